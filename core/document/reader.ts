@@ -1,0 +1,83 @@
+import type { PatchError } from './types';
+
+export type Fields = Readonly<Record<string, unknown>>;
+
+export function isObject(x: unknown): x is Fields {
+  return typeof x === 'object' && x !== null && !Array.isArray(x);
+}
+
+/** Own keys only: a document's `__proto__` or `constructor` is a key like any other. */
+export const own = (x: Fields, key: string): unknown => (Object.hasOwn(x, key) ? x[key] : undefined);
+
+/** What a value is, for a message; short. */
+export function shown(x: unknown): string {
+  if (x === undefined) return 'nothing';
+  const text = typeof x === 'number' ? String(x) : (JSON.stringify(x) ?? typeof x);
+  return text.length > 40 ? `${text.slice(0, 40)}…` : text;
+}
+
+/** Reads values and gathers every error with its place; each reader returns a usable value in any case. */
+export class Reader {
+  readonly errors: PatchError[] = [];
+
+  fail(path: string, message: string): void {
+    this.errors.push({ path, message });
+  }
+
+  object(x: unknown, path: string): Fields {
+    if (isObject(x)) return x;
+    this.fail(path, `must be an object, got ${shown(x)}`);
+    return {};
+  }
+
+  known(x: Fields, path: string, keys: readonly string[]): void {
+    for (const key of Object.keys(x)) {
+      if (!keys.includes(key)) this.fail(path ? `${path}.${key}` : key, `is not known here; known are ${keys.join(', ')}`);
+    }
+  }
+
+  list(x: unknown, path: string, most: number): readonly unknown[] {
+    if (x === undefined) return [];
+    if (!Array.isArray(x)) {
+      this.fail(path, `must be a list, got ${shown(x)}`);
+      return [];
+    }
+    if (x.length > most) {
+      this.fail(path, `must have at most ${most} entries, got ${x.length}`);
+      return [];
+    }
+    return x;
+  }
+
+  text(x: unknown, path: string, longest: number): string {
+    if (typeof x !== 'string') this.fail(path, `must be text, got ${shown(x)}`);
+    else if (x.length > longest) this.fail(path, `must be at most ${longest} characters, got ${x.length}`);
+    else return x;
+    return '';
+  }
+
+  number(x: unknown, path: string, min: number, max: number): number {
+    if (typeof x !== 'number' || !Number.isFinite(x)) this.fail(path, `must be a finite number, got ${shown(x)}`);
+    else if (x < min || x > max) this.fail(path, `must be between ${min} and ${max}, got ${x}`);
+    else return x;
+    return min;
+  }
+
+  whole(x: unknown, path: string, min: number, max: number): number {
+    const n = this.number(x, path, min, max);
+    if (Number.isInteger(n)) return n;
+    this.fail(path, `must be a whole number, got ${n}`);
+    return min;
+  }
+
+  oneOf<T>(x: unknown, path: string, options: readonly T[]): T {
+    const found = options.find((option) => option === x);
+    if (found === undefined) this.fail(path, `must be one of ${options.map(shown).join(', ')}, got ${shown(x)}`);
+    return found ?? (options[0] as T);
+  }
+
+  flag(x: unknown, path: string): boolean {
+    if (typeof x !== 'boolean') this.fail(path, `must be true or false, got ${shown(x)}`);
+    return x === true;
+  }
+}

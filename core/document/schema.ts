@@ -1,0 +1,111 @@
+import { allKinds } from '../kinds';
+import type { Kind } from '../kinds/kind';
+import type { ParamSpec } from '../kinds/params';
+import { scaleNames } from '../units/scales';
+import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
+import type { Json } from './types';
+
+type Schema = { readonly [key: string]: Json };
+
+const object = (properties: Schema, required: readonly string[] = [], extra: Schema = {}): Schema => ({
+  type: 'object',
+  additionalProperties: false,
+  properties,
+  ...(required.length > 0 && { required }),
+  ...extra,
+});
+const list = (items: Schema, maxItems: number): Schema => ({ type: 'array', items, maxItems });
+const text = (maxLength: number): Schema => ({ type: 'string', maxLength });
+const within = (minimum: number, maximum: number): Schema => ({ type: 'number', minimum, maximum });
+
+const socket: Schema = { type: 'string', pattern: `${ID_PATTERN.slice(0, -1)}\\.[A-Za-z0-9]+$` };
+const volts = within(-12, 12);
+
+function paramSchema(spec: ParamSpec): Schema {
+  switch (spec.type) {
+    case 'number': {
+      const type = spec.whole ? 'integer' : 'number';
+      return { type: spec.nullable ? [type, 'null'] : type, minimum: spec.min, maximum: spec.max, default: spec.default };
+    }
+    case 'choice':
+      return { enum: spec.options, default: spec.default };
+    case 'flag':
+      return { type: 'boolean', default: spec.default };
+    case 'text':
+      return { ...text(spec.longest), default: spec.default };
+    case 'points':
+      return { ...list(object({ t: within(0, 1e6), volts }, ['t', 'volts']), spec.most), minItems: 1 };
+    case 'steps':
+      return { ...list(object({ volts, gate: { type: 'boolean' }, tie: { type: 'boolean' } }), spec.most), minItems: 1 };
+    case 'scale':
+      return { anyOf: [{ enum: scaleNames }, { ...list(within(0, 12), 128), minItems: 1 }], default: 'chromatic' };
+  }
+}
+
+function moduleSchema(kind: Kind): Schema {
+  const params = Object.entries(kind.params).map(([name, spec]): readonly [string, Schema] => {
+    const says: Schema = spec.says ? { description: spec.says } : {};
+    return [name, { ...paramSchema(spec), ...says }];
+  });
+  return object(
+    {
+      id: { type: 'string', pattern: ID_PATTERN },
+      kind: { const: kind.name },
+      label: text(LIMITS.label),
+      params: object(Object.fromEntries(params)),
+      locked: list({ enum: Object.keys(kind.params) }, 64),
+      outputOhms: { type: 'object', additionalProperties: within(0, OHMS.max) },
+      inputOhms: { type: 'object', additionalProperties: within(1, OHMS.max) },
+      rack: text(200),
+    },
+    ['id', 'kind'],
+    { description: `${kind.title}: ${kind.does}. ${kind.formula}` },
+  );
+}
+
+function settingsSchema(): Schema {
+  const { railVolts, sampleRate, duration, seed, loading, bpm } = SETTINGS;
+  const number = (s: { default: number; min: number; max: number }): Schema => ({ ...within(s.min, s.max), default: s.default });
+  return object({
+    railVolts: number(railVolts),
+    sampleRate: { anyOf: [{ const: 'auto' }, within(sampleRate.min, sampleRate.max)], default: 'auto' },
+    duration: number(duration),
+    seed: { type: 'integer', minimum: seed.min, maximum: seed.max, default: seed.default },
+    loading: { enum: loading.options, default: loading.default },
+    bpm: number(bpm),
+  });
+}
+
+/** The JSON Schema of a patch document, made from what the parser itself reads by. */
+export function patchSchema(): Schema {
+  const number = { type: 'number' };
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Fenvo patch, version 1',
+    type: 'object',
+    required: ['format', 'version'],
+    additionalProperties: true,
+    properties: {
+      format: { const: 'fenvo.patch' },
+      version: { const: 1 },
+      name: text(LIMITS.name),
+      notes: text(LIMITS.notes),
+      settings: settingsSchema(),
+      modules: list({ oneOf: allKinds.map(moduleSchema) }, LIMITS.modules),
+      cables: list(object({ from: socket, to: socket }, ['from', 'to']), LIMITS.cables),
+      normals: list(
+        {
+          oneOf: [
+            object({ to: socket, volts: within(-24, 24) }, ['to', 'volts']),
+            object({ to: socket, from: socket, brokenBy: { const: 'source' } }, ['to', 'from']),
+          ],
+        },
+        LIMITS.normals,
+      ),
+      targets: list(object({ at: socket, quantity: text(40), low: number, high: number }, ['at', 'quantity', 'low', 'high']), LIMITS.targets),
+      probes: list(object({ at: socket, label: text(LIMITS.label) }, ['at']), LIMITS.probes),
+      order: list({ type: 'string', pattern: ID_PATTERN }, LIMITS.modules),
+      dismissed: list(object({ code: text(40), at: text(100), reason: text(500) }, ['code', 'at', 'reason']), 2000),
+    },
+  };
+}

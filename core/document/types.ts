@@ -1,0 +1,105 @@
+import type { ParamValue } from '../kinds/params';
+
+export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
+
+export type Loading = 'electrical' | 'ideal';
+
+export interface Settings {
+  readonly railVolts: number;
+  readonly sampleRate: 'auto' | number;
+  readonly duration: number;
+  readonly seed: number;
+  readonly loading: Loading;
+  readonly bpm: number;
+}
+
+export interface ModuleDoc {
+  readonly id: string;
+  readonly kind: string;
+  readonly label?: string;
+  /** Only what differs from the defaults. */
+  readonly params?: Readonly<Record<string, ParamValue>>;
+  readonly locked?: readonly string[];
+  readonly outputOhms?: Readonly<Record<string, number>>;
+  readonly inputOhms?: Readonly<Record<string, number>>;
+  /** `moduleId/channelId` of the rack. */
+  readonly rack?: string;
+}
+
+export interface Cable {
+  readonly from: string;
+  readonly to: string;
+}
+
+export type Normal =
+  | { readonly to: string; readonly volts: number }
+  | { readonly to: string; readonly from: string; readonly brokenBy?: 'source' };
+
+export interface Target {
+  readonly at: string;
+  readonly quantity: string;
+  readonly low: number;
+  readonly high: number;
+}
+
+export interface Probe {
+  readonly at: string;
+  readonly label?: string;
+}
+
+export interface Dismissal {
+  readonly code: string;
+  readonly at: string;
+  readonly reason: string;
+}
+
+export interface Patch {
+  readonly format: 'fenvo.patch';
+  readonly version: 1;
+  readonly name: string;
+  readonly notes: string;
+  readonly settings: Settings;
+  readonly modules: readonly ModuleDoc[];
+  readonly cables: readonly Cable[];
+  readonly normals: readonly Normal[];
+  readonly targets: readonly Target[];
+  readonly probes: readonly Probe[];
+  readonly order: readonly string[];
+  readonly dismissed: readonly Dismissal[];
+  /** Top-level keys that this version does not know, kept as they were. */
+  readonly extra: Readonly<Record<string, Json>>;
+}
+
+export interface PatchError {
+  /** Where: `modules[2].params.rateHz`. */
+  readonly path: string;
+  readonly message: string;
+}
+
+export type Result<T, E> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly errors: E };
+
+export const LIMITS = {
+  modules: 400,
+  cables: 2000,
+  bytes: 5_000_000,
+  name: 200,
+  notes: 20_000,
+  label: 80,
+  normals: 2000,
+  targets: 400,
+  probes: 400,
+} as const;
+
+export const ID_PATTERN = '^[a-z][a-z0-9_-]{0,31}$';
+
+/** Limits and defaults of the settings: for the parser, the schema and the editor. */
+export const SETTINGS = {
+  railVolts: { default: 12, min: 5, max: 24 },
+  sampleRate: { default: 'auto', min: 1000, max: 192_000 },
+  duration: { default: 8, min: 0.01, max: 120 },
+  seed: { default: 1, min: 0, max: 4_294_967_295 },
+  loading: { default: 'electrical', options: ['electrical', 'ideal'] },
+  bpm: { default: 120, min: 1, max: 999 },
+} as const;
+
+export const OHMS = { input: 100_000, output: 0, max: 10_000_000 } as const;

@@ -1,0 +1,54 @@
+import type { ModuleBounds } from '../bounds/bounds';
+import type { Edit } from '../document/edits';
+import type { Graph, GraphModule } from '../graph/graph';
+import type { Simulation } from '../simulate/simulate';
+
+export type Severity = 'error' | 'warning' | 'note';
+
+export interface Cure {
+  /** What it does, as a button says it. */
+  readonly label: string;
+  readonly edits: readonly Edit[];
+}
+
+export interface Finding {
+  readonly code: string;
+  readonly severity: Severity;
+  /** The socket or module it is about. */
+  readonly at: string;
+  readonly message: string;
+  readonly numbers: Readonly<Record<string, number>>;
+  readonly cure?: Cure;
+}
+
+/** What a finding looks at. Percentages of time come from the simulation, worst cases from the bounds. */
+export interface Evidence {
+  readonly graph: Graph;
+  readonly bounds: ReadonlyMap<string, ModuleBounds>;
+  readonly simulation: Simulation | null;
+}
+
+export interface FindingRule {
+  readonly code: string;
+  /** When it fires, for the docs. */
+  readonly when: string;
+  find(evidence: Evidence): readonly Finding[];
+}
+
+/** Modules of a kind, with the drive of its first end. */
+export function drivesOf(evidence: Evidence, kind: string): { m: GraphModule; low: number; high: number; below: number; above: number }[] {
+  return evidence.graph.modules
+    .filter((m) => m.kind.name === kind && m.inputs.some((s) => s.connected && m.kind.ends?.[0]?.sockets.includes(s.spec.name)))
+    .map((m) => {
+      const [low, high] = evidence.bounds.get(m.id)?.ends[0]?.drive ?? [0, 0];
+      const seen = evidence.simulation?.ends.get(m.id)?.[0];
+      return { m, low, high, below: seen?.below ?? 0, above: seen?.above ?? 0 };
+    });
+}
+
+export const setParam = (module: string, param: string, value: number): Edit => ({
+  op: 'set-param',
+  module,
+  param,
+  value,
+});

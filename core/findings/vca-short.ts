@@ -1,0 +1,32 @@
+import { showDb } from '../units/show';
+import { drivesOf, setParam } from './finding';
+import type { FindingRule } from './finding';
+import { gainAt, THRESHOLD_DB } from './gain';
+
+export const vcaShort: FindingRule = {
+  code: 'vca-short',
+  when: 'the peak of an amplifier’s control stays more than 0.01 dB short of unity',
+  find(evidence) {
+    return drivesOf(evidence, 'vca').flatMap(({ m, low, high }) => {
+      const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;
+      const peakDb = gainAt(m, peak);
+      if (peakDb !== null && peakDb >= -THRESHOLD_DB) return [];
+      const [bias, unity, amount] = [m.params.bias, m.params.unityVolts, m.params.cvAmount].map(Number) as [number, number, number];
+      const fitting = peak > bias ? (amount * (unity - bias)) / (peak - bias) : NaN;
+      const alone = !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Math.abs(fitting) <= 1;
+      return [
+        {
+          code: 'vca-short',
+          severity: 'note' as const,
+          at: `${m.id}.cv`,
+          message:
+            peakDb === null
+              ? `${m.label} never opens: its control does not rise above zero.`
+              : `${m.label} never opens fully: its peak gain is ${showDb(peakDb)}.`,
+          numbers: { missingVolts: unity - peak, ...(peakDb !== null && { peakDb }) },
+          ...(alone && { cure: { label: `Amount to ${(100 * fitting).toFixed(1)} %`, edits: [setParam(m.id, 'cvAmount', fitting)] } }),
+        },
+      ];
+    });
+  },
+};

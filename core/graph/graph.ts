@@ -1,0 +1,153 @@
+import { completeParams } from '../document/params';
+import type { Patch } from '../document/types';
+import { kindNamed } from '../kinds';
+import type { InputSpec, Kind, Loading } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
+import { loadingOf } from './loading';
+import { arrange } from './order';
+import type { Edge, Group } from './order';
+
+/** What an input carries. */
+export type Driver =
+  | { readonly type: 'volts'; readonly volts: number }
+  | { readonly type: 'output'; readonly module: number; readonly output: number; readonly delayed: boolean };
+
+export interface GraphInput {
+  readonly spec: InputSpec;
+  /** `moduleId.name` */
+  readonly socket: string;
+  readonly driver: Driver;
+  /** A cable is in it. */
+  readonly plugged: boolean;
+  /** Plugged, or it carries a declared normal. */
+  readonly connected: boolean;
+}
+
+export interface GraphOutput {
+  readonly name: string;
+  readonly socket: string;
+  /** What loading leaves of its voltage, 0..1. */
+  readonly factor: number;
+}
+
+export interface GraphModule {
+  readonly index: number;
+  readonly id: string;
+  readonly label: string;
+  readonly kind: Kind;
+  readonly params: ParamValues;
+  readonly inputs: readonly GraphInput[];
+  readonly outputs: readonly GraphOutput[];
+  readonly loading: Loading;
+}
+
+export interface Graph {
+  readonly patch: Patch;
+  readonly modules: readonly GraphModule[];
+  readonly groups: readonly Group<Edge>[];
+  readonly sampleRate: number;
+}
+
+interface Draft {
+  readonly index: number;
+  readonly id: string;
+  readonly kind: Kind;
+  readonly params: ParamValues;
+  readonly inputs: readonly InputSpec[];
+  readonly outputs: readonly string[];
+}
+
+/** A patch that passed `parsePatch`, with every default, normal, loop and load worked out. */
+export function buildGraph(patch: Patch): Graph {
+  const drafts = patch.modules.map((m, index): Draft => {
+    const kind = kindNamed(m.kind);
+    if (!kind) throw new Error(`there is no kind ${m.kind}`);
+    const params = completeParams(kind, m.params, patch.settings.bpm);
+    return { index, id: m.id, kind, params, inputs: kind.inputs(params), outputs: kind.outputs(params) };
+  });
+  const wires = new Wires(patch, drafts);
+  const edges = drafts.flatMap((d) => d.inputs.map((spec) => wires.edge(d, spec)).filter((e) => e !== null));
+  const groups = arrange(
+    drafts.map((d) => d.index),
+    edges,
+  );
+  const delayed = new Set<Edge>(groups.flatMap((g) => g.delayed));
+  const delayedSockets = new Set(edges.filter((e) => delayed.has(e)).map((e) => e.socket));
+  const loads = loadingOf(patch, drafts);
+  const modules = drafts.map((d): GraphModule => {
+    const { label } = patch.modules[d.index] ?? {};
+    return {
+      index: d.index,
+      id: d.id,
+      label: label ?? d.kind.title,
+      kind: d.kind,
+      params: d.params,
+      inputs: d.inputs.map((spec) => wires.input(d, spec, delayedSockets)),
+      outputs: d.outputs.map((name) => ({ name, socket: `${d.id}.${name}`, factor: loads.factor(`${d.id}.${name}`) })),
+      loading: loads.of(d.id),
+    };
+  });
+  return { patch, modules, groups, sampleRate: sampleRateOf(patch, drafts) };
+}
+
+function sampleRateOf(patch: Patch, drafts: readonly Draft[]): number {
+  if (patch.settings.sampleRate !== 'auto') return patch.settings.sampleRate;
+  const fast = drafts.some((d) => d.kind.audio || Number(d.params.rateHz ?? 0) > 50);
+  return fast ? 48_000 : 8_000;
+}
+
+type Carried = { readonly from: string; readonly declared: boolean } | { readonly volts: number; readonly declared: boolean };
+
+/** Who drives what: cables first, then the patch's normals, then the kinds'. */
+class Wires {
+  private readonly cables: ReadonlyMap<string, string>;
+  private readonly sources: ReadonlySet<string>;
+  private readonly normals: ReadonlyMap<string, Patch['normals'][number]>;
+  private readonly byId: ReadonlyMap<string, Draft>;
+
+  constructor(patch: Patch, drafts: readonly Draft[]) {
+    this.cables = new Map(patch.cables.map((c) => [c.to, c.from]));
+    this.sources = new Set(patch.cables.map((c) => c.from));
+    this.normals = new Map(patch.normals.map((n) => [n.to, n]));
+    this.byId = new Map(drafts.map((d) => [d.id, d]));
+  }
+
+  private split(socket: string): { draft: Draft | undefined; name: string } {
+    const [id = '', name = ''] = socket.split('.');
+    return { draft: this.byId.get(id), name };
+  }
+
+  /** `passed` guards against normals that go round in a ring: those carry 0 V. */
+  private carried(socket: string, spec: InputSpec, passed: readonly string[] = []): Carried {
+    const cable = this.cables.get(socket);
+    if (cable !== undefined) return { from: cable, declared: true };
+    const normal = this.normals.get(socket);
+    if (!normal) return { volts: spec.normal, declared: spec.normalled };
+    if ('volts' in normal) return { volts: normal.volts, declared: true };
+    const broken = normal.brokenBy === 'source' && this.sources.has(normal.from);
+    if (broken || passed.includes(socket)) return { volts: 0, declared: false };
+    const { draft, name } = this.split(normal.from);
+    const shared = draft?.inputs.find((s) => s.name === name);
+    if (!shared) return { from: normal.from, declared: true };
+    return { ...this.carried(normal.from, shared, [...passed, socket]), declared: true };
+  }
+
+  edge(d: Draft, spec: InputSpec): (Edge & { readonly socket: string }) | null {
+    const socket = `${d.id}.${spec.name}`;
+    const carried = this.carried(socket, spec);
+    if (!('from' in carried)) return null;
+    const from = this.split(carried.from).draft;
+    return from ? { from: from.index, to: d.index, socket } : null;
+  }
+
+  input(d: Draft, spec: InputSpec, delayed: ReadonlySet<string>): GraphInput {
+    const socket = `${d.id}.${spec.name}`;
+    const carried = this.carried(socket, spec);
+    const base = { spec, socket, plugged: this.cables.has(socket), connected: carried.declared };
+    if (!('from' in carried)) return { ...base, driver: { type: 'volts', volts: carried.volts } };
+    const { draft, name } = this.split(carried.from);
+    const module = draft?.index ?? -1;
+    const output = draft?.outputs.indexOf(name) ?? -1;
+    return { ...base, driver: { type: 'output', module, output, delayed: delayed.has(socket) } };
+  }
+}

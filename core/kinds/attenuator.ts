@@ -1,0 +1,23 @@
+import { kind, never, signal } from './kind';
+import { choice, number, ohms, volts } from './params';
+
+export const attenuator = kind({
+  name: 'attenuator',
+  title: 'Attenuator',
+  does: 'shrinks',
+  formula: 'out = amount·in; passive: a pot of potOhms, which loads its source and is loaded',
+  room: 'between',
+  audio: false,
+  params: {
+    amount: number(1, 0, 1),
+    normalVolts: volts(0, { says: 'carried while nothing is plugged in' }),
+    build: choice(['active', 'passive']),
+    potOhms: ohms(100_000, 1000, 1_000_000),
+  },
+  inputs: (p) => [signal('in', p.normalVolts)],
+  outputs: () => ['out'],
+  memory: never,
+  law(b, p, io) {
+    return { out: b.scale(io.in('in'), p.build === 'passive' ? io.loading.potGain : p.amount) };
+  },
+});

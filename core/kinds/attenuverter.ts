@@ -1,0 +1,20 @@
+import { kind, never, signal } from './kind';
+import { choice, number, spanOf, volts } from './params';
+
+export const attenuverter = kind({
+  name: 'attenuverter',
+  title: 'Attenuverter',
+  does: 'shrinks or flips',
+  formula: 'out = amount·in',
+  room: 'between',
+  audio: false,
+  params: {
+    amount: number(0, -2, 2, '', spanOf('maxAmount')),
+    maxAmount: choice([1, 2]),
+    normalVolts: volts(0, { says: 'carried while nothing is plugged in; then it is a source' }),
+  },
+  inputs: (p) => [signal('in', p.normalVolts)],
+  outputs: () => ['out'],
+  memory: never,
+  law: (b, p, io) => ({ out: b.scale(io.in('in'), p.amount) }),
+});

@@ -1,0 +1,46 @@
+import { Gate } from './detect';
+import { gate, kind } from './kind';
+import { number, volts } from './params';
+import { EDGE } from './phase';
+
+export const clock = kind({
+  name: 'clock',
+  title: 'Clock',
+  does: 'steady pulses, with swing if wanted',
+  formula: 'a pulse every 60/bpm·beats s from t = 0; each second one at swing of its pair; high for width of its own slot',
+  room: 'source',
+  audio: false,
+  params: {
+    bpm: number(120, 1, 999, 'bpm', { fromSetting: 'bpm', says: 'the patch’s own tempo unless set' }),
+    beats: number(1, 1 / 64, 64, 'beats', { taper: 'log' }),
+    width: number(0.5, 0.01, 0.99),
+    swing: number(0.5, 0.5, 0.75),
+    lowVolts: volts(0),
+    highVolts: volts(5),
+  },
+  below: [['lowVolts', 'highVolts']],
+  inputs: () => [gate('reset')],
+  outputs: () => ['out'],
+  memory: (_, connected) => connected('reset'),
+  period: (p) => ({ over: [60, p.beats, p.swing === 0.5 ? 1 : 2], under: [p.bpm] }),
+  law: (_b, p, io) => ({ out: io.symbol('out', p.lowVolts, p.highVolts) }),
+  kernel(p, wiring) {
+    const out = wiring.output('out');
+    const reset = wiring.input('reset');
+    const detector = new Gate(1);
+    let start = 0;
+    return (from, to, k0) => {
+      for (let i = from; i < to; i++) {
+        const k = k0 + i;
+        if (detector.rises(reset[i] as number)) start = k;
+        // Products of whole numbers first: an edge that falls on a sample must not miss it by a rounding.
+        const pairs = ((k - start) * p.bpm) / (120 * wiring.sampleRate * p.beats);
+        const within = Math.max(0, pairs - Math.floor(pairs + EDGE));
+        const second = within >= p.swing - EDGE;
+        const slot = second ? 1 - p.swing : p.swing;
+        const part = (second ? within - p.swing : within) / slot;
+        out[i] = part < p.width - EDGE ? p.highVolts : p.lowVolts;
+      }
+    };
+  },
+});

@@ -1,0 +1,18 @@
+import { kind, never } from './kind';
+import { between, volts } from './params';
+
+export const constant = kind({
+  name: 'constant',
+  title: 'Constant voltage',
+  does: 'stays at one voltage: a fader, wheel or pedal at rest',
+  formula: 'out = volts',
+  room: 'source',
+  audio: false,
+  params: { volts: volts(0, between('lowVolts', 'highVolts')), lowVolts: volts(-5), highVolts: volts(5) },
+  below: [['lowVolts', 'highVolts']],
+  inputs: () => [],
+  outputs: () => ['out'],
+  memory: never,
+  period: () => 'none',
+  law: (b, p) => ({ out: b.constant(p.volts) }),
+});

@@ -1,0 +1,15 @@
+import { kind, never, signal } from './kind';
+
+export const inverter = kind({
+  name: 'inverter',
+  title: 'Inverter',
+  does: 'flips',
+  formula: 'out = −in',
+  room: 'between',
+  audio: false,
+  params: {},
+  inputs: () => [signal('in')],
+  outputs: () => ['out'],
+  memory: never,
+  law: (b, _p, io) => ({ out: b.scale(io.in('in'), -1) }),
+});

@@ -1,0 +1,130 @@
+import type { Laws } from '../law/builder';
+import type { Lin, Range } from '../law/lin';
+import type { ParamSpecs, ParamValues, Values } from './params';
+
+export interface InputSpec {
+  readonly name: string;
+  /** A signal is what passes through; a control says how; a gate is looked at for edges. */
+  readonly role: 'signal' | 'control' | 'gate';
+  /** Volts while nothing is plugged in. */
+  readonly normal: number;
+  /** Whether that normal is a declared one, so that the socket counts as carrying something. */
+  readonly normalled: boolean;
+  /** A gate's rising threshold, volts. */
+  readonly threshold?: number;
+}
+
+export const signal = (name: string, normal?: number): InputSpec => input(name, 'signal', normal);
+export const control = (name: string, normal?: number): InputSpec => input(name, 'control', normal);
+export const gate = (name: string, threshold = 1): InputSpec => ({ ...input(name, 'gate'), threshold });
+
+function input(name: string, role: InputSpec['role'], normal = 0): InputSpec {
+  return { name, role, normal, normalled: normal !== 0 };
+}
+
+/** What the electrical loading of a passive module comes to; all 1 under an ideal load. */
+export interface Loading {
+  /** Of a passive pot, from its input to its output. */
+  readonly potGain: number;
+  /** Of a junction, one for each input. */
+  readonly weights: readonly number[];
+}
+
+/** What a law sees of its module's surroundings. */
+export interface Sockets {
+  in(name: string): Lin;
+  /** A cable is plugged, or a declared normal is carried. */
+  connected(name: string): boolean;
+  /** A new independent value of this module's own, anywhere in lo..hi. */
+  symbol(name: string, lo: number, hi: number): Lin;
+  /** How far a value can go, tightened. */
+  range(x: Lin): Range;
+  readonly loading: Loading;
+}
+
+/** Computes samples `from..to-1` of the block's buffers; index 0 of a buffer is sample `k0`. */
+export type Kernel = (from: number, to: number, k0: number) => void;
+
+export interface Wiring {
+  readonly sampleRate: number;
+  /** Volts; a trace in volts for each imported recording. */
+  asset(id: string): { readonly sampleRate: number; readonly volts: Float32Array | Float64Array } | null;
+  /** Differs for each module and each patch seed. */
+  readonly seed: number;
+  readonly railVolts: number;
+  input(name: string): Float64Array;
+  /** The input's voltage where it never changes, else null. */
+  steady(name: string): number | null;
+  connected(name: string): boolean;
+  output(name: string): Float64Array;
+}
+
+/** What a destination does with its voltage, in its own unit. */
+export interface EndSpec<P> {
+  /** Where it is read. */
+  readonly socket: string;
+  /** All sockets whose voltages count. */
+  readonly sockets: readonly string[];
+  readonly quantity: 'frequency' | 'gain' | 'position' | 'time' | 'rate' | 'note' | 'value';
+  unit(p: P): string;
+  /** Read even while nothing is plugged in. */
+  readonly always: boolean;
+  /** One line: what it responds to. */
+  readonly says: string;
+  /** All that counts, as one voltage. */
+  drive(b: Laws, p: P, io: Sockets): Lin;
+  /** The figure at a drive voltage; null is silence. */
+  value(p: P, drive: number): number | null;
+  /** The drive voltages between which it responds. */
+  window(p: P): Range;
+  /** Which drive gives the lowest and which the highest figure, where `value` does not simply rise. */
+  span?(p: P, lo: number, hi: number): Range;
+}
+
+interface Shape<P> {
+  readonly name: string;
+  readonly title: string;
+  /** What it does, in one line. */
+  readonly does: string;
+  /** Its law, in the notation of docs. */
+  readonly formula: string;
+  readonly room: 'source' | 'between' | 'end';
+  /** Needs the audio sample rate. */
+  readonly audio: boolean;
+  /** Pairs of parameters of which the first must lie below the second. */
+  readonly below?: readonly (readonly [string, string])[];
+  /** A rule between parameters that no single limit can say. */
+  check?(p: P): { readonly param: string; readonly message: string } | null;
+  inputs(p: P): readonly InputSpec[];
+  outputs(p: P): readonly string[];
+  /** Whether its output depends on what was before. */
+  memory(p: P, connected: (input: string) => boolean): boolean;
+  /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */
+  law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Lin>>;
+  /** Its samples; left out where `law` says it all. */
+  kernel?(p: P, wiring: Wiring): Kernel;
+  /** Seconds after which it repeats of itself, as an exact fraction of decimals, or null if it does not. */
+  period?(p: P, steady: (input: string) => number | null): Period;
+  /** How many periods of an input one period of the output takes. */
+  repeatsTimes?(p: P, input: string): number;
+  readonly ends?: readonly EndSpec<P>[];
+}
+
+/** `none`: not a source of movement. `never`: does not repeat. Otherwise seconds = over/under, from decimals. */
+export type Period = 'none' | 'never' | { readonly over: readonly number[]; readonly under: readonly number[] };
+
+export interface KindOf<S extends ParamSpecs> extends Shape<Values<S>> {
+  readonly params: S;
+}
+
+export interface Kind extends Shape<ParamValues> {
+  readonly params: ParamSpecs;
+}
+
+/** Declares a kind; inside it the parameters have their own types. */
+export function kind<const S extends ParamSpecs>(spec: KindOf<S>): Kind {
+  return spec as unknown as Kind;
+}
+
+export const never = (): boolean => false;
+export const always = (): boolean => true;

@@ -1,0 +1,51 @@
+import type { Lin } from '../law/lin';
+import { kind, never, signal } from './kind';
+import { choice, flag, number, volts } from './params';
+import type { ParamValues } from './params';
+
+const most = 8;
+const numbers = (inputs: number): number[] => Array.from({ length: inputs }, (_, i) => i + 1);
+
+function gain(n: number) {
+  return number(1, -2, 2, '', {
+    limits: (p: ParamValues) => [p.bipolar === true ? -Number(p.maxGain) : 0, Number(p.maxGain)],
+    exists: (p: ParamValues) => n <= Number(p.inputs),
+  });
+}
+
+export const mixer = kind({
+  name: 'mixer',
+  title: 'Mixer',
+  does: 'adds others to it',
+  formula: 'out = Σ gain_i·in_i (average: divided by the inputs in use, at least 1) + biasVolts, negated if inverting',
+  room: 'between',
+  audio: false,
+  params: {
+    inputs: number(3, 2, most, '', { whole: true }),
+    gain1: gain(1),
+    gain2: gain(2),
+    gain3: gain(3),
+    gain4: gain(4),
+    gain5: gain(5),
+    gain6: gain(6),
+    gain7: gain(7),
+    gain8: gain(8),
+    bipolar: flag(false),
+    maxGain: choice([1, 2]),
+    law: choice(['sum', 'average']),
+    biasVolts: volts(0),
+    inverting: flag(false),
+  },
+  inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`)),
+  outputs: () => ['out', 'inverted'],
+  memory: never,
+  law(b, p, io): Record<string, Lin> {
+    const gains = [p.gain1, p.gain2, p.gain3, p.gain4, p.gain5, p.gain6, p.gain7, p.gain8];
+    const names = numbers(p.inputs).map((n) => `in${n}`);
+    const used = names.filter((name) => io.connected(name)).length;
+    const share = p.law === 'average' ? 1 / Math.max(1, used) : 1;
+    const sum = b.sum(...names.map((name, i) => [io.in(name), (gains[i] as number) * share] as const));
+    const out = b.scale(b.scale(sum, 1, p.biasVolts), p.inverting ? -1 : 1);
+    return { out, inverted: b.scale(out, -1) };
+  },
+});

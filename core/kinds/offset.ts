@@ -1,0 +1,27 @@
+import { kind, never, signal } from './kind';
+import { between, choice, number, spanOf, volts } from './params';
+
+export const offset = kind({
+  name: 'offset',
+  title: 'Scale and offset',
+  does: 'shrinks or flips, and lifts',
+  formula: 'out = amount·in + volts, or amount·(in + volts)',
+  room: 'between',
+  audio: false,
+  params: {
+    amount: number(1, -4, 4, '', spanOf('maxAmount')),
+    maxAmount: choice([1, 2, 4]),
+    volts: volts(0, between('lowVolts', 'highVolts')),
+    lowVolts: volts(-5),
+    highVolts: volts(5),
+    order: choice(['scaleThenShift', 'shiftThenScale']),
+  },
+  below: [['lowVolts', 'highVolts']],
+  inputs: () => [signal('in')],
+  outputs: () => ['out'],
+  memory: never,
+  law(b, p, io) {
+    const shift = p.order === 'scaleThenShift' ? p.volts : p.amount * p.volts;
+    return { out: b.scale(io.in('in'), p.amount, shift) };
+  },
+});

@@ -1,0 +1,135 @@
+import type { Laws } from '../law/builder';
+import type { Curve, Lin } from '../law/lin';
+import { Gate } from './detect';
+import { control, gate, kind } from './kind';
+import type { EndSpec, Sockets } from './kind';
+import { choice, hertz, number, volts } from './params';
+import { Phase, triangle, withinCycle } from './phase';
+
+const TOP_HZ = 20000;
+
+interface Tuning {
+  readonly baseHz: number;
+  readonly fmAmount: number;
+  readonly fmLaw: 'exponential' | 'linear';
+}
+
+function frequencyAt(p: Tuning, pitch: number, fm: number): number {
+  const hz =
+    p.fmLaw === 'exponential' ? p.baseHz * 2 ** (pitch + p.fmAmount * fm) : p.baseHz * 2 ** pitch * (1 + (p.fmAmount * fm) / 5);
+  return Math.min(TOP_HZ, Math.max(0, hz));
+}
+
+/**
+ * The two-sample polynomial residue of a band-limited step of height 2 at phase 0
+ * (Välimäki and Huovilainen, "Antialiasing oscillators in subtractive synthesis", IEEE SPM 2007).
+ */
+function polyBlep(phase: number, step: number): number {
+  if (phase < step) {
+    const t = phase / step;
+    return t + t - t * t - 1;
+  }
+  if (phase > 1 - step) {
+    const t = (phase - 1) / step;
+    return t * t + t + t + 1;
+  }
+  return 0;
+}
+
+const within1 = (x: number): number => Math.min(1, Math.max(-1, x));
+
+const doubling: Curve = { key: '2^', f: (v) => 2 ** v, minSlope: (lo) => Math.LN2 * 2 ** lo };
+
+function drive(b: Laws, p: Tuning, io: Sockets): Lin {
+  const [pitch, fm] = [io.in('pitch'), io.in('fm')];
+  if (p.fmLaw === 'exponential' || p.fmAmount === 0) return b.sum([pitch, 1], [fm, p.fmAmount]);
+  return b.mul(b.curve(pitch, doubling), b.scale(fm, p.fmAmount / 5, 1));
+}
+
+/** With linear modulation the drive is a factor of the base frequency, else it is octaves. */
+const isFactor = (p: Tuning): boolean => p.fmLaw === 'linear' && p.fmAmount !== 0;
+
+function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
+  return {
+    socket,
+    sockets: ['pitch', 'fm'],
+    quantity: 'frequency',
+    unit: () => 'Hz',
+    always,
+    says: 'one volt an octave',
+    drive,
+    value(p, v) {
+      return isFactor(p) ? Math.min(TOP_HZ, Math.max(0, p.baseHz * v)) : frequencyAt(p, v, 0);
+    },
+    window: (p) => (isFactor(p) ? [0, TOP_HZ / p.baseHz] : [-12, Math.log2(TOP_HZ / p.baseHz)]),
+  };
+}
+
+export const oscillator = kind({
+  name: 'oscillator',
+  title: 'Oscillator',
+  does: 'sounds at a pitch',
+  formula:
+    'f = baseHz·2^(pitch + fmAmount·fm), or baseHz·2^pitch·(1 + fmAmount·fm/5), 0 to 20 000 Hz; saw and pulse band-limited; a rising sync (1 V) sets the phase to 0',
+  room: 'source',
+  audio: true,
+  params: {
+    baseHz: hertz(261.626, 1, 20000),
+    fmAmount: number(0, -1, 1),
+    fmLaw: choice(['exponential', 'linear']),
+    width: number(0.5, 0.01, 0.99),
+    pwmAmount: number(0, -1, 1),
+    lowVolts: volts(-5),
+    highVolts: volts(5),
+  },
+  below: [['lowVolts', 'highVolts']],
+  inputs: () => [control('pitch'), control('fm'), control('pwm'), gate('sync')],
+  outputs: () => ['sine', 'triangle', 'saw', 'pulse'],
+  memory: (_p, connected) => connected('sync'),
+  period(p, steady) {
+    const [pitch, fm, pwm] = [steady('pitch'), steady('fm'), steady('pwm')];
+    if (pitch === null || (fm === null && p.fmAmount !== 0) || (pwm === null && p.pwmAmount !== 0)) return 'never';
+    const hz = frequencyAt(p, pitch, fm ?? 0);
+    return hz > 0 ? { over: [1], under: [hz] } : 'none';
+  },
+  law(_b, p, io): Record<string, Lin> {
+    const wave = (name: string): Lin => io.symbol(name, p.lowVolts, p.highVolts);
+    return { sine: wave('sine'), triangle: wave('triangle'), saw: wave('saw'), pulse: wave('pulse') };
+  },
+  kernel(p, wiring) {
+    const [sine, tri] = [wiring.output('sine'), wiring.output('triangle')];
+    const [saw, pulse] = [wiring.output('saw'), wiring.output('pulse')];
+    const [pitchIn, fmIn, pwmIn, sync] = ['pitch', 'fm', 'pwm', 'sync'].map((name) => wiring.input(name)) as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
+    const mid = (p.lowVolts + p.highVolts) / 2;
+    const half = (p.highVolts - p.lowVolts) / 2;
+    const phase = new Phase(wiring.sampleRate, 0);
+    const detector = new Gate(1);
+    let [pitch, fm] = [0, 0];
+    let hz = frequencyAt(p, 0, 0);
+    return (from, to, k0) => {
+      for (let i = from; i < to; i++) {
+        if (pitchIn[i] !== pitch || fmIn[i] !== fm) {
+          pitch = pitchIn[i] as number;
+          fm = fmIn[i] as number;
+          hz = frequencyAt(p, pitch, fm);
+        }
+        const edge = detector.rises(sync[i] as number);
+        const x = withinCycle(edge ? phase.reset(k0 + i, 0, hz) : phase.at(k0 + i, hz));
+        const step = Math.min(0.5, hz / wiring.sampleRate);
+        const width = Math.min(0.99, Math.max(0.01, p.width + (p.pwmAmount * (pwmIn[i] as number)) / 10));
+        const corner = polyBlep(x, step);
+        const square = (x < width ? 1 : -1) + corner - polyBlep(withinCycle(x + 1 - width), step);
+        sine[i] = mid + half * Math.sin(2 * Math.PI * x);
+        tri[i] = mid + half * triangle(x);
+        saw[i] = mid + half * within1(2 * x - 1 - corner);
+        pulse[i] = mid + half * within1(square);
+      }
+    };
+  },
+  ends: [frequencyEnd('pitch', true), frequencyEnd('fm', false)],
+});

@@ -1,0 +1,44 @@
+import { control, kind, never } from './kind';
+import { choice, number, text } from './params';
+
+export const parameter = kind({
+  name: 'parameter',
+  title: 'Any knob in the world',
+  does: 'a destination whose panel knob and voltages add up',
+  formula: 'p = clamp(knob + cvAmount·(cv + cv2)/fullVolts, 0, 1); value = low + p·(high − low), or low·(high/low)^p',
+  room: 'end',
+  audio: false,
+  params: {
+    knob: number(0.5, 0, 1),
+    cvAmount: number(1, -1, 1),
+    fullVolts: number(5, 0.5, 12, 'V'),
+    low: number(0, -1e9, 1e9),
+    high: number(1, -1e9, 1e9),
+    unit: text('', 80),
+    taper: choice(['linear', 'logarithmic']),
+  },
+  below: [['low', 'high']],
+  check: (p) =>
+    p.taper === 'logarithmic' && p.low <= 0 ? { param: 'low', message: 'must be above 0 with a logarithmic taper' } : null,
+  inputs: () => [control('cv'), control('cv2')],
+  outputs: () => [],
+  memory: never,
+  law: () => ({}),
+  ends: [
+    {
+      socket: 'cv',
+      sockets: ['cv', 'cv2'],
+      quantity: 'value',
+      unit: (p) => p.unit,
+      always: true,
+      says: 'its own knob and its voltages add up',
+      drive: (b, p, io) =>
+        b.sum([io.in('cv'), p.cvAmount], [io.in('cv2'), p.cvAmount], [b.constant(p.knob * p.fullVolts), 1]),
+      value(p, v) {
+        const x = Math.min(1, Math.max(0, v / p.fullVolts));
+        return p.taper === 'linear' ? p.low + x * (p.high - p.low) : p.low * (p.high / p.low) ** x;
+      },
+      window: (p) => [0, p.fullVolts],
+    },
+  ],
+});

@@ -1,0 +1,50 @@
+/** A phase this close to an edge is on it: sums of decimals must not move an edge by a sample. Cycles. */
+export const EDGE = 1e-9;
+
+/**
+ * A running phase in cycles. While the frequency does not change it is computed from the sample's number, not
+ * accumulated, so that it does not drift; a change starts a new stretch.
+ */
+export class Phase {
+  private from = 0;
+  private base: number;
+  private hertz = 0;
+  /** Whole cycles before the present stretch; a reset begins a new one. */
+  private cycles = 0;
+
+  constructor(
+    private readonly sampleRate: number,
+    start: number,
+  ) {
+    this.base = start;
+  }
+
+  /** Cycles at sample `k`, whole ones included, running on at `hertz`. */
+  at(k: number, hertz: number): number {
+    if (hertz !== this.hertz) {
+      const now = this.base + (this.hertz * (k - this.from)) / this.sampleRate;
+      const whole = Math.floor(now + EDGE);
+      this.cycles += whole;
+      this.base = now - whole;
+      this.from = k;
+      this.hertz = hertz;
+    }
+    return this.cycles + this.base + (hertz * (k - this.from)) / this.sampleRate;
+  }
+
+  reset(k: number, phase: number, hertz: number): number {
+    const now = this.at(k, hertz);
+    this.cycles = Math.floor(now + EDGE) + 1;
+    this.base = phase;
+    this.from = k;
+    return this.cycles + phase;
+  }
+}
+
+/** The part of a cycle count within its cycle, 0 up to below 1. */
+export function withinCycle(cycles: number): number {
+  return Math.max(0, cycles - Math.floor(cycles + EDGE));
+}
+
+export const triangle = (phase: number): number =>
+  phase < 0.25 ? 4 * phase : phase < 0.75 ? 2 - 4 * phase : 4 * phase - 4;

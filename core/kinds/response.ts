@@ -1,0 +1,40 @@
+import type { Curve } from '../law/lin';
+
+/** ln 1000: an exponential response spans 60 dB between rest and unity. */
+const K = Math.log(1000);
+const scale = Math.exp(K) - 1;
+
+/** From a straight line (`bend` 0) to the exponential `(e^(kx) − 1)/(e^k − 1)` (1); x >= 0. */
+function bent(x: number, bend: number): number {
+  return bend === 0 ? x : (1 - bend) * x + bend * (Math.expm1(K * x) / scale);
+}
+
+const slopeAt = (x: number, bend: number): number => 1 - bend + (bend * K * Math.exp(K * x)) / scale;
+
+/** The gain of an amplifier at the share `x` of its unity voltage; odd in four quadrants, 0 below zero in two. */
+export function responseCurve(bend: number, quadrants: 2 | 4, maxGain: number): Curve {
+  const key = `response ${bend} ${quadrants} ${maxGain}`;
+  const low = quadrants === 2 ? 0 : -maxGain;
+  if (bend === 0) {
+    return { key, f: (x) => Math.min(maxGain, Math.max(low, x)), kinks: [low, maxGain] };
+  }
+  const f = (x: number): number => {
+    if (x < 0) return quadrants === 2 ? 0 : -Math.min(maxGain, bent(-x, bend));
+    return Math.min(maxGain, bent(x, bend));
+  };
+  const minSlope = (lo: number, hi: number): number => {
+    if (f(hi) >= maxGain || f(lo) <= low) return 0;
+    return lo <= 0 && hi >= 0 ? slopeAt(0, bend) : slopeAt(Math.min(Math.abs(lo), Math.abs(hi)), bend);
+  };
+  return { key, f, minSlope };
+}
+
+/** A soft limit, `limit·tanh(x/limit)`. */
+export function softLimit(limit: number): Curve {
+  const slope = (x: number): number => 1 / Math.cosh(x / limit) ** 2;
+  return {
+    key: `tanh ${limit}`,
+    f: (x) => limit * Math.tanh(x / limit),
+    minSlope: (lo, hi) => Math.min(slope(lo), slope(hi)),
+  };
+}

@@ -1,0 +1,74 @@
+import type { Laws } from '../law/builder';
+import type { Lin } from '../law/lin';
+import { dbOf, gainOf } from '../units/db';
+import { control, kind, signal } from './kind';
+import type { Sockets } from './kind';
+import { between, choice, number, orNone, volts } from './params';
+import { responseCurve, softLimit } from './response';
+
+interface Control {
+  readonly cvAmount: number;
+  readonly bias: number;
+}
+
+/** All that opens it, as one voltage. */
+function controlVolts(b: Laws, p: Control, io: Sockets): Lin {
+  return b.sum([io.in('cv'), p.cvAmount], [io.in('cv2'), 1], [b.constant(p.bias), 1]);
+}
+
+export const vca = kind({
+  name: 'vca',
+  title: 'Amplifier (VCA)',
+  does: 'multiplies by a control voltage',
+  formula: 'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
+  room: 'between',
+  audio: false,
+  params: {
+    cvAmount: number(1, -1, 1),
+    bias: volts(0, { ...between('biasLowVolts', 'biasHighVolts'), says: 'its own level knob, volts' }),
+    biasLowVolts: volts(-5),
+    biasHighVolts: volts(5),
+    unityVolts: number(5, 0.5, 12, 'V', { says: 'fully open at' }),
+    response: number(0, 0, 1, '', { says: '0 linear, 1 exponential' }),
+    quadrants: choice([2, 4]),
+    maxGain: number(2, 0, 10),
+    boostDb: number(0, 0, 12, 'dB'),
+    coupling: choice(['dc', 'ac']),
+    bleed: number(0, -0.1, 0.1),
+    bleedTrim: number(0, -0.1, 0.1),
+    limitVolts: orNone(null, 0.1, 24, 'V'),
+  },
+  below: [['biasLowVolts', 'biasHighVolts']],
+  inputs: () => [signal('in'), signal('in2'), control('cv'), control('cv2'), signal('chain')],
+  outputs: () => ['out', 'inverted'],
+  memory: (p) => p.coupling === 'ac',
+  law(b, p, io): Record<string, Lin> {
+    const c = controlVolts(b, p, io);
+    const gain = b.curve(b.scale(c, 1 / p.unityVolts), responseCurve(p.response, p.quadrants, p.maxGain));
+    const both = b.sum([io.in('in'), 1], [io.in('in2'), 1]);
+    const product = b.mul(gain, p.coupling === 'ac' ? b.couple(both) : both);
+    const sum = b.sum([product, gainOf(p.boostDb)], [c, p.bleed + p.bleedTrim], [io.in('chain'), 1]);
+    const out = p.limitVolts === null ? sum : b.curve(sum, softLimit(p.limitVolts));
+    return { out, inverted: b.scale(out, -1) };
+  },
+  ends: [
+    {
+      socket: 'cv',
+      sockets: ['cv', 'cv2'],
+      quantity: 'gain',
+      unit: () => 'dB',
+      always: true,
+      says: 'open from 0 V, all the way at its unity voltage',
+      drive: controlVolts,
+      value(p, c) {
+        const gain = responseCurve(p.response, p.quadrants, p.maxGain).f(c / p.unityVolts);
+        return dbOf(gain * gainOf(p.boostDb));
+      },
+      window: (p) => [p.quadrants === 2 ? 0 : -p.unityVolts, p.unityVolts],
+      span(p, lo, hi) {
+        if (p.quadrants === 2 || lo >= 0) return [lo, hi];
+        return hi <= 0 ? [hi, lo] : [0, Math.max(-lo, hi)];
+      },
+    },
+  ],
+});

@@ -1,0 +1,139 @@
+/**
+ * A law is written once, as a small expression over voltages, and read three ways: as numbers (closed forms, solver),
+ * as block operations (simulation) and as affine forms over the sources' symbols (bounds).
+ *
+ * Every value is a `Lin`: a constant plus a weighted sum of atoms. Linear stages therefore collapse and cancel by
+ * construction (a signal minus itself is the constant 0), and only what is truly non-linear becomes an atom.
+ */
+
+export type Range = readonly [low: number, high: number];
+
+/** A function of one voltage, with what interval arithmetic must know to enclose it. */
+export interface Curve {
+  /** Identity of the law with its parameters: equal keys mean equal functions. */
+  readonly key: string;
+  readonly f: (x: number) => number;
+  /** Piecewise linear: where the slope changes. */
+  readonly kinks?: readonly number[];
+  /** Non-decreasing: a lower bound of the slope over [lo, hi]; 0 is always allowed. */
+  readonly minSlope?: (lo: number, hi: number) => number;
+  /** Neither: a guaranteed range over [lo, hi]. */
+  readonly range?: (lo: number, hi: number) => Range;
+}
+
+interface AtomBase {
+  readonly id: number;
+  readonly key: string;
+  /** Plain interval enclosure, from the operands' own intervals. */
+  readonly lo: number;
+  readonly hi: number;
+}
+
+export type Atom = AtomBase &
+  (
+    | { readonly op: 'leaf'; readonly slot: number }
+    | { readonly op: 'mul'; readonly a: Lin; readonly b: Lin }
+    | { readonly op: 'square'; readonly a: Lin }
+    | { readonly op: 'clamp'; readonly a: Lin; readonly min: number; readonly max: number }
+    | { readonly op: 'curve'; readonly a: Lin; readonly curve: Curve }
+    | { readonly op: 'couple'; readonly a: Lin }
+  );
+
+export interface Lin {
+  readonly c: number;
+  readonly atoms: readonly Atom[];
+  readonly ks: readonly number[];
+  readonly lo: number;
+  readonly hi: number;
+}
+
+const keys = new WeakMap<Lin, string>();
+
+/** Identity of a value: equal keys mean equal at every moment. */
+export function keyOf(x: Lin): string {
+  const known = keys.get(x);
+  if (known !== undefined) return known;
+  let key = String(x.c);
+  x.atoms.forEach((atom, i) => (key += `+${x.ks[i]}*${atom.id}`));
+  keys.set(x, key);
+  return key;
+}
+
+export const isConstant = (x: Lin): boolean => x.atoms.length === 0;
+
+export function constant(c: number): Lin {
+  return { c, atoms: [], ks: [], lo: c, hi: c };
+}
+
+export const ofAtom = (atom: Atom): Lin => ({
+  c: 0,
+  atoms: [atom],
+  ks: [1],
+  lo: atom.lo,
+  hi: atom.hi,
+});
+
+function linOf(c: number, terms: ReadonlyMap<Atom, number>): Lin {
+  const entries = [...terms].filter(([, k]) => k !== 0).sort(([a], [b]) => a.id - b.id);
+  let lo = c;
+  let hi = c;
+  for (const [atom, k] of entries) {
+    lo += k > 0 ? k * atom.lo : k * atom.hi;
+    hi += k > 0 ? k * atom.hi : k * atom.lo;
+  }
+  return { c, atoms: entries.map(([a]) => a), ks: entries.map(([, k]) => k), lo, hi };
+}
+
+/** `scale*x + shift` */
+export function affine(x: Lin, scale: number, shift = 0): Lin {
+  if (scale === 1 && shift === 0) return x;
+  if (scale === 0) return constant(shift);
+  const [a, b] = [x.lo * scale + shift, x.hi * scale + shift];
+  return {
+    c: x.c * scale + shift,
+    atoms: x.atoms,
+    ks: x.ks.map((k) => k * scale),
+    lo: Math.min(a, b),
+    hi: Math.max(a, b),
+  };
+}
+
+export const negate = (x: Lin): Lin => affine(x, -1);
+
+/** `a + k*b` */
+export function add(a: Lin, b: Lin, k = 1): Lin {
+  if (isConstant(b)) return affine(a, 1, k * b.c);
+  if (isConstant(a)) return affine(b, k, a.c);
+  const terms = new Map<Atom, number>();
+  a.atoms.forEach((atom, i) => terms.set(atom, a.ks[i] as number));
+  b.atoms.forEach((atom, i) => terms.set(atom, (terms.get(atom) ?? 0) + k * (b.ks[i] as number)));
+  return linOf(a.c + k * b.c, terms);
+}
+
+/** If `a = scale*b + shift` identically, those two numbers. */
+export function relation(a: Lin, b: Lin): { scale: number; shift: number } | null {
+  if (a.atoms.length !== b.atoms.length || a.atoms.length === 0) return null;
+  const scale = (a.ks[0] as number) / (b.ks[0] as number);
+  for (let i = 0; i < a.atoms.length; i++) {
+    if (a.atoms[i] !== b.atoms[i]) return null;
+    if (a.ks[i] !== scale * (b.ks[i] as number)) return null;
+  }
+  return { scale, shift: a.c - scale * b.c };
+}
+
+export function curveRange(curve: Curve, lo: number, hi: number): Range {
+  if (curve.range) return curve.range(lo, hi);
+  if (!curve.kinks) return [curve.f(lo), curve.f(hi)];
+  const at = [lo, hi, ...curve.kinks.filter((x) => x > lo && x < hi)].map(curve.f);
+  return [Math.min(...at), Math.max(...at)];
+}
+
+export function productRange(a: Range, b: Range): Range {
+  const p = [a[0] * b[0], a[0] * b[1], a[1] * b[0], a[1] * b[1]].map((x) => (x === x ? x : 0));
+  return [Math.min(...p), Math.max(...p)];
+}
+
+export function squareRange(lo: number, hi: number): Range {
+  const top = Math.max(lo * lo, hi * hi);
+  return [lo <= 0 && hi >= 0 ? 0 : Math.min(lo * lo, hi * hi), top];
+}

@@ -1,0 +1,87 @@
+import { BoundsEngine } from './bounds/bounds';
+import type { ModuleBounds } from './bounds/bounds';
+import type { Patch } from './document/types';
+import { findingsOf } from './findings';
+import type { Finding } from './findings/finding';
+import { buildGraph } from './graph/graph';
+import type { Graph } from './graph/graph';
+import { repeatsOf } from './graph/repeats';
+import type { Repeats } from './graph/repeats';
+import type { Range } from './law/lin';
+import { readingsOf } from './readings';
+import type { Reading } from './readings';
+import { simulateGraph } from './simulate/simulate';
+import type { Measured, SimulateOptions, Simulation } from './simulate/simulate';
+
+export interface SocketPrediction {
+  /** Can never be left, volts. */
+  readonly bound: Range;
+  /** What the simulated window reached, volts. */
+  readonly seen?: Range;
+  readonly mean?: number;
+  readonly rms?: number;
+  readonly repeatsEvery: number | null;
+  /** What was seen is all that can happen, up to the sampling. */
+  readonly exact: boolean;
+}
+
+export interface Prediction {
+  readonly outputs: Readonly<Record<string, SocketPrediction>>;
+  readonly inputs: Readonly<Record<string, SocketPrediction>>;
+  readonly readings: readonly Reading[];
+  readonly findings: readonly Finding[];
+}
+
+export interface PredictOptions {
+  /** Without it there is no `seen`, no mean, and no finding that needs a trace. */
+  readonly simulation?: boolean;
+  readonly asset?: SimulateOptions['asset'];
+  /** Keeps what it found from one call to the next. */
+  readonly engine?: BoundsEngine;
+}
+
+/**
+ * Bounds, seen ranges, readings and findings of a patch.
+ *
+ * @param patch a patch from `parsePatch`.
+ * @returns for each output, and each input that carries something: volts; for each destination: its own unit.
+ */
+export function predict(patch: Patch, options: PredictOptions = {}): Prediction {
+  const graph = buildGraph(patch);
+  const bounds = (options.engine ?? new BoundsEngine()).run(graph);
+  const simulation = options.simulation === false ? null : simulateGraph(graph, { ...(options.asset && { asset: options.asset }) });
+  return gather(graph, bounds, simulation);
+}
+
+/** Puts together what bounds and simulation found. */
+export function gather(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>, simulation: Simulation | null): Prediction {
+  const repeats = repeatsOf(graph, (m, name) => {
+    const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
+    return lo === hi ? lo : null;
+  });
+  const { duration } = graph.patch.settings;
+  const socket = (bound: Range, seen: Measured | undefined, known: Repeats | undefined): SocketPrediction => ({
+    bound,
+    ...(seen && { seen: [seen.min, seen.max] as const, mean: seen.mean, rms: seen.rms }),
+    repeatsEvery: known?.repeatsEvery ?? null,
+    exact: known !== undefined && known.exactFrom !== null && known.exactFrom <= duration,
+  });
+  const steady: Repeats = { repeatsEvery: null, exactFrom: 0 };
+  const outputs = new Map<string, SocketPrediction>();
+  const inputs = new Map<string, SocketPrediction>();
+  for (const m of graph.modules) {
+    const found = bounds.get(m.id) as ModuleBounds;
+    m.outputs.forEach((o, i) => outputs.set(o.socket, socket(found.outputs[i] as Range, simulation?.outputs.get(o.socket), repeats.get(m.id))));
+    m.inputs.forEach((s, i) => {
+      if (!s.connected) return;
+      const source = s.driver.type === 'output' ? repeats.get(graph.modules[s.driver.module]?.id ?? '') : steady;
+      inputs.set(s.socket, socket(found.inputs[i] as Range, simulation?.inputs.get(s.socket), source));
+    });
+  }
+  return {
+    outputs: Object.fromEntries(outputs),
+    inputs: Object.fromEntries(inputs),
+    readings: readingsOf(graph, bounds, simulation),
+    findings: findingsOf({ graph, bounds, simulation }),
+  };
+}

@@ -1,0 +1,56 @@
+export interface Measures {
+  readonly min: number;
+  readonly max: number;
+  readonly peakToPeak: number;
+  readonly mean: number;
+  readonly rms: number;
+  /** Share of the time above the middle, 0..1. */
+  readonly duty: number;
+  /** Seconds from one rise through the middle to the next, on average; null if it rises less than twice. */
+  readonly period: number | null;
+  readonly frequency: number | null;
+}
+
+/** A rise counts once the voltage was this share of the swing below the middle: noise on an edge is one edge. */
+const SHARE = 0.02;
+
+/** Measures of a trace in volts, as a meter and a scope would give them. */
+export function measure(trace: ArrayLike<number>, sampleRate: number): Measures {
+  let [min, max, sum, squares] = [Infinity, -Infinity, 0, 0];
+  for (let i = 0; i < trace.length; i++) {
+    const v = trace[i] as number;
+    if (v < min) min = v;
+    if (v > max) max = v;
+    sum += v;
+    squares += v * v;
+  }
+  const n = trace.length;
+  const middle = (min + max) / 2;
+  let above = 0;
+  for (let i = 0; i < n; i++) if ((trace[i] as number) > middle) above++;
+  const period = periodOf(trace, middle, (max - min) * SHARE, sampleRate);
+  return {
+    min,
+    max,
+    peakToPeak: max - min,
+    mean: sum / n,
+    rms: Math.sqrt(squares / n),
+    duty: above / n,
+    period,
+    frequency: period === null ? null : 1 / period,
+  };
+}
+
+function periodOf(trace: ArrayLike<number>, middle: number, margin: number, sampleRate: number): number | null {
+  let [first, last, rises] = [0, 0, 0];
+  let armed = false;
+  for (let i = 1; i < trace.length; i++) {
+    const [a, b] = [trace[i - 1] as number, trace[i] as number];
+    if (a < middle - margin) armed = true;
+    if (!armed || a >= middle || b < middle) continue;
+    armed = false;
+    last = i - 1 + (middle - a) / (b - a);
+    if (rises++ === 0) first = last;
+  }
+  return rises > 1 ? (last - first) / (rises - 1) / sampleRate : null;
+}

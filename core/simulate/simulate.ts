@@ -1,0 +1,320 @@
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import type { Kernel, Wiring } from '../kinds/kind';
+import { seedOf } from '../kinds/random';
+import { AtomStore } from '../law/builder';
+import { constant } from '../law/lin';
+import type { Lin } from '../law/lin';
+import { DriveStats, Picture, Stats } from './stats';
+import { Tape } from './tape';
+
+export type Asset = NonNullable<ReturnType<Wiring['asset']>>;
+
+/** Sees every block of the sockets it names. */
+export interface Observer {
+  readonly sockets: readonly string[];
+  block(buffers: readonly Float64Array[], count: number, k0: number): void;
+}
+
+export interface SimulateOptions {
+  /** Sockets whose whole traces are kept. */
+  readonly traces?: readonly string[];
+  /** Columns of the pictures of every output; 0 for none. */
+  readonly columns?: number;
+  readonly observers?: readonly Observer[];
+  readonly asset?: Wiring['asset'];
+  readonly blockSize?: number;
+}
+
+export interface OutputSeen extends Measured {
+  /** Share of the samples beyond each rail, 0..1. */
+  readonly clippedLow: number;
+  readonly clippedHigh: number;
+}
+
+export interface Measured {
+  readonly min: number;
+  readonly max: number;
+  readonly mean: number;
+  readonly rms: number;
+}
+
+export interface EndSeen {
+  readonly drive: Measured;
+  /** Shares of the samples, 0..1. */
+  readonly below: number;
+  readonly atOrBelow: number;
+  readonly above: number;
+}
+
+export interface Simulation {
+  readonly sampleRate: number;
+  readonly samples: number;
+  readonly outputs: ReadonlyMap<string, OutputSeen>;
+  readonly inputs: ReadonlyMap<string, Measured>;
+  /** By `moduleId`, one for each of the kind's ends. */
+  readonly ends: ReadonlyMap<string, readonly EndSeen[]>;
+  readonly traces: ReadonlyMap<string, Float64Array>;
+  readonly pictures: ReadonlyMap<string, Picture>;
+}
+
+const BLOCK = 512;
+
+/** The number of samples of a window. */
+export const sampleCount = (duration: number, sampleRate: number): number => Math.max(1, Math.round(duration * sampleRate));
+
+/** Runs a patch over its window, block by block; a loop's modules sample by sample. The block's size changes nothing. */
+export function simulateGraph(graph: Graph, options: SimulateOptions = {}): Simulation {
+  return new Run(graph, options).all();
+}
+
+interface Part {
+  readonly module: GraphModule;
+  readonly inputs: readonly Float64Array[];
+  readonly outputs: readonly Float64Array[];
+  readonly kernel: Kernel;
+  readonly seen: readonly Seen[];
+  readonly drives: readonly { readonly buffer: Float64Array; readonly stats: DriveStats }[];
+  readonly drivesTape: Tape;
+  readonly delayed: readonly Delayed[];
+}
+
+interface Seen {
+  readonly stats: Stats;
+  readonly picture: Picture | null;
+  clippedLow: number;
+  clippedHigh: number;
+}
+
+/** A cable that carries the previous sample. */
+interface Delayed {
+  readonly socket: string;
+  readonly source: Float64Array;
+  readonly buffer: Float64Array;
+  readonly stats: Stats;
+  last: number;
+}
+
+class Run {
+  private readonly size: number;
+  private readonly samples: number;
+  private readonly steady = new Map<number, Float64Array>();
+  private readonly outputs: readonly (readonly Float64Array[])[];
+  private readonly parts: readonly Part[];
+  private readonly traces = new Map<string, Float64Array>();
+  private readonly watched: { readonly observer: Observer; readonly buffers: Float64Array[] }[] = [];
+
+  constructor(
+    private readonly graph: Graph,
+    private readonly options: SimulateOptions,
+  ) {
+    this.samples = sampleCount(graph.patch.settings.duration, graph.sampleRate);
+    this.size = Math.min(options.blockSize ?? BLOCK, this.samples);
+    this.outputs = graph.modules.map((m) => m.outputs.map(() => new Float64Array(this.size)));
+    this.parts = graph.modules.map((m) => this.part(m));
+    for (const socket of options.traces ?? []) this.traces.set(socket, new Float64Array(this.samples));
+    for (const observer of options.observers ?? []) {
+      this.watched.push({ observer, buffers: observer.sockets.map((s) => this.bufferOf(s)) });
+    }
+  }
+
+  all(): Simulation {
+    const traced = [...this.traces].map(([socket, trace]) => ({ trace, buffer: this.bufferOf(socket) }));
+    for (let k0 = 0; k0 < this.samples; k0 += this.size) {
+      const count = Math.min(this.size, this.samples - k0);
+      for (const group of this.graph.groups) {
+        if (group.loop) this.loop(group.modules, count, k0);
+        else group.modules.forEach((m) => this.step(this.parts[m] as Part, 0, count, k0));
+      }
+      for (const part of this.parts) this.measure(part, count, k0);
+      for (const { trace, buffer } of traced) trace.set(count === this.size ? buffer : buffer.subarray(0, count), k0);
+      for (const { observer, buffers } of this.watched) observer.block(buffers, count, k0);
+    }
+    return this.result();
+  }
+
+  private loop(modules: readonly number[], count: number, k0: number): void {
+    const parts = modules.map((m) => this.parts[m] as Part);
+    const delayed = parts.flatMap((p) => p.delayed);
+    for (let i = 0; i < count; i++) {
+      for (const d of delayed) d.buffer[i] = i > 0 ? (d.source[i - 1] as number) : d.last;
+      for (const part of parts) this.step(part, i, i + 1, k0);
+    }
+    for (const d of delayed) d.last = d.source[count - 1] as number;
+  }
+
+  private step(part: Part, from: number, to: number, k0: number): void {
+    part.kernel(from, to, k0);
+    const rail = this.graph.patch.settings.railVolts;
+    for (let o = 0; o < part.outputs.length; o++) {
+      const out = part.outputs[o] as Float64Array;
+      const seen = part.seen[o] as Seen;
+      const { factor } = part.module.outputs[o] as { factor: number };
+      saturate(out, from, to, rail, factor, seen);
+    }
+  }
+
+  private measure(part: Part, count: number, k0: number): void {
+    part.seen.forEach((seen, o) => {
+      const out = part.outputs[o] as Float64Array;
+      seen.stats.add(out, 0, count);
+      seen.picture?.add(out, count, k0);
+    });
+    for (const d of part.delayed) d.stats.add(d.buffer, 0, count);
+    if (part.drives.length === 0) return;
+    part.drivesTape.run(0, count);
+    for (const { buffer, stats } of part.drives) stats.add(buffer, 0, count);
+  }
+
+  private part(m: GraphModule): Part {
+    const delayed: Delayed[] = [];
+    const inputs = m.inputs.map((input) => this.inputBuffer(input, delayed));
+    const outputs = this.outputs[m.index] as readonly Float64Array[];
+    const columns = this.options.columns ?? 0;
+    const seen = m.outputs.map(() => ({
+      stats: new Stats(),
+      picture: columns > 0 ? new Picture(Math.min(columns, this.samples), this.samples) : null,
+      clippedLow: 0,
+      clippedHigh: 0,
+    }));
+    const kernel = m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs)) ?? this.lawKernel(m, inputs, outputs);
+    return { module: m, inputs, outputs, kernel, seen, delayed, ...this.drives(m, inputs) };
+  }
+
+  private inputBuffer(input: GraphInput, delayed: Delayed[]): Float64Array {
+    const { driver } = input;
+    if (driver.type === 'volts') return this.steadyBuffer(driver.volts);
+    const source = this.outputs[driver.module]?.[driver.output] as Float64Array;
+    if (!driver.delayed) return source;
+    const buffer = new Float64Array(this.size);
+    delayed.push({ socket: input.socket, source, buffer, stats: new Stats(), last: 0 });
+    return buffer;
+  }
+
+  private steadyBuffer(volts: number): Float64Array {
+    const known = this.steady.get(volts);
+    if (known) return known;
+    const buffer = new Float64Array(this.size).fill(volts);
+    this.steady.set(volts, buffer);
+    return buffer;
+  }
+
+  private wiring(m: GraphModule, inputs: readonly Float64Array[], outputs: readonly Float64Array[]): Wiring {
+    const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
+    return {
+      sampleRate: this.graph.sampleRate,
+      seed: seedOf(this.graph.patch.settings.seed, m.id),
+      railVolts: this.graph.patch.settings.railVolts,
+      asset: this.options.asset ?? (() => null),
+      input: (name) => inputs[index(name)] ?? this.steadyBuffer(0),
+      output: (name) => outputs[m.outputs.findIndex((o) => o.name === name)] as Float64Array,
+      connected: (name) => m.inputs[index(name)]?.connected ?? false,
+      steady(name) {
+        const driver = m.inputs[index(name)]?.driver;
+        return driver?.type === 'volts' ? driver.volts : null;
+      },
+    };
+  }
+
+  /** The law's values, with the inputs as its leaves; steady inputs fold into constants. */
+  private laws(m: GraphModule): { store: AtomStore; io: Parameters<GraphModule['kind']['law']>[2] } {
+    const store = new AtomStore();
+    const leaves = m.inputs.map(({ driver, spec }, slot) =>
+      driver.type === 'volts' ? constant(driver.volts) : store.leaf(spec.name, -Infinity, Infinity, slot),
+    );
+    const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
+    return {
+      store,
+      io: {
+        in: (name) => leaves[index(name)] ?? constant(0),
+        connected: (name) => m.inputs[index(name)]?.connected ?? false,
+        symbol: (name) => {
+          throw new Error(`${m.kind.name}.${name}: a law without a kernel has no symbols of its own`);
+        },
+        range: (x) => [x.lo, x.hi],
+        loading: m.loading,
+      },
+    };
+  }
+
+  private lawKernel(m: GraphModule, inputs: readonly Float64Array[], outputs: readonly Float64Array[]): Kernel {
+    const { store, io } = this.laws(m);
+    const law = m.kind.law(store, m.params, io);
+    const tape = new Tape(this.size, this.graph.sampleRate, inputs);
+    m.outputs.forEach((o, i) => tape.write(law[o.name] as Lin, outputs[i] as Float64Array));
+    return (from, to) => tape.run(from, to);
+  }
+
+  private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'drivesTape'> {
+    const tape = new Tape(this.size, this.graph.sampleRate, inputs);
+    const { store, io } = this.laws(m);
+    const drives = (m.kind.ends ?? []).map((end) => {
+      const buffer = new Float64Array(this.size);
+      tape.write(end.drive(store, m.params, io), buffer);
+      return { buffer, stats: new DriveStats(...end.window(m.params)) };
+    });
+    return { drives, drivesTape: tape };
+  }
+
+  private bufferOf(socket: string): Float64Array {
+    const [id = '', name = ''] = socket.split('.');
+    const part = this.parts.find((p) => p.module.id === id);
+    const output = part?.module.outputs.findIndex((o) => o.name === name) ?? -1;
+    const input = part?.module.inputs.findIndex((s) => s.spec.name === name) ?? -1;
+    const buffer = part?.outputs[output] ?? part?.inputs[input];
+    if (!buffer) throw new Error(`there is no socket ${socket}`);
+    return buffer;
+  }
+
+  private result(): Simulation {
+    const outputs = new Map<string, OutputSeen>();
+    const inputs = new Map<string, Measured>();
+    const ends = new Map<string, readonly EndSeen[]>();
+    const pictures = new Map<string, Picture>();
+    for (const part of this.parts) {
+      part.module.outputs.forEach((o, i) => {
+        const { stats, picture, clippedLow, clippedHigh } = part.seen[i] as Seen;
+        outputs.set(o.socket, { ...measured(stats), clippedLow: clippedLow / this.samples, clippedHigh: clippedHigh / this.samples });
+        if (picture) pictures.set(o.socket, picture);
+      });
+      ends.set(part.module.id, part.drives.map(({ stats }) => endSeen(stats)));
+    }
+    for (const part of this.parts) {
+      for (const input of part.module.inputs) inputs.set(input.socket, this.inputSeen(part, input, outputs));
+    }
+    return { sampleRate: this.graph.sampleRate, samples: this.samples, outputs, inputs, ends, traces: this.traces, pictures };
+  }
+
+  private inputSeen(part: Part, { driver, socket }: GraphInput, outputs: ReadonlyMap<string, OutputSeen>): Measured {
+    if (driver.type === 'volts') return { min: driver.volts, max: driver.volts, mean: driver.volts, rms: Math.abs(driver.volts) };
+    const delayed = part.delayed.find((d) => d.socket === socket);
+    if (delayed) return measured(delayed.stats);
+    const source = this.graph.modules[driver.module]?.outputs[driver.output]?.socket ?? '';
+    const { min, max, mean, rms } = outputs.get(source) as OutputSeen;
+    return { min, max, mean, rms };
+  }
+}
+
+const measured = ({ min, max, mean, rms }: Stats): Measured => ({ min, max, mean, rms });
+
+function endSeen(stats: DriveStats): EndSeen {
+  const share = (count: number): number => (stats.count > 0 ? count / stats.count : 0);
+  return { drive: measured(stats), below: share(stats.below), atOrBelow: share(stats.atOrBelow), above: share(stats.above) };
+}
+
+/** An output's rails, then what loading leaves of it. */
+function saturate(x: Float64Array, from: number, to: number, rail: number, factor: number, seen: Seen): void {
+  let [low, high] = [0, 0];
+  for (let i = from; i < to; i++) {
+    const v = x[i] as number;
+    if (v > rail) {
+      if (v > rail + 1e-9) high++;
+      x[i] = rail;
+    } else if (v < -rail) {
+      if (v < -rail - 1e-9) low++;
+      x[i] = -rail;
+    }
+  }
+  if (factor !== 1) for (let i = from; i < to; i++) x[i] = (x[i] as number) * factor;
+  seen.clippedLow += low;
+  seen.clippedHigh += high;
+}

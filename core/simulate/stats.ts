@@ -1,0 +1,89 @@
+/** Running extremes and sums of a voltage. */
+export class Stats {
+  min = Infinity;
+  max = -Infinity;
+  count = 0;
+  private sum = 0;
+  private squares = 0;
+
+  add(x: Float64Array, from: number, to: number): void {
+    let { min, max, sum, squares } = this;
+    for (let i = from; i < to; i++) {
+      const v = x[i] as number;
+      if (v < min) min = v;
+      if (v > max) max = v;
+      sum += v;
+      squares += v * v;
+    }
+    this.min = min;
+    this.max = max;
+    this.sum = sum;
+    this.squares = squares;
+    this.count += to - from;
+  }
+
+  get mean(): number {
+    return this.count > 0 ? this.sum / this.count : 0;
+  }
+
+  get rms(): number {
+    return this.count > 0 ? Math.sqrt(this.squares / this.count) : 0;
+  }
+}
+
+/** How long a destination's drive voltage is outside what it responds to. */
+export class DriveStats extends Stats {
+  /** Samples below, at or below, above, at or above the window. */
+  below = 0;
+  atOrBelow = 0;
+  above = 0;
+
+  constructor(
+    private readonly low: number,
+    private readonly high: number,
+  ) {
+    super();
+  }
+
+  override add(x: Float64Array, from: number, to: number): void {
+    super.add(x, from, to);
+    for (let i = from; i < to; i++) {
+      const v = x[i] as number;
+      if (v <= this.low + 1e-9) this.atOrBelow++;
+      if (v < this.low - 1e-9) this.below++;
+      else if (v > this.high + 1e-9) this.above++;
+    }
+  }
+}
+
+/** The least and greatest voltage in each of a fixed number of columns: what a picture needs, none lost between. */
+export class Picture {
+  readonly min: Float32Array;
+  readonly max: Float32Array;
+
+  constructor(
+    private readonly columns: number,
+    private readonly samples: number,
+  ) {
+    this.min = new Float32Array(columns).fill(Infinity);
+    this.max = new Float32Array(columns).fill(-Infinity);
+  }
+
+  add(x: Float64Array, count: number, k0: number): void {
+    const { min, max } = this;
+    const perColumn = this.samples / this.columns;
+    for (let i = 0; i < count; ) {
+      const column = Math.min(this.columns - 1, Math.floor((k0 + i) / perColumn));
+      const end = column === this.columns - 1 ? count : Math.min(count, Math.ceil((column + 1) * perColumn) - k0);
+      let lo = min[column] as number;
+      let hi = max[column] as number;
+      for (const stop = Math.max(end, i + 1); i < stop; i++) {
+        const v = x[i] as number;
+        if (v < lo) lo = v;
+        if (v > hi) hi = v;
+      }
+      min[column] = lo;
+      max[column] = hi;
+    }
+  }
+}

@@ -1,0 +1,22 @@
+/** 0 V is C4; A4 = 440 Hz. */
+export const C4_HZ = 440 * 2 ** (-9 / 12);
+
+const names = ['C', 'C♯', 'D', 'D♯', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'A♯', 'B'] as const;
+
+export interface Note {
+  /** With its octave: `A4`. */
+  readonly name: string;
+  /** How far off, -50..50. */
+  readonly cents: number;
+}
+
+/** The nearest note of equal temperament to a pitch in semitones above C4. */
+export function noteOfSemitones(semitones: number): Note {
+  const nearest = Math.round(semitones);
+  const index = ((nearest % 12) + 12) % 12;
+  return { name: `${names[index]}${4 + Math.floor(nearest / 12)}`, cents: (semitones - nearest) * 100 };
+}
+
+export const noteOfHz = (hz: number): Note => noteOfSemitones(12 * Math.log2(hz / C4_HZ));
+
+export const noteOfVolts = (volts: number): Note => noteOfSemitones(12 * volts);

@@ -1,0 +1,55 @@
+/** Printing of numbers on screen: true minus sign, thin space before the unit, as many digits as mean something. */
+
+const MINUS = '\u2212';
+const THIN = '\u2009';
+
+export function showNumber(x: number, digits: number, plus = false): string {
+  const text = Math.abs(x).toFixed(digits);
+  const zero = Number(text) === 0;
+  return `${x < 0 && !zero ? MINUS : plus && !zero ? '+' : ''}${text}`;
+}
+
+export const withUnit = (text: string, unit: string): string => (unit ? `${text}${THIN}${unit}` : text);
+
+export const showVolts = (x: number, plus = true): string => withUnit(showNumber(x, 2, plus), 'V');
+
+/** `−2.00 … +4.50 V` */
+export function showVoltRange(low: number, high: number): string {
+  return `${showNumber(low, 2, true)} … ${showVolts(high)}`;
+}
+
+function significant(x: number, digits: number): string {
+  if (x === 0) return '0';
+  const decimals = Math.max(0, digits - 1 - Math.floor(Math.log10(Math.abs(x)) + 1e-9));
+  return showNumber(x, Math.min(decimals, 6));
+}
+
+export function showHz(hz: number): string {
+  return Math.abs(hz) >= 999.5 ? withUnit(significant(hz / 1000, 3), 'kHz') : withUnit(significant(hz, 3), 'Hz');
+}
+
+export function showSeconds(s: number): string {
+  if (s !== 0 && Math.abs(s) < 0.9995) return withUnit(significant(s * 1000, 3), 'ms');
+  return withUnit(significant(s, 4), 's');
+}
+
+export const showDb = (db: number | null): string => withUnit(db === null ? `${MINUS}∞` : showNumber(db, 1), 'dB');
+
+/** A figure in a destination's own unit. */
+export function showQuantity(value: number | null, unit: string): string {
+  if (unit === 'dB' || unit === 'dBu') return value === null ? showDb(null) : withUnit(showNumber(value, 1), unit);
+  if (value === null) return '–';
+  if (unit === 'Hz') return showHz(value);
+  if (unit === 's') return showSeconds(value);
+  if (unit === 'V') return showVolts(value);
+  if (unit === '%') return withUnit(showNumber(value, 1), unit);
+  return withUnit(significant(value, 4), unit);
+}
+
+/** `212 Hz … 3.14 kHz`; the unit once where both share it. */
+export function showRange(low: number | null, high: number | null, unit: string): string {
+  const [a, b] = [showQuantity(low, unit), showQuantity(high, unit)];
+  if (a === b) return a;
+  const [first = '', firstUnit = ''] = a.split(THIN);
+  return firstUnit && firstUnit === b.split(THIN)[1] ? `${first} … ${b}` : `${a} … ${b}`;
+}

@@ -1,0 +1,100 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+export const inRoot = (...parts) => path.join(root, ...parts);
+
+/** Runs a command to its end; its output goes to standard error where `quiet` stands, so that answers stay clean. */
+export function run(command, args, options = {}) {
+  const { quiet = false, env = {} } = options;
+  const done = spawnSync(command, args, {
+    cwd: root,
+    stdio: ['ignore', quiet ? process.stderr : 'inherit', 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  });
+  if (done.error) throw done.error;
+  if (done.status !== 0) {
+    console.error(`${command} ${args.join(' ')} failed with ${done.status ?? done.signal}`);
+    process.exit(done.status ?? 1);
+  }
+}
+
+const stamp = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0);
+
+/** Installs what the lockfile names, if that was not done since it last changed. */
+export function install() {
+  const done = inRoot('node_modules', '.fenvo-installed');
+  const lock = readFileSync(inRoot('package-lock.json'), 'utf8');
+  if (existsSync(done) && readFileSync(done, 'utf8') === lock) return;
+  // Debian's SQLite, where its headers are, saves two minutes of compiling; else the bundled source is built.
+  const system = existsSync('/usr/include/sqlite3.h');
+  const env = system ? { npm_config_build_from_source: 'true', npm_config_sqlite: '/usr' } : {};
+  run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true, env });
+  writeFileSync(done, lock);
+}
+
+/** The newest change below the given files and folders. */
+function newest(parts) {
+  let latest = 0;
+  const visit = (file) => {
+    const info = statSync(file);
+    if (info.isDirectory()) for (const name of readdirSync(file)) visit(path.join(file, name));
+    else latest = Math.max(latest, info.mtimeMs);
+  };
+  for (const part of parts) if (existsSync(inRoot(part))) visit(inRoot(part));
+  return latest;
+}
+
+const sources = ['app', 'ui', 'core', 'server', 'workers', 'public', 'next.config.ts', 'proxy.ts', 'tsconfig.json', 'package-lock.json'];
+
+/** Builds the application if a source is newer than the last build. */
+export function buildApplication() {
+  const done = inRoot('.next', '.fenvo-built');
+  if (stamp(done) > newest(sources)) return;
+  run('npx', ['next', 'build']);
+  writeFileSync(done, new Date().toISOString());
+}
+
+/** Bundles a TypeScript entry for Node, if a source is newer than the last bundle; answers its path. */
+export async function bundle(entry, name) {
+  const out = inRoot('dist', `${name}.mjs`);
+  if (stamp(out) > newest(['core', 'cli', 'server', 'demo', 'bench', 'scripts', 'package-lock.json'])) return out;
+  mkdirSync(inRoot('dist'), { recursive: true });
+  const { build } = createRequire(import.meta.url)('esbuild');
+  await build({
+    entryPoints: [inRoot(entry)],
+    outfile: out,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    external: ['sequelize', 'sqlite3', 'umzug'],
+    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+    logLevel: 'warning',
+  });
+  return out;
+}
+
+/** Starts a program and passes the signals that end this one on to it. */
+export function startChild(command, args, env = {}) {
+  const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env } });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 0));
+  return child;
+}
+
+/** Waits until the address answers. */
+export async function answers(url, seconds) {
+  for (const end = Date.now() + seconds * 1000; Date.now() < end; ) {
+    try {
+      if ((await fetch(url)).ok) return true;
+    } catch {
+      // Not yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  return false;
+}
