@@ -17,6 +17,8 @@ export interface EndBound {
 
 export interface ModuleBounds {
   readonly outputs: readonly Range[];
+  /** The outputs before their rails and loads: what clipping takes away. */
+  readonly unclipped: readonly Range[];
   readonly inputs: readonly Range[];
   readonly ends: readonly EndBound[];
 }
@@ -162,7 +164,8 @@ class Pass {
     const law = m.kind.law(this.store, m.params, io);
     const outputs = m.outputs.map((o) => affine(this.saturate(law[o.name] ?? constant(0)), o.factor));
     const ends = (m.kind.ends ?? []).map((end, i) => ({ end: i, drive: this.range(end.drive(this.store, m.params, io)) }));
-    const bounds = { outputs: outputs.map(this.range), inputs: inputs.map(this.range), ends };
+    const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
+    const bounds = { outputs: outputs.map(this.range), unclipped, inputs: inputs.map(this.range), ends };
     return { module: m, key, inputs, outputs, bounds };
   }
 

@@ -1,5 +1,6 @@
 import { kind, never, signal } from './kind';
 import { choice, number, ohms, volts } from './params';
+import { showNumber } from '../units/show';
 
 export const attenuator = kind({
   name: 'attenuator',
@@ -14,6 +15,7 @@ export const attenuator = kind({
     build: choice(['active', 'passive']),
     potOhms: ohms(100_000, 1000, 1_000_000),
   },
+  brief: (p) => `scale ${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
   inputs: (p) => [signal('in', p.normalVolts)],
   outputs: () => ['out'],
   memory: never,

@@ -1,5 +1,6 @@
 import { kind, never, signal } from './kind';
 import { choice, number, spanOf, volts } from './params';
+import { showNumber } from '../units/show';
 
 export const attenuverter = kind({
   name: 'attenuverter',
@@ -13,6 +14,7 @@ export const attenuverter = kind({
     maxAmount: choice([1, 2]),
     normalVolts: volts(0, { says: 'carried while nothing is plugged in; then it is a source' }),
   },
+  brief: (p) => `scale ${showNumber(p.amount, 2)}`,
   inputs: (p) => [signal('in', p.normalVolts)],
   outputs: () => ['out'],
   memory: never,

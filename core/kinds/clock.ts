@@ -2,6 +2,7 @@ import { Gate } from './detect';
 import { gate, kind } from './kind';
 import { number, volts } from './params';
 import { EDGE } from './phase';
+import { showNumber } from '../units/show';
 
 export const clock = kind({
   name: 'clock',
@@ -19,6 +20,7 @@ export const clock = kind({
     highVolts: volts(5),
   },
   below: [['lowVolts', 'highVolts']],
+  brief: (p) => `${showNumber(p.bpm, 0)} bpm${p.beats === 1 ? '' : ` · ${showNumber(p.beats, 2)}`}`,
   inputs: () => [gate('reset')],
   outputs: () => ['out'],
   memory: (_, connected) => connected('reset'),

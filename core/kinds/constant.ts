@@ -1,5 +1,6 @@
 import { kind, never } from './kind';
 import { between, volts } from './params';
+import { showVolts } from '../units/show';
 
 export const constant = kind({
   name: 'constant',
@@ -10,6 +11,7 @@ export const constant = kind({
   audio: false,
   params: { volts: volts(0, between('lowVolts', 'highVolts')), lowVolts: volts(-5), highVolts: volts(5) },
   below: [['lowVolts', 'highVolts']],
+  brief: (p) => showVolts(p.volts),
   inputs: () => [],
   outputs: () => ['out'],
   memory: never,

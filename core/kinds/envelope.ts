@@ -2,6 +2,7 @@ import type { Lin } from '../law/lin';
 import { Gate } from './detect';
 import { control, gate, kind, always } from './kind';
 import { choice, flag, number, seconds, volts } from './params';
+import { showSeconds } from '../units/show';
 
 /** `end` is a pulse of this height and length. */
 const END_VOLTS = 5;
@@ -109,6 +110,7 @@ export const envelope = kind({
     thresholdVolts: volts(1),
     followsLevel: flag(false),
   },
+  brief: (p) => `${p.mode.toUpperCase()}, ${showSeconds(p.attack)} up`,
   inputs: (p) => [gate('gate', p.thresholdVolts), control('level')],
   outputs: () => ['out', 'inverted', 'end'],
   memory: always,

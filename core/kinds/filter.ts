@@ -3,6 +3,7 @@ import type { Lin } from '../law/lin';
 import { always, control, kind, signal } from './kind';
 import type { Sockets, Wiring } from './kind';
 import { hertz, number } from './params';
+import { showHz } from '../units/show';
 
 export const LOWEST_HZ = 16;
 export const HIGHEST_HZ = 20000;
@@ -97,6 +98,7 @@ export const filter = kind({
     cutoff2Amount: number(1, -1, 1),
     resonance: number(0.1, 0, 1),
   },
+  brief: (p) => `${showHz(p.cutoffHz)} at 0 V`,
   inputs: () => [signal('in'), control('cutoff'), control('cutoff2'), control('pitch')],
   outputs: () => ['lowpass', 'bandpass', 'highpass'],
   memory: always,

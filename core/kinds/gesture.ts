@@ -1,6 +1,7 @@
 import { kind, never } from './kind';
 import { choice, flag } from './params';
 import type { GesturePoint, PointsSpec } from './params';
+import { showVolts } from '../units/show';
 
 const points: PointsSpec = {
   type: 'points',
@@ -37,6 +38,7 @@ export const gesture = kind({
   room: 'source',
   audio: false,
   params: { points, interpolation: choice(['linear', 'hold']), loop: flag(false) },
+  brief: (p) => p.points.length === 1 ? showVolts(p.points[0]?.volts ?? 0) : `${p.points.length} points${p.loop ? ', looped' : ''}`,
   inputs: () => [],
   outputs: () => ['out'],
   memory: never,

@@ -8,6 +8,7 @@ export const inverter = kind({
   room: 'between',
   audio: false,
   params: {},
+  brief: () => 'flips',
   inputs: () => [signal('in')],
   outputs: () => ['out'],
   memory: never,

@@ -95,6 +95,8 @@ interface Shape<P> {
   readonly below?: readonly (readonly [string, string])[];
   /** A rule between parameters that no single limit can say. */
   check?(p: P): { readonly param: string; readonly message: string } | null;
+  /** Its settings in a few words, for a label beside its name. */
+  brief(p: P): string;
   inputs(p: P): readonly InputSpec[];
   outputs(p: P): readonly string[];
   /** Whether its output depends on what was before. */

@@ -4,9 +4,20 @@ import { control, gate, kind } from './kind';
 import { choice, hertz, number, volts } from './params';
 import { EDGE, Phase, triangle, withinCycle } from './phase';
 import { draw } from './random';
+import { showSeconds } from '../units/show';
 
 const shapes = ['sine', 'triangle', 'rampUp', 'rampDown', 'pulse', 'stepped', 'smooth'] as const;
 type Shape = (typeof shapes)[number];
+
+const shapeNames: Readonly<Record<Shape, string>> = {
+  sine: 'sine',
+  triangle: 'triangle',
+  rampUp: 'rising ramp',
+  rampDown: 'falling ramp',
+  pulse: 'pulse',
+  stepped: 'stepped',
+  smooth: 'smooth random',
+};
 
 /** The unit wave at a count of cycles; the draws of `stepped` and `smooth` are numbered by their cycle. */
 function wave(shape: Shape, cycles: number, width: number, seed: number): number {
@@ -50,6 +61,7 @@ export const lfo = kind({
     highVolts: volts(5),
   },
   below: [['lowVolts', 'highVolts']],
+  brief: (p) => `${shapeNames[p.shape]}, ${showSeconds(1 / p.rateHz)}`,
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', 'quadrature'],
   memory: (_, connected) => connected('reset'),

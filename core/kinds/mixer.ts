@@ -36,6 +36,7 @@ export const mixer = kind({
     biasVolts: volts(0),
     inverting: flag(false),
   },
+  brief: (p) => `${p.law === 'sum' ? 'adds' : 'averages'} ${p.inputs}${p.inverting ? ', inverting' : ''}`,
   inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`)),
   outputs: () => ['out', 'inverted'],
   memory: never,

@@ -1,5 +1,6 @@
 import { kind, never, signal } from './kind';
 import { between, choice, number, spanOf, volts } from './params';
+import { showNumber, showVolts } from '../units/show';
 
 export const offset = kind({
   name: 'offset',
@@ -17,6 +18,7 @@ export const offset = kind({
     order: choice(['scaleThenShift', 'shiftThenScale']),
   },
   below: [['lowVolts', 'highVolts']],
+  brief: (p) => `scale ${showNumber(p.amount, 2)}, lift ${showVolts(p.volts)}`,
   inputs: () => [signal('in')],
   outputs: () => ['out'],
   memory: never,

@@ -5,6 +5,7 @@ import { control, gate, kind } from './kind';
 import type { EndSpec, Sockets } from './kind';
 import { choice, hertz, number, volts } from './params';
 import { Phase, triangle, withinCycle } from './phase';
+import { showHz } from '../units/show';
 
 const TOP_HZ = 20000;
 
@@ -83,6 +84,7 @@ export const oscillator = kind({
     highVolts: volts(5),
   },
   below: [['lowVolts', 'highVolts']],
+  brief: (p) => `${showHz(p.baseHz)} at 0 V`,
   inputs: () => [control('pitch'), control('fm'), control('pwm'), gate('sync')],
   outputs: () => ['sine', 'triangle', 'saw', 'pulse'],
   memory: (_p, connected) => connected('sync'),

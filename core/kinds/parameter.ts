@@ -1,5 +1,6 @@
 import { control, kind, never } from './kind';
 import { choice, number, text } from './params';
+import { showNumber } from '../units/show';
 
 export const parameter = kind({
   name: 'parameter',
@@ -20,6 +21,7 @@ export const parameter = kind({
   below: [['low', 'high']],
   check: (p) =>
     p.taper === 'logarithmic' && p.low <= 0 ? { param: 'low', message: 'must be above 0 with a logarithmic taper' } : null,
+  brief: (p) => `knob at ${showNumber(100 * p.knob, 0)} %`,
   inputs: () => [control('cv'), control('cv2')],
   outputs: () => [],
   memory: never,

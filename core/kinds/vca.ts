@@ -5,6 +5,7 @@ import { control, kind, signal } from './kind';
 import type { Sockets } from './kind';
 import { between, choice, number, orNone, volts } from './params';
 import { responseCurve, softLimit } from './response';
+import { showVolts } from '../units/show';
 
 interface Control {
   readonly cvAmount: number;
@@ -39,6 +40,7 @@ export const vca = kind({
     limitVolts: orNone(null, 0.1, 24, 'V'),
   },
   below: [['biasLowVolts', 'biasHighVolts']],
+  brief: (p) => `${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'bent'}, open at ${showVolts(p.unityVolts, false)}`,
   inputs: () => [signal('in'), signal('in2'), control('cv'), control('cv2'), signal('chain')],
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',

@@ -6,6 +6,8 @@ import { constant } from '../law/lin';
 import type { Lin } from '../law/lin';
 import { DriveStats, Picture, Stats } from './stats';
 import { Tape } from './tape';
+import { upstreamOf, wholeOf } from '../graph/upstream';
+import type { Upstream } from '../graph/upstream';
 
 export type Asset = NonNullable<ReturnType<Wiring['asset']>>;
 
@@ -18,6 +20,8 @@ export interface Observer {
 export interface SimulateOptions {
   /** Sockets whose whole traces are kept. */
   readonly traces?: readonly string[];
+  /** Runs only what these sockets depend on; nothing is said of the rest. */
+  readonly only?: readonly string[];
   /** Columns of the pictures of every output; 0 for none. */
   readonly columns?: number;
   readonly observers?: readonly Observer[];
@@ -54,6 +58,7 @@ export interface Simulation {
   /** By `moduleId`, one for each of the kind's ends. */
   readonly ends: ReadonlyMap<string, readonly EndSeen[]>;
   readonly traces: ReadonlyMap<string, Float64Array>;
+  /** By output socket; by input socket what arrives at a destination, all together. */
   readonly pictures: ReadonlyMap<string, Picture>;
 }
 
@@ -64,7 +69,7 @@ export const sampleCount = (duration: number, sampleRate: number): number => Mat
 
 /** Runs a patch over its window, block by block; a loop's modules sample by sample. The block's size changes nothing. */
 export function simulateGraph(graph: Graph, options: SimulateOptions = {}): Simulation {
-  return new Run(graph, options).all();
+  return new Run(options.only ? upstreamOf(graph, options.only) : wholeOf(graph), options).all();
 }
 
 interface Part {
@@ -73,7 +78,7 @@ interface Part {
   readonly outputs: readonly Float64Array[];
   readonly kernel: Kernel;
   readonly seen: readonly Seen[];
-  readonly drives: readonly { readonly buffer: Float64Array; readonly stats: DriveStats }[];
+  readonly drives: readonly { readonly buffer: Float64Array; readonly stats: DriveStats; readonly picture: Picture | null }[];
   readonly drivesTape: Tape;
   readonly delayed: readonly Delayed[];
 }
@@ -100,17 +105,25 @@ class Run {
   private readonly steady = new Map<number, Float64Array>();
   private readonly outputs: readonly (readonly Float64Array[])[];
   private readonly parts: readonly Part[];
+  private readonly partAt: ReadonlyMap<number, Part>;
   private readonly traces = new Map<string, Float64Array>();
   private readonly watched: { readonly observer: Observer; readonly buffers: Float64Array[] }[] = [];
 
+  private readonly graph: Graph;
+  private readonly driveOnly: ReadonlySet<number>;
+
   constructor(
-    private readonly graph: Graph,
+    { graph, driveOnly }: Upstream,
     private readonly options: SimulateOptions,
   ) {
+    this.graph = graph;
+    this.driveOnly = driveOnly;
     this.samples = sampleCount(graph.patch.settings.duration, graph.sampleRate);
     this.size = Math.min(options.blockSize ?? BLOCK, this.samples);
     this.outputs = graph.modules.map((m) => m.outputs.map(() => new Float64Array(this.size)));
-    this.parts = graph.modules.map((m) => this.part(m));
+    const needed = new Set(graph.groups.flatMap((g) => g.modules));
+    this.parts = graph.modules.filter((m) => needed.has(m.index) || driveOnly.has(m.index)).map((m) => this.part(m));
+    this.partAt = new Map(this.parts.map((p) => [p.module.index, p]));
     for (const socket of options.traces ?? []) this.traces.set(socket, new Float64Array(this.samples));
     for (const observer of options.observers ?? []) {
       this.watched.push({ observer, buffers: observer.sockets.map((s) => this.bufferOf(s)) });
@@ -123,7 +136,7 @@ class Run {
       const count = Math.min(this.size, this.samples - k0);
       for (const group of this.graph.groups) {
         if (group.loop) this.loop(group.modules, count, k0);
-        else group.modules.forEach((m) => this.step(this.parts[m] as Part, 0, count, k0));
+        else group.modules.forEach((m) => this.step(this.partAt.get(m) as Part, 0, count, k0));
       }
       for (const part of this.parts) this.measure(part, count, k0);
       for (const { trace, buffer } of traced) trace.set(count === this.size ? buffer : buffer.subarray(0, count), k0);
@@ -133,7 +146,7 @@ class Run {
   }
 
   private loop(modules: readonly number[], count: number, k0: number): void {
-    const parts = modules.map((m) => this.parts[m] as Part);
+    const parts = modules.map((m) => this.partAt.get(m) as Part);
     const delayed = parts.flatMap((p) => p.delayed);
     for (let i = 0; i < count; i++) {
       for (const d of delayed) d.buffer[i] = i > 0 ? (d.source[i - 1] as number) : d.last;
@@ -162,22 +175,27 @@ class Run {
     for (const d of part.delayed) d.stats.add(d.buffer, 0, count);
     if (part.drives.length === 0) return;
     part.drivesTape.run(0, count);
-    for (const { buffer, stats } of part.drives) stats.add(buffer, 0, count);
+    for (const { buffer, stats, picture } of part.drives) {
+      stats.add(buffer, 0, count);
+      picture?.add(buffer, count, k0);
+    }
   }
 
   private part(m: GraphModule): Part {
     const delayed: Delayed[] = [];
     const inputs = m.inputs.map((input) => this.inputBuffer(input, delayed));
+    if (this.driveOnly.has(m.index)) {
+      return { module: m, inputs, outputs: [], kernel: () => undefined, seen: [], delayed, ...this.drives(m, inputs) };
+    }
     const outputs = this.outputs[m.index] as readonly Float64Array[];
-    const columns = this.options.columns ?? 0;
-    const seen = m.outputs.map(() => ({
-      stats: new Stats(),
-      picture: columns > 0 ? new Picture(Math.min(columns, this.samples), this.samples) : null,
-      clippedLow: 0,
-      clippedHigh: 0,
-    }));
+    const seen = m.outputs.map(() => ({ stats: new Stats(), picture: this.picture(), clippedLow: 0, clippedHigh: 0 }));
     const kernel = m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs)) ?? this.lawKernel(m, inputs, outputs);
     return { module: m, inputs, outputs, kernel, seen, delayed, ...this.drives(m, inputs) };
+  }
+
+  private picture(): Picture | null {
+    const columns = this.options.columns ?? 0;
+    return columns > 0 ? new Picture(Math.min(columns, this.samples), this.samples) : null;
   }
 
   private inputBuffer(input: GraphInput, delayed: Delayed[]): Float64Array {
@@ -250,7 +268,7 @@ class Run {
     const drives = (m.kind.ends ?? []).map((end) => {
       const buffer = new Float64Array(this.size);
       tape.write(end.drive(store, m.params, io), buffer);
-      return { buffer, stats: new DriveStats(...end.window(m.params)) };
+      return { buffer, stats: new DriveStats(...end.window(m.params)), picture: this.picture() };
     });
     return { drives, drivesTape: tape };
   }
@@ -271,7 +289,12 @@ class Run {
     const ends = new Map<string, readonly EndSeen[]>();
     const pictures = new Map<string, Picture>();
     for (const part of this.parts) {
-      part.module.outputs.forEach((o, i) => {
+      part.drives.forEach(({ picture }, i) => {
+        const end = part.module.kind.ends?.[i];
+        if (picture && end) for (const name of end.sockets) pictures.set(`${part.module.id}.${name}`, picture);
+      });
+      part.outputs.forEach((_, i) => {
+        const o = part.module.outputs[i] as GraphModule['outputs'][number];
         const { stats, picture, clippedLow, clippedHigh } = part.seen[i] as Seen;
         outputs.set(o.socket, { ...measured(stats), clippedLow: clippedLow / this.samples, clippedHigh: clippedHigh / this.samples });
         if (picture) pictures.set(o.socket, picture);
@@ -279,18 +302,21 @@ class Run {
       ends.set(part.module.id, part.drives.map(({ stats }) => endSeen(stats)));
     }
     for (const part of this.parts) {
-      for (const input of part.module.inputs) inputs.set(input.socket, this.inputSeen(part, input, outputs));
+      for (const input of part.module.inputs) {
+        const seen = this.inputSeen(part, input, outputs);
+        if (seen) inputs.set(input.socket, seen);
+      }
     }
     return { sampleRate: this.graph.sampleRate, samples: this.samples, outputs, inputs, ends, traces: this.traces, pictures };
   }
 
-  private inputSeen(part: Part, { driver, socket }: GraphInput, outputs: ReadonlyMap<string, OutputSeen>): Measured {
+  private inputSeen(part: Part, { driver, socket }: GraphInput, outputs: ReadonlyMap<string, OutputSeen>): Measured | null {
     if (driver.type === 'volts') return { min: driver.volts, max: driver.volts, mean: driver.volts, rms: Math.abs(driver.volts) };
     const delayed = part.delayed.find((d) => d.socket === socket);
     if (delayed) return measured(delayed.stats);
     const source = this.graph.modules[driver.module]?.outputs[driver.output]?.socket ?? '';
-    const { min, max, mean, rms } = outputs.get(source) as OutputSeen;
-    return { min, max, mean, rms };
+    const seen = outputs.get(source);
+    return seen ? { min: seen.min, max: seen.max, mean: seen.mean, rms: seen.rms } : null;
   }
 }
 

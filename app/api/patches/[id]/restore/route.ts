@@ -1,0 +1,3 @@
+import { route } from '@/server/api';
+
+export const POST = route(({ patches, param }) => patches.setDeleted(param('id'), false));

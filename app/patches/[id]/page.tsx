@@ -1,0 +1,8 @@
+import type { Metadata } from 'next';
+import { DeskScreen } from '@/ui/desk/DeskScreen';
+
+export const metadata: Metadata = { title: 'Desk' };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  return <DeskScreen id={(await params).id} />;
+}

@@ -1,0 +1,37 @@
+import type { Graph } from './graph';
+
+export interface Upstream {
+  readonly graph: Graph;
+  /** Modules of which only what arrives at their destination sockets is wanted, not what they make of it. */
+  readonly driveOnly: ReadonlySet<number>;
+}
+
+/** The part of a graph that the given sockets depend on: for an output its module too, for an input what arrives. */
+export function upstreamOf(graph: Graph, sockets: readonly string[]): Upstream {
+  const needed = new Set<number>();
+  const driveOnly = new Set<number>();
+  const visit = (index: number): void => {
+    if (needed.has(index)) return;
+    needed.add(index);
+    for (const { driver } of graph.modules[index]?.inputs ?? []) if (driver.type === 'output') visit(driver.module);
+  };
+  const byId = new Map(graph.modules.map((m) => [m.id, m]));
+  for (const socket of sockets) {
+    const [id = '', name = ''] = socket.split('.');
+    const m = byId.get(id);
+    if (!m) continue;
+    if (m.outputs.some((o) => o.name === name)) visit(m.index);
+    else {
+      const together = (m.kind.ends ?? []).filter((end) => end.sockets.includes(name)).flatMap((end) => end.sockets);
+      driveOnly.add(m.index);
+      for (const { spec, driver } of m.inputs) {
+        if ((spec.name === name || together.includes(spec.name)) && driver.type === 'output') visit(driver.module);
+      }
+    }
+  }
+  for (const index of needed) driveOnly.delete(index);
+  const groups = graph.groups.filter((g) => g.modules.some((m) => needed.has(m)));
+  return { graph: { ...graph, groups }, driveOnly };
+}
+
+export const wholeOf = (graph: Graph): Upstream => ({ graph, driveOnly: new Set() });

@@ -1,0 +1,81 @@
+import type { NumberSpec } from '../kinds/params';
+
+/** A knob's span; `log` spreads its travel evenly over the octaves. */
+export interface Travel {
+  readonly min: number;
+  readonly max: number;
+  readonly taper: 'linear' | 'log';
+}
+
+/** Where a logarithmic knob that goes down to 0 begins its octaves; below it is 0. */
+const logFloor = ({ min, max }: Travel): number => (min > 0 ? min : max / 100_000);
+
+/** The knob's position 0..1 at a value. */
+export function positionOf(travel: Travel, value: number): number {
+  const { min, max, taper } = travel;
+  if (max === min) return 0;
+  if (taper === 'linear') return (value - min) / (max - min);
+  const floor = logFloor(travel);
+  return value <= floor ? 0 : Math.log(value / floor) / Math.log(max / floor);
+}
+
+/** The value at a position 0..1. */
+export function valueAt(travel: Travel, position: number): number {
+  const { min, max, taper } = travel;
+  const p = Math.min(1, Math.max(0, position));
+  if (taper === 'linear') return min + p * (max - min);
+  if (p === 0) return min;
+  const floor = logFloor(travel);
+  return floor * (max / floor) ** p;
+}
+
+/** `7:00` at 0 through noon to `5:00` at 1, to the minute. */
+export function clockOf(position: number): string {
+  const minutes = Math.round((12 + 10 * (position - 0.5)) * 60);
+  const hours = Math.floor(minutes / 60);
+  return `${hours > 12 ? hours - 12 : hours}:${String(minutes % 60).padStart(2, '0')}`;
+}
+
+/** The pointer's angle in degrees clockwise from noon. */
+export const angleOf = (position: number): number => 300 * (position - 0.5);
+
+function clockPosition(hours: number, minutes: number): number | null {
+  if (minutes > 59 || hours < 1 || hours > 12) return null;
+  const at = (hours < 6 ? hours + 12 : hours) + minutes / 60;
+  const position = (at - 12) / 10 + 0.5;
+  return position < -1e-9 || position > 1 + 1e-9 ? null : Math.min(1, Math.max(0, position));
+}
+
+const scales: Readonly<Record<string, number>> = { k: 1000, m: 0.001, '': 1, µ: 1e-6, M: 1e6 };
+
+export type Typed = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
+
+/**
+ * Reads what a person types at a knob: `2:30` (clock), `40%` (of its travel), or a number with or without its unit
+ * (`-0.4`, `1.5V`, `3.2k`, `200 ms`).
+ */
+export function readTyped(text: string, travel: Travel, unit: NumberSpec['unit']): Typed {
+  const plain = text.trim().replace(/\u2212/g, '-').replace(/[\s\u2009]+/g, '').replace(',', '.');
+  const clock = /^(\d{1,2}):(\d{2})$/.exec(plain);
+  if (clock) {
+    const position = clockPosition(Number(clock[1]), Number(clock[2]));
+    return position === null
+      ? { ok: false, message: 'A knob turns from 7:00 through noon to 5:00.' }
+      : { ok: true, value: valueAt(travel, position) };
+  }
+  const percent = /^([+-]?\d*\.?\d+)%$/.exec(plain);
+  if (percent) return inside(valueAt(travel, Number(percent[1]) / 100), travel, Number(percent[1]) > 100 || Number(percent[1]) < 0);
+  const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)([A-Za-zΩ]*)$/.exec(plain);
+  if (!number) return { ok: false, message: `Type a number${unit ? ` in ${unit}` : ''}, a clock position such as 2:30, or 40%.` };
+  const [, digits = '', scale = '', suffix = ''] = number;
+  // "m" alone could be a unit's first letter; a bare "m" or "k" is a thousandth or a thousand.
+  if (suffix && suffix.toLowerCase() !== unit.toLowerCase()) return { ok: false, message: `This knob is in ${unit || 'plain numbers'}.` };
+  const value = Number(digits) * (scales[scale] ?? 1);
+  return inside(value, travel, value < travel.min || value > travel.max);
+}
+
+function inside(value: number, { min, max }: Travel, out: boolean): Typed {
+  return out || !Number.isFinite(value)
+    ? { ok: false, message: `Must be between ${Number(min.toPrecision(6))} and ${Number(max.toPrecision(6))}.` }
+    : { ok: true, value };
+}

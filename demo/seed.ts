@@ -1,0 +1,16 @@
+import { dataFolder, openDatabase } from '../server/database';
+import { Patches } from '../server/patches';
+import { demoPatches } from './patches';
+
+/** Adds the demo patches that are missing; one that is there, or was deleted, is left as it is. */
+const db = await openDatabase(dataFolder());
+const patches = new Patches(db);
+let added = 0;
+for (const { id, document } of demoPatches('demo/patches').reverse()) {
+  if (await patches.has(id)) continue;
+  await patches.create(document, ['demo', 'theatre'], id);
+  added++;
+}
+await patches.list(false);
+await db.sequelize.close();
+console.log(added === 0 ? 'demo patches: all there' : `demo patches: ${added} added`);

@@ -1,0 +1,4 @@
+import { buildApplication, install } from './lib.mjs';
+
+install();
+buildApplication();

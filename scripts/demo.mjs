@@ -1,0 +1,26 @@
+// Installs, builds, fills the demo data, starts the application, and prints its address once it answers.
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { answers, buildApplication, bundle, inRoot, install, root, run, startChild } from './lib.mjs';
+
+const { values } = parseArgs({
+  options: { port: { type: 'string', default: '3210' }, data: { type: 'string' }, host: { type: 'string', default: '127.0.0.1' } },
+});
+const port = Number(values.port);
+if (!Number.isInteger(port) || port < 1 || port > 65535) {
+  console.error(`--port must be a whole number from 1 to 65535, got ${values.port}`);
+  process.exit(2);
+}
+const data = path.resolve(root, values.data ?? process.env.FENVO_DATA ?? 'data');
+
+install();
+buildApplication();
+run(process.execPath, [await bundle('demo/seed.ts', 'seed')], { env: { FENVO_DATA: data } });
+const next = inRoot('node_modules', 'next', 'dist', 'bin', 'next');
+startChild(process.execPath, [next, 'start', '-H', values.host, '-p', String(port)], { FENVO_DATA: data, FENVO_PORT: String(port) });
+const url = `http://${values.host === '0.0.0.0' ? '127.0.0.1' : values.host}:${port}`;
+if (await answers(`${url}/api/health`, 60)) console.log(`\nFenvo answers at ${url}\n`);
+else {
+  console.error('Fenvo did not answer within 60 s');
+  process.exit(1);
+}

@@ -1,0 +1,78 @@
+import type { Schema } from 'joi';
+import { LIMITS } from '../core';
+import { database } from './database';
+import { ApiError } from './errors';
+import { Patches } from './patches';
+import { idSchema } from './schemas';
+
+type Context = { readonly params: Promise<Readonly<Record<string, string>>> };
+
+export interface Call {
+  readonly patches: Patches;
+  readonly request: Request;
+  /** A path parameter, checked. */
+  param<T = string>(name: string, schema?: Schema): T;
+  query<T>(schema: Schema<T>): T;
+  body<T>(schema: Schema<T>): Promise<T>;
+}
+
+function check<T>(schema: Schema<T>, value: unknown, where: string): T {
+  const { error, value: checked } = schema.validate(value, { abortEarly: false, convert: true });
+  if (!error) return checked as T;
+  const details = error.details.map((d) => ({ path: d.path.join('.'), message: d.message }));
+  throw new ApiError(400, 'bad-request', `The ${where} is not as expected: ${error.message}.`, details);
+}
+
+/** Reads at most the allowed bytes, whatever the request's own length says. */
+async function readText(request: Request): Promise<string> {
+  const tooLarge = new ApiError(413, 'too-large', `At most ${LIMITS.bytes} bytes are taken. Nothing was stored.`);
+  if (Number(request.headers.get('content-length') ?? 0) > LIMITS.bytes) throw tooLarge;
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for (const reader = request.body?.getReader(); reader; ) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.byteLength;
+    if (size > LIMITS.bytes) {
+      await reader.cancel();
+      throw tooLarge;
+    }
+    chunks.push(value);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+async function readJson(request: Request): Promise<unknown> {
+  const text = await readText(request);
+  try {
+    return JSON.parse(text) as unknown;
+  } catch (error) {
+    throw new ApiError(400, 'bad-json', `The body is not JSON: ${error instanceof Error ? error.message : 'unreadable'}.`);
+  }
+}
+
+function failure(error: unknown): Response {
+  if (!(error instanceof ApiError)) console.error(error);
+  const known = error instanceof ApiError ? error : new ApiError(500, 'internal', 'The server failed. Nothing was changed.');
+  const { status, code, message, details } = known;
+  return Response.json({ error: { code, message, details } }, { status });
+}
+
+/** Wraps a handler: parse, call, answer; every fault in the one error shape. */
+export function route(handler: (call: Call) => Promise<unknown>, status = 200) {
+  return async (request: Request, context: Context): Promise<Response> => {
+    try {
+      const params = await context.params;
+      const call: Call = {
+        patches: new Patches(await database()),
+        request,
+        param: (name, schema = idSchema) => check(schema, params[name], name),
+        query: (schema) => check(schema, Object.fromEntries(new URL(request.url).searchParams), 'query'),
+        body: async (schema) => check(schema, await readJson(request), 'body'),
+      };
+      return Response.json(await handler(call), { status });
+    } catch (error) {
+      return failure(error);
+    }
+  };
+}

@@ -1,0 +1,55 @@
+import { DataTypes, Model } from 'sequelize';
+import type { InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
+
+export class PatchRow extends Model<InferAttributes<PatchRow>, InferCreationAttributes<PatchRow>> {
+  declare id: string;
+  declare revision: number;
+  declare name: string;
+  declare body: string;
+  declare tags: string;
+  declare summary: string | null;
+  declare summaryRevision: number | null;
+  declare createdAt: Date;
+  declare updatedAt: Date;
+  declare deletedAt: Date | null;
+}
+
+export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreationAttributes<RevisionRow>> {
+  declare patchId: string;
+  declare revision: number;
+  declare name: string;
+  declare body: string;
+  declare savedAt: Date;
+}
+
+// Functions: Sequelize writes the column's name into the object that it is given.
+const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+const date = () => ({ type: DataTypes.DATE, allowNull: false });
+
+export function defineModels(sequelize: Sequelize): void {
+  PatchRow.init(
+    {
+      id: { type: DataTypes.TEXT, primaryKey: true },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      name: text(),
+      body: text(),
+      tags: text(),
+      summary: { type: DataTypes.TEXT, allowNull: true },
+      summaryRevision: { type: DataTypes.INTEGER, allowNull: true },
+      createdAt: date(),
+      updatedAt: date(),
+      deletedAt: { type: DataTypes.DATE, allowNull: true },
+    },
+    { sequelize, tableName: 'patches', timestamps: false },
+  );
+  RevisionRow.init(
+    {
+      patchId: { type: DataTypes.TEXT, primaryKey: true },
+      revision: { type: DataTypes.INTEGER, primaryKey: true },
+      name: text(),
+      body: text(),
+      savedAt: date(),
+    },
+    { sequelize, tableName: 'revisions', timestamps: false },
+  );
+}

@@ -1,0 +1,22 @@
+import Joi from 'joi';
+
+export const idSchema = Joi.string()
+  .pattern(/^[A-Za-z0-9_-]{1,64}$/)
+  .required();
+
+const tags = Joi.array().items(Joi.string().trim().min(1).max(40)).max(20);
+
+export const createSchema = Joi.object<{ patch: unknown; tags?: string[] }>({
+  patch: Joi.object().unknown(true).required(),
+  tags,
+});
+
+export const saveSchema = Joi.object<{ baseRevision: number; patch: unknown; tags?: string[] }>({
+  baseRevision: Joi.number().integer().min(1).required(),
+  patch: Joi.object().unknown(true).required(),
+  tags,
+});
+
+export const listSchema = Joi.object<{ deleted: boolean }>({ deleted: Joi.boolean().default(false) });
+
+export const revisionSchema = Joi.number().integer().min(1).max(1e9).required();

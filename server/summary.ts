@@ -1,0 +1,40 @@
+import { endsOf, predict, stripTo } from '../core';
+import { buildGraph } from '../core';
+import type { Patch } from '../core';
+
+/** What the shelf shows of a patch. */
+export interface Summary {
+  readonly modules: number;
+  readonly findings: { readonly error: number; readonly warning: number; readonly note: number };
+  readonly ends: readonly { readonly label: string; readonly low: number | null; readonly high: number | null; readonly unit: string }[];
+  /** Of the first end's strip: bound and seen of each frame, volts. */
+  readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
+}
+
+/** The longest window that is simulated for a picture, seconds. */
+const LONGEST = 8;
+
+export function summarise(patch: Patch): Summary {
+  const short = { ...patch, settings: { ...patch.settings, duration: Math.min(LONGEST, patch.settings.duration) } };
+  const graph = buildGraph(short);
+  const { outputs, inputs, readings, findings } = predict(short);
+  const count = (severity: string): number => findings.filter((f) => f.severity === severity).length;
+  const ends = endsOf(graph);
+  const strip = ends[0] === undefined ? null : stripTo(graph, ends[0]);
+  const label = (socket: string): string => {
+    const m = graph.modules.find((x) => socket.startsWith(`${x.id}.`));
+    return `${m?.label ?? ''}, ${socket.split('.')[1] ?? ''}`;
+  };
+  return {
+    modules: patch.modules.length,
+    findings: { error: count('error'), warning: count('warning'), note: count('note') },
+    ends: ends.flatMap((at) => {
+      const r = readings.find((x) => x.at === at);
+      return r ? [{ label: label(at), low: r.low, high: r.high, unit: r.unit }] : [];
+    }),
+    strip: (strip?.frames ?? []).flatMap((f) => {
+      const p = outputs[f.output ?? ''] ?? inputs[f.input?.socket ?? ''];
+      return p?.seen ? [{ bound: p.bound, seen: p.seen }] : [];
+    }),
+  };
+}

@@ -1,0 +1,45 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import puppeteer from 'puppeteer-core';
+import type { Browser, Page } from 'puppeteer-core';
+
+/** Debian's Chromium, with a profile of its own. */
+export async function openBrowser(): Promise<{ browser: Browser; close(): Promise<void> }> {
+  const profile = mkdtempSync(path.join(tmpdir(), 'fenvo-chromium-'));
+  const browser = await puppeteer.launch({
+    executablePath: process.env.FENVO_CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    userDataDir: profile,
+    defaultViewport: { width: 1280, height: 800 },
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--disable-dev-shm-usage',
+    ],
+  });
+  return {
+    browser,
+    async close() {
+      await browser.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Gathers what a page must never show: console errors and warnings, failed scripts, requests that leave the machine. */
+export function watch(page: Page, faults: string[]): void {
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warn') faults.push(`console ${message.type()}: ${message.text()}`);
+  });
+  page.on('pageerror', (error) => faults.push(`page error: ${error instanceof Error ? error.message : String(error)}`));
+  page.on('request', (request) => {
+    const url = new URL(request.url());
+    if (/^(https?|wss?):$/.test(url.protocol) && url.hostname !== '127.0.0.1') faults.push(`request to ${url.href}`);
+  });
+}

@@ -1,0 +1,60 @@
+import type { ProbeAnswer } from '@/workers/protocol';
+
+/** The part of the window that is in view, seconds. */
+export interface Window {
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Columns {
+  readonly min: Float32Array;
+  readonly max: Float32Array;
+}
+
+/** The least and greatest sample of each pixel column, so that nothing between two pixels is lost. */
+export function columnsOf(trace: ArrayLike<number>, sampleRate: number, { from, to }: Window, columns: number): Columns {
+  const min = new Float32Array(columns).fill(NaN);
+  const max = new Float32Array(columns).fill(NaN);
+  const per = ((to - from) * sampleRate) / columns;
+  for (let c = 0; c < columns; c++) {
+    // One sample over on each side, so that neighbouring columns join.
+    const first = Math.max(0, Math.floor(from * sampleRate + c * per));
+    const last = Math.min(trace.length - 1, Math.ceil(from * sampleRate + (c + 1) * per));
+    let [lo, hi] = [Infinity, -Infinity];
+    for (let k = first; k <= last; k++) {
+      const v = trace[k] as number;
+      if (v < lo) lo = v;
+      if (v > hi) hi = v;
+    }
+    if (lo <= hi) {
+      min[c] = lo;
+      max[c] = hi;
+    }
+  }
+  return { min, max };
+}
+
+export function valueAtTime(trace: ArrayLike<number>, sampleRate: number, seconds: number): number {
+  return trace[Math.min(trace.length - 1, Math.max(0, Math.round(seconds * sampleRate)))] ?? 0;
+}
+
+/** Zooms by a factor around a moment, inside 0..duration; no closer than a few samples. */
+export function zoomed(view: Window, around: number, factor: number, duration: number, sampleRate: number): Window {
+  const span = Math.min(duration, Math.max(8 / sampleRate, (view.to - view.from) * factor));
+  const share = (around - view.from) / (view.to - view.from);
+  return moved({ from: around - share * span, to: around - share * span + span }, 0, duration);
+}
+
+/** Moves a view by seconds, stopped at the window's ends. */
+export function moved({ from, to }: Window, by: number, duration: number): Window {
+  const span = to - from;
+  const start = Math.min(Math.max(0, from + by), Math.max(0, duration - span));
+  return { from: start, to: start + span };
+}
+
+/** Degrees between two moments, by a trace's own period. */
+export function phaseApart({ measures }: ProbeAnswer, seconds: number): number | null {
+  return measures.period === null ? null : (360 * seconds) / measures.period;
+}
+
+export const DASHES = ['', '7 4', '2 3', '9 3 2 3', '12 5', '4 2 1 2', '1 4', '14 3 3 3'] as const;

@@ -1,0 +1,138 @@
+'use client';
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import type { ReactNode } from 'react';
+import { readTyped } from '@/core';
+import type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from '@/core';
+import { paramName, showParam, travelOf } from '@/ui/parts/params';
+import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { ink } from '@/ui/theme/tokens';
+import { PointsField } from './PointsField';
+
+interface Props {
+  readonly name: string;
+  readonly spec: ParamSpec;
+  readonly params: ParamValues;
+  readonly onChange: (value: ParamValue, shown: string) => void;
+}
+
+function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Box component="label" sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: 1, minHeight: 26, fontSize: 13 }}>
+      <Box component="span" sx={{ color: ink.softInk }}>
+        {label}
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
+/** A setting that is no knob: a choice, a switch, a text, a number that is set once. */
+export function Setting({ name, spec, params, onChange }: Props) {
+  const value = params[name] ?? null;
+  const label = paramName(name);
+  switch (spec.type) {
+    case 'choice':
+      return (
+        <Row label={label}>
+          <Box
+            component="select"
+            sx={fieldStyle}
+            value={String(value)}
+            onChange={(e) => {
+              const chosen = spec.options.find((o) => String(o) === e.target.value);
+              if (chosen !== undefined) onChange(chosen, String(chosen));
+            }}
+          >
+            {spec.options.map((o) => (
+              <option key={o} value={String(o)}>
+                {typeof o === 'string' ? paramName(o) : o}
+              </option>
+            ))}
+          </Box>
+        </Row>
+      );
+    case 'flag':
+      return (
+        <Row label={label}>
+          <input type="checkbox" checked={value === true} onChange={(e) => onChange(e.target.checked, e.target.checked ? 'on' : 'off')} />
+        </Row>
+      );
+    case 'number':
+      return <NumberField label={label} spec={spec} value={value as number | null} params={params} onChange={onChange} />;
+    case 'text':
+      return <TextField label={label} value={String(value)} longest={spec.longest} onChange={onChange} />;
+    case 'points':
+      return <PointsField points={value as readonly GesturePoint[]} onChange={(points) => onChange(points, `${points.length} points`)} />;
+    default:
+      return null;
+  }
+}
+
+interface NumberProps {
+  readonly label: string;
+  readonly spec: NumberSpec | NumberSpec<number | null>;
+  readonly value: number | null;
+  readonly params: ParamValues;
+  readonly onChange: (value: number | null, shown: string) => void;
+}
+
+function NumberField({ label, spec, value, params, onChange }: NumberProps) {
+  const shown = showParam(spec, value);
+  const [text, setText] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const finish = (): void => {
+    if (text === null) return;
+    if (spec.nullable && /^(none)?$/.test(text.trim())) onChange(null, 'none');
+    else {
+      const typed = readTyped(text, travelOf(spec, params), spec.unit);
+      if (!typed.ok) return setFault(typed.message);
+      if (typed.value !== value) onChange(typed.value, showParam(spec, typed.value));
+    }
+    setText(null);
+    setFault(null);
+  };
+  return (
+    <>
+      <Row label={label}>
+        <Box
+          component="input"
+          sx={{ ...fieldStyle, width: 96, textAlign: 'right' }}
+          value={text ?? shown}
+          aria-invalid={fault !== null}
+          onFocus={(e) => e.target.select()}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={finish}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') finish();
+            if (e.key === 'Escape') {
+              setText(null);
+              setFault(null);
+            }
+          }}
+        />
+      </Row>
+      {fault && (
+        <Box role="alert" sx={{ fontSize: 12, color: ink.error, textAlign: 'right' }}>
+          {fault}
+        </Box>
+      )}
+    </>
+  );
+}
+
+function TextField({ label, value, longest, onChange }: { label: string; value: string; longest: number; onChange: (v: string, shown: string) => void }) {
+  const [text, setText] = useState(value);
+  return (
+    <Row label={label}>
+      <Box
+        component="input"
+        sx={{ ...fieldStyle, width: 96 }}
+        value={text}
+        maxLength={longest}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => text !== value && onChange(text, text)}
+      />
+    </Row>
+  );
+}

@@ -1,0 +1,125 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { showVoltRange } from '@/core';
+import type { GraphModule, ParamValue, Patch } from '@/core';
+import { showSeconds } from '@/core';
+import { Knob } from '@/ui/parts/Knob';
+import { isKnob, isSetup, paramName, showParam, travelOf } from '@/ui/parts/params';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { relabel, removeStage, setParam, toggleLock } from '../edits';
+import type { Predicted } from '../usePrediction';
+import { Setting } from './Setting';
+import { SocketList } from './SocketList';
+
+export type Edit = (label: string, change: (patch: Patch) => Patch, key?: string) => void;
+
+interface Props {
+  readonly module: GraphModule;
+  readonly patch: Patch;
+  readonly predicted: Predicted;
+  readonly place: string;
+  readonly edit: Edit;
+  readonly onRemoved: () => void;
+}
+
+/** The chosen stage: its knobs, its settings, its sockets. */
+export function StagePanel({ module, patch, predicted, place, edit, onRemoved }: Props) {
+  const { kind, params, id } = module;
+  const doc = patch.modules.find((m) => m.id === id);
+  const set = (name: string, value: ParamValue | undefined, shown: string): void =>
+    edit(`${module.label} ${paramName(name)} ${shown}`, (p) => setParam(p, id, name, value), `${id}.${name}`);
+  const names = Object.keys(kind.params).filter((name) => kind.params[name]?.exists?.(params) ?? true);
+  const knobs = names.flatMap((name) => {
+    const spec = kind.params[name];
+    return spec && isKnob(spec) && !isSetup(kind, name) && params[name] !== null ? [{ name, spec }] : [];
+  });
+  const settings = names.filter((name) => !knobs.some((k) => k.name === name));
+  return (
+    <Box component="section" aria-label="Stage" data-stage={id}>
+      <Typography sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}>{place}</Typography>
+      <StageName key={id} label={module.label} title={kind.title} onRename={(label) => edit(`name ${label}`, (p) => relabel(p, id, label))} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
+        {knobs.map(({ name, spec }) => (
+          <Knob
+            key={name}
+            label={paramName(name)}
+            spec={spec}
+            travel={travelOf(spec, params)}
+            value={Number(params[name])}
+            shown={showParam(spec, Number(params[name]))}
+            locked={doc?.locked?.includes(name) ?? false}
+            onChange={(v) => set(name, v, showParam(spec, v))}
+            onDefault={() => set(name, undefined, 'to its default')}
+            onLock={() => edit(`lock of ${module.label} ${paramName(name)}`, (p) => toggleLock(p, id, name))}
+          />
+        ))}
+      </Box>
+      {settings.map((name) => (
+        <Setting
+          key={`${id} ${name}`}
+          name={name}
+          spec={kind.params[name] as NonNullable<(typeof kind.params)[string]>}
+          params={params}
+          onChange={(value, shown) => set(name, value, shown)}
+        />
+      ))}
+      <SocketList module={module} patch={patch} predicted={predicted} edit={edit} />
+      <Facts module={module} predicted={predicted} />
+      <Box sx={{ mt: 1 }}>
+        <Button
+          onClick={() => {
+            edit(`remove ${module.label}`, (p) => removeStage(p, id));
+            onRemoved();
+          }}
+        >
+          Remove
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function StageName({ label, title, onRename }: { label: string; title: string; onRename: (label: string) => void }) {
+  const [text, setText] = useState(label);
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+      <Box
+        component="input"
+        aria-label="Name of the stage"
+        value={text}
+        maxLength={80}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => text.trim() && text !== label && onRename(text.trim())}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        sx={{ font: `700 17px ${fonts.text}`, color: ink.ink, border: 0, borderBottom: '1px solid transparent', background: 'none', p: 0, minWidth: 60, width: `${Math.max(6, text.length + 1)}ch`, '&:hover, &:focus': { borderColor: ink.line } }}
+      />
+      <Typography sx={{ fontSize: 13, color: ink.softInk }}>{title === label ? '' : title.toLowerCase()}</Typography>
+    </Box>
+  );
+}
+
+function Facts({ module, predicted }: { module: GraphModule; predicted: Predicted }) {
+  const output = module.outputs[0];
+  const p = output && predicted.prediction.outputs[output.socket];
+  if (!p) return null;
+  const rows: [string, string][] = [['never leaves', showVoltRange(...p.bound)]];
+  if (p.seen) rows.push([p.exact ? 'seen, exactly' : 'seen', showVoltRange(...p.seen)]);
+  if (p.repeatsEvery !== null) rows.push(['repeats every', showSeconds(p.repeatsEvery)]);
+  return (
+    <Box component="dl" sx={{ m: 0, mt: 1, display: 'grid', gridTemplateColumns: 'auto 1fr', rowGap: 0.25, fontSize: 13 }}>
+      {rows.map(([name, value]) => (
+        <Box key={name} sx={{ display: 'contents' }}>
+          <Box component="dt" sx={{ color: ink.softInk }}>
+            {name}
+          </Box>
+          <Box component="dd" sx={{ m: 0, textAlign: 'right', fontFamily: fonts.numbers }}>
+            {value}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}

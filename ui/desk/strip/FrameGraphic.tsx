@@ -1,0 +1,130 @@
+import { showNumber } from '@/core';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { connectorPath, GAP, tracePath } from './geometry';
+import type { Layout, Volts } from './geometry';
+import type { FrameView } from './frames';
+
+export const HATCH = 'lost-hatch';
+
+/** The diagonal hatching of what is lost. */
+export function HatchPattern() {
+  return (
+    <defs>
+      <pattern id={HATCH} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <line x1="0" y1="0" x2="0" y2="6" stroke={ink.error} strokeWidth="1.6" />
+      </pattern>
+    </defs>
+  );
+}
+
+function Band({ range, x, width, y, fill }: { range: Volts; x: number; width: number; y: (v: number) => number; fill: string }) {
+  const top = y(range[1]);
+  return <rect x={x} y={top} width={width} height={Math.max(1, y(range[0]) - top)} fill={fill} />;
+}
+
+/** Bound, seen, trace and what is lost, at true height. */
+export function Bands({ view, x, width, y }: { view: FrameView; x: number; width: number; y: (v: number) => number }) {
+  const [low, high] = view.bound;
+  return (
+    <g pointerEvents="none">
+      <Band range={view.bound} x={x} width={width} y={y} fill={ink.bound} />
+      {view.seen && <Band range={view.seen} x={x} width={width} y={y} fill={ink.seen} />}
+      <path d={`M${x},${y(high)}h${width}M${x},${y(low)}h${width}`} stroke={ink.softInk} strokeWidth="0.75" fill="none" />
+      {view.lost.map(({ range, why }) => (
+        <g key={`${range[0]} ${why}`}>
+          <title>{why}</title>
+          <Band range={range} x={x} width={width} y={y} fill={`url(#${HATCH})`} />
+        </g>
+      ))}
+      {view.picture && (
+        <path
+          d={tracePath(view.picture, x + 1, width - 2, y)}
+          fill={ink.trace}
+          stroke={ink.trace}
+          strokeWidth="1.4"
+          strokeLinejoin="round"
+        />
+      )}
+    </g>
+  );
+}
+
+interface FrameProps {
+  readonly view: FrameView;
+  readonly index: number;
+  readonly layout: Layout;
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+}
+
+const says = ({ title, brief, bound, seen }: FrameView): string =>
+  `${title}, ${brief}: never leaves ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
+  (seen ? `, seen ${showNumber(seen[0], 2)} to ${showNumber(seen[1], 2)}` : '');
+
+/** Cuts a label to what fits its frame; the whole stands in the stage panel. */
+const fitted = (text: string, width: number, perLetter: number): string => {
+  const most = Math.floor(width / perLetter);
+  return text.length <= most ? text : `${text.slice(0, most - 1)}…`;
+};
+
+/** One frame: a stage's name, its bands, and the extremes as numbers at the band's edges. */
+export function FrameGraphic({ view, index, layout, chosen, onChoose }: FrameProps) {
+  const x = layout.x[index] ?? 0;
+  const { y, top, bottom, frameWidth } = layout;
+  const [low, high] = view.bound;
+  const [yLow, yHigh] = [y(low), y(high)];
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={says(view)}
+      data-frame={view.id}
+      cursor="pointer"
+      onClick={onChoose}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        onChoose();
+      }}
+    >
+      <text x={x} y={top - 26} fontSize="14" fontWeight="700" fill={ink.ink}>
+        {fitted(view.title, frameWidth, 7.6)}
+      </text>
+      <text x={x} y={top - 10} fontSize="12" fill={ink.softInk}>
+        {fitted(view.brief, frameWidth + GAP - 6, 6)}
+      </text>
+      <rect
+        x={x}
+        y={top}
+        width={frameWidth}
+        height={bottom - top}
+        fill={chosen ? ink.raised : 'transparent'}
+        stroke={chosen ? ink.wanted : ink.line}
+        strokeWidth={chosen ? 2 : 1}
+      />
+      <Bands view={view} x={x} width={frameWidth} y={y} />
+      <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink} pointerEvents="none">
+        <text x={x + 4} y={Math.max(top + 12, yHigh - 4)} data-bound="high">
+          {showNumber(high, 2, true)}
+        </text>
+        <text x={x + 4} y={Math.min(bottom - 4, yLow + 14)} data-bound="low">
+          {showNumber(low, 2, true)}
+        </text>
+      </g>
+      {view.forks.length > 0 && (
+        <text x={x} y={bottom + 15} fontSize="11" fill={ink.softInk}>
+          <title>{`also to ${view.forks.join('; ')}`}</title>
+          {fitted(`also to ${view.forks.join('; ')}`, frameWidth - 4, 5.6)}
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** The band's way from one frame to the next: it narrows, widens, climbs, or crosses over where it is flipped. */
+export function Connector({ from, to, index, layout }: { from: FrameView; to: FrameView; index: number; layout: Layout }) {
+  const x = (layout.x[index] ?? 0) + layout.frameWidth;
+  const d = connectorPath(x, from.bound, to.bound, to.flips, layout.y);
+  return <path d={d} fill={ink.bound} fillOpacity="0.6" pointerEvents="none" />;
+}

@@ -1,0 +1,67 @@
+import { showNumber, showQuantity } from '@/core';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { EndView } from './frames';
+import { RULER } from './geometry';
+import type { Layout } from './geometry';
+
+/** Volts at the left edge, and hairlines across all frames. */
+export function VoltsRuler({ layout }: { layout: Layout }) {
+  const { y, width, top } = layout;
+  const ticks = y.ticks(Math.max(4, Math.floor((layout.bottom - top) / 36)));
+  return (
+    <g pointerEvents="none">
+      <text x={RULER - 10} y={top - 10} fontSize="12" fill={ink.softInk} textAnchor="end">
+        volts
+      </text>
+      {ticks.map((v) => (
+        <g key={v}>
+          <line x1={RULER - 6} x2={width - 60} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} strokeWidth="0.75" />
+          <text x={RULER - 10} y={y(v) + 4} fontSize="12" fontFamily={fonts.numbers} fill={ink.ink} textAnchor="end">
+            {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : 1, true)}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** The destination's active window, and its own unit, at the right edge of the last frame. */
+export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {
+  const { spec, params, window } = end;
+  if (!spec || !window) return null;
+  const { y } = layout;
+  const [least = 0, most = 0] = y.domain();
+  const [low, high] = [Math.max(window[0], least), Math.min(window[1], most)];
+  const x = (layout.x.at(-1) ?? 0) + layout.frameWidth;
+  const unit = spec.unit(params);
+  const inside = y.ticks(7).filter((v) => v > low && v < high && Math.min(y(v) - y(high), y(low) - y(v)) > 15);
+  const marks = high > low ? [low, ...inside, high] : [];
+  return (
+    <g pointerEvents="none">
+      <rect x={x + 1} y={y(high)} width="4" height={Math.max(1, y(low) - y(high))} fill={ink.softInk} fillOpacity="0.55">
+        <title>what it responds to</title>
+      </rect>
+      {marks.map((v) => (
+        <g key={v}>
+          <line x1={x + 1} x2={x + 10} y1={y(v)} y2={y(v)} stroke={ink.ink} />
+          <text x={x + 13} y={y(v) + 4} fontSize="12" fontFamily={fonts.numbers} fill={ink.ink}>
+            {showQuantity(spec.value(params, v), unit)}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** What is wanted, as a bracket on the last frame. */
+export function Wanted({ layout, end }: { layout: Layout; end: EndView }) {
+  if (!end.wanted) return null;
+  const { y } = layout;
+  const x = (layout.x.at(-1) ?? 0) + layout.frameWidth - 18;
+  const [low, high] = [y(end.wanted[0]), y(end.wanted[1])];
+  return (
+    <g pointerEvents="none" stroke={ink.wanted} strokeWidth="2" fill="none" aria-label="wanted">
+      <path d={`M${x + 8},${high}h-8V${low}h8`} />
+    </g>
+  );
+}

@@ -1,0 +1,144 @@
+import { positionOf } from '@/core';
+import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip } from '@/core';
+import type { PictureData } from '@/workers/protocol';
+import type { Predicted } from '../usePrediction';
+import { extremes, outside } from './geometry';
+import type { Volts } from './geometry';
+
+/** All that one frame shows, in volts. */
+export interface FrameView {
+  readonly key: string;
+  readonly id: string;
+  readonly title: string;
+  readonly brief: string;
+  readonly bound: Volts;
+  readonly seen: Volts | null;
+  readonly picture: PictureData | null;
+  /** What is lost: clipped, or beyond what the destination answers to. */
+  readonly lost: readonly { readonly range: Volts; readonly why: string }[];
+  /** Where else the stage's output goes. */
+  readonly forks: readonly string[];
+  /** Whether the stage turns the signal over on its way to this frame. */
+  readonly flips: boolean;
+}
+
+export interface EndView {
+  readonly spec: EndSpec<ParamValues> | null;
+  readonly params: ParamValues;
+  readonly window: Volts | null;
+  readonly reading: Reading | null;
+  /** What is wanted, as drive volts. */
+  readonly wanted: Volts | null;
+}
+
+/** The destination's law at the socket that a strip ends at. */
+export function endSpecOf(frame: Frame | undefined): EndSpec<ParamValues> | null {
+  const name = frame?.input?.spec.name;
+  return frame?.module.kind.ends?.find((e) => name !== undefined && e.sockets.includes(name)) ?? null;
+}
+
+function flipsAt({ module, input }: Frame): boolean {
+  const p = module.params;
+  switch (module.kind.name) {
+    case 'inverter':
+      return true;
+    case 'attenuverter':
+    case 'offset':
+      return Number(p.amount) < 0;
+    case 'mixer':
+      return (p.inverting === true) !== Number(p[`gain${input?.spec.name.slice(2)}`]) < 0;
+    default:
+      return false;
+  }
+}
+
+function forksOf(frame: Frame, next: Frame | undefined, predicted: Predicted): string[] {
+  const { modules } = predicted.graph;
+  const from = modules.indexOf(frame.module);
+  return modules.flatMap((m) =>
+    m.inputs.flatMap((s) =>
+      s.driver.type === 'output' && s.driver.module === from && s.socket !== next?.input?.socket ? [`${m.label}, ${s.spec.name}`] : [],
+    ),
+  );
+}
+
+function endDrive(frame: Frame, bounds: ModuleBounds | undefined, spec: EndSpec<ParamValues> | null): Volts {
+  const index = frame.module.kind.ends?.findIndex((e) => e === spec) ?? -1;
+  const input = frame.module.inputs.findIndex((s) => s === frame.input);
+  return bounds?.ends.find((e) => e.end === index)?.drive ?? bounds?.inputs[input] ?? [0, 0];
+}
+
+export function frameViews(strip: Strip, predicted: Predicted): FrameView[] {
+  return strip.frames.map((frame, i) => frameView(frame, strip.frames[i + 1], predicted));
+}
+
+export const joiningViews = (joining: Joining, predicted: Predicted): FrameView[] =>
+  joining.frames.map((frame, i) => frameView(frame, joining.frames[i + 1], predicted));
+
+function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted): FrameView {
+  const { module, input, output } = frame;
+  const found = predicted.bounds.get(module.id);
+  const at = output ?? input?.socket ?? '';
+  const picture = predicted.pictures.get(at) ?? null;
+  const base = {
+    key: `${module.id} ${at}`,
+    id: module.id,
+    title: module.label,
+    brief: output === null ? `${input?.spec.name ?? ''} · ${module.kind.brief(module.params)}` : module.kind.brief(module.params),
+    picture,
+    seen: extremes(picture ?? undefined),
+    flips: flipsAt(frame),
+  };
+  if (output === null) {
+    const spec = endSpecOf(frame);
+    const bound = endDrive(frame, found, spec);
+    const window = spec?.window(module.params);
+    const lost = window ? outside(bound, window).map((range) => ({ range, why: 'beyond what the destination answers to' })) : [];
+    return { ...base, bound, lost, forks: [] };
+  }
+  const index = module.outputs.findIndex((o) => o.socket === output);
+  const bound = found?.outputs[index] ?? [0, 0];
+  const rail = predicted.graph.patch.settings.railVolts;
+  const lost = outside(found?.unclipped[index] ?? bound, [-rail, rail])
+    .filter(([lo, hi]) => Number.isFinite(lo) && Number.isFinite(hi))
+    .map((range) => ({ range, why: 'clipped at the rail' }));
+  return { ...base, bound, lost, forks: forksOf(frame, next, predicted) };
+}
+
+/** The drive voltage that gives a figure, by halving; the destinations' figures rise with their drive. */
+function driveFor(spec: EndSpec<ParamValues>, params: ParamValues, figure: number): number {
+  let [low, high] = spec.window(params);
+  for (let i = 0; i < 60; i++) {
+    const middle = (low + high) / 2;
+    if ((spec.value(params, middle) ?? -Infinity) < figure) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+export function endView(strip: Strip, predicted: Predicted): EndView {
+  const frame = strip.frames.at(-1);
+  const spec = endSpecOf(frame);
+  const params = frame?.module.params ?? {};
+  const sockets = new Set([frame?.input?.socket, spec && `${frame?.module.id}.${spec.socket}`]);
+  const target = predicted.graph.patch.targets.find((t) => sockets.has(t.at));
+  const inVolts = target && (target.quantity === 'volts' || !spec);
+  const wanted: Volts | null = !target
+    ? null
+    : inVolts || !spec
+      ? [target.low, target.high]
+      : [driveFor(spec, params, target.low), driveFor(spec, params, target.high)];
+  return {
+    spec,
+    params,
+    window: spec?.window(params) ?? null,
+    reading: predicted.prediction.readings.find((r) => sockets.has(r.at)) ?? null,
+    wanted,
+  };
+}
+
+/** Share 0..1 of a reading's unit span, for the range bars; frequencies on an octave scale. */
+export function shareOf(spec: EndSpec<ParamValues> | null, params: ParamValues, drive: number): number {
+  const [min, max] = spec?.window(params) ?? [-12, 12];
+  return Math.min(1, Math.max(0, positionOf({ min, max, taper: 'linear' }, drive)));
+}

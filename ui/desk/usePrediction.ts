@@ -1,0 +1,83 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { BoundsEngine, buildGraph, endsOf, gather, stripTo } from '@/core';
+import type { Graph, ModuleBounds, Patch, Prediction, Strip } from '@/core';
+import { openCore } from '@/ui/state/coreClient';
+import type { CoreClient } from '@/ui/state/coreClient';
+import type { FullAnswer, PictureData } from '@/workers/protocol';
+
+/** Columns of a picture in a frame. */
+export const COLUMNS = 160;
+/** The whole patch is simulated once nothing has moved for this long, milliseconds. */
+const QUIET = 200;
+
+export interface Predicted {
+  readonly graph: Graph;
+  readonly bounds: ReadonlyMap<string, ModuleBounds>;
+  /** Bounds of this very patch; seen ranges of the last simulation. */
+  readonly prediction: Prediction;
+  readonly ends: readonly string[];
+  readonly strip: Strip | null;
+  readonly pictures: ReadonlyMap<string, PictureData>;
+  readonly full: FullAnswer | null;
+  /** Whether the simulation is of the patch as it is now. */
+  readonly current: boolean;
+  readonly failure: string | null;
+}
+
+interface Simulated {
+  readonly patch: Patch;
+  readonly answer: FullAnswer;
+}
+
+const socketsOf = (strip: Strip | null): string[] => {
+  const frames = [...(strip?.frames ?? []), ...(strip?.joinings ?? []).flatMap((j) => j.frames)];
+  return frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
+};
+
+/** Bounds at once, on the page; pictures soon, from a worker; the whole patch's simulation when the hand rests. */
+export function usePrediction(patch: Patch, endSocket: string | null): Predicted {
+  // One engine for the life of the desk: it works out again only what a change touches.
+  const [engine] = useState(() => new BoundsEngine());
+  const client = useRef<CoreClient | null>(null);
+  const [pictures, setPictures] = useState<ReadonlyMap<string, PictureData>>(new Map());
+  const [simulated, setSimulated] = useState<Simulated | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+
+  const still = useMemo(() => {
+    const graph = buildGraph(patch);
+    const bounds = engine.run(graph);
+    return { graph, bounds, ends: endsOf(graph), prediction: gather(graph, bounds, null) };
+  }, [patch, engine]);
+  const shown = endSocket ?? still.ends[0] ?? null;
+  const strip = useMemo(() => (shown === null ? null : stripTo(still.graph, shown)), [still, shown]);
+
+  useEffect(() => {
+    const core = openCore(
+      (_request, answer) => setPictures((old) => new Map([...old, ...answer.pictures])),
+      (request, answer) => {
+        setFailure(null);
+        setPictures(answer.pictures);
+        setSimulated({ patch: request.patch, answer });
+      },
+      setFailure,
+    );
+    client.current = core;
+    return () => core.close();
+  }, []);
+
+  const sockets = socketsOf(strip).join(' ');
+  useEffect(() => {
+    client.current?.preview({ patch, sockets: sockets.split(' ').filter(Boolean), columns: COLUMNS });
+  }, [patch, sockets]);
+  useEffect(() => {
+    const probes = patch.probes.map((p) => p.at);
+    const timer = setTimeout(() => client.current?.full({ patch, columns: COLUMNS, probes }), QUIET);
+    return () => clearTimeout(timer);
+  }, [patch]);
+
+  return useMemo(() => {
+    const current = simulated?.patch === patch;
+    const prediction = current && simulated ? simulated.answer.prediction : still.prediction;
+    return { ...still, prediction, strip, pictures, full: simulated?.answer ?? null, current, failure };
+  }, [still, strip, pictures, simulated, patch, failure]);
+}

@@ -1,0 +1,204 @@
+'use client';
+import LockIcon from '@mui/icons-material/Lock';
+import LockOpenIcon from '@mui/icons-material/LockOpen';
+import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import { useEffect, useRef, useState } from 'react';
+import type { KeyboardEvent, PointerEvent } from 'react';
+import { angleOf, clockOf, positionOf, readTyped, showNumber, valueAt } from '@/core';
+import type { NumberSpec, Travel } from '@/core';
+import { fonts, ink } from '@/ui/theme/tokens';
+
+const STEP = 0.01;
+const FINE = 0.001;
+/** This far up turns a knob from end to end, pixels. */
+const REACH = 220;
+
+interface Props {
+  readonly label: string;
+  readonly spec: NumberSpec | NumberSpec<number | null>;
+  readonly travel: Travel;
+  readonly value: number;
+  readonly shown: string;
+  readonly locked: boolean;
+  readonly onChange: (value: number) => void;
+  readonly onDefault: () => void;
+  readonly onLock: () => void;
+}
+
+/** As many digits as a hand can set: a ten-thousandth of the travel. */
+function rounded(value: number, travel: Travel, whole: boolean): number {
+  if (whole) return Math.round(value);
+  if (travel.taper === 'log') return Number(value.toPrecision(5));
+  const digits = Math.max(0, 4 - Math.ceil(Math.log10(travel.max - travel.min || 1)));
+  return Number(value.toFixed(digits));
+}
+
+/** A knob: number, percent and clock position at once; drag, wheel, arrows, or typed. */
+export function Knob({ label, spec, travel, value, shown, locked, onChange, onDefault, onLock }: Props) {
+  const dial = useRef<HTMLDivElement>(null);
+  const [typing, setTyping] = useState<string | null>(null);
+  const drag = useRef<{ y: number; position: number } | null>(null);
+  const position = positionOf(travel, value);
+  const turnTo = (p: number): void => {
+    const next = rounded(valueAt(travel, p), travel, spec.whole);
+    if (next !== value) onChange(Math.min(travel.max, Math.max(travel.min, next)));
+  };
+  const turnBy = (way: number, fine: boolean): void => {
+    if (spec.whole) onChange(Math.min(travel.max, Math.max(travel.min, value + way)));
+    else turnTo(position + way * (fine ? FINE : STEP));
+  };
+
+  // A passive listener, as React's own is, could not keep the page from scrolling.
+  const wheel = useRef(turnBy);
+  useEffect(() => {
+    wheel.current = turnBy;
+  });
+  useEffect(() => {
+    const element = dial.current;
+    const turn = (e: WheelEvent): void => {
+      e.preventDefault();
+      wheel.current(e.deltaY < 0 ? 1 : -1, e.shiftKey);
+    };
+    element?.addEventListener('wheel', turn, { passive: false });
+    return () => element?.removeEventListener('wheel', turn);
+  }, []);
+
+  const onKey = (e: KeyboardEvent): void => {
+    const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[e.key];
+    if (way !== undefined) turnBy(way, e.shiftKey);
+    else if (e.key === 'Home') turnTo(0);
+    else if (e.key === 'End') turnTo(1);
+    else if (e.key === 'Delete' || e.key === 'Backspace') onDefault();
+    else if (e.key === 'Enter') setTyping('');
+    else if (/^[-+.\d\u2212]$/.test(e.key) && !e.ctrlKey && !e.metaKey) setTyping(e.key);
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+  const onDown = (e: PointerEvent<HTMLDivElement>): void => {
+    e.currentTarget.setPointerCapture(e.pointerId);
+    drag.current = { y: e.clientY, position };
+  };
+  const onMove = (e: PointerEvent): void => {
+    const from = drag.current;
+    if (!from) return;
+    const reach = e.shiftKey ? REACH * 10 : REACH;
+    turnTo(Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach)));
+    if (e.shiftKey) drag.current = { y: e.clientY, position: Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach)) };
+  };
+
+  const clock = clockOf(position);
+  const percent = `${showNumber(100 * position, 0)}\u2009%`;
+  return (
+    <Box sx={{ width: 128, textAlign: 'center' }} data-knob={label}>
+      <Box
+        ref={dial}
+        role="slider"
+        tabIndex={0}
+        aria-label={label}
+        aria-valuemin={travel.min}
+        aria-valuemax={travel.max}
+        aria-valuenow={value}
+        aria-valuetext={`${shown}, ${clock}, ${percent}`}
+        onKeyDown={onKey}
+        onPointerDown={onDown}
+        onPointerMove={onMove}
+        onPointerUp={() => (drag.current = null)}
+        onPointerCancel={() => (drag.current = null)}
+        onDoubleClick={onDefault}
+        sx={{ width: 56, height: 56, mx: 'auto', cursor: 'ns-resize', touchAction: 'none', borderRadius: '4px' }}
+      >
+        <Dial angle={angleOf(position)} />
+      </Box>
+      {typing === null ? (
+        <Box
+          component="button"
+          onClick={() => setTyping('')}
+          aria-label={`Type ${label}`}
+          sx={{ border: 0, background: 'none', color: ink.ink, font: `700 14px ${fonts.numbers}`, cursor: 'text', p: 0.25 }}
+        >
+          {shown}
+        </Box>
+      ) : (
+        <TypedValue
+          first={typing}
+          label={label}
+          read={(text) => readTyped(text, travel, spec.unit)}
+          onDone={(next) => {
+            setTyping(null);
+            dial.current?.focus();
+            if (next !== null) onChange(spec.whole ? Math.round(next) : next);
+          }}
+        />
+      )}
+      <Box sx={{ fontSize: 12, color: ink.softInk, display: 'flex', justifyContent: 'center', alignItems: 'center', gap: 0.5 }}>
+        <span>
+          {label} · <span data-clock>{clock}</span> · {percent}
+        </span>
+        <IconButton
+          aria-label={locked ? `Unlock ${label}` : `Lock ${label}`}
+          aria-pressed={locked}
+          onClick={onLock}
+          sx={{ p: 0.25, color: locked ? ink.wanted : ink.softInk }}
+        >
+          {locked ? <LockIcon sx={{ fontSize: 14 }} /> : <LockOpenIcon sx={{ fontSize: 14 }} />}
+        </IconButton>
+      </Box>
+    </Box>
+  );
+}
+
+function Dial({ angle }: { angle: number }) {
+  const ticks = Array.from({ length: 11 }, (_, i) => -150 + 30 * i);
+  return (
+    <svg viewBox="-28 -28 56 56" width="56" height="56" aria-hidden="true" display="block">
+      {ticks.map((a) => (
+        <line key={a} x1="0" x2="0" y1="-25" y2={a === -150 || a === 0 || a === 150 ? -19 : -22} stroke={ink.softInk} transform={`rotate(${a})`} />
+      ))}
+      <line x1="0" x2="0" y1="3" y2="-17" stroke={ink.ink} strokeWidth="3" strokeLinecap="round" transform={`rotate(${angle})`} />
+    </svg>
+  );
+}
+
+interface TypedProps {
+  readonly first: string;
+  readonly label: string;
+  readonly read: (text: string) => ReturnType<typeof readTyped>;
+  readonly onDone: (value: number | null) => void;
+}
+
+function TypedValue({ first, label, read, onDone }: TypedProps) {
+  const [text, setText] = useState(first);
+  const [fault, setFault] = useState<string | null>(null);
+  const finish = (): void => {
+    if (text.trim() === '') return onDone(null);
+    const typed = read(text);
+    if (typed.ok) onDone(typed.value);
+    else setFault(typed.message);
+  };
+  return (
+    <Box>
+      <Box
+        component="input"
+        autoFocus
+        value={text}
+        aria-label={`${label}, typed`}
+        aria-invalid={fault !== null}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => (fault === null ? finish() : onDone(null))}
+        onKeyDown={(e: KeyboardEvent) => {
+          e.stopPropagation();
+          if (e.key === 'Enter') finish();
+          else if (e.key === 'Escape') onDone(null);
+        }}
+        sx={{ width: 96, font: `14px ${fonts.numbers}`, textAlign: 'center', color: ink.ink, background: ink.raised, border: `1px solid ${ink.wanted}`, borderRadius: '4px' }}
+      />
+      {fault && (
+        <Box role="alert" sx={{ fontSize: 12, color: ink.error }}>
+          {fault}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,31 @@
+import { showHz, showNumber, showSeconds, showVolts, withUnit } from '@/core';
+import type { Kind, NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
+
+/** `cutoffHz` is read as "cutoff", `attackCurve` as "attack curve": the unit stands beside the number. */
+export function paramName(name: string): string {
+  const plain = name.replace(/(?<=.)(Volts|Hz|Ohms|Db|Cents)$/, '');
+  return plain.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`).replace(/(\d+)$/, ' $1').trim();
+}
+
+export function showParam(spec: NumberSpec<number | null>, value: number | null): string {
+  if (value === null) return 'none';
+  if (spec.unit === 'V') return showVolts(value);
+  if (spec.unit === 'Hz') return showHz(value);
+  if (spec.unit === 's') return showSeconds(value);
+  if (spec.unit === 'Ω') return withUnit(value >= 1000 ? `${showNumber(value / 1000, 1)}\u2009k` : showNumber(value, 0), spec.unit).replace('k\u2009', 'k');
+  return withUnit(showNumber(value, spec.whole ? 0 : 2, spec.min < 0), spec.unit);
+}
+
+export function travelOf(spec: NumberSpec<number | null>, params: ParamValues): Travel {
+  const [min, max] = spec.limits?.(params) ?? [spec.min, spec.max];
+  return { min, max, taper: spec.taper };
+}
+
+const SETUP = /^(normalVolts|unityVolts|fullVolts|thresholdVolts|limitVolts|maxGain|maxAmount|potOhms|low|high|inputs|minimum)$/;
+
+/** What a builder sets once, and a player's hand does not reach for. */
+export function isSetup(kind: Kind, name: string): boolean {
+  return SETUP.test(name) || (kind.below ?? []).some((pair) => pair.includes(name));
+}
+
+export const isKnob = (spec: ParamSpec): spec is NumberSpec | NumberSpec<number | null> => spec.type === 'number';

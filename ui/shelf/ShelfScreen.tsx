@@ -1,0 +1,82 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { parsePatch, printPatch } from '@/core';
+import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { tell, tellFault } from '@/ui/parts/messages';
+import { SchemeButton } from '@/ui/parts/SchemeButton';
+import { api } from '@/ui/state/api';
+import type { Document, ListedPatch } from '@/ui/state/api';
+import { ink } from '@/ui/theme/tokens';
+import { ImportButton } from './ImportButton';
+import { PatchRow } from './PatchRow';
+
+const emptyPatch = (): Document => {
+  const result = parsePatch({ format: 'fenvo.patch', version: 1, name: 'New patch' });
+  return result.ok ? printPatch(result.value) : {};
+};
+
+const matches = (patch: ListedPatch, words: string): boolean => {
+  const text = `${patch.name} ${patch.tags.join(' ')} ${patch.summary?.ends.map((e) => e.label).join(' ') ?? ''}`.toLowerCase();
+  return words.toLowerCase().split(/\s+/).every((word) => text.includes(word));
+};
+
+/** All patches. */
+export function ShelfScreen() {
+  const { data: patches, error } = useQuery({ queryKey: ['patches'], queryFn: api.list, staleTime: 0 });
+  const [words, setWords] = useState('');
+  const queries = useQueryClient();
+  const router = useRouter();
+  const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['patches'] });
+  const create = (patch: Document): Promise<void> =>
+    api.create(patch).then((made) => router.push(`/patches/${made.id}`)).catch(tellFault);
+  const remove = async (patch: ListedPatch): Promise<void> => {
+    try {
+      await api.remove(patch.id);
+      await refresh();
+      tell(`“${patch.name}” was deleted.`, {
+        label: 'Undo',
+        run: () => void api.restore(patch.id).then(refresh).catch(tellFault),
+      });
+    } catch (e) {
+      tellFault(e);
+    }
+  };
+  const shown = (patches ?? []).filter((p) => matches(p, words));
+  return (
+    <Box component="main" sx={{ maxWidth: 1120, mx: 'auto', px: 2, pb: 6 }}>
+      <Box component="header" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, py: 1.5, borderBottom: `1px solid ${ink.line}` }}>
+        <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
+        <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
+          Shelf
+        </Box>
+        <Box sx={{ flex: 1 }} />
+        <Box component="input" type="search" aria-label="Search patches" placeholder="Search" value={words} onChange={(e) => setWords(e.target.value)} sx={{ ...fieldStyle, maxWidth: 200, padding: '5px 8px' }} />
+        <ImportButton onImported={(patch) => void create(patch)} />
+        <Button color="primary" onClick={() => void create(emptyPatch())}>
+          New patch
+        </Button>
+        <SchemeButton />
+      </Box>
+      {error && <p role="alert">{`${error.message} Nothing was changed; reload to try again.`}</p>}
+      {patches?.length === 0 && (
+        <Box sx={{ py: 6 }}>
+          <h2>No patch yet</h2>
+          <p>Begin with an empty one, or import a .fenvo.json file.</p>
+          <Button color="primary" onClick={() => void create(emptyPatch())}>
+            New patch
+          </Button>
+        </Box>
+      )}
+      {patches && patches.length > 0 && shown.length === 0 && <p>No patch matches “{words}”.</p>}
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {shown.map((patch) => (
+          <PatchRow key={patch.id} patch={patch} onChanged={refresh} onFault={tellFault} onRemove={() => void remove(patch)} />
+        ))}
+      </Box>
+    </Box>
+  );
+}

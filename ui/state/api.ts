@@ -1,0 +1,64 @@
+import type { Json } from '@/core';
+
+export type Document = { readonly [key: string]: Json };
+
+export interface StoredPatch {
+  readonly id: string;
+  readonly revision: number;
+  readonly patch: Document;
+  readonly tags: readonly string[];
+  readonly updatedAt: string;
+}
+
+export interface ListedPatch {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly tags: readonly string[];
+  readonly updatedAt: string;
+  readonly summary: {
+    readonly modules: number;
+    readonly findings: { readonly error: number; readonly warning: number; readonly note: number };
+    readonly ends: readonly { readonly label: string; readonly low: number | null; readonly high: number | null; readonly unit: string }[];
+    readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
+  } | null;
+}
+
+/** What the server said no to; or `unreachable` where it said nothing. */
+export class ApiFailure extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly details: unknown,
+  ) {
+    super(message);
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body !== undefined && { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+    });
+  } catch {
+    throw new ApiFailure(0, 'unreachable', 'The server does not answer.', null);
+  }
+  const answer = (await response.json().catch(() => null)) as { error?: { code: string; message: string; details: unknown } } | null;
+  if (response.ok) return answer as T;
+  const error = answer?.error;
+  throw new ApiFailure(response.status, error?.code ?? 'failed', error?.message ?? `The server answered ${response.status}.`, error?.details ?? null);
+}
+
+const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
+
+export const api = {
+  list: () => call<{ patches: ListedPatch[] }>('GET', '/patches').then((x) => x.patches),
+  get: (id: string) => call<StoredPatch>('GET', at(id)),
+  create: (patch: Document, tags?: readonly string[]) => call<StoredPatch>('POST', '/patches', { patch, ...(tags && { tags }) }),
+  save: (id: string, baseRevision: number, patch: Document) => call<StoredPatch>('PUT', at(id), { baseRevision, patch }),
+  remove: (id: string) => call<StoredPatch>('DELETE', at(id)),
+  restore: (id: string) => call<StoredPatch>('POST', `${at(id)}/restore`),
+};

@@ -1,0 +1,37 @@
+import { expose, transfer } from 'comlink';
+import { BoundsEngine, buildGraph, gather, measure, simulateGraph } from '../core';
+import type { Simulation } from '../core';
+import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer } from './protocol';
+
+const engine = new BoundsEngine();
+
+function pictures(simulation: Simulation): Map<string, PictureData> {
+  return new Map([...simulation.pictures].map(([socket, { min, max }]) => [socket, { min, max }]));
+}
+
+const worker: CoreWorker = {
+  preview({ patch, sockets, columns }): PreviewAnswer {
+    const start = performance.now();
+    const simulation = simulateGraph(buildGraph(patch), { columns, only: sockets });
+    return { pictures: pictures(simulation), sampleRate: simulation.sampleRate, milliseconds: performance.now() - start };
+  },
+  full({ patch, columns, probes }): FullAnswer {
+    const start = performance.now();
+    const graph = buildGraph(patch);
+    const simulation = simulateGraph(graph, { columns, traces: probes });
+    const prediction = gather(graph, engine.run(graph), simulation);
+    const traces = [...simulation.traces].map(([socket, trace]) => {
+      return [socket, { trace: Float32Array.from(trace), measures: measure(trace, simulation.sampleRate) }] as const;
+    });
+    const answer: FullAnswer = {
+      pictures: pictures(simulation),
+      sampleRate: simulation.sampleRate,
+      prediction,
+      probes: new Map(traces),
+      milliseconds: performance.now() - start,
+    };
+    return transfer(answer, traces.map(([, { trace }]) => trace.buffer));
+  },
+};
+
+expose(worker);
