@@ -29,7 +29,12 @@ const headers = {
 };
 
 export function proxy(request: NextRequest): NextResponse {
-  const own = isOwn(request.headers.get('host'), request.headers.get('origin'), process.env.FENVO_PORT, process.env.FENVO_HOSTS);
+  const own = isOwn(
+    request.headers.get('host'),
+    request.headers.get('origin'),
+    process.env.FENVO_PORT,
+    process.env.FENVO_HOSTS,
+  );
   if (!own) {
     const error = { code: 'foreign', message: 'This address or page is not Fenvo’s own.', details: null };
     return NextResponse.json({ error }, { status: 403, headers });

@@ -18,11 +18,14 @@ export function simulateCommand(patch: Patch, args: Arguments): unknown {
   const probes = args.probes.length > 0 ? args.probes : patch.probes.map((p) => p.at);
   const unknown = probes.filter((p) => !sockets.has(p));
   if (unknown.length > 0) throw new Refusal(unknown.map((p) => `--probe ${p}: there is no such socket`));
-  if ((args.csv || args.wav) && probes.length === 0) throw new Refusal(['--csv and --wav need a --probe, or a probe in the patch']);
+  if ((args.csv || args.wav) && probes.length === 0)
+    throw new Refusal(['--csv and --wav need a --probe, or a probe in the patch']);
   const simulation = simulateGraph(graph, { traces: probes });
   if (args.csv) writeChunks(args.csv, tracesToCsv(simulation.traces, simulation.sampleRate));
   if (args.wav) writeFileSync(args.wav, tracesToWav([...simulation.traces.values()], simulation.sampleRate));
-  const measures = [...simulation.traces].map(([socket, trace]) => [socket, measure(trace, simulation.sampleRate)] as const);
+  const measures = [...simulation.traces].map(
+    ([socket, trace]) => [socket, measure(trace, simulation.sampleRate)] as const,
+  );
   return {
     sampleRate: simulation.sampleRate,
     samples: simulation.samples,

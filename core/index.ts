@@ -20,7 +20,18 @@ export type { Range } from './law/lin';
 export { endsOf, stripTo } from './strip';
 export { angleOf, clockOf, positionOf, readTyped, valueAt } from './units/knob';
 export type { Travel } from './units/knob';
-export { showDb, showHz, showNumber, showQuantity, showRange, showSeconds, showVoltRange, showVolts, withUnit } from './units/show';
+export {
+  briefSeconds,
+  showDb,
+  showHz,
+  showNumber,
+  showQuantity,
+  showRange,
+  showSeconds,
+  showVoltRange,
+  showVolts,
+  withUnit,
+} from './units/show';
 export { noteOfHz } from './units/pitch';
 export type { Frame, Joining, Strip } from './strip';
 export { gather, predict } from './predict';

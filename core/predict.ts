@@ -49,12 +49,17 @@ export interface PredictOptions {
 export function predict(patch: Patch, options: PredictOptions = {}): Prediction {
   const graph = buildGraph(patch);
   const bounds = (options.engine ?? new BoundsEngine()).run(graph);
-  const simulation = options.simulation === false ? null : simulateGraph(graph, { ...(options.asset && { asset: options.asset }) });
+  const simulation =
+    options.simulation === false ? null : simulateGraph(graph, { ...(options.asset && { asset: options.asset }) });
   return gather(graph, bounds, simulation);
 }
 
 /** Puts together what bounds and simulation found. */
-export function gather(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>, simulation: Simulation | null): Prediction {
+export function gather(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+): Prediction {
   const repeats = repeatsOf(graph, (m, name) => {
     const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
     return lo === hi ? lo : null;
@@ -71,7 +76,9 @@ export function gather(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>, 
   const inputs = new Map<string, SocketPrediction>();
   for (const m of graph.modules) {
     const found = bounds.get(m.id) as ModuleBounds;
-    m.outputs.forEach((o, i) => outputs.set(o.socket, socket(found.outputs[i] as Range, simulation?.outputs.get(o.socket), repeats.get(m.id))));
+    m.outputs.forEach((o, i) =>
+      outputs.set(o.socket, socket(found.outputs[i] as Range, simulation?.outputs.get(o.socket), repeats.get(m.id))),
+    );
     m.inputs.forEach((s, i) => {
       if (!s.connected) return;
       const source = s.driver.type === 'output' ? repeats.get(graph.modules[s.driver.module]?.id ?? '') : steady;

@@ -26,6 +26,7 @@ export interface Reading {
   readonly pinnedHighPercent?: number;
   /** The voltages, all together, which give those figures. */
   readonly driveVolts: readonly [number, number];
+  readonly seenDriveVolts?: readonly [number, number];
 }
 
 type End = EndSpec<ParamValues>;
@@ -65,31 +66,47 @@ function readingOf(m: GraphModule, end: End, drive: readonly [number, number], s
     low,
     high,
     ...(low === null && { silent: true as const }),
-    ...(seen && seenSpan && { seenLow: seenSpan[0], seenHigh: seenSpan[1], mean: end.value(m.params, seen.drive.mean) }),
+    ...(seen &&
+      seenSpan && { seenLow: seenSpan[0], seenHigh: seenSpan[1], mean: end.value(m.params, seen.drive.mean) }),
     ...(seenSpan?.[0] === null && { seenSilent: true as const }),
     ...(end.quantity === 'frequency' && frequencyParts(low, high)),
     ...shares(end, seen),
     driveVolts: drive,
+    ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),
   };
 }
 
 /** The figure of every destination of the patch; and the volts at every target that has no unit of its own. */
-export function readingsOf(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>, simulation: Simulation | null): Reading[] {
+export function readingsOf(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+): Reading[] {
   const targets = new Set(graph.patch.targets.map((t) => t.at));
   const readings = graph.modules.flatMap((m) =>
     (m.kind.ends ?? []).flatMap((end, i) => {
       const at = `${m.id}.${end.socket}`;
-      const used = m.inputs.some((s) => s.connected && (end.always ? end.sockets.includes(s.spec.name) : s.socket === at));
+      const used = m.inputs.some(
+        (s) => s.connected && (end.always ? end.sockets.includes(s.spec.name) : s.socket === at),
+      );
       if (!end.always && !used && !targets.has(at)) return [];
       const drive = bounds.get(m.id)?.ends[i]?.drive ?? [0, 0];
       return [readingOf(m, end, drive, simulation?.ends.get(m.id)?.[i])];
     }),
   );
   const read = new Set(readings.map((r) => r.at));
-  return [...readings, ...[...targets].filter((at) => !read.has(at)).map((at) => voltsReading(graph, bounds, simulation, at))];
+  return [
+    ...readings,
+    ...[...targets].filter((at) => !read.has(at)).map((at) => voltsReading(graph, bounds, simulation, at)),
+  ];
 }
 
-function voltsReading(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>, simulation: Simulation | null, at: string): Reading {
+function voltsReading(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+  at: string,
+): Reading {
   const m = graph.modules.find((x) => at.startsWith(`${x.id}.`));
   const input = m?.inputs.findIndex((s) => s.socket === at) ?? -1;
   const output = m?.outputs.findIndex((o) => o.socket === at) ?? -1;

@@ -23,9 +23,9 @@ export interface Strip {
 
 const sourceOf = (graph: Graph, input: GraphInput): { module: GraphModule; output: string } | null => {
   if (input.driver.type !== 'output') return null;
-  const module = graph.modules[input.driver.module];
-  const output = module?.outputs[input.driver.output]?.socket;
-  return module && output ? { module, output } : null;
+  const from = graph.modules[input.driver.module];
+  const output = from?.outputs[input.driver.output]?.socket;
+  return from && output ? { module: from, output } : null;
 };
 
 /** The input that a path is followed back through: the first signal that something drives, then the first other. */
@@ -61,7 +61,10 @@ export function stripTo(graph: Graph, socket: string): Strip | null {
     const others = frame.module.inputs.filter((s) => {
       if (s === frame.input || s.driver.type !== 'output') return false;
       // At the destination only what adds to the same figure joins.
-      return !isEnd || (frame.module.kind.ends ?? []).some((e) => e.sockets.includes(s.spec.name) && e.sockets.includes(end.spec.name));
+      return (
+        !isEnd ||
+        (frame.module.kind.ends ?? []).some((e) => e.sockets.includes(s.spec.name) && e.sockets.includes(end.spec.name))
+      );
     });
     return others.map((into) => ({ into, frames: pathTo(graph, into, frame.module).slice(0, -1) }));
   });
@@ -80,5 +83,7 @@ export function endsOf(graph: Graph): string[] {
     const fed = m.kind.room === 'end' ? m.inputs.filter((s) => s.driver.type === 'output').map((s) => s.socket) : [];
     return own.length > 0 ? own : fed;
   });
-  return [...new Set([...sockets, ...targets.filter((t) => graph.modules.some((m) => m.inputs.some((s) => s.socket === t)))])];
+  return [
+    ...new Set([...sockets, ...targets.filter((t) => graph.modules.some((m) => m.inputs.some((s) => s.socket === t)))]),
+  ];
 }

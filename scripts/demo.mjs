@@ -4,7 +4,11 @@ import { parseArgs } from 'node:util';
 import { answers, buildApplication, bundle, inRoot, install, root, run, startChild } from './lib.mjs';
 
 const { values } = parseArgs({
-  options: { port: { type: 'string', default: '3210' }, data: { type: 'string' }, host: { type: 'string', default: '127.0.0.1' } },
+  options: {
+    port: { type: 'string', default: '3210' },
+    data: { type: 'string' },
+    host: { type: 'string', default: '127.0.0.1' },
+  },
 });
 const port = Number(values.port);
 if (!Number.isInteger(port) || port < 1 || port > 65535) {
@@ -17,7 +21,10 @@ install();
 buildApplication();
 run(process.execPath, [await bundle('demo/seed.ts', 'seed')], { env: { FENVO_DATA: data } });
 const next = inRoot('node_modules', 'next', 'dist', 'bin', 'next');
-startChild(process.execPath, [next, 'start', '-H', values.host, '-p', String(port)], { FENVO_DATA: data, FENVO_PORT: String(port) });
+startChild(process.execPath, [next, 'start', '-H', values.host, '-p', String(port)], {
+  FENVO_DATA: data,
+  FENVO_PORT: String(port),
+});
 const url = `http://${values.host === '0.0.0.0' ? '127.0.0.1' : values.host}:${port}`;
 if (await answers(`${url}/api/health`, 60)) console.log(`\nFenvo answers at ${url}\n`);
 else {

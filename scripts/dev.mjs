@@ -1,4 +1,11 @@
 import { inRoot, install, startChild } from './lib.mjs';
 
 install();
-startChild(process.execPath, [inRoot('node_modules', 'next', 'dist', 'bin', 'next'), 'dev', '-H', '127.0.0.1', '-p', '3210']);
+startChild(process.execPath, [
+  inRoot('node_modules', 'next', 'dist', 'bin', 'next'),
+  'dev',
+  '-H',
+  '127.0.0.1',
+  '-p',
+  '3210',
+]);

@@ -48,7 +48,18 @@ function newest(parts) {
   return latest;
 }
 
-const sources = ['app', 'ui', 'core', 'server', 'workers', 'public', 'next.config.ts', 'proxy.ts', 'tsconfig.json', 'package-lock.json'];
+const sources = [
+  'app',
+  'ui',
+  'core',
+  'server',
+  'workers',
+  'public',
+  'next.config.ts',
+  'proxy.ts',
+  'tsconfig.json',
+  'package-lock.json',
+];
 
 /** Builds the application if a source is newer than the last build. */
 export function buildApplication() {
@@ -80,7 +91,11 @@ export async function bundle(entry, name) {
 
 /** Starts a program and passes the signals that end this one on to it. */
 export function startChild(command, args, env = {}) {
-  const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env } });
+  const child = spawn(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
   return child;
@@ -88,7 +103,7 @@ export function startChild(command, args, env = {}) {
 
 /** Waits until the address answers. */
 export async function answers(url, seconds) {
-  for (const end = Date.now() + seconds * 1000; Date.now() < end; ) {
+  for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
     try {
       if ((await fetch(url)).ok) return true;
     } catch {

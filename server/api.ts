@@ -29,7 +29,7 @@ async function readText(request: Request): Promise<string> {
   if (Number(request.headers.get('content-length') ?? 0) > LIMITS.bytes) throw tooLarge;
   const chunks: Uint8Array[] = [];
   let size = 0;
-  for (const reader = request.body?.getReader(); reader; ) {
+  for (const reader = request.body?.getReader(); reader;) {
     const { done, value } = await reader.read();
     if (done) break;
     size += value.byteLength;
@@ -47,13 +47,18 @@ async function readJson(request: Request): Promise<unknown> {
   try {
     return JSON.parse(text) as unknown;
   } catch (error) {
-    throw new ApiError(400, 'bad-json', `The body is not JSON: ${error instanceof Error ? error.message : 'unreadable'}.`);
+    throw new ApiError(
+      400,
+      'bad-json',
+      `The body is not JSON: ${error instanceof Error ? error.message : 'unreadable'}.`,
+    );
   }
 }
 
 function failure(error: unknown): Response {
   if (!(error instanceof ApiError)) console.error(error);
-  const known = error instanceof ApiError ? error : new ApiError(500, 'internal', 'The server failed. Nothing was changed.');
+  const known =
+    error instanceof ApiError ? error : new ApiError(500, 'internal', 'The server failed. Nothing was changed.');
   const { status, code, message, details } = known;
   return Response.json({ error: { code, message, details } }, { status });
 }

@@ -79,7 +79,9 @@ export class Patches {
     if (!result.ok) return null;
     const summary = summarise(result.value);
     const values = { summary: JSON.stringify(summary), summaryRevision: row.revision };
-    await this.db.write((transaction) => PatchRow.update(values, { where: { id: row.id, revision: row.revision }, transaction }));
+    await this.db.write((transaction) =>
+      PatchRow.update(values, { where: { id: row.id, revision: row.revision }, transaction }),
+    );
     return summary;
   }
 
@@ -96,7 +98,8 @@ export class Patches {
   create(json: unknown, tags: readonly string[] = [], id: string = randomUUID()): Promise<StoredPatch> {
     const patch = readDocument(json);
     return this.db.write(async (transaction) => {
-      if (await PatchRow.findByPk(id, { transaction })) throw new ApiError(409, 'exists', `There is already a patch ${id}.`);
+      if (await PatchRow.findByPk(id, { transaction }))
+        throw new ApiError(409, 'exists', `There is already a patch ${id}.`);
       const now = new Date();
       const row = await PatchRow.create(
         {
@@ -133,7 +136,12 @@ export class Patches {
         const message = `This patch was saved elsewhere as revision ${row.revision}; yours is based on ${baseRevision}. Nothing was overwritten.`;
         throw new ApiError(409, 'conflict', message, { theirs: stored(row), yours: { baseRevision, patch: body } });
       }
-      const changed = { revision: row.revision + 1, name: patch.name, body: JSON.stringify(body), updatedAt: new Date() };
+      const changed = {
+        revision: row.revision + 1,
+        name: patch.name,
+        body: JSON.stringify(body),
+        updatedAt: new Date(),
+      };
       await row.update(tags ? { ...changed, tags: JSON.stringify(tags) } : changed, { transaction });
       await keep(row, transaction);
       return stored(row);

@@ -6,7 +6,12 @@ import type { Patch } from '../core';
 export interface Summary {
   readonly modules: number;
   readonly findings: { readonly error: number; readonly warning: number; readonly note: number };
-  readonly ends: readonly { readonly label: string; readonly low: number | null; readonly high: number | null; readonly unit: string }[];
+  readonly ends: readonly {
+    readonly label: string;
+    readonly low: number | null;
+    readonly high: number | null;
+    readonly unit: string;
+  }[];
   /** Of the first end's strip: bound and seen of each frame, volts. */
   readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
 }
@@ -33,6 +38,8 @@ export function summarise(patch: Patch): Summary {
       return r ? [{ label: label(at), low: r.low, high: r.high, unit: r.unit }] : [];
     }),
     strip: (strip?.frames ?? []).flatMap((f) => {
+      const end = f.output === null ? readings.find((r) => r.at === ends[0]) : undefined;
+      if (end?.seenDriveVolts) return [{ bound: end.driveVolts, seen: end.seenDriveVolts }];
       const p = outputs[f.output ?? ''] ?? inputs[f.input?.socket ?? ''];
       return p?.seen ? [{ bound: p.bound, seen: p.seen }] : [];
     }),

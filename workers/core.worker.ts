@@ -13,7 +13,11 @@ const worker: CoreWorker = {
   preview({ patch, sockets, columns }): PreviewAnswer {
     const start = performance.now();
     const simulation = simulateGraph(buildGraph(patch), { columns, only: sockets });
-    return { pictures: pictures(simulation), sampleRate: simulation.sampleRate, milliseconds: performance.now() - start };
+    return {
+      pictures: pictures(simulation),
+      sampleRate: simulation.sampleRate,
+      milliseconds: performance.now() - start,
+    };
   },
   full({ patch, columns, probes }): FullAnswer {
     const start = performance.now();
@@ -30,7 +34,10 @@ const worker: CoreWorker = {
       probes: new Map(traces),
       milliseconds: performance.now() - start,
     };
-    return transfer(answer, traces.map(([, { trace }]) => trace.buffer));
+    return transfer(
+      answer,
+      traces.map(([, { trace }]) => trace.buffer),
+    );
   },
 };
 

@@ -114,7 +114,9 @@ class Pass {
   /** From the rails inward: every round's answer is sound, and none is wider than the one before it. */
   private narrow(group: Group<Edge>): void {
     const members = group.modules.map((i) => this.graph.modules[i] as GraphModule);
-    const cut = members.flatMap((m) => m.inputs.flatMap((s) => (s.driver.type === 'output' && s.driver.delayed ? [s.driver] : [])));
+    const cut = members.flatMap((m) =>
+      m.inputs.flatMap((s) => (s.driver.type === 'output' && s.driver.delayed ? [s.driver] : [])),
+    );
     const rail = this.railVolts;
     const ranges = new Map<string, Range>(cut.map((d) => [`${d.module}.${d.output}`, [-rail, rail]]));
     for (let round = 0; round < ROUNDS; round++) {
@@ -157,13 +159,17 @@ class Pass {
     const io: Sockets = {
       in: (name) => inputs[byName.get(name) ?? -1] ?? constant(0),
       connected: (name) => m.inputs[byName.get(name) ?? -1]?.connected ?? false,
-      symbol: (name, lo, hi) => this.store.leaf(`${m.id}.${name}`, Math.max(-rail, Math.min(rail, lo)), Math.min(rail, Math.max(-rail, hi))),
+      symbol: (name, lo, hi) =>
+        this.store.leaf(`${m.id}.${name}`, Math.max(-rail, Math.min(rail, lo)), Math.min(rail, Math.max(-rail, hi))),
       range: this.range,
       loading: m.loading,
     };
     const law = m.kind.law(this.store, m.params, io);
     const outputs = m.outputs.map((o) => affine(this.saturate(law[o.name] ?? constant(0)), o.factor));
-    const ends = (m.kind.ends ?? []).map((end, i) => ({ end: i, drive: this.range(end.drive(this.store, m.params, io)) }));
+    const ends = (m.kind.ends ?? []).map((end, i) => ({
+      end: i,
+      drive: this.range(end.drive(this.store, m.params, io)),
+    }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
     const bounds = { outputs: outputs.map(this.range), unclipped, inputs: inputs.map(this.range), ends };
     return { module: m, key, inputs, outputs, bounds };

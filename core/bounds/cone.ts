@@ -173,7 +173,8 @@ export class Cone {
       if (curve.kinks) this.bend(row, left, ...secant(curve.f, curve.kinks, lo, hi));
       else {
         const slope = curve.minSlope && hi > lo ? curve.minSlope(lo, hi) : 0;
-        const [from, to] = slope === 0 ? curveRange(curve, lo, hi) : [curve.f(lo) - slope * lo, curve.f(hi) - slope * hi];
+        const [from, to] =
+          slope === 0 ? curveRange(curve, lo, hi) : [curve.f(lo) - slope * lo, curve.f(hi) - slope * hi];
         this.bend(row, left, slope, from, to);
       }
       this.meet(row, curveRange(curve, lo, hi));

@@ -120,7 +120,7 @@ class Search {
     const first = cone.evaluate(cone.low, cone.high);
     const queue = new Heap();
     queue.push({ low: cone.low, high: cone.high, bound: outer(first), cut: this.cutOf(cone.low, cone.high) });
-    for (let boxes = 0; boxes < MAX_BOXES / 2; ) {
+    for (let boxes = 0; boxes < MAX_BOXES / 2;) {
       const box = queue.pop();
       if (!box) return side * attained();
       top = box.bound;

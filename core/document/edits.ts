@@ -3,7 +3,12 @@ import type { Cable, ModuleDoc, Normal, Patch } from './types';
 
 /** A change to a patch, as data: cures, the desk's edits and the solver all speak it. */
 export type Edit =
-  | { readonly op: 'set-param'; readonly module: string; readonly param: string; readonly value: ParamValue | undefined }
+  | {
+      readonly op: 'set-param';
+      readonly module: string;
+      readonly param: string;
+      readonly value: ParamValue | undefined;
+    }
   | { readonly op: 'add-module'; readonly module: ModuleDoc; readonly before?: string }
   | { readonly op: 'remove-module'; readonly id: string }
   | { readonly op: 'plug'; readonly cable: Cable }

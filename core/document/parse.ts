@@ -5,9 +5,34 @@ import { completeParams, readParams } from './params';
 import { Reader, isObject, own, shown } from './reader';
 import type { Fields } from './reader';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
-import type { Cable, Dismissal, Json, ModuleDoc, Normal, Patch, PatchError, Probe, Result, Settings, Target } from './types';
+import type {
+  Cable,
+  Dismissal,
+  Json,
+  ModuleDoc,
+  Normal,
+  Patch,
+  PatchError,
+  Probe,
+  Result,
+  Settings,
+  Target,
+} from './types';
 
-const TOP = ['format', 'version', 'name', 'notes', 'settings', 'modules', 'cables', 'normals', 'targets', 'probes', 'order', 'dismissed'];
+const TOP = [
+  'format',
+  'version',
+  'name',
+  'notes',
+  'settings',
+  'modules',
+  'cables',
+  'normals',
+  'targets',
+  'probes',
+  'order',
+  'dismissed',
+];
 const idPattern = new RegExp(ID_PATTERN);
 
 /** The sockets of the modules read so far, by `moduleId`. */
@@ -37,7 +62,9 @@ export function parsePatch(json: unknown): Result<Patch, PatchError[]> {
     modules,
     cables: readCables(r, own(doc, 'cables'), sockets),
     normals: readNormals(r, own(doc, 'normals'), sockets),
-    targets: r.list(own(doc, 'targets'), 'targets', LIMITS.targets).map((x, i) => readTarget(r, x, `targets[${i}]`, sockets)),
+    targets: r
+      .list(own(doc, 'targets'), 'targets', LIMITS.targets)
+      .map((x, i) => readTarget(r, x, `targets[${i}]`, sockets)),
     probes: r.list(own(doc, 'probes'), 'probes', LIMITS.probes).map((x, i) => readProbe(r, x, `probes[${i}]`, sockets)),
     order: readOrder(r, own(doc, 'order'), sockets),
     dismissed: r.list(own(doc, 'dismissed'), 'dismissed', 2000).map((x, i) => readDismissal(r, x, `dismissed[${i}]`)),
@@ -66,7 +93,10 @@ function readSettings(r: Reader, x: unknown): Settings {
     sampleRate: rate === undefined || rate === 'auto' ? 'auto' : r.number(rate, 'settings.sampleRate', min, max),
     duration: within('duration'),
     seed: seed === undefined ? 1 : r.whole(seed, 'settings.seed', SETTINGS.seed.min, SETTINGS.seed.max),
-    loading: own(s, 'loading') === undefined ? 'electrical' : r.oneOf(own(s, 'loading'), 'settings.loading', SETTINGS.loading.options),
+    loading:
+      own(s, 'loading') === undefined
+        ? 'electrical'
+        : r.oneOf(own(s, 'loading'), 'settings.loading', SETTINGS.loading.options),
     bpm: within('bpm'),
   };
 }
@@ -89,9 +119,17 @@ function readModule(r: Reader, x: unknown, index: number, sockets: Sockets): Mod
   return { id, kind: name, ...readModuleParts(r, m, path, kind, id, sockets) };
 }
 
-function readModuleParts(r: Reader, m: Fields, path: string, kind: Kind, id: string, sockets: Sockets): Partial<ModuleDoc> {
+function readModuleParts(
+  r: Reader,
+  m: Fields,
+  path: string,
+  kind: Kind,
+  id: string,
+  sockets: Sockets,
+): Partial<ModuleDoc> {
   const given = own(m, 'params');
-  const params = given === undefined ? undefined : readParams(r, kind, r.object(given, `${path}.params`), `${path}.params`);
+  const params =
+    given === undefined ? undefined : readParams(r, kind, r.object(given, `${path}.params`), `${path}.params`);
   const complete = completeParams(kind, params);
   const inputs = new Set(kind.inputs(complete).map((s) => s.name));
   const outputs = new Set(kind.outputs(complete));
@@ -104,16 +142,26 @@ function readModuleParts(r: Reader, m: Fields, path: string, kind: Kind, id: str
       .list(own(m, 'locked'), `${path}.locked`, 64)
       .map((p, i) => r.oneOf(p, `${path}.locked[${i}]`, Object.keys(kind.params)));
   }
-  if (own(m, 'outputOhms') !== undefined) parts.outputOhms = readOhms(r, own(m, 'outputOhms'), `${path}.outputOhms`, outputs, 0);
-  if (own(m, 'inputOhms') !== undefined) parts.inputOhms = readOhms(r, own(m, 'inputOhms'), `${path}.inputOhms`, inputs, 1);
+  if (own(m, 'outputOhms') !== undefined)
+    parts.outputOhms = readOhms(r, own(m, 'outputOhms'), `${path}.outputOhms`, outputs, 0);
+  if (own(m, 'inputOhms') !== undefined)
+    parts.inputOhms = readOhms(r, own(m, 'inputOhms'), `${path}.inputOhms`, inputs, 1);
   if (own(m, 'rack') !== undefined) parts.rack = r.text(own(m, 'rack'), `${path}.rack`, 200);
   return parts;
 }
 
-function readOhms(r: Reader, x: unknown, path: string, known: ReadonlySet<string>, min: number): Record<string, number> {
+function readOhms(
+  r: Reader,
+  x: unknown,
+  path: string,
+  known: ReadonlySet<string>,
+  min: number,
+): Record<string, number> {
   const fields = r.object(x, path);
   r.known(fields, path, [...known]);
-  const entries = Object.entries(fields).map(([key, v]) => [key, r.number(v, `${path}.${key}`, min, OHMS.max)] as const);
+  const entries = Object.entries(fields).map(
+    ([key, v]) => [key, r.number(v, `${path}.${key}`, min, OHMS.max)] as const,
+  );
   return Object.fromEntries(entries);
 }
 
@@ -122,12 +170,12 @@ function readSocket(r: Reader, x: unknown, path: string, sockets: Sockets, side:
   const text = r.text(x, path, 100);
   if (typeof x !== 'string') return text;
   const [id = '', name = '', ...rest] = text.split('.');
-  const module = sockets.get(id);
+  const found = sockets.get(id);
   if (rest.length > 0 || !name) r.fail(path, `must be moduleId.socketName, got ${shown(text)}`);
-  else if (!module) r.fail(path, `there is no module ${shown(id)}`);
+  else if (!found) r.fail(path, `there is no module ${shown(id)}`);
   else {
-    const fits = (side !== 'output' && module.inputs.has(name)) || (side !== 'input' && module.outputs.has(name));
-    const known = side === 'any' ? [...module.inputs, ...module.outputs] : [...module[`${side}s`]];
+    const fits = (side !== 'output' && found.inputs.has(name)) || (side !== 'input' && found.outputs.has(name));
+    const known = side === 'any' ? [...found.inputs, ...found.outputs] : [...found[`${side}s`]];
     const what = side === 'any' ? 'a socket' : `an ${side}`;
     if (!fits) r.fail(path, `${shown(name)} is not ${what} of ${id}; known are ${known.join(', ') || 'none'}`);
   }
@@ -142,7 +190,8 @@ function readCables(r: Reader, x: unknown, sockets: Sockets): Cable[] {
     r.known(c, path, ['from', 'to']);
     const from = readSocket(r, own(c, 'from'), `${path}.from`, sockets, 'output');
     const to = readSocket(r, own(c, 'to'), `${path}.to`, sockets, 'input');
-    if (taken.has(to)) r.fail(`${path}.to`, `${to} already has a cable; an input takes one (add a mixer or a junction)`);
+    if (taken.has(to))
+      r.fail(`${path}.to`, `${to} already has a cable; an input takes one (add a mixer or a junction)`);
     taken.add(to);
     return { from, to };
   });

@@ -32,7 +32,8 @@ export class Reader {
 
   known(x: Fields, path: string, keys: readonly string[]): void {
     for (const key of Object.keys(x)) {
-      if (!keys.includes(key)) this.fail(path ? `${path}.${key}` : key, `is not known here; known are ${keys.join(', ')}`);
+      if (!keys.includes(key))
+        this.fail(path ? `${path}.${key}` : key, `is not known here; known are ${keys.join(', ')}`);
     }
   }
 

@@ -25,7 +25,12 @@ function paramSchema(spec: ParamSpec): Schema {
   switch (spec.type) {
     case 'number': {
       const type = spec.whole ? 'integer' : 'number';
-      return { type: spec.nullable ? [type, 'null'] : type, minimum: spec.min, maximum: spec.max, default: spec.default };
+      return {
+        type: spec.nullable ? [type, 'null'] : type,
+        minimum: spec.min,
+        maximum: spec.max,
+        default: spec.default,
+      };
     }
     case 'choice':
       return { enum: spec.options, default: spec.default };
@@ -36,7 +41,10 @@ function paramSchema(spec: ParamSpec): Schema {
     case 'points':
       return { ...list(object({ t: within(0, 1e6), volts }, ['t', 'volts']), spec.most), minItems: 1 };
     case 'steps':
-      return { ...list(object({ volts, gate: { type: 'boolean' }, tie: { type: 'boolean' } }), spec.most), minItems: 1 };
+      return {
+        ...list(object({ volts, gate: { type: 'boolean' }, tie: { type: 'boolean' } }), spec.most),
+        minItems: 1,
+      };
     case 'scale':
       return { anyOf: [{ enum: scaleNames }, { ...list(within(0, 12), 128), minItems: 1 }], default: 'chromatic' };
   }
@@ -65,7 +73,10 @@ function moduleSchema(kind: Kind): Schema {
 
 function settingsSchema(): Schema {
   const { railVolts, sampleRate, duration, seed, loading, bpm } = SETTINGS;
-  const number = (s: { default: number; min: number; max: number }): Schema => ({ ...within(s.min, s.max), default: s.default });
+  const number = (s: { default: number; min: number; max: number }): Schema => ({
+    ...within(s.min, s.max),
+    default: s.default,
+  });
   return object({
     railVolts: number(railVolts),
     sampleRate: { anyOf: [{ const: 'auto' }, within(sampleRate.min, sampleRate.max)], default: 'auto' },
@@ -102,7 +113,10 @@ export function patchSchema(): Schema {
         },
         LIMITS.normals,
       ),
-      targets: list(object({ at: socket, quantity: text(40), low: number, high: number }, ['at', 'quantity', 'low', 'high']), LIMITS.targets),
+      targets: list(
+        object({ at: socket, quantity: text(40), low: number, high: number }, ['at', 'quantity', 'low', 'high']),
+        LIMITS.targets,
+      ),
       probes: list(object({ at: socket, label: text(LIMITS.label) }, ['at']), LIMITS.probes),
       order: list({ type: 'string', pattern: ID_PATTERN }, LIMITS.modules),
       dismissed: list(object({ code: text(40), at: text(100), reason: text(500) }, ['code', 'at', 'reason']), 2000),

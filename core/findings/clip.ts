@@ -20,7 +20,11 @@ export const clip: FindingRule = {
             severity: 'warning' as const,
             at: o.socket,
             message: `${m.label} clips ${side} for ${(100 * share).toFixed(1)} % of the time.`,
-            numbers: { clippedPercent: 100 * share, clippedLowPercent: 100 * clippedLow, clippedHighPercent: 100 * clippedHigh },
+            numbers: {
+              clippedPercent: 100 * share,
+              clippedLowPercent: 100 * clippedLow,
+              clippedHighPercent: 100 * clippedHigh,
+            },
           },
         ];
       }),

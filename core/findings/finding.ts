@@ -36,9 +36,15 @@ export interface FindingRule {
 }
 
 /** Modules of a kind, with the drive of its first end. */
-export function drivesOf(evidence: Evidence, kind: string): { m: GraphModule; low: number; high: number; below: number; above: number }[] {
+export function drivesOf(
+  evidence: Evidence,
+  kind: string,
+): { m: GraphModule; low: number; high: number; below: number; above: number }[] {
   return evidence.graph.modules
-    .filter((m) => m.kind.name === kind && m.inputs.some((s) => s.connected && m.kind.ends?.[0]?.sockets.includes(s.spec.name)))
+    .filter(
+      (m) =>
+        m.kind.name === kind && m.inputs.some((s) => s.connected && m.kind.ends?.[0]?.sockets.includes(s.spec.name)),
+    )
     .map((m) => {
       const [low, high] = evidence.bounds.get(m.id)?.ends[0]?.drive ?? [0, 0];
       const seen = evidence.simulation?.ends.get(m.id)?.[0];

@@ -11,10 +11,15 @@ export const vcaOver: FindingRule = {
       const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;
       const peakDb = gainAt(m, peak);
       if (peakDb === null || peakDb <= THRESHOLD_DB) return [];
-      const [bias, unity, amount] = [m.params.bias, m.params.unityVolts, m.params.cvAmount].map(Number) as [number, number, number];
+      const [bias, unity, amount] = [m.params.bias, m.params.unityVolts, m.params.cvAmount].map(Number) as [
+        number,
+        number,
+        number,
+      ];
       // Exact while the amount scales all that comes on top of the bias.
       const fitting = peak === bias ? NaN : (amount * (unity - bias)) / (peak - bias);
-      const alone = !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Math.abs(fitting) <= 1 && fitting * amount > 0;
+      const alone =
+        !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Math.abs(fitting) <= 1 && fitting * amount > 0;
       const share = evidence.simulation ? `, for ${(100 * above).toFixed(0)} % of the time` : '';
       return [
         {
@@ -23,7 +28,9 @@ export const vcaOver: FindingRule = {
           at: `${m.id}.cv`,
           message: `${m.label} opens beyond unity${share}: its peak gain is ${showDb(peakDb)}.`,
           numbers: { peakDb, overPercent: 100 * above },
-          ...(alone && { cure: { label: `Amount to ${(100 * fitting).toFixed(1)} %`, edits: [setParam(m.id, 'cvAmount', fitting)] } }),
+          ...(alone && {
+            cure: { label: `Amount to ${(100 * fitting).toFixed(1)} %`, edits: [setParam(m.id, 'cvAmount', fitting)] },
+          }),
         },
       ];
     });

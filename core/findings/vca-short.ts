@@ -11,7 +11,11 @@ export const vcaShort: FindingRule = {
       const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;
       const peakDb = gainAt(m, peak);
       if (peakDb !== null && peakDb >= -THRESHOLD_DB) return [];
-      const [bias, unity, amount] = [m.params.bias, m.params.unityVolts, m.params.cvAmount].map(Number) as [number, number, number];
+      const [bias, unity, amount] = [m.params.bias, m.params.unityVolts, m.params.cvAmount].map(Number) as [
+        number,
+        number,
+        number,
+      ];
       const fitting = peak > bias ? (amount * (unity - bias)) / (peak - bias) : NaN;
       const alone = !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Math.abs(fitting) <= 1;
       return [
@@ -24,7 +28,9 @@ export const vcaShort: FindingRule = {
               ? `${m.label} never opens: its control does not rise above zero.`
               : `${m.label} never opens fully: its peak gain is ${showDb(peakDb)}.`,
           numbers: { missingVolts: unity - peak, ...(peakDb !== null && { peakDb }) },
-          ...(alone && { cure: { label: `Amount to ${(100 * fitting).toFixed(1)} %`, edits: [setParam(m.id, 'cvAmount', fitting)] } }),
+          ...(alone && {
+            cure: { label: `Amount to ${(100 * fitting).toFixed(1)} %`, edits: [setParam(m.id, 'cvAmount', fitting)] },
+          }),
         },
       ];
     });

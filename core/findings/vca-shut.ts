@@ -16,7 +16,9 @@ export const vcaShut: FindingRule = {
           lift <= Number(m.params.biasHighVolts)
             ? { label: `Lift by ${showVolts(-low, false)}`, edits: [setParam(m.id, 'bias', lift)] }
             : undefined;
-        const share = evidence.simulation ? `shut for ${(100 * below).toFixed(0)} % of the time` : 'shut for part of the time';
+        const share = evidence.simulation
+          ? `shut for ${(100 * below).toFixed(0)} % of the time`
+          : 'shut for part of the time';
         return {
           code: 'vca-shut',
           severity: 'error' as const,

@@ -18,7 +18,8 @@ export function faultOf(patch: Patch): string | null {
   for (const [socket, p] of [...Object.entries(outputs), ...Object.entries(inputs)]) {
     const [lo, hi] = p.bound;
     const [least, most] = p.seen ?? [NaN, NaN];
-    if (![lo, hi, least, most, p.mean, p.rms].every(Number.isFinite)) return `${socket}: not finite: ${JSON.stringify(p)}`;
+    if (![lo, hi, least, most, p.mean, p.rms].every(Number.isFinite))
+      return `${socket}: not finite: ${JSON.stringify(p)}`;
     if (least < lo - SLACK || most > hi + SLACK) return `${socket}: seen ${least} … ${most} outside ${lo} … ${hi}`;
   }
   return null;

@@ -18,7 +18,8 @@ export interface RandomPatchOptions {
 
 type Random = () => number;
 
-const pick = <T>(random: Random, list: readonly T[]): T => list[Math.min(list.length - 1, Math.floor(random() * list.length))] as T;
+const pick = <T>(random: Random, list: readonly T[]): T =>
+  list[Math.min(list.length - 1, Math.floor(random() * list.length))] as T;
 
 function randomNumber(random: Random, spec: NumberSpec<number | null>, min: number, max: number): number {
   const at = random();

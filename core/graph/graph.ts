@@ -96,7 +96,8 @@ function sampleRateOf(patch: Patch, drafts: readonly Draft[]): number {
   return fast ? 48_000 : 8_000;
 }
 
-type Carried = { readonly from: string; readonly declared: boolean } | { readonly volts: number; readonly declared: boolean };
+type Carried =
+  { readonly from: string; readonly declared: boolean } | { readonly volts: number; readonly declared: boolean };
 
 /** Who drives what: cables first, then the patch's normals, then the kinds'. */
 class Wires {
@@ -146,8 +147,8 @@ class Wires {
     const base = { spec, socket, plugged: this.cables.has(socket), connected: carried.declared };
     if (!('from' in carried)) return { ...base, driver: { type: 'volts', volts: carried.volts } };
     const { draft, name } = this.split(carried.from);
-    const module = draft?.index ?? -1;
+    const from = draft?.index ?? -1;
     const output = draft?.outputs.indexOf(name) ?? -1;
-    return { ...base, driver: { type: 'output', module, output, delayed: delayed.has(socket) } };
+    return { ...base, driver: { type: 'output', module: from, output, delayed: delayed.has(socket) } };
   }
 }

@@ -33,7 +33,10 @@ const product = (xs: readonly number[]): Fraction => xs.map(fractionOf).reduce(t
  *
  * @param steady the voltage of an input that can never change, else null.
  */
-export function repeatsOf(graph: Graph, steady: (m: GraphModule, input: string) => number | null): Map<string, Repeats> {
+export function repeatsOf(
+  graph: Graph,
+  steady: (m: GraphModule, input: string) => number | null,
+): Map<string, Repeats> {
   const known = new Map<number, Known>();
   const own = (m: GraphModule): Known => {
     const connected = (name: string): boolean => m.inputs.find((s) => s.spec.name === name)?.connected ?? false;

@@ -8,7 +8,8 @@ export const clock = kind({
   name: 'clock',
   title: 'Clock',
   does: 'steady pulses, with swing if wanted',
-  formula: 'a pulse every 60/bpm·beats s from t = 0; each second one at swing of its pair; high for width of its own slot',
+  formula:
+    'a pulse every 60/bpm·beats s from t = 0; each second one at swing of its pair; high for width of its own slot',
   room: 'source',
   audio: false,
   params: {

@@ -2,7 +2,7 @@ import type { Lin } from '../law/lin';
 import { Gate } from './detect';
 import { control, gate, kind, always } from './kind';
 import { choice, flag, number, seconds, volts } from './params';
-import { showSeconds } from '../units/show';
+import { briefSeconds } from '../units/show';
 
 /** `end` is a pulse of this height and length. */
 const END_VOLTS = 5;
@@ -95,7 +95,8 @@ export const envelope = kind({
   name: 'envelope',
   title: 'Envelope',
   does: 'a contour that a gate starts',
-  formula: 'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop; end: 5 V for 5 ms after the last stage',
+  formula:
+    'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop; end: 5 V for 5 ms after the last stage',
   room: 'source',
   audio: false,
   params: {
@@ -110,7 +111,7 @@ export const envelope = kind({
     thresholdVolts: volts(1),
     followsLevel: flag(false),
   },
-  brief: (p) => `${p.mode.toUpperCase()}, ${showSeconds(p.attack)} up`,
+  brief: (p) => `${p.mode.toUpperCase()}, ${briefSeconds(p.attack)} up`,
   inputs: (p) => [gate('gate', p.thresholdVolts), control('level')],
   outputs: () => ['out', 'inverted', 'end'],
   memory: always,

@@ -64,7 +64,11 @@ function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring) {
     Float64Array,
     Float64Array,
   ];
-  const [lowpass, bandpass, highpass] = [wiring.output('lowpass'), wiring.output('bandpass'), wiring.output('highpass')];
+  const [lowpass, bandpass, highpass] = [
+    wiring.output('lowpass'),
+    wiring.output('bandpass'),
+    wiring.output('highpass'),
+  ];
   const filter = new StateVariable(wiring.sampleRate, p.resonance);
   let octaves = 0;
   filter.tune(p.cutoffHz);

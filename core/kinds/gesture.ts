@@ -34,11 +34,13 @@ export const gesture = kind({
   name: 'gesture',
   title: 'Hand gesture',
   does: 'a hand on a fader, over time',
-  formula: 'between its points linear or held; before the first and after the last point their value; a loop’s period is the last t',
+  formula:
+    'between its points linear or held; before the first and after the last point their value; a loop’s period is the last t',
   room: 'source',
   audio: false,
   params: { points, interpolation: choice(['linear', 'hold']), loop: flag(false) },
-  brief: (p) => p.points.length === 1 ? showVolts(p.points[0]?.volts ?? 0) : `${p.points.length} points${p.loop ? ', looped' : ''}`,
+  brief: (p) =>
+    p.points.length === 1 ? showVolts(p.points[0]?.volts ?? 0) : `${p.points.length} points${p.loop ? ', looped' : ''}`,
   inputs: () => [],
   outputs: () => ['out'],
   memory: never,
@@ -49,7 +51,13 @@ export const gesture = kind({
   },
   law(_b, p, io) {
     const at = p.points.map((x) => x.volts);
-    return { out: io.symbol('out', at.reduce((a, v) => Math.min(a, v)), at.reduce((a, v) => Math.max(a, v))) };
+    return {
+      out: io.symbol(
+        'out',
+        at.reduce((a, v) => Math.min(a, v)),
+        at.reduce((a, v) => Math.max(a, v)),
+      ),
+    };
   },
   kernel(p, wiring) {
     const out = wiring.output('out');

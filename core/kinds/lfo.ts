@@ -4,7 +4,7 @@ import { control, gate, kind } from './kind';
 import { choice, hertz, number, volts } from './params';
 import { EDGE, Phase, triangle, withinCycle } from './phase';
 import { draw } from './random';
-import { showSeconds } from '../units/show';
+import { briefSeconds } from '../units/show';
 
 const shapes = ['sine', 'triangle', 'rampUp', 'rampDown', 'pulse', 'stepped', 'smooth'] as const;
 type Shape = (typeof shapes)[number];
@@ -49,7 +49,8 @@ export const lfo = kind({
   name: 'lfo',
   title: 'Slow oscillator',
   does: 'moves by itself, over and over',
-  formula: 'φ = frac(phase + ∫ rateHz·2^rate dt); out = mid + half·w(φ); quadrature at φ + ¼; a rising reset (1 V) sets φ to phase',
+  formula:
+    'φ = frac(phase + ∫ rateHz·2^rate dt); out = mid + half·w(φ); quadrature at φ + ¼; a rising reset (1 V) sets φ to phase',
   room: 'source',
   audio: false,
   params: {
@@ -61,7 +62,7 @@ export const lfo = kind({
     highVolts: volts(5),
   },
   below: [['lowVolts', 'highVolts']],
-  brief: (p) => `${shapeNames[p.shape]}, ${showSeconds(1 / p.rateHz)}`,
+  brief: (p) => `${shapeNames[p.shape]}, ${briefSeconds(1 / p.rateHz)}`,
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', 'quadrature'],
   memory: (_, connected) => connected('reset'),

@@ -12,7 +12,7 @@ export const offset = kind({
   params: {
     amount: number(1, -4, 4, '', spanOf('maxAmount')),
     maxAmount: choice([1, 2, 4]),
-    volts: volts(0, between('lowVolts', 'highVolts')),
+    volts: volts(0, { ...between('lowVolts', 'highVolts'), label: 'lift' }),
     lowVolts: volts(-5),
     highVolts: volts(5),
     order: choice(['scaleThenShift', 'shiftThenScale']),

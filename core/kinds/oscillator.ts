@@ -17,7 +17,9 @@ interface Tuning {
 
 function frequencyAt(p: Tuning, pitch: number, fm: number): number {
   const hz =
-    p.fmLaw === 'exponential' ? p.baseHz * 2 ** (pitch + p.fmAmount * fm) : p.baseHz * 2 ** pitch * (1 + (p.fmAmount * fm) / 5);
+    p.fmLaw === 'exponential'
+      ? p.baseHz * 2 ** (pitch + p.fmAmount * fm)
+      : p.baseHz * 2 ** pitch * (1 + (p.fmAmount * fm) / 5);
   return Math.min(TOP_HZ, Math.max(0, hz));
 }
 

@@ -20,7 +20,9 @@ export const parameter = kind({
   },
   below: [['low', 'high']],
   check: (p) =>
-    p.taper === 'logarithmic' && p.low <= 0 ? { param: 'low', message: 'must be above 0 with a logarithmic taper' } : null,
+    p.taper === 'logarithmic' && p.low <= 0
+      ? { param: 'low', message: 'must be above 0 with a logarithmic taper' }
+      : null,
   brief: (p) => `knob at ${showNumber(100 * p.knob, 0)} %`,
   inputs: () => [control('cv'), control('cv2')],
   outputs: () => [],

@@ -12,11 +12,14 @@ export interface Step {
   readonly tie: boolean;
 }
 export type Scale = string | readonly number[];
-export type ParamValue = number | string | boolean | null | readonly GesturePoint[] | readonly Step[] | readonly number[];
+export type ParamValue =
+  number | string | boolean | null | readonly GesturePoint[] | readonly Step[] | readonly number[];
 export type ParamValues = Readonly<Record<string, ParamValue>>;
 
 interface Common<T> {
   readonly default: T;
+  /** What the editor calls it, where its name in the document is not what a hand would say. */
+  readonly label?: string;
   /** One line for the editor and the docs. */
   readonly says?: string;
   /** Whether the parameter exists, given the others. */
@@ -75,11 +78,28 @@ export type Values<S extends ParamSpecs> = { readonly [K in keyof S]: S[K] exten
 
 type NumberOptions = Partial<Omit<NumberSpec, 'type' | 'default' | 'min' | 'max' | 'unit' | 'nullable'>>;
 
-export function number(fallback: number, min: number, max: number, unit: Unit = '', options: NumberOptions = {}): NumberSpec {
-  return { type: 'number', default: fallback, min, max, unit, taper: 'linear', nullable: false, whole: false, ...options };
+export function number(
+  fallback: number,
+  min: number,
+  max: number,
+  unit: Unit = '',
+  options: NumberOptions = {},
+): NumberSpec {
+  return {
+    type: 'number',
+    default: fallback,
+    min,
+    max,
+    unit,
+    taper: 'linear',
+    nullable: false,
+    whole: false,
+    ...options,
+  };
 }
 
-export const volts = (fallback: number, options: NumberOptions = {}): NumberSpec => number(fallback, -12, 12, 'V', options);
+export const volts = (fallback: number, options: NumberOptions = {}): NumberSpec =>
+  number(fallback, -12, 12, 'V', options);
 
 export const hertz = (fallback: number, min: number, max: number): NumberSpec =>
   number(fallback, min, max, 'Hz', { taper: 'log' });
@@ -94,7 +114,10 @@ export function orNone(fallback: number | null, min: number, max: number, unit: 
   return { type: 'number', default: fallback, min, max, unit, taper: 'linear', nullable: true, whole: false };
 }
 
-export function choice<const T extends string | number>(options: readonly [T, ...T[]], fallback: NoInfer<T> = options[0]): ChoiceSpec<T> {
+export function choice<const T extends string | number>(
+  options: readonly [T, ...T[]],
+  fallback: NoInfer<T> = options[0],
+): ChoiceSpec<T> {
   return { type: 'choice', options, default: fallback };
 }
 

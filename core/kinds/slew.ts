@@ -1,7 +1,7 @@
 import { always, control, kind, signal } from './kind';
 import type { EndSpec } from './kind';
 import { choice, number, seconds } from './params';
-import { showSeconds } from '../units/show';
+import { briefSeconds } from '../units/show';
 
 interface Times {
   readonly rise: number;
@@ -42,7 +42,7 @@ export const slew = kind({
     fall: seconds(0, 0, 60),
     minimum: number(0, 0, 10, 's', { taper: 'log' }),
   },
-  brief: (p) => `${p.law === 'rc' ? 'rc' : 'linear'}, ${showSeconds(p.rise)} up, ${showSeconds(p.fall)} down`,
+  brief: (p) => `${p.law === 'rc' ? 'rc' : 'linear'}, ${briefSeconds(p.rise)} up, ${briefSeconds(p.fall)} down`,
   inputs: () => [signal('in'), control('riseCv'), control('fallCv')],
   outputs: () => ['out'],
   memory: always,

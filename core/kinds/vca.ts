@@ -17,11 +17,22 @@ function controlVolts(b: Laws, p: Control, io: Sockets): Lin {
   return b.sum([io.in('cv'), p.cvAmount], [io.in('cv2'), 1], [b.constant(p.bias), 1]);
 }
 
+/** A straight response is said as a clamp, which bounds can see through where it does not bite. */
+function gainOver(
+  b: Laws,
+  x: Lin,
+  p: { readonly response: number; readonly quadrants: 2 | 4; readonly maxGain: number },
+): Lin {
+  if (p.response === 0) return b.clamp(x, p.quadrants === 2 ? 0 : -p.maxGain, p.maxGain);
+  return b.curve(x, responseCurve(p.response, p.quadrants, p.maxGain));
+}
+
 export const vca = kind({
   name: 'vca',
   title: 'Amplifier (VCA)',
   does: 'multiplies by a control voltage',
-  formula: 'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
+  formula:
+    'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
   room: 'between',
   audio: false,
   params: {
@@ -40,13 +51,14 @@ export const vca = kind({
     limitVolts: orNone(null, 0.1, 24, 'V'),
   },
   below: [['biasLowVolts', 'biasHighVolts']],
-  brief: (p) => `${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'bent'}, open at ${showVolts(p.unityVolts, false)}`,
+  brief: (p) =>
+    `${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'bent'}, open at ${showVolts(p.unityVolts, false)}`,
   inputs: () => [signal('in'), signal('in2'), control('cv'), control('cv2'), signal('chain')],
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',
   law(b, p, io): Record<string, Lin> {
     const c = controlVolts(b, p, io);
-    const gain = b.curve(b.scale(c, 1 / p.unityVolts), responseCurve(p.response, p.quadrants, p.maxGain));
+    const gain = gainOver(b, b.scale(c, 1 / p.unityVolts), p);
     const both = b.sum([io.in('in'), 1], [io.in('in2'), 1]);
     const product = b.mul(gain, p.coupling === 'ac' ? b.couple(both) : both);
     const sum = b.sum([product, gainOf(p.boostDb)], [c, p.bleed + p.bleedTrim], [io.in('chain'), 1]);

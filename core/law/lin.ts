@@ -98,8 +98,6 @@ export function affine(x: Lin, scale: number, shift = 0): Lin {
   };
 }
 
-export const negate = (x: Lin): Lin => affine(x, -1);
-
 /** `a + k*b` */
 export function add(a: Lin, b: Lin, k = 1): Lin {
   if (isConstant(b)) return affine(a, 1, k * b.c);

@@ -9,4 +9,5 @@ import type { SimulateOptions, Simulation } from './simulate';
  * @param patch a patch from `parsePatch`.
  * @returns measures of every socket in volts, and the whole traces of the sockets asked for.
  */
-export const simulate = (patch: Patch, options: SimulateOptions = {}): Simulation => simulateGraph(buildGraph(patch), options);
+export const simulate = (patch: Patch, options: SimulateOptions = {}): Simulation =>
+  simulateGraph(buildGraph(patch), options);

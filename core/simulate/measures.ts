@@ -41,16 +41,32 @@ export function measure(trace: ArrayLike<number>, sampleRate: number): Measures 
   };
 }
 
+/** By the rises through the middle, or by the falls where a short window holds more of those. */
 function periodOf(trace: ArrayLike<number>, middle: number, margin: number, sampleRate: number): number | null {
-  let [first, last, rises] = [0, 0, 0];
+  const rises = crossings(trace, middle, margin, 1);
+  const falls = crossings(trace, middle, margin, -1);
+  const { first, last, count } = falls.count > rises.count ? falls : rises;
+  return count > 1 ? (last - first) / (count - 1) / sampleRate : null;
+}
+
+interface Crossings {
+  readonly first: number;
+  readonly last: number;
+  readonly count: number;
+}
+
+/** First and last crossing in samples, with fractions; `way` 1 upward, -1 downward. */
+function crossings(trace: ArrayLike<number>, middle: number, margin: number, way: 1 | -1): Crossings {
+  let [first, last, count] = [0, 0, 0];
   let armed = false;
   for (let i = 1; i < trace.length; i++) {
-    const [a, b] = [trace[i - 1] as number, trace[i] as number];
-    if (a < middle - margin) armed = true;
-    if (!armed || a >= middle || b < middle) continue;
+    const a = way * ((trace[i - 1] as number) - middle);
+    const b = way * ((trace[i] as number) - middle);
+    if (a < -margin) armed = true;
+    if (!armed || a >= 0 || b < 0) continue;
     armed = false;
-    last = i - 1 + (middle - a) / (b - a);
-    if (rises++ === 0) first = last;
+    last = i - 1 + a / (a - b);
+    if (count++ === 0) first = last;
   }
-  return rises > 1 ? (last - first) / (rises - 1) / sampleRate : null;
+  return { first, last, count };
 }

@@ -9,8 +9,6 @@ import { Tape } from './tape';
 import { upstreamOf, wholeOf } from '../graph/upstream';
 import type { Upstream } from '../graph/upstream';
 
-export type Asset = NonNullable<ReturnType<Wiring['asset']>>;
-
 /** Sees every block of the sockets it names. */
 export interface Observer {
   readonly sockets: readonly string[];
@@ -65,7 +63,8 @@ export interface Simulation {
 const BLOCK = 512;
 
 /** The number of samples of a window. */
-export const sampleCount = (duration: number, sampleRate: number): number => Math.max(1, Math.round(duration * sampleRate));
+export const sampleCount = (duration: number, sampleRate: number): number =>
+  Math.max(1, Math.round(duration * sampleRate));
 
 /** Runs a patch over its window, block by block; a loop's modules sample by sample. The block's size changes nothing. */
 export function simulateGraph(graph: Graph, options: SimulateOptions = {}): Simulation {
@@ -78,7 +77,11 @@ interface Part {
   readonly outputs: readonly Float64Array[];
   readonly kernel: Kernel;
   readonly seen: readonly Seen[];
-  readonly drives: readonly { readonly buffer: Float64Array; readonly stats: DriveStats; readonly picture: Picture | null }[];
+  readonly drives: readonly {
+    readonly buffer: Float64Array;
+    readonly stats: DriveStats;
+    readonly picture: Picture | null;
+  }[];
   readonly drivesTape: Tape;
   readonly delayed: readonly Delayed[];
 }
@@ -296,10 +299,17 @@ class Run {
       part.outputs.forEach((_, i) => {
         const o = part.module.outputs[i] as GraphModule['outputs'][number];
         const { stats, picture, clippedLow, clippedHigh } = part.seen[i] as Seen;
-        outputs.set(o.socket, { ...measured(stats), clippedLow: clippedLow / this.samples, clippedHigh: clippedHigh / this.samples });
+        outputs.set(o.socket, {
+          ...measured(stats),
+          clippedLow: clippedLow / this.samples,
+          clippedHigh: clippedHigh / this.samples,
+        });
         if (picture) pictures.set(o.socket, picture);
       });
-      ends.set(part.module.id, part.drives.map(({ stats }) => endSeen(stats)));
+      ends.set(
+        part.module.id,
+        part.drives.map(({ stats }) => endSeen(stats)),
+      );
     }
     for (const part of this.parts) {
       for (const input of part.module.inputs) {
@@ -307,11 +317,24 @@ class Run {
         if (seen) inputs.set(input.socket, seen);
       }
     }
-    return { sampleRate: this.graph.sampleRate, samples: this.samples, outputs, inputs, ends, traces: this.traces, pictures };
+    return {
+      sampleRate: this.graph.sampleRate,
+      samples: this.samples,
+      outputs,
+      inputs,
+      ends,
+      traces: this.traces,
+      pictures,
+    };
   }
 
-  private inputSeen(part: Part, { driver, socket }: GraphInput, outputs: ReadonlyMap<string, OutputSeen>): Measured | null {
-    if (driver.type === 'volts') return { min: driver.volts, max: driver.volts, mean: driver.volts, rms: Math.abs(driver.volts) };
+  private inputSeen(
+    part: Part,
+    { driver, socket }: GraphInput,
+    outputs: ReadonlyMap<string, OutputSeen>,
+  ): Measured | null {
+    if (driver.type === 'volts')
+      return { min: driver.volts, max: driver.volts, mean: driver.volts, rms: Math.abs(driver.volts) };
     const delayed = part.delayed.find((d) => d.socket === socket);
     if (delayed) return measured(delayed.stats);
     const source = this.graph.modules[driver.module]?.outputs[driver.output]?.socket ?? '';
@@ -324,7 +347,12 @@ const measured = ({ min, max, mean, rms }: Stats): Measured => ({ min, max, mean
 
 function endSeen(stats: DriveStats): EndSeen {
   const share = (count: number): number => (stats.count > 0 ? count / stats.count : 0);
-  return { drive: measured(stats), below: share(stats.below), atOrBelow: share(stats.atOrBelow), above: share(stats.above) };
+  return {
+    drive: measured(stats),
+    below: share(stats.below),
+    atOrBelow: share(stats.atOrBelow),
+    above: share(stats.above),
+  };
 }
 
 /** An output's rails, then what loading leaves of it. */

@@ -72,7 +72,7 @@ export class Picture {
   add(x: Float64Array, count: number, k0: number): void {
     const { min, max } = this;
     const perColumn = this.samples / this.columns;
-    for (let i = 0; i < count; ) {
+    for (let i = 0; i < count;) {
       const column = Math.min(this.columns - 1, Math.floor((k0 + i) / perColumn));
       const end = column === this.columns - 1 ? count : Math.min(count, Math.ceil((column + 1) * perColumn) - k0);
       let lo = min[column] as number;

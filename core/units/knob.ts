@@ -55,7 +55,11 @@ export type Typed = { readonly ok: true; readonly value: number } | { readonly o
  * (`-0.4`, `1.5V`, `3.2k`, `200 ms`).
  */
 export function readTyped(text: string, travel: Travel, unit: NumberSpec['unit']): Typed {
-  const plain = text.trim().replace(/\u2212/g, '-').replace(/[\s\u2009]+/g, '').replace(',', '.');
+  const plain = text
+    .trim()
+    .replace(/\u2212/g, '-')
+    .replace(/[\s\u2009]+/g, '')
+    .replace(',', '.');
   const clock = /^(\d{1,2}):(\d{2})$/.exec(plain);
   if (clock) {
     const position = clockPosition(Number(clock[1]), Number(clock[2]));
@@ -64,12 +68,19 @@ export function readTyped(text: string, travel: Travel, unit: NumberSpec['unit']
       : { ok: true, value: valueAt(travel, position) };
   }
   const percent = /^([+-]?\d*\.?\d+)%$/.exec(plain);
-  if (percent) return inside(valueAt(travel, Number(percent[1]) / 100), travel, Number(percent[1]) > 100 || Number(percent[1]) < 0);
+  if (percent)
+    return inside(
+      valueAt(travel, Number(percent[1]) / 100),
+      travel,
+      Number(percent[1]) > 100 || Number(percent[1]) < 0,
+    );
   const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)([A-Za-zΩ]*)$/.exec(plain);
-  if (!number) return { ok: false, message: `Type a number${unit ? ` in ${unit}` : ''}, a clock position such as 2:30, or 40%.` };
+  if (!number)
+    return { ok: false, message: `Type a number${unit ? ` in ${unit}` : ''}, a clock position such as 2:30, or 40%.` };
   const [, digits = '', scale = '', suffix = ''] = number;
   // "m" alone could be a unit's first letter; a bare "m" or "k" is a thousandth or a thousand.
-  if (suffix && suffix.toLowerCase() !== unit.toLowerCase()) return { ok: false, message: `This knob is in ${unit || 'plain numbers'}.` };
+  if (suffix && suffix.toLowerCase() !== unit.toLowerCase())
+    return { ok: false, message: `This knob is in ${unit || 'plain numbers'}.` };
   const value = Number(digits) * (scales[scale] ?? 1);
   return inside(value, travel, value < travel.min || value > travel.max);
 }

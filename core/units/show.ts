@@ -33,6 +33,12 @@ export function showSeconds(s: number): string {
   return withUnit(significant(s, 4), 's');
 }
 
+/** Without the zeros that say nothing: `4 s`, `1.5 s`; for labels. */
+export const briefSeconds = (s: number): string =>
+  showSeconds(s)
+    .replace(/(\.\d*?)0+(?=\u2009)/, '$1')
+    .replace(/\.(?=\u2009)/, '');
+
 export const showDb = (db: number | null): string => withUnit(db === null ? `${MINUS}∞` : showNumber(db, 1), 'dB');
 
 /** A figure in a destination's own unit. */

@@ -35,7 +35,8 @@ export async function openBrowser(): Promise<{ browser: Browser; close(): Promis
 /** Gathers what a page must never show: console errors and warnings, failed scripts, requests that leave the machine. */
 export function watch(page: Page, faults: string[]): void {
   page.on('console', (message) => {
-    if (message.type() === 'error' || message.type() === 'warn') faults.push(`console ${message.type()}: ${message.text()}`);
+    if (message.type() === 'error' || message.type() === 'warn')
+      faults.push(`console ${message.type()}: ${message.text()}`);
   });
   page.on('pageerror', (error) => faults.push(`page error: ${error instanceof Error ? error.message : String(error)}`));
   page.on('request', (request) => {

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { allKinds } from '@/core';
 import type { Patch } from '@/core';
 import { addModule } from './edits';
-import type { Edit } from './stage/StagePanel';
+import type { Edit } from './edit';
 
 interface Props {
   readonly patch: Patch;
@@ -29,7 +29,12 @@ export function AddMenu({ patch, edit, onAdded }: Props) {
       <Button aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
         Add a module
       </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} slotProps={{ list: { 'aria-label': 'Modules' } }}>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => setAnchor(null)}
+        slotProps={{ list: { 'aria-label': 'Modules' } }}
+      >
         {allKinds.map((kind) => (
           <MenuItem key={kind.name} dense onClick={() => add(kind.name)} data-kind={kind.name}>
             <ListItemText primary={kind.title} secondary={kind.does} />

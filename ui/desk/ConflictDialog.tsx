@@ -14,7 +14,15 @@ import { patchOf } from '@/ui/state/useAutosave';
 import type { Conflict } from '@/ui/state/useAutosave';
 
 /** Two versions of one patch: neither is thrown away. */
-export function ConflictDialog({ desk, conflict, onSettled }: { desk: DeskStore; conflict: Conflict; onSettled: () => void }) {
+export function ConflictDialog({
+  desk,
+  conflict,
+  onSettled,
+}: {
+  desk: DeskStore;
+  conflict: Conflict;
+  onSettled: () => void;
+}) {
   const { theirs } = conflict;
   const [fault, setFault] = useState<string | null>(null);
   const settle = async (work: () => Promise<void>): Promise<void> => {

@@ -20,7 +20,7 @@ import { EndsList, Heading } from './EndsList';
 import { FindingsList } from './FindingsList';
 import { AddMenu } from './AddMenu';
 import { Scope } from './scope/Scope';
-import type { Trace } from './scope/Scope';
+import type { Trace } from './scope/view';
 import { StagePanel } from './stage/StagePanel';
 import { Strip } from './strip/Strip';
 import { Trail } from './strip/Trail';
@@ -50,7 +50,10 @@ export function Desk({ stored }: { stored: StoredPatch }) {
   const [opened] = useState(() => open(stored));
   const [desk] = useState(() => createDesk(opened.start));
   const [conflict, setConflict] = useState<Conflict | null>(null);
-  useAutosave(desk, useCallback((c: Conflict) => setConflict(c), []));
+  useAutosave(
+    desk,
+    useCallback((c: Conflict) => setConflict(c), []),
+  );
   const others = useOtherTabs(stored.id);
   useEffect(() => {
     if (opened.recovered !== 'no') tell('Changes that had not reached the server were recovered from this browser.');
@@ -93,8 +96,17 @@ function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
     <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}>
       <DeskHeader desk={desk} others={others} />
       <Box sx={{ flex: 1, minHeight: 0, display: { xs: 'block', md: 'flex' } }}>
-        <Box component="nav" aria-label="Ends and sources" sx={{ width: { md: 236 }, flexShrink: 0, borderRight: `1px solid ${ink.line}`, overflowY: 'auto', pb: 2 }}>
-          <EndsList predicted={predicted} shown={trail.length > 1 ? (trail[0] ?? null) : shown} onShow={showEnd} onSelect={select} />
+        <Box
+          component="nav"
+          aria-label="Ends and sources"
+          sx={{ width: { md: 236 }, flexShrink: 0, borderRight: `1px solid ${ink.line}`, overflowY: 'auto', pb: 2 }}
+        >
+          <EndsList
+            predicted={predicted}
+            shown={trail.length > 1 ? (trail[0] ?? null) : shown}
+            onShow={showEnd}
+            onSelect={select}
+          />
           <Box sx={{ px: 1.75, pt: 2 }}>
             <AddMenu patch={patch} edit={edit} onAdded={select} />
           </Box>
@@ -102,18 +114,56 @@ function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
         <Box component="main" sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           {trail.length > 1 && <Trail trail={trail} patch={patch} onBack={back} />}
           {predicted.strip && predicted.strip.frames.length > 1 ? (
-            <Strip predicted={predicted} strip={predicted.strip} chosen={selected} onChoose={select} onOpenJoining={(s) => showJoining(s)} onInsert={insert} />
+            <Strip
+              predicted={predicted}
+              strip={predicted.strip}
+              chosen={selected}
+              onChoose={select}
+              onOpenJoining={(s) => showJoining(shown, s)}
+              onInsert={insert}
+            />
           ) : (
             <EmptyDesk patch={patch} edit={edit} onAdded={select} />
           )}
-          {predicted.failure && <Box role="alert" sx={{ px: 2, color: ink.error }}>{predicted.failure}</Box>}
-          <Box sx={{ borderTop: `1px solid ${ink.line}`, height: { md: '38%' }, minHeight: 264, display: 'flex', flexDirection: 'column', '& > section': { flex: 1 } }}>
+          {predicted.failure && (
+            <Box role="alert" sx={{ px: 2, color: ink.error }}>
+              {predicted.failure}
+            </Box>
+          )}
+          <Box
+            sx={{
+              borderTop: `1px solid ${ink.line}`,
+              height: { md: '38%' },
+              minHeight: 264,
+              display: 'flex',
+              flexDirection: 'column',
+              '& > section': { flex: 1 },
+            }}
+          >
             <Scope traces={tracesOf(predicted)} full={predicted.full} duration={patch.settings.duration} />
           </Box>
         </Box>
-        <Box component="aside" aria-label="Stage and findings" sx={{ width: { md: 300 }, flexShrink: 0, borderLeft: `1px solid ${ink.line}`, background: ink.raised, overflowY: 'auto', p: 2 }}>
+        <Box
+          component="aside"
+          aria-label="Stage and findings"
+          sx={{
+            width: { md: 300 },
+            flexShrink: 0,
+            borderLeft: `1px solid ${ink.line}`,
+            background: ink.raised,
+            overflowY: 'auto',
+            p: 2,
+          }}
+        >
           {stage ? (
-            <StagePanel module={stage} patch={patch} predicted={predicted} place={placeOf(predicted, stage.id)} edit={edit} onRemoved={() => select(null)} />
+            <StagePanel
+              module={stage}
+              patch={patch}
+              predicted={predicted}
+              place={placeOf(predicted, stage.id)}
+              edit={edit}
+              onRemoved={() => select(null)}
+            />
           ) : (
             <>
               <Heading>Stage</Heading>
@@ -128,7 +178,10 @@ function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
 }
 
 /** The socket whose strip is shown, if it is still there. */
-function shownSocket(trail: readonly string[], patch: { readonly modules: readonly { readonly id: string }[] }): string | null {
+function shownSocket(
+  trail: readonly string[],
+  patch: { readonly modules: readonly { readonly id: string }[] },
+): string | null {
   const socket = trail.at(-1) ?? null;
   return socket !== null && patch.modules.some((m) => socket.startsWith(`${m.id}.`)) ? socket : null;
 }

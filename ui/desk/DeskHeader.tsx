@@ -37,11 +37,29 @@ export function DeskHeader({ desk, others }: { desk: DeskStore; others: boolean 
   const next = history.future[0];
   const bad = save.kind === 'offline' || save.kind === 'conflict';
   return (
-    <Box component="header" sx={{ minHeight: 48, display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, px: 2, py: 0.5, borderBottom: `1px solid ${ink.line}` }}>
+    <Box
+      component="header"
+      sx={{
+        minHeight: 48,
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        gap: 1.5,
+        px: 2,
+        py: 0.5,
+        borderBottom: `1px solid ${ink.line}`,
+      }}
+    >
       <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
-      <Link href="/">Shelf</Link>
+      <Box component={Link} href="/" sx={{ color: ink.softInk }}>
+        Shelf
+      </Box>
       <span>/</span>
-      <PatchName key={patch.name} name={patch.name} onRename={(name) => edit(`name ${name}`, (p) => ({ ...p, name }))} />
+      <PatchName
+        key={patch.name}
+        name={patch.name}
+        onRename={(name) => edit(`name ${name}`, (p) => ({ ...p, name }))}
+      />
       <Box role="status" data-save={save.kind} sx={{ fontSize: 13, color: bad ? ink.error : ink.softInk }}>
         {saveText(save)}
         {others && ' · also open in another tab'}

@@ -29,5 +29,11 @@ export function DeskScreen({ id }: { id: string }) {
       </Box>
     );
   }
-  return data ? <Desk key={id} stored={data} /> : <Box component="main" sx={{ p: 4 }}>Opening the patch…</Box>;
+  return data ? (
+    <Desk key={id} stored={data} />
+  ) : (
+    <Box component="main" sx={{ p: 4 }}>
+      Opening the patch…
+    </Box>
+  );
 }

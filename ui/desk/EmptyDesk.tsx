@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { applyEdits, freeId } from '@/core';
 import type { Patch } from '@/core';
 import { AddMenu } from './AddMenu';
-import type { Edit } from './stage/StagePanel';
+import type { Edit } from './edit';
 
 interface Props {
   readonly patch: Patch;

@@ -43,7 +43,13 @@ export function EndsList({ predicted, shown, onShow, onSelect }: Props) {
     <>
       <Heading>Ends</Heading>
       {ends.map((socket) => (
-        <EndRow key={socket} socket={socket} predicted={predicted} chosen={socket === shown} onShow={() => onShow(socket)} />
+        <EndRow
+          key={socket}
+          socket={socket}
+          predicted={predicted}
+          chosen={socket === shown}
+          onShow={() => onShow(socket)}
+        />
       ))}
       {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destination is reached yet.</Box>}
       <Heading>Sources</Heading>
@@ -51,10 +57,22 @@ export function EndsList({ predicted, shown, onShow, onSelect }: Props) {
         <ButtonBase
           key={m.id}
           onClick={() => onSelect(m.id)}
-          sx={{ display: 'flex', width: '100%', justifyContent: 'space-between', gap: 1, px: 1.75, py: 0.5, textAlign: 'left', font: 'inherit' }}
+          sx={{
+            display: 'flex',
+            width: '100%',
+            justifyContent: 'space-between',
+            gap: 1,
+            px: 1.75,
+            py: 0.5,
+            textAlign: 'left',
+            font: 'inherit',
+          }}
         >
           <span>{m.label}</span>
-          <Box component="span" sx={{ fontFamily: fonts.numbers, color: ink.softInk, fontSize: 13, textAlign: 'right' }}>
+          <Box
+            component="span"
+            sx={{ fontFamily: fonts.numbers, color: ink.softInk, fontSize: 13, textAlign: 'right' }}
+          >
             {showVoltRange(...(bounds.get(m.id)?.outputs[0] ?? [0, 0]))}
           </Box>
         </ButtonBase>
@@ -63,7 +81,17 @@ export function EndsList({ predicted, shown, onShow, onSelect }: Props) {
   );
 }
 
-function EndRow({ socket, predicted, chosen, onShow }: { socket: string; predicted: Predicted; chosen: boolean; onShow: () => void }) {
+function EndRow({
+  socket,
+  predicted,
+  chosen,
+  onShow,
+}: {
+  socket: string;
+  predicted: Predicted;
+  chosen: boolean;
+  onShow: () => void;
+}) {
   const [id = '', name = ''] = socket.split('.');
   const m = predicted.graph.modules.find((x) => x.id === id) as GraphModule;
   const reading = predicted.prediction.readings.find((r) => r.at === socket);
@@ -111,9 +139,21 @@ function RangeBar({ m, socket, predicted }: { m: GraphModule; socket: string; pr
   const [low, high] = reading.driveVolts;
   const window = spec.window(m.params);
   return (
-    <Box component="svg" viewBox="0 0 208 10" preserveAspectRatio="none" aria-hidden="true" sx={{ display: 'block', width: '100%', height: 10, mt: 0.5 }}>
+    <Box
+      component="svg"
+      viewBox="0 0 208 10"
+      preserveAspectRatio="none"
+      aria-hidden="true"
+      sx={{ display: 'block', width: '100%', height: 10, mt: 0.5 }}
+    >
       <rect x="0" y="3.5" width="208" height="3" fill={ink.line} />
-      <rect x={208 * share(low)} y="2" width={Math.max(3, 208 * (share(high) - share(low)))} height="6" fill={ink.seen} />
+      <rect
+        x={208 * share(low)}
+        y="2"
+        width={Math.max(3, 208 * (share(high) - share(low)))}
+        height="6"
+        fill={ink.seen}
+      />
       {low < window[0] - 1e-9 && <rect x="0" y="1" width="6" height="8" fill={ink.error} />}
       {high > window[1] + 1e-9 && <rect x="202" y="1" width="6" height="8" fill={ink.error} />}
     </Box>

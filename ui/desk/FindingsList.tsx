@@ -4,13 +4,21 @@ import Button from '@mui/material/Button';
 import { applyEdits } from '@/core';
 import type { Finding } from '@/core';
 import { ink } from '@/ui/theme/tokens';
-import type { Edit } from './stage/StagePanel';
+import type { Edit } from './edit';
 
 const colours = { error: ink.error, warning: ink.warning, note: ink.ink } as const;
 const words = { error: 'Error', warning: 'Warning', note: 'Note' } as const;
 
 /** What is wrong, with its number and its cure. */
-export function FindingsList({ findings, edit, onOpen }: { findings: readonly Finding[]; edit: Edit; onOpen: (at: string) => void }) {
+export function FindingsList({
+  findings,
+  edit,
+  onOpen,
+}: {
+  findings: readonly Finding[];
+  edit: Edit;
+  onOpen: (at: string) => void;
+}) {
   return (
     <Box component="section" aria-label="Findings" sx={{ mt: 2 }}>
       <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, mb: 0.5 }}>
@@ -23,7 +31,10 @@ export function FindingsList({ findings, edit, onOpen }: { findings: readonly Fi
           <Box sx={{ mb: 0.5 }}>{f.message}</Box>
           <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
             {f.cure && (
-              <Button color="primary" onClick={() => edit(f.cure?.label ?? '', (p) => applyEdits(p, f.cure?.edits ?? []))}>
+              <Button
+                color="primary"
+                onClick={() => edit(f.cure?.label ?? '', (p) => applyEdits(p, f.cure?.edits ?? []))}
+              >
                 {f.cure.label}
               </Button>
             )}

@@ -15,7 +15,16 @@ export function PatchName({ name, onRename }: { name: string; onRename: (name: s
       onChange={(e) => setText(e.target.value)}
       onBlur={() => text.trim() && text !== name && onRename(text.trim())}
       onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-      sx={{ font: `700 15px ${fonts.text}`, color: ink.ink, background: 'none', border: 0, borderBottom: '1px solid transparent', width: `${Math.max(10, text.length + 2)}ch`, maxWidth: '60vw', '&:hover, &:focus': { borderColor: ink.line } }}
+      sx={{
+        font: `700 15px ${fonts.text}`,
+        color: ink.ink,
+        background: 'none',
+        border: 0,
+        borderBottom: '1px solid transparent',
+        width: `${Math.max(10, text.length + 2)}ch`,
+        maxWidth: '60vw',
+        '&:hover, &:focus': { borderColor: ink.line },
+      }}
     />
   );
 }

@@ -38,14 +38,14 @@ export function insertStage(patch: Patch, socket: string, kindName: string): { p
   const through = throughSockets(kindName);
   const cable = patch.cables.find((c) => c.to === socket);
   if (!through) return null;
-  const module = newModule(patch, kindName);
+  const stage = newModule(patch, kindName);
   const before = socket.split('.')[0];
   const edits: Edit[] = [
-    { op: 'add-module', module, ...(before !== undefined && { before }) },
-    ...(cable ? [{ op: 'plug', cable: { from: cable.from, to: `${module.id}.${through.input}` } } as const] : []),
-    { op: 'plug', cable: { from: `${module.id}.${through.output}`, to: socket } },
+    { op: 'add-module', module: stage, ...(before !== undefined && { before }) },
+    ...(cable ? [{ op: 'plug', cable: { from: cable.from, to: `${stage.id}.${through.input}` } } as const] : []),
+    { op: 'plug', cable: { from: `${stage.id}.${through.output}`, to: socket } },
   ];
-  return { patch: applyEdits(patch, edits), id: module.id };
+  return { patch: applyEdits(patch, edits), id: stage.id };
 }
 
 /** Takes a stage out and closes the gap: what fed it feeds what it fed. */
@@ -54,13 +54,14 @@ export function removeStage(patch: Patch, id: string): Patch {
   const through = throughSockets(kindName);
   const feed = through && patch.cables.find((c) => c.to === `${id}.${through.input}`)?.from;
   const fed = patch.cables.filter((c) => c.from.startsWith(`${id}.`) && !c.to.startsWith(`${id}.`));
-  const joins: Edit[] = feed && !feed.startsWith(`${id}.`) ? fed.map((c) => ({ op: 'plug', cable: { from: feed, to: c.to } })) : [];
+  const joins: Edit[] =
+    feed && !feed.startsWith(`${id}.`) ? fed.map((c) => ({ op: 'plug', cable: { from: feed, to: c.to } })) : [];
   return applyEdits(patch, [{ op: 'remove-module', id }, ...joins]);
 }
 
 export function addModule(patch: Patch, kindName: string): { patch: Patch; id: string } {
-  const module = newModule(patch, kindName);
-  return { patch: applyEdits(patch, [{ op: 'add-module', module }]), id: module.id };
+  const added = newModule(patch, kindName);
+  return { patch: applyEdits(patch, [{ op: 'add-module', module: added }]), id: added.id };
 }
 
 /** Moves what an input gets: from an output, or from nothing. */

@@ -85,13 +85,14 @@ export function Knob({ label, spec, travel, value, shown, locked, onChange, onDe
     if (!from) return;
     const reach = e.shiftKey ? REACH * 10 : REACH;
     turnTo(Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach)));
-    if (e.shiftKey) drag.current = { y: e.clientY, position: Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach)) };
+    if (e.shiftKey)
+      drag.current = { y: e.clientY, position: Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach)) };
   };
 
   const clock = clockOf(position);
   const percent = `${showNumber(100 * position, 0)}\u2009%`;
   return (
-    <Box sx={{ width: 128, textAlign: 'center' }} data-knob={label}>
+    <Box sx={{ width: 128, textAlign: 'center', position: 'relative' }} data-knob={label}>
       <Box
         ref={dial}
         role="slider"
@@ -116,7 +117,14 @@ export function Knob({ label, spec, travel, value, shown, locked, onChange, onDe
           component="button"
           onClick={() => setTyping('')}
           aria-label={`Type ${label}`}
-          sx={{ border: 0, background: 'none', color: ink.ink, font: `700 14px ${fonts.numbers}`, cursor: 'text', p: 0.25 }}
+          sx={{
+            border: 0,
+            background: 'none',
+            color: ink.ink,
+            font: `700 14px ${fonts.numbers}`,
+            cursor: 'text',
+            p: 0.25,
+          }}
         >
           {shown}
         </Box>
@@ -132,19 +140,20 @@ export function Knob({ label, spec, travel, value, shown, locked, onChange, onDe
           }}
         />
       )}
-      <Box sx={{ fontSize: 12, color: ink.softInk, display: 'flex', justifyContent: 'center', alignItems: 'center', gap: 0.5 }}>
-        <span>
-          {label} · <span data-clock>{clock}</span> · {percent}
-        </span>
-        <IconButton
-          aria-label={locked ? `Unlock ${label}` : `Lock ${label}`}
-          aria-pressed={locked}
-          onClick={onLock}
-          sx={{ p: 0.25, color: locked ? ink.wanted : ink.softInk }}
-        >
-          {locked ? <LockIcon sx={{ fontSize: 14 }} /> : <LockOpenIcon sx={{ fontSize: 14 }} />}
-        </IconButton>
+      <Box sx={{ fontSize: 12, color: ink.softInk, lineHeight: 1.3 }}>
+        {label}
+        <br />
+        <span data-clock>{clock}</span> · {percent}
+        {locked && ' · locked'}
       </Box>
+      <IconButton
+        aria-label={locked ? `Unlock ${label}` : `Lock ${label}`}
+        aria-pressed={locked}
+        onClick={onLock}
+        sx={{ p: 0.5, position: 'absolute', right: 4, top: 0, color: locked ? ink.wanted : ink.softInk }}
+      >
+        {locked ? <LockIcon sx={{ fontSize: 14 }} /> : <LockOpenIcon sx={{ fontSize: 14 }} />}
+      </IconButton>
     </Box>
   );
 }
@@ -154,9 +163,26 @@ function Dial({ angle }: { angle: number }) {
   return (
     <svg viewBox="-28 -28 56 56" width="56" height="56" aria-hidden="true" display="block">
       {ticks.map((a) => (
-        <line key={a} x1="0" x2="0" y1="-25" y2={a === -150 || a === 0 || a === 150 ? -19 : -22} stroke={ink.softInk} transform={`rotate(${a})`} />
+        <line
+          key={a}
+          x1="0"
+          x2="0"
+          y1="-25"
+          y2={a === -150 || a === 0 || a === 150 ? -19 : -22}
+          stroke={ink.softInk}
+          transform={`rotate(${a})`}
+        />
       ))}
-      <line x1="0" x2="0" y1="3" y2="-17" stroke={ink.ink} strokeWidth="3" strokeLinecap="round" transform={`rotate(${angle})`} />
+      <line
+        x1="0"
+        x2="0"
+        y1="3"
+        y2="-17"
+        stroke={ink.ink}
+        strokeWidth="3"
+        strokeLinecap="round"
+        transform={`rotate(${angle})`}
+      />
     </svg>
   );
 }
@@ -192,7 +218,15 @@ function TypedValue({ first, label, read, onDone }: TypedProps) {
           if (e.key === 'Enter') finish();
           else if (e.key === 'Escape') onDone(null);
         }}
-        sx={{ width: 96, font: `14px ${fonts.numbers}`, textAlign: 'center', color: ink.ink, background: ink.raised, border: `1px solid ${ink.wanted}`, borderRadius: '4px' }}
+        sx={{
+          width: 96,
+          font: `14px ${fonts.numbers}`,
+          textAlign: 'center',
+          color: ink.ink,
+          background: ink.raised,
+          border: `1px solid ${ink.wanted}`,
+          borderRadius: '4px',
+        }}
       />
       {fault && (
         <Box role="alert" sx={{ fontSize: 12, color: ink.error }}>

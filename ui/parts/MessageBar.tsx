@@ -17,7 +17,12 @@ export function MessageBar() {
       <SnackbarContent
         role={bad ? 'alert' : 'status'}
         message={text}
-        sx={{ background: ink.raised, color: bad ? ink.error : ink.ink, border: `1px solid ${bad ? ink.error : ink.line}`, boxShadow: 'none' }}
+        sx={{
+          background: ink.raised,
+          color: bad ? ink.error : ink.ink,
+          border: `1px solid ${bad ? ink.error : ink.line}`,
+          boxShadow: 'none',
+        }}
         action={
           <>
             {action && (

@@ -14,5 +14,7 @@ export function tell(text: string, action: Message['action'] = null): void {
 }
 
 export function tellFault(fault: unknown): void {
-  messages.setState({ message: { text: fault instanceof Error ? fault.message : String(fault), bad: true, action: null } });
+  messages.setState({
+    message: { text: fault instanceof Error ? fault.message : String(fault), bad: true, action: null },
+  });
 }

@@ -2,9 +2,13 @@ import { showHz, showNumber, showSeconds, showVolts, withUnit } from '@/core';
 import type { Kind, NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
 
 /** `cutoffHz` is read as "cutoff", `attackCurve` as "attack curve": the unit stands beside the number. */
-export function paramName(name: string): string {
+export function paramName(name: string, spec?: ParamSpec): string {
+  if (spec?.label) return spec.label;
   const plain = name.replace(/(?<=.)(Volts|Hz|Ohms|Db|Cents)$/, '');
-  return plain.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`).replace(/(\d+)$/, ' $1').trim();
+  return plain
+    .replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`)
+    .replace(/(\d+)$/, ' $1')
+    .trim();
 }
 
 export function showParam(spec: NumberSpec<number | null>, value: number | null): string {
@@ -12,7 +16,11 @@ export function showParam(spec: NumberSpec<number | null>, value: number | null)
   if (spec.unit === 'V') return showVolts(value);
   if (spec.unit === 'Hz') return showHz(value);
   if (spec.unit === 's') return showSeconds(value);
-  if (spec.unit === 'Ω') return withUnit(value >= 1000 ? `${showNumber(value / 1000, 1)}\u2009k` : showNumber(value, 0), spec.unit).replace('k\u2009', 'k');
+  if (spec.unit === 'Ω')
+    return withUnit(value >= 1000 ? `${showNumber(value / 1000, 1)}\u2009k` : showNumber(value, 0), spec.unit).replace(
+      'k\u2009',
+      'k',
+    );
   return withUnit(showNumber(value, spec.whole ? 0 : 2, spec.min < 0), spec.unit);
 }
 
@@ -21,7 +29,8 @@ export function travelOf(spec: NumberSpec<number | null>, params: ParamValues): 
   return { min, max, taper: spec.taper };
 }
 
-const SETUP = /^(normalVolts|unityVolts|fullVolts|thresholdVolts|limitVolts|maxGain|maxAmount|potOhms|low|high|inputs|minimum)$/;
+const SETUP =
+  /^(normalVolts|unityVolts|fullVolts|thresholdVolts|limitVolts|maxGain|maxAmount|potOhms|low|high|inputs|minimum|build|order|quadrants|coupling|unit|taper|fmLaw|bleed|bleedTrim)$/;
 
 /** What a builder sets once, and a player's hand does not reach for. */
 export function isSetup(kind: Kind, name: string): boolean {

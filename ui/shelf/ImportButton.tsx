@@ -58,7 +58,9 @@ export function ImportButton({ onImported }: { onImported: (document: Document) 
         <DialogContent>
           <p>Nothing was changed. Mend these places in the file, then import it again:</p>
           <ul data-testid="import-faults">
-            {faults?.lines.slice(0, MOST).map((line) => <li key={line}>{line}</li>)}
+            {faults?.lines.slice(0, MOST).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
           </ul>
           {faults && faults.lines.length > MOST && <p>{`and ${faults.lines.length - MOST} more`}</p>}
         </DialogContent>

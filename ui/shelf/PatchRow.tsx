@@ -54,10 +54,33 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
   };
   const found = findingsText(patch);
   return (
-    <Box component="li" data-patch={patch.id} sx={{ position: 'relative', display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, py: 1.25, borderBottom: `1px solid ${ink.line}`, '&:hover': { background: ink.raised } }}>
+    <Box
+      component="li"
+      data-patch={patch.id}
+      sx={{
+        position: 'relative',
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        gap: 2,
+        py: 1.25,
+        borderBottom: `1px solid ${ink.line}`,
+        '&:hover': { background: ink.raised },
+      }}
+    >
       <StripPicture strip={patch.summary?.strip ?? []} />
       <Box sx={{ flex: 1, minWidth: 200 }}>
-        <Box component={Link} href={`/patches/${patch.id}`} sx={{ fontWeight: 700, fontSize: 15, color: ink.ink, textDecoration: 'none', '&::after': { content: '""', position: 'absolute', inset: 0 } }}>
+        <Box
+          component={Link}
+          href={`/patches/${patch.id}`}
+          sx={{
+            fontWeight: 700,
+            fontSize: 15,
+            color: ink.ink,
+            textDecoration: 'none',
+            '&::after': { content: '""', position: 'absolute', inset: 0 },
+          }}
+        >
           {patch.name}
         </Box>
         <Box sx={{ fontSize: 13, color: ink.softInk }}>
@@ -73,10 +96,18 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
       </Box>
       <Box sx={{ fontSize: 13, color: ink.softInk, width: 150 }}>{patch.tags.join(', ')}</Box>
       <Box sx={{ fontSize: 13, color: found.colour, width: 90 }}>{found.text}</Box>
-      <Box sx={{ fontSize: 13, color: ink.softInk, width: 110 }} title={dayjs(patch.updatedAt).format('YYYY-MM-DD HH:mm')}>
+      <Box
+        sx={{ fontSize: 13, color: ink.softInk, width: 110 }}
+        title={dayjs(patch.updatedAt).format('YYYY-MM-DD HH:mm')}
+      >
         {dayjs(patch.updatedAt).fromNow()}
       </Box>
-      <IconButton aria-label={`More for ${patch.name}`} aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)} sx={{ zIndex: 1 }}>
+      <IconButton
+        aria-label={`More for ${patch.name}`}
+        aria-haspopup="menu"
+        onClick={(e) => setAnchor(e.currentTarget)}
+        sx={{ zIndex: 1 }}
+      >
         <MoreVertIcon fontSize="small" />
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
@@ -86,7 +117,16 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
         <MenuItem dense onClick={() => (close(), void duplicate().catch(onFault))}>
           Duplicate
         </MenuItem>
-        <MenuItem dense onClick={() => (close(), void api.get(patch.id).then((p) => downloadPatch(patch.name, p.patch)).catch(onFault))}>
+        <MenuItem
+          dense
+          onClick={() => (
+            close(),
+            void api
+              .get(patch.id)
+              .then((p) => downloadPatch(patch.name, p.patch))
+              .catch(onFault)
+          )}
+        >
           Export
         </MenuItem>
         <MenuItem dense onClick={() => (close(), onRemove())}>

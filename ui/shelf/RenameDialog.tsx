@@ -8,7 +8,15 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { LIMITS } from '@/core';
 
-export function RenameDialog({ name, onClose, onRename }: { name: string; onClose: () => void; onRename: (name: string) => void }) {
+export function RenameDialog({
+  name,
+  onClose,
+  onRename,
+}: {
+  name: string;
+  onClose: () => void;
+  onRename: (name: string) => void;
+}) {
   const [text, setText] = useState(name);
   const fits = text.trim() !== '';
   return (
@@ -21,7 +29,14 @@ export function RenameDialog({ name, onClose, onRename }: { name: string; onClos
       >
         <DialogTitle id="rename-title">Rename the patch</DialogTitle>
         <DialogContent>
-          <TextField autoFocus margin="dense" label="Name" value={text} onChange={(e) => setText(e.target.value)} slotProps={{ htmlInput: { maxLength: LIMITS.name } }} />
+          <TextField
+            autoFocus
+            margin="dense"
+            label="Name"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            slotProps={{ htmlInput: { maxLength: LIMITS.name } }}
+          />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

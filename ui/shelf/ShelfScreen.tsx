@@ -20,8 +20,12 @@ const emptyPatch = (): Document => {
 };
 
 const matches = (patch: ListedPatch, words: string): boolean => {
-  const text = `${patch.name} ${patch.tags.join(' ')} ${patch.summary?.ends.map((e) => e.label).join(' ') ?? ''}`.toLowerCase();
-  return words.toLowerCase().split(/\s+/).every((word) => text.includes(word));
+  const text =
+    `${patch.name} ${patch.tags.join(' ')} ${patch.summary?.ends.map((e) => e.label).join(' ') ?? ''}`.toLowerCase();
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
 };
 
 /** All patches. */
@@ -32,7 +36,10 @@ export function ShelfScreen() {
   const router = useRouter();
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['patches'] });
   const create = (patch: Document): Promise<void> =>
-    api.create(patch).then((made) => router.push(`/patches/${made.id}`)).catch(tellFault);
+    api
+      .create(patch)
+      .then((made) => router.push(`/patches/${made.id}`))
+      .catch(tellFault);
   const remove = async (patch: ListedPatch): Promise<void> => {
     try {
       await api.remove(patch.id);
@@ -48,13 +55,31 @@ export function ShelfScreen() {
   const shown = (patches ?? []).filter((p) => matches(p, words));
   return (
     <Box component="main" sx={{ maxWidth: 1120, mx: 'auto', px: 2, pb: 6 }}>
-      <Box component="header" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, py: 1.5, borderBottom: `1px solid ${ink.line}` }}>
+      <Box
+        component="header"
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          gap: 1.5,
+          py: 1.5,
+          borderBottom: `1px solid ${ink.line}`,
+        }}
+      >
         <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
         <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
           Shelf
         </Box>
         <Box sx={{ flex: 1 }} />
-        <Box component="input" type="search" aria-label="Search patches" placeholder="Search" value={words} onChange={(e) => setWords(e.target.value)} sx={{ ...fieldStyle, maxWidth: 200, padding: '5px 8px' }} />
+        <Box
+          component="input"
+          type="search"
+          aria-label="Search patches"
+          placeholder="Search"
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+          sx={{ ...fieldStyle, maxWidth: 200, padding: '5px 8px' }}
+        />
         <ImportButton onImported={(patch) => void create(patch)} />
         <Button color="primary" onClick={() => void create(emptyPatch())}>
           New patch
@@ -74,7 +99,13 @@ export function ShelfScreen() {
       {patches && patches.length > 0 && shown.length === 0 && <p>No patch matches “{words}”.</p>}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {shown.map((patch) => (
-          <PatchRow key={patch.id} patch={patch} onChanged={refresh} onFault={tellFault} onRemove={() => void remove(patch)} />
+          <PatchRow
+            key={patch.id}
+            patch={patch}
+            onChanged={refresh}
+            onFault={tellFault}
+            onRemove={() => void remove(patch)}
+          />
         ))}
       </Box>
     </Box>

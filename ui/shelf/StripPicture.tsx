@@ -17,8 +17,20 @@ export function StripPicture({ strip }: { strip: NonNullable<ListedPatch['summar
       <line x1="0" x2={SIZE.width} y1={y(0)} y2={y(0)} stroke={ink.line} />
       {strip.map(({ bound, seen }, i) => (
         <g key={i}>
-          <rect x={i * step} width={band} y={y(bound[1])} height={Math.max(1, y(bound[0]) - y(bound[1]))} fill={ink.bound} />
-          <rect x={i * step} width={band} y={y(seen[1])} height={Math.max(1, y(seen[0]) - y(seen[1]))} fill={ink.seen} />
+          <rect
+            x={i * step}
+            width={band}
+            y={y(bound[1])}
+            height={Math.max(1, y(bound[0]) - y(bound[1]))}
+            fill={ink.bound}
+          />
+          <rect
+            x={i * step}
+            width={band}
+            y={y(seen[1])}
+            height={Math.max(1, y(seen[0]) - y(seen[1]))}
+            fill={ink.seen}
+          />
         </g>
       ))}
     </svg>

@@ -19,7 +19,12 @@ export interface ListedPatch {
   readonly summary: {
     readonly modules: number;
     readonly findings: { readonly error: number; readonly warning: number; readonly note: number };
-    readonly ends: readonly { readonly label: string; readonly low: number | null; readonly high: number | null; readonly unit: string }[];
+    readonly ends: readonly {
+      readonly label: string;
+      readonly low: number | null;
+      readonly high: number | null;
+      readonly unit: string;
+    }[];
     readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
   } | null;
 }
@@ -46,10 +51,17 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   } catch {
     throw new ApiFailure(0, 'unreachable', 'The server does not answer.', null);
   }
-  const answer = (await response.json().catch(() => null)) as { error?: { code: string; message: string; details: unknown } } | null;
+  const answer = (await response.json().catch(() => null)) as {
+    error?: { code: string; message: string; details: unknown };
+  } | null;
   if (response.ok) return answer as T;
   const error = answer?.error;
-  throw new ApiFailure(response.status, error?.code ?? 'failed', error?.message ?? `The server answered ${response.status}.`, error?.details ?? null);
+  throw new ApiFailure(
+    response.status,
+    error?.code ?? 'failed',
+    error?.message ?? `The server answered ${response.status}.`,
+    error?.details ?? null,
+  );
 }
 
 const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
@@ -57,8 +69,10 @@ const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
 export const api = {
   list: () => call<{ patches: ListedPatch[] }>('GET', '/patches').then((x) => x.patches),
   get: (id: string) => call<StoredPatch>('GET', at(id)),
-  create: (patch: Document, tags?: readonly string[]) => call<StoredPatch>('POST', '/patches', { patch, ...(tags && { tags }) }),
-  save: (id: string, baseRevision: number, patch: Document) => call<StoredPatch>('PUT', at(id), { baseRevision, patch }),
+  create: (patch: Document, tags?: readonly string[]) =>
+    call<StoredPatch>('POST', '/patches', { patch, ...(tags && { tags }) }),
+  save: (id: string, baseRevision: number, patch: Document) =>
+    call<StoredPatch>('PUT', at(id), { baseRevision, patch }),
   remove: (id: string) => call<StoredPatch>('DELETE', at(id)),
   restore: (id: string) => call<StoredPatch>('POST', `${at(id)}/restore`),
 };

@@ -16,6 +16,7 @@ export interface DeskState {
   /** The server's revision that the patch is based on, and what it held. */
   readonly revision: number;
   readonly saved: Patch;
+  readonly savedAt: string;
   readonly save: SaveState;
   readonly history: History;
   /** The chosen stage, by module id. */
@@ -27,7 +28,8 @@ export interface DeskState {
   redo(): void;
   select(id: string | null): void;
   showEnd(socket: string): void;
-  showJoining(socket: string): void;
+  /** Follows a joining path from the strip that ends at `from`. */
+  showJoining(from: string | null, socket: string): void;
   back(depth: number): void;
   setSave(save: SaveState): void;
   confirm(revision: number, saved: Patch, at: string): void;
@@ -52,6 +54,7 @@ export function createDesk(start: DeskStart) {
     patch: start.patch,
     revision: start.revision,
     saved: start.saved,
+    savedAt: start.savedAt,
     save: clean ? { kind: 'saved', at: start.savedAt } : { kind: 'unsaved' },
     history: noHistory,
     selected: null,
@@ -61,30 +64,36 @@ export function createDesk(start: DeskStart) {
       const after = change(before);
       if (after === before) return;
       const history = record(get().history, { label, before, after, key: key ?? null, at: Date.now() });
-      set({ patch: after, history, save: pending(get().save) });
+      set({ patch: after, history, save: saveOf(get(), after) });
     },
     undo() {
       const step = undo(get().history);
-      if (step) set({ ...step, save: pending(get().save) });
+      if (step) set({ ...step, save: saveOf(get(), step.patch) });
     },
     redo() {
       const step = redo(get().history);
-      if (step) set({ ...step, save: pending(get().save) });
+      if (step) set({ ...step, save: saveOf(get(), step.patch) });
     },
     select: (selected) => set({ selected }),
     showEnd: (socket) => set({ trail: [socket], selected: null }),
-    showJoining: (socket) => set({ trail: [...get().trail, socket] }),
+    showJoining(from, socket) {
+      const { trail } = get();
+      set({ trail: [...(trail.length === 0 && from !== null ? [from] : trail), socket] });
+    },
     back: (depth) => set({ trail: get().trail.slice(0, depth + 1) }),
     setSave: (save) => set({ save }),
     confirm(revision, saved, at) {
       const clean = get().patch === saved;
-      set({ revision, saved, save: clean ? { kind: 'saved', at } : { kind: 'unsaved' } });
+      set({ revision, saved, savedAt: at, save: clean ? { kind: 'saved', at } : { kind: 'unsaved' } });
     },
     replace(patch, revision, at) {
-      set({ patch, saved: patch, revision, history: noHistory, save: { kind: 'saved', at } });
+      set({ patch, saved: patch, savedAt: at, revision, history: noHistory, save: { kind: 'saved', at } });
     },
   }));
 }
 
-/** A conflict stays one until it is settled. */
-const pending = (save: SaveState): SaveState => (save.kind === 'conflict' ? save : { kind: 'unsaved' });
+/** A conflict stays one until it is settled; what was undone back to the saved patch is saved. */
+function saveOf({ save, saved, savedAt }: DeskState, patch: Patch): SaveState {
+  if (save.kind === 'conflict' || save.kind === 'saving') return save;
+  return patch === saved ? { kind: 'saved', at: savedAt } : { kind: 'unsaved' };
+}

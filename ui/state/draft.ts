@@ -23,7 +23,10 @@ export function dropDraft(id: string): void {
 
 export function readDraft(id: string): Draft | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as { baseRevision: number; patch: unknown } | null;
+    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as {
+      baseRevision: number;
+      patch: unknown;
+    } | null;
     const result = kept && parsePatch(kept.patch);
     return kept && result?.ok ? { baseRevision: kept.baseRevision, patch: result.value } : null;
   } catch {

@@ -51,7 +51,7 @@ export function useAutosave(desk: DeskStore, onConflict: (conflict: Conflict) =>
       const { id, patch, revision } = desk.getState();
       if (patch === last) return;
       last = patch;
-      if (patch === desk.getState().saved) return;
+      if (patch === desk.getState().saved) return dropDraft(id);
       keepDraft(id, revision, patch);
       later(QUIET);
     };

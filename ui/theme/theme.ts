@@ -31,7 +31,11 @@ export const theme = createTheme({
         '.dark': { ...cssVariables(dark), colorScheme: 'dark' },
         body: { fontSize: 14, lineHeight: 1.4, overflowWrap: 'anywhere' },
         '*:focus-visible': focus,
-        '@media (prefers-reduced-motion: reduce)': { '*': { transition: 'none !important', animation: 'none !important' } },
+        'svg [tabindex]:focus': { outline: 'none' },
+        'svg [tabindex]:focus-visible': focus,
+        '@media (prefers-reduced-motion: reduce)': {
+          '*': { transition: 'none !important', animation: 'none !important' },
+        },
       },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { '&.Mui-focusVisible': focus } } },
@@ -43,6 +47,9 @@ export const theme = createTheme({
     },
     MuiIconButton: { defaultProps: { size: 'small' } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
+    // What closes is gone at once: a fading backdrop would swallow the next click.
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
+    MuiDialog: { defaultProps: { transitionDuration: 0 } },
     MuiTooltip: { defaultProps: { enterDelay: 400, arrow: false } },
   },
 });

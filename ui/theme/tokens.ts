@@ -50,7 +50,9 @@ export const cssVariables = (tokens: Tokens): Record<string, string> =>
   Object.fromEntries(Object.entries(tokens).map(([name, value]) => [variable(name), value]));
 
 /** A token as a CSS value: `ink.softInk` is `var(--soft-ink)`. */
-export const ink = Object.fromEntries(Object.keys(light).map((name) => [name, `var(${variable(name)})`])) as unknown as Tokens;
+export const ink = Object.fromEntries(
+  Object.keys(light).map((name) => [name, `var(${variable(name)})`]),
+) as unknown as Tokens;
 
 export const fonts = {
   text: '"Atkinson Hyperlegible Next Variable", sans-serif',

@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import { showHz, showNumber, showSeconds } from '@/core';
 import type { Measures } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
-import type { Trace } from './Scope';
 import { phaseApart, valueAtTime } from './view';
+import type { Trace } from './view';
 
 const rows: readonly [string, (m: Measures) => string][] = [
   ['min', (m) => showNumber(m.min, 2, true)],
@@ -24,7 +24,8 @@ interface Props {
 /** The measures as a table: what the picture shows, in numbers. Volts unless said. */
 export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
   const [a, b] = cursors;
-  const at = (t: Trace, seconds: number): string => showNumber(valueAtTime(t.probe.trace, sampleRate, seconds), 2, true);
+  const at = (t: Trace, seconds: number): string =>
+    showNumber(valueAtTime(t.probe.trace, sampleRate, seconds), 2, true);
   const phase = (t: Trace): string => {
     const degrees = phaseApart(t.probe, b - a);
     return degrees === null ? '–' : `${showNumber(degrees, 0)}°`;
@@ -32,13 +33,21 @@ export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
   const cell = { textAlign: 'right', paddingLeft: 1.5, fontWeight: 400, whiteSpace: 'nowrap' } as const;
   return (
     <Box sx={{ overflowX: 'auto', flexShrink: 0, maxWidth: { xs: '100%', md: '46%' } }}>
-      <Box component="table" sx={{ fontFamily: fonts.numbers, fontSize: 12.5, borderCollapse: 'collapse', lineHeight: 1.55 }}>
+      <Box
+        component="table"
+        sx={{ fontFamily: fonts.numbers, fontSize: 12.5, borderCollapse: 'collapse', lineHeight: 1.55 }}
+      >
         <caption hidden>Measures of the pinned traces, volts unless said</caption>
         <thead>
           <tr>
             <td />
             {traces.map((t) => (
-              <Box component="th" scope="col" key={t.socket} sx={{ ...cell, maxWidth: 92, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+              <Box
+                component="th"
+                scope="col"
+                key={t.socket}
+                sx={{ ...cell, maxWidth: 92, overflow: 'hidden', textOverflow: 'ellipsis' }}
+              >
                 {t.socket.split('.')[0]}
               </Box>
             ))}
@@ -60,7 +69,11 @@ export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
 function Row({ name, values }: { name: string; values: readonly string[] }) {
   return (
     <tr>
-      <Box component="th" scope="row" sx={{ textAlign: 'left', fontWeight: 400, fontFamily: fonts.text, color: ink.softInk, whiteSpace: 'nowrap' }}>
+      <Box
+        component="th"
+        scope="row"
+        sx={{ textAlign: 'left', fontWeight: 400, fontFamily: fonts.text, color: ink.softInk, whiteSpace: 'nowrap' }}
+      >
         {name}
       </Box>
       {values.map((v, i) => (

@@ -4,19 +4,13 @@ import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
-import { showNumber, showSeconds } from '@/core';
+import { briefSeconds, showNumber, showSeconds } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
-import type { FullAnswer, ProbeAnswer } from '@/workers/protocol';
+import type { FullAnswer } from '@/workers/protocol';
 import { MeasuresTable } from './MeasuresTable';
 import { columnsOf, DASHES, moved, zoomed } from './view';
-import type { Window } from './view';
-
-export interface Trace {
-  readonly socket: string;
-  readonly label: string;
-  readonly probe: ProbeAnswer;
-}
+import type { Trace, Window } from './view';
 
 const EDGE = { left: 44, right: 12, top: 18, bottom: 22 } as const;
 
@@ -32,7 +26,11 @@ export function Scope({ traces, full, duration }: Props) {
   const [cursors, setCursors] = useState<readonly [number, number]>([0.125 * duration, 0.625 * duration]);
   const shown = view.to > duration ? { from: 0, to: duration } : view;
   return (
-    <Box component="section" aria-label="Scope" sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, gap: 1, px: 1.75, pt: 1, minHeight: 250 }}>
+    <Box
+      component="section"
+      aria-label="Scope"
+      sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, gap: 1, px: 1.75, pt: 1, minHeight: 250 }}
+    >
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center', fontSize: 13, minHeight: 20 }}>
           <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0 }}>
@@ -48,7 +46,15 @@ export function Scope({ traces, full, duration }: Props) {
           ))}
           {traces.length === 0 && <span>Pin a socket of a stage to see its trace here.</span>}
         </Box>
-        <Plot traces={traces} sampleRate={full?.sampleRate ?? 8000} duration={duration} view={shown} setView={setView} cursors={cursors} setCursors={setCursors} />
+        <Plot
+          traces={traces}
+          sampleRate={full?.sampleRate ?? 8000}
+          duration={duration}
+          view={shown}
+          setView={setView}
+          cursors={cursors}
+          setCursors={setCursors}
+        />
       </Box>
       {traces.length > 0 && <MeasuresTable traces={traces} sampleRate={full?.sampleRate ?? 8000} cursors={cursors} />}
     </Box>
@@ -77,7 +83,8 @@ function Plot({ traces, sampleRate, duration, view, setView, cursors, setCursors
 
   const onKey = (e: KeyboardEvent): void => {
     const span = view.to - view.from;
-    if (e.key === '+' || e.key === '=') setView((old) => zoomed(old, (old.from + old.to) / 2, 0.5, duration, sampleRate));
+    if (e.key === '+' || e.key === '=')
+      setView((old) => zoomed(old, (old.from + old.to) / 2, 0.5, duration, sampleRate));
     else if (e.key === '-') setView((old) => zoomed(old, (old.from + old.to) / 2, 2, duration, sampleRate));
     else if (e.key === 'ArrowLeft') setView((old) => moved(old, -span / 8, duration));
     else if (e.key === 'ArrowRight') setView((old) => moved(old, span / 8, duration));
@@ -100,7 +107,14 @@ function Plot({ traces, sampleRate, duration, view, setView, cursors, setCursors
         <g transform={`translate(${EDGE.left},${EDGE.top})`} fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
           {y.ticks(6).map((v) => (
             <g key={v}>
-              <line x1="0" x2={width} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} strokeWidth="0.75" />
+              <line
+                x1="0"
+                x2={width}
+                y1={y(v)}
+                y2={y(v)}
+                stroke={v === 0 ? ink.softInk : ink.line}
+                strokeWidth="0.75"
+              />
               <text x="-8" y={y(v) + 4} textAnchor="end">
                 {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : 1, true)}
               </text>
@@ -110,12 +124,20 @@ function Plot({ traces, sampleRate, duration, view, setView, cursors, setCursors
             <g key={t}>
               <line x1={x(t)} x2={x(t)} y1="0" y2={height} stroke={ink.line} strokeWidth="0.75" />
               <text x={x(t)} y={height + 16} textAnchor={x(t) > width - 30 ? 'end' : 'middle'}>
-                {showSeconds(t)}
+                {briefSeconds(t)}
               </text>
             </g>
           ))}
           {traces.map((t, i) => (
-            <TracePath key={t.socket} trace={t} sampleRate={sampleRate} view={view} width={width} y={y} dash={DASHES[i] ?? ''} />
+            <TracePath
+              key={t.socket}
+              trace={t}
+              sampleRate={sampleRate}
+              view={view}
+              width={width}
+              y={y}
+              dash={DASHES[i] ?? ''}
+            />
           ))}
           {([0, 1] as const).map((which) => (
             <Cursor
@@ -134,12 +156,21 @@ function Plot({ traces, sampleRate, duration, view, setView, cursors, setCursors
   );
 }
 
-function useZoom(box: ReturnType<typeof useSize<HTMLDivElement>>[0], duration: number, sampleRate: number, width: number, setView: PlotProps['setView']): void {
+function useZoom(
+  box: ReturnType<typeof useSize<HTMLDivElement>>[0],
+  duration: number,
+  sampleRate: number,
+  width: number,
+  setView: PlotProps['setView'],
+): void {
   useEffect(() => {
     const element = box.current;
     const zoom = (e: WheelEvent): void => {
       e.preventDefault();
-      const share = Math.min(1, Math.max(0, (e.clientX - (element?.getBoundingClientRect().left ?? 0) - EDGE.left) / width));
+      const share = Math.min(
+        1,
+        Math.max(0, (e.clientX - (element?.getBoundingClientRect().left ?? 0) - EDGE.left) / width),
+      );
       setView((old) => {
         const at = old.from + share * (old.to - old.from);
         if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY)) {
@@ -164,7 +195,10 @@ interface TraceProps {
 
 function TracePath({ trace, sampleRate, view, width, y, dash }: TraceProps) {
   const columns = Math.max(1, Math.round(width));
-  const cut = useMemo(() => columnsOf(trace.probe.trace, sampleRate, view, columns), [trace, sampleRate, view, columns]);
+  const cut = useMemo(
+    () => columnsOf(trace.probe.trace, sampleRate, view, columns),
+    [trace, sampleRate, view, columns],
+  );
   const indices = Array.from({ length: columns }, (_, i) => i);
   const dense = indices.some((i) => Math.abs(y(cut.min[i] ?? 0) - y(cut.max[i] ?? 0)) > 24);
   const shape = area<number>()

@@ -1,5 +1,12 @@
 import type { ProbeAnswer } from '@/workers/protocol';
 
+/** A pinned socket's trace. */
+export interface Trace {
+  readonly socket: string;
+  readonly label: string;
+  readonly probe: ProbeAnswer;
+}
+
 /** The part of the window that is in view, seconds. */
 export interface Window {
   readonly from: number;
@@ -12,7 +19,12 @@ export interface Columns {
 }
 
 /** The least and greatest sample of each pixel column, so that nothing between two pixels is lost. */
-export function columnsOf(trace: ArrayLike<number>, sampleRate: number, { from, to }: Window, columns: number): Columns {
+export function columnsOf(
+  trace: ArrayLike<number>,
+  sampleRate: number,
+  { from, to }: Window,
+  columns: number,
+): Columns {
   const min = new Float32Array(columns).fill(NaN);
   const max = new Float32Array(columns).fill(NaN);
   const per = ((to - from) * sampleRate) / columns;

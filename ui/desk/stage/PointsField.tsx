@@ -12,7 +12,11 @@ const toText = (points: readonly GesturePoint[]): string => points.map((p) => `$
 function read(text: string): { points: GesturePoint[] } | { fault: string } {
   const points: GesturePoint[] = [];
   for (const [i, line] of text.split('\n').entries()) {
-    const words = line.replace(/\u2212/g, '-').trim().split(/[\s;,]+/).filter(Boolean);
+    const words = line
+      .replace(/\u2212/g, '-')
+      .trim()
+      .split(/[\s;,]+/)
+      .filter(Boolean);
     if (words.length === 0) continue;
     const [t = NaN, volts = NaN] = words.map(Number);
     if (words.length !== 2 || !(t >= 0) || !(Math.abs(volts) <= 12)) {
@@ -25,7 +29,13 @@ function read(text: string): { points: GesturePoint[] } | { fault: string } {
   return points.length > 0 ? { points } : { fault: 'At least one line is wanted.' };
 }
 
-export function PointsField({ points, onChange }: { points: readonly GesturePoint[]; onChange: (points: GesturePoint[]) => void }) {
+export function PointsField({
+  points,
+  onChange,
+}: {
+  points: readonly GesturePoint[];
+  onChange: (points: GesturePoint[]) => void;
+}) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const finish = (): void => {

@@ -18,7 +18,17 @@ interface Props {
 
 function Row({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <Box component="label" sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: 1, minHeight: 26, fontSize: 13 }}>
+    <Box
+      component="label"
+      sx={{
+        display: 'flex',
+        justifyContent: 'space-between',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 26,
+        fontSize: 13,
+      }}
+    >
       <Box component="span" sx={{ color: ink.softInk }}>
         {label}
       </Box>
@@ -30,7 +40,7 @@ function Row({ label, children }: { label: string; children: ReactNode }) {
 /** A setting that is no knob: a choice, a switch, a text, a number that is set once. */
 export function Setting({ name, spec, params, onChange }: Props) {
   const value = params[name] ?? null;
-  const label = paramName(name);
+  const label = paramName(name, spec);
   switch (spec.type) {
     case 'choice':
       return (
@@ -55,15 +65,26 @@ export function Setting({ name, spec, params, onChange }: Props) {
     case 'flag':
       return (
         <Row label={label}>
-          <input type="checkbox" checked={value === true} onChange={(e) => onChange(e.target.checked, e.target.checked ? 'on' : 'off')} />
+          <input
+            type="checkbox"
+            checked={value === true}
+            onChange={(e) => onChange(e.target.checked, e.target.checked ? 'on' : 'off')}
+          />
         </Row>
       );
     case 'number':
-      return <NumberField label={label} spec={spec} value={value as number | null} params={params} onChange={onChange} />;
+      return (
+        <NumberField label={label} spec={spec} value={value as number | null} params={params} onChange={onChange} />
+      );
     case 'text':
       return <TextField label={label} value={String(value)} longest={spec.longest} onChange={onChange} />;
     case 'points':
-      return <PointsField points={value as readonly GesturePoint[]} onChange={(points) => onChange(points, `${points.length} points`)} />;
+      return (
+        <PointsField
+          points={value as readonly GesturePoint[]}
+          onChange={(points) => onChange(points, `${points.length} points`)}
+        />
+      );
     default:
       return null;
   }
@@ -121,7 +142,17 @@ function NumberField({ label, spec, value, params, onChange }: NumberProps) {
   );
 }
 
-function TextField({ label, value, longest, onChange }: { label: string; value: string; longest: number; onChange: (v: string, shown: string) => void }) {
+function TextField({
+  label,
+  value,
+  longest,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  longest: number;
+  onChange: (v: string, shown: string) => void;
+}) {
   const [text, setText] = useState(value);
   return (
     <Row label={label}>

@@ -9,7 +9,7 @@ import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { connect, togglePin } from '../edits';
 import type { Predicted } from '../usePrediction';
-import type { Edit } from './StagePanel';
+import type { Edit } from '../edit';
 
 interface Props {
   readonly module: GraphModule;
@@ -21,9 +21,12 @@ interface Props {
 /** The sockets: what each input gets (to be moved here), and what each output gives; each can be pinned to the scope. */
 export function SocketList({ module, patch, predicted, edit }: Props) {
   const found = predicted.bounds.get(module.id);
-  const outputs = predicted.graph.modules.flatMap((m) => m.outputs.map((o) => ({ socket: o.socket, name: `${m.label}, ${o.name}` })));
+  const outputs = predicted.graph.modules.flatMap((m) =>
+    m.outputs.map((o) => ({ socket: o.socket, name: `${m.label}, ${o.name}` })),
+  );
   const pins = new Set(patch.probes.map((p) => p.at));
-  const pin = (socket: string): void => edit(`${pins.has(socket) ? 'unpin' : 'pin'} ${socket}`, (p) => togglePin(p, socket));
+  const pin = (socket: string): void =>
+    edit(`${pins.has(socket) ? 'unpin' : 'pin'} ${socket}`, (p) => togglePin(p, socket));
   return (
     <Box component="section" aria-label="Sockets" sx={{ mt: 1.5, fontSize: 13 }}>
       {module.inputs.map((input, i) => {
@@ -45,7 +48,11 @@ export function SocketList({ module, patch, predicted, edit }: Props) {
                   edit(`cable to ${module.label} ${input.spec.name}`, (p) => connect(p, input.socket, to));
                 }}
               >
-                <option value="">{input.driver.type === 'volts' && input.driver.volts !== 0 ? `nothing: normal ${input.driver.volts} V` : 'nothing'}</option>
+                <option value="">
+                  {input.driver.type === 'volts' && input.driver.volts !== 0
+                    ? `nothing: normal ${input.driver.volts} V`
+                    : 'nothing'}
+                </option>
                 {outputs.map((o) => (
                   <option key={o.socket} value={o.socket}>
                     {o.name}

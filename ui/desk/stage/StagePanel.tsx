@@ -9,12 +9,11 @@ import { showSeconds } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
 import { isKnob, isSetup, paramName, showParam, travelOf } from '@/ui/parts/params';
 import { fonts, ink } from '@/ui/theme/tokens';
+import type { Edit } from '../edit';
 import { relabel, removeStage, setParam, toggleLock } from '../edits';
 import type { Predicted } from '../usePrediction';
 import { Setting } from './Setting';
 import { SocketList } from './SocketList';
-
-export type Edit = (label: string, change: (patch: Patch) => Patch, key?: string) => void;
 
 interface Props {
   readonly module: GraphModule;
@@ -30,22 +29,42 @@ export function StagePanel({ module, patch, predicted, place, edit, onRemoved }:
   const { kind, params, id } = module;
   const doc = patch.modules.find((m) => m.id === id);
   const set = (name: string, value: ParamValue | undefined, shown: string): void =>
-    edit(`${module.label} ${paramName(name)} ${shown}`, (p) => setParam(p, id, name, value), `${id}.${name}`);
+    edit(
+      `${module.label} ${paramName(name, kind.params[name])} ${shown}`,
+      (p) => setParam(p, id, name, value),
+      `${id}.${name}`,
+    );
   const names = Object.keys(kind.params).filter((name) => kind.params[name]?.exists?.(params) ?? true);
   const knobs = names.flatMap((name) => {
     const spec = kind.params[name];
     return spec && isKnob(spec) && !isSetup(kind, name) && params[name] !== null ? [{ name, spec }] : [];
   });
   const settings = names.filter((name) => !knobs.some((k) => k.name === name));
+  const setting = (name: string) => (
+    <Setting
+      key={`${id} ${name}`}
+      name={name}
+      spec={kind.params[name] as NonNullable<(typeof kind.params)[string]>}
+      params={params}
+      onChange={(value, shown) => set(name, value, shown)}
+    />
+  );
+  const setUp = settings.filter((name) => isSetup(kind, name));
+  const atHand = settings.filter((name) => !isSetup(kind, name));
   return (
     <Box component="section" aria-label="Stage" data-stage={id}>
       <Typography sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}>{place}</Typography>
-      <StageName key={id} label={module.label} title={kind.title} onRename={(label) => edit(`name ${label}`, (p) => relabel(p, id, label))} />
+      <StageName
+        key={id}
+        label={module.label}
+        title={kind.title}
+        onRename={(label) => edit(`name ${label}`, (p) => relabel(p, id, label))}
+      />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
         {knobs.map(({ name, spec }) => (
           <Knob
             key={name}
-            label={paramName(name)}
+            label={paramName(name, spec)}
             spec={spec}
             travel={travelOf(spec, params)}
             value={Number(params[name])}
@@ -57,15 +76,13 @@ export function StagePanel({ module, patch, predicted, place, edit, onRemoved }:
           />
         ))}
       </Box>
-      {settings.map((name) => (
-        <Setting
-          key={`${id} ${name}`}
-          name={name}
-          spec={kind.params[name] as NonNullable<(typeof kind.params)[string]>}
-          params={params}
-          onChange={(value, shown) => set(name, value, shown)}
-        />
-      ))}
+      {atHand.map(setting)}
+      {setUp.length > 0 && (
+        <Box component="details" sx={{ '& summary': { fontSize: 13, color: ink.softInk, cursor: 'pointer' } }}>
+          <summary>Set-up: ranges and build</summary>
+          {setUp.map(setting)}
+        </Box>
+      )}
       <SocketList module={module} patch={patch} predicted={predicted} edit={edit} />
       <Facts module={module} predicted={predicted} />
       <Box sx={{ mt: 1 }}>
@@ -94,9 +111,19 @@ function StageName({ label, title, onRename }: { label: string; title: string; o
         onChange={(e) => setText(e.target.value)}
         onBlur={() => text.trim() && text !== label && onRename(text.trim())}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-        sx={{ font: `700 17px ${fonts.text}`, color: ink.ink, border: 0, borderBottom: '1px solid transparent', background: 'none', p: 0, minWidth: 60, width: `${Math.max(6, text.length + 1)}ch`, '&:hover, &:focus': { borderColor: ink.line } }}
+        sx={{
+          font: `700 17px ${fonts.text}`,
+          color: ink.ink,
+          border: 0,
+          borderBottom: '1px solid transparent',
+          background: 'none',
+          p: 0,
+          minWidth: 60,
+          width: `${Math.max(6, text.length + 1)}ch`,
+          '&:hover, &:focus': { borderColor: ink.line },
+        }}
       />
-      <Typography sx={{ fontSize: 13, color: ink.softInk }}>{title === label ? '' : title.toLowerCase()}</Typography>
+      <Typography sx={{ fontSize: 13, color: ink.softInk }}>{title === label ? '' : title}</Typography>
     </Box>
   );
 }
@@ -109,7 +136,10 @@ function Facts({ module, predicted }: { module: GraphModule; predicted: Predicte
   if (p.seen) rows.push([p.exact ? 'seen, exactly' : 'seen', showVoltRange(...p.seen)]);
   if (p.repeatsEvery !== null) rows.push(['repeats every', showSeconds(p.repeatsEvery)]);
   return (
-    <Box component="dl" sx={{ m: 0, mt: 1, display: 'grid', gridTemplateColumns: 'auto 1fr', rowGap: 0.25, fontSize: 13 }}>
+    <Box
+      component="dl"
+      sx={{ m: 0, mt: 1, display: 'grid', gridTemplateColumns: 'auto 1fr', rowGap: 0.25, fontSize: 13 }}
+    >
       {rows.map(([name, value]) => (
         <Box key={name} sx={{ display: 'contents' }}>
           <Box component="dt" sx={{ color: ink.softInk }}>

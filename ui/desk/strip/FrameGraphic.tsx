@@ -17,7 +17,19 @@ export function HatchPattern() {
   );
 }
 
-function Band({ range, x, width, y, fill }: { range: Volts; x: number; width: number; y: (v: number) => number; fill: string }) {
+function Band({
+  range,
+  x,
+  width,
+  y,
+  fill,
+}: {
+  range: Volts;
+  x: number;
+  width: number;
+  y: (v: number) => number;
+  fill: string;
+}) {
   const top = y(range[1]);
   return <rect x={x} y={top} width={width} height={Math.max(1, y(range[0]) - top)} fill={fill} />;
 }
@@ -29,7 +41,12 @@ export function Bands({ view, x, width, y }: { view: FrameView; x: number; width
     <g pointerEvents="none">
       <Band range={view.bound} x={x} width={width} y={y} fill={ink.bound} />
       {view.seen && <Band range={view.seen} x={x} width={width} y={y} fill={ink.seen} />}
-      <path d={`M${x},${y(high)}h${width}M${x},${y(low)}h${width}`} stroke={ink.softInk} strokeWidth="0.75" fill="none" />
+      <path
+        d={`M${x},${y(high)}h${width}M${x},${y(low)}h${width}`}
+        stroke={ink.softInk}
+        strokeWidth="0.75"
+        fill="none"
+      />
       {view.lost.map(({ range, why }) => (
         <g key={`${range[0]} ${why}`}>
           <title>{why}</title>
@@ -123,7 +140,17 @@ export function FrameGraphic({ view, index, layout, chosen, onChoose }: FramePro
 }
 
 /** The band's way from one frame to the next: it narrows, widens, climbs, or crosses over where it is flipped. */
-export function Connector({ from, to, index, layout }: { from: FrameView; to: FrameView; index: number; layout: Layout }) {
+export function Connector({
+  from,
+  to,
+  index,
+  layout,
+}: {
+  from: FrameView;
+  to: FrameView;
+  index: number;
+  layout: Layout;
+}) {
   const x = (layout.x[index] ?? 0) + layout.frameWidth;
   const d = connectorPath(x, from.bound, to.bound, to.flips, layout.y);
   return <path d={d} fill={ink.bound} fillOpacity="0.6" pointerEvents="none" />;

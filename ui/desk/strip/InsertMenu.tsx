@@ -8,9 +8,22 @@ export const insertable = allKinds.filter((k) => k.room === 'between' && k.name 
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-export function InsertMenu({ anchor, onClose, onPick }: { anchor: HTMLElement | null; onClose: () => void; onPick: (kind: string) => void }) {
+export function InsertMenu({
+  anchor,
+  onClose,
+  onPick,
+}: {
+  anchor: HTMLElement | null;
+  onClose: () => void;
+  onPick: (kind: string) => void;
+}) {
   return (
-    <Menu anchorEl={anchor} open={anchor !== null} onClose={onClose} slotProps={{ list: { 'aria-label': 'What shall the stage do?' } }}>
+    <Menu
+      anchorEl={anchor}
+      open={anchor !== null}
+      onClose={onClose}
+      slotProps={{ list: { 'aria-label': 'What shall the stage do?' } }}
+    >
       {insertable.map((kind) => (
         <MenuItem key={kind.name} dense onClick={() => onPick(kind.name)} data-kind={kind.name}>
           <ListItemText primary={capital(kind.does)} secondary={kind.title} />

@@ -17,11 +17,21 @@ export interface PlacedJoining {
 }
 
 /** A path that joins from beside, small, on the same span of volts; a click makes it the main strip. */
-export function JoiningStrip({ placed, layout, onOpen }: { placed: PlacedJoining; layout: Layout; onOpen: () => void }) {
+export function JoiningStrip({
+  placed,
+  layout,
+  onOpen,
+}: {
+  placed: PlacedJoining;
+  layout: Layout;
+  onOpen: () => void;
+}) {
   const { views, row, shown, frame, joining } = placed;
   const top = row * MINI.row + 24;
   const [low = -1, high = 1] = layout.y.domain();
-  const y = scaleLinear().domain([low, high]).range([top + MINI.height, top]);
+  const y = scaleLinear()
+    .domain([low, high])
+    .range([top + MINI.height, top]);
   const span = MINI.width + MINI.gap;
   const target = (layout.x[frame] ?? 0) + layout.frameWidth / 2;
   const left = Math.max(4, target - shown * span - 8);

@@ -6,7 +6,8 @@ import type { Layout } from './geometry';
 
 /** Volts at the left edge, and hairlines across all frames. */
 export function VoltsRuler({ layout }: { layout: Layout }) {
-  const { y, width, top } = layout;
+  const { y, top } = layout;
+  const right = (layout.x.at(-1) ?? 0) + layout.frameWidth;
   const ticks = y.ticks(Math.max(4, Math.floor((layout.bottom - top) / 36)));
   return (
     <g pointerEvents="none">
@@ -15,7 +16,14 @@ export function VoltsRuler({ layout }: { layout: Layout }) {
       </text>
       {ticks.map((v) => (
         <g key={v}>
-          <line x1={RULER - 6} x2={width - 60} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} strokeWidth="0.75" />
+          <line
+            x1={RULER - 6}
+            x2={right}
+            y1={y(v)}
+            y2={y(v)}
+            stroke={v === 0 ? ink.softInk : ink.line}
+            strokeWidth="0.75"
+          />
           <text x={RULER - 10} y={y(v) + 4} fontSize="12" fontFamily={fonts.numbers} fill={ink.ink} textAnchor="end">
             {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : 1, true)}
           </text>
@@ -38,7 +46,14 @@ export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {
   const marks = high > low ? [low, ...inside, high] : [];
   return (
     <g pointerEvents="none">
-      <rect x={x + 1} y={y(high)} width="4" height={Math.max(1, y(low) - y(high))} fill={ink.softInk} fillOpacity="0.55">
+      <rect
+        x={x + 1}
+        y={y(high)}
+        width="4"
+        height={Math.max(1, y(low) - y(high))}
+        fill={ink.softInk}
+        fillOpacity="0.55"
+      >
         <title>what it responds to</title>
       </rect>
       {marks.map((v) => (

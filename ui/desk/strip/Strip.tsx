@@ -34,7 +34,11 @@ function useStripModel(predicted: Predicted, strip: StripModel, size: { width: n
       frame: strip.frames.findIndex((f) => f.module.inputs.includes(joining.into)),
     }));
     const all = [...views, ...joinings.flatMap((j) => j.views)];
-    const domain = domainOf([...all.map((v) => v.bound), ...all.flatMap((v) => v.lost.map((l) => l.range)), ...(end.wanted ? [end.wanted] : [])]);
+    const domain = domainOf([
+      ...all.map((v) => v.bound),
+      ...all.flatMap((v) => v.lost.map((l) => l.range)),
+      ...(end.wanted ? [end.wanted] : []),
+    ]);
     const flat = layoutOf(views.length, size, 0, domain);
     const rows = stackRows(
       joinings.map((j) => ({ right: (flat.x[j.frame] ?? 0) + flat.frameWidth / 2, frames: j.views.length })),
@@ -52,18 +56,40 @@ export function Strip({ predicted, strip, chosen, onChoose, onOpenJoining, onIns
   const { views, end, placed, layout } = useStripModel(predicted, strip, size);
   const [insert, setInsert] = useState<{ anchor: HTMLElement; socket: string } | null>(null);
   return (
-    <Box ref={box} sx={{ flex: 1, minHeight: 260, overflowX: 'auto', overflowY: 'auto', position: 'relative' }} data-testid="strip">
-      <svg width={layout.width} height={layout.height} role="group" aria-label="The path as frames on one volts ruler" display="block">
+    <Box
+      ref={box}
+      sx={{ flex: 1, minHeight: 260, overflowX: 'auto', overflowY: 'auto', position: 'relative' }}
+      data-testid="strip"
+    >
+      <svg
+        width={layout.width}
+        height={layout.height}
+        role="group"
+        aria-label="The path as frames on one volts ruler"
+        display="block"
+      >
         <HatchPattern />
         <VoltsRuler layout={layout} />
         {views.slice(1).map((to, i) => (
           <Connector key={to.key} from={views[i] as (typeof views)[number]} to={to} index={i} layout={layout} />
         ))}
         {placed.map((p) => (
-          <JoiningStrip key={p.joining.into.socket} placed={p} layout={layout} onOpen={() => onOpenJoining(p.joining.into.socket)} />
+          <JoiningStrip
+            key={p.joining.into.socket}
+            placed={p}
+            layout={layout}
+            onOpen={() => onOpenJoining(p.joining.into.socket)}
+          />
         ))}
         {views.map((view, i) => (
-          <FrameGraphic key={view.key} view={view} index={i} layout={layout} chosen={chosen === view.id} onChoose={() => onChoose(view.id)} />
+          <FrameGraphic
+            key={view.key}
+            view={view}
+            index={i}
+            layout={layout}
+            chosen={chosen === view.id}
+            onChoose={() => onChoose(view.id)}
+          />
         ))}
         <UnitRuler layout={layout} end={end} />
         <Wanted layout={layout} end={end} />

@@ -3,7 +3,15 @@ import Button from '@mui/material/Button';
 import type { Patch } from '@/core';
 
 /** The way back from a joining path to the strip that it joins. */
-export function Trail({ trail, patch, onBack }: { trail: readonly string[]; patch: Patch; onBack: (depth: number) => void }) {
+export function Trail({
+  trail,
+  patch,
+  onBack,
+}: {
+  trail: readonly string[];
+  patch: Patch;
+  onBack: (depth: number) => void;
+}) {
   const name = (socket: string): string => {
     const [id = '', input = ''] = socket.split('.');
     return `${patch.modules.find((m) => m.id === id)?.label ?? id}, ${input}`;

@@ -57,7 +57,9 @@ function forksOf(frame: Frame, next: Frame | undefined, predicted: Predicted): s
   const from = modules.indexOf(frame.module);
   return modules.flatMap((m) =>
     m.inputs.flatMap((s) =>
-      s.driver.type === 'output' && s.driver.module === from && s.socket !== next?.input?.socket ? [`${m.label}, ${s.spec.name}`] : [],
+      s.driver.type === 'output' && s.driver.module === from && s.socket !== next?.input?.socket
+        ? [`${m.label}, ${s.spec.name}`]
+        : [],
     ),
   );
 }
@@ -84,7 +86,10 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted):
     key: `${module.id} ${at}`,
     id: module.id,
     title: module.label,
-    brief: output === null ? `${input?.spec.name ?? ''} · ${module.kind.brief(module.params)}` : module.kind.brief(module.params),
+    brief:
+      output === null
+        ? `${input?.spec.name ?? ''} · ${module.kind.brief(module.params)}`
+        : module.kind.brief(module.params),
     picture,
     seen: extremes(picture ?? undefined),
     flips: flipsAt(frame),
@@ -93,7 +98,9 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted):
     const spec = endSpecOf(frame);
     const bound = endDrive(frame, found, spec);
     const window = spec?.window(module.params);
-    const lost = window ? outside(bound, window).map((range) => ({ range, why: 'beyond what the destination answers to' })) : [];
+    const lost = window
+      ? outside(bound, window).map((range) => ({ range, why: 'beyond what the destination answers to' }))
+      : [];
     return { ...base, bound, lost, forks: [] };
   }
   const index = module.outputs.findIndex((o) => o.socket === output);

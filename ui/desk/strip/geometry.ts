@@ -25,7 +25,12 @@ export interface Layout {
 }
 
 /** Where the frames and the ruler stand in a given space; wider than it, to be scrolled, where frames would be too thin. */
-export function layoutOf(frames: number, space: { width: number; height: number }, rows: number, domain: Volts): Layout {
+export function layoutOf(
+  frames: number,
+  space: { width: number; height: number },
+  rows: number,
+  domain: Volts,
+): Layout {
   const free = space.width - RULER - UNIT_RULER - GAP * (frames - 1);
   const frameWidth = Math.min(FRAME.most, Math.max(FRAME.least, free / Math.max(1, frames)));
   const top = rows * MINI.row + TOP;
@@ -89,7 +94,13 @@ export function extremes(picture: PictureData | undefined): Volts | null {
 }
 
 /** The shape between two frames that carries one band over into the next; crossed where the stage flips it. */
-export function connectorPath(x: number, from: Volts, to: Volts, flipped: boolean, y: (volts: number) => number): string {
+export function connectorPath(
+  x: number,
+  from: Volts,
+  to: Volts,
+  flipped: boolean,
+  y: (volts: number) => number,
+): string {
   const [a, b] = flipped ? [to[1], to[0]] : to;
   const [right, middle] = [x + GAP, x + GAP / 2];
   const curve = (v0: number, v1: number): string => `C${middle},${y(v0)} ${middle},${y(v1)} ${right},${y(v1)}`;

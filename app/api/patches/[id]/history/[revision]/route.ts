@@ -1,4 +1,6 @@
 import { route } from '@/server/api';
 import { revisionSchema } from '@/server/schemas';
 
-export const GET = route(({ patches, param }) => patches.revision(param('id'), param<number>('revision', revisionSchema)));
+export const GET = route(({ patches, param }) =>
+  patches.revision(param('id'), param<number>('revision', revisionSchema)),
+);

@@ -1,0 +1,79 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { describe, expect, it } from 'vitest';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-cli-'));
+const fog = 'demo/patches/fog-bank-breathing.fenvo.json';
+
+function fenvo(args: readonly string[], input = ''): { status: number | null; stdout: string; stderr: string } {
+  return spawnSync(process.execPath, ['scripts/fenvo.mjs', ...args], { input, encoding: 'utf8', maxBuffer: 1e8 });
+}
+
+describe('the command line', () => {
+  it('predicts a file: 0.4·(±5) + 2, and 212 Hz up by 5.2 octaves', () => {
+    const { status, stdout } = fenvo(['predict', fog]);
+    expect(status).toBe(0);
+    const answer = JSON.parse(stdout) as {
+      outputs: Record<string, unknown>;
+      readings: { at: string; low: number; high: number }[];
+    };
+    expect(answer.outputs['trim.out']).toMatchObject({ bound: [0, 4], seen: [0, 4], repeatsEvery: 4, exact: true });
+    const reading = answer.readings.find((r) => r.at === 'tone.cutoff')!;
+    expect(reading.low).toBeCloseTo(212, 9);
+    expect(reading.high).toBeCloseTo(212 * 2 ** 5.2, 6);
+  });
+  it('takes several files in their order, and standard input', () => {
+    const list = JSON.parse(fenvo(['check', fog, 'demo/patches/morse-key-slewed.fenvo.json']).stdout) as {
+      name: string;
+    }[];
+    expect(list.map((x) => x.name)).toEqual(['Fog bank breathing', 'Morse key, slewed']);
+    expect(JSON.parse(fenvo(['check', '-'], readFileSync(fog, 'utf8')).stdout)).toMatchObject({ ok: true });
+  });
+  it('leaves the simulation out when told', () => {
+    const { outputs } = JSON.parse(fenvo(['predict', fog, '--no-simulation']).stdout) as {
+      outputs: Record<string, object>;
+    };
+    expect(outputs['trim.out']).not.toHaveProperty('seen');
+  });
+  it('writes traces as CSV and WAV', () => {
+    const [csv, wav] = [path.join(folder, 'a.csv'), path.join(folder, 'a.wav')];
+    expect(fenvo(['simulate', fog, '--probe', 'trim.out', '--csv', csv, '--wav', wav]).status).toBe(0);
+    const lines = readFileSync(csv, 'utf8').split('\n');
+    expect(lines.slice(0, 2)).toEqual(['time_s,trim.out', '0,2']);
+    expect(lines).toHaveLength(8 * 48000 + 2);
+    const bytes = readFileSync(wav);
+    expect(bytes.toString('latin1', 0, 4)).toBe('RIFF');
+    expect(bytes.readUInt16LE(20)).toBe(3); // Float.
+  });
+  it('exits 2 with a message a fault, never a stack trace', () => {
+    const bad = path.join(folder, 'bad.json');
+    writeFileSync(
+      bad,
+      JSON.stringify({
+        format: 'fenvo.patch',
+        version: 1,
+        modules: [{ id: 'a', kind: 'lfo', params: { rateHz: -3, phase: 2 } }],
+      }),
+    );
+    const { status, stdout, stderr } = fenvo(['predict', bad]);
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr.trim().split('\n')).toEqual([
+      `${bad}: modules[0].params.rateHz: must be between 0.001 and 1000, got -3`,
+      `${bad}: modules[0].params.phase: must be between 0 and 1, got 2`,
+    ]);
+    for (const [args, input] of [
+      [['predict', 'no-such-file'], ''],
+      [['predict', '-'], '{'],
+      [['fly', fog], ''],
+      [[], ''],
+      [['predict', fog, '--wings'], ''],
+      [['simulate', fog, '--probe', 'x.y'], ''],
+    ] as const) {
+      const answer = fenvo(args, input);
+      expect(answer.status).toBe(2);
+      expect(answer.stderr).not.toMatch(/\n\s+at /);
+    }
+  });
+});

@@ -1,0 +1,232 @@
+import { writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest';
+import { openBrowser, watch } from './support/browser';
+import { DeskDriver, fetchPatch, readingOf } from './support/desk';
+
+const url = inject('url');
+let opened: Awaited<ReturnType<typeof openBrowser>>;
+let browser: Browser;
+let page: Page;
+let desk: DeskDriver;
+let faults: string[];
+
+beforeAll(async () => {
+  opened = await openBrowser();
+  browser = opened.browser;
+});
+afterAll(() => opened.close());
+beforeEach(async () => {
+  faults = [];
+  page = await browser.newPage();
+  watch(page, faults);
+  desk = new DeskDriver(page, url);
+});
+afterEach(async () => {
+  expect(faults).toEqual([]);
+  await page.close();
+});
+
+describe('the desk', () => {
+  it('shows the core’s numbers, and follows a knob by keyboard, by drag, by wheel and typed', async () => {
+    await desk.open('fog-bank-breathing');
+    const { patch } = await fetchPatch(url, 'fog-bank-breathing');
+    await desk.readingIs('tone.cutoff', readingOf(patch, 'tone.cutoff'));
+    await desk.stage('trim');
+    expect(await desk.edges('trim')).toEqual(['+4.00', '0.00']);
+    expect(await desk.knobText('amount')).toBe('+0.40, 2:00, 70\u2009%');
+
+    await page.focus(desk.knob('amount'));
+    for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowUp');
+    expect(await desk.knobText('amount')).toMatch(/^\+0\.50, 2:30/);
+    expect(await desk.edges('trim')).toEqual(['+4.50', '\u22120.50']);
+
+    await desk.type('amount', '2:00');
+    expect(await desk.knobText('amount')).toMatch(/^\+0\.40/);
+    await desk.type('lift', '1.5V');
+    expect(await desk.edges('trim')).toEqual(['+3.50', '\u22120.50']);
+    await desk.type('lift', '70%');
+    expect(await desk.edges('trim')).toEqual(['+4.00', '0.00']);
+
+    await desk.dragKnob('amount', 22);
+    expect(await desk.knobText('amount')).toMatch(/^\+0\.60/);
+    await desk.saved();
+    const changed = await desk.stored('fog-bank-breathing');
+    expect(changed.modules.find((m) => m.id === 'trim')?.params?.amount).toBeCloseTo(0.6, 3);
+    await desk.readingIs('tone.cutoff', readingOf(changed, 'tone.cutoff'));
+
+    await page.hover(desk.knob('amount'));
+    await page.mouse.wheel({ deltaY: -100 });
+    await page.waitForFunction(
+      (s) => document.querySelector(s)?.getAttribute('aria-valuetext')?.startsWith('+0.62'),
+      {},
+      desk.knob('amount'),
+    );
+    await desk.type('amount', '7');
+    expect(await page.$eval('[role=alert]', (e) => e.textContent)).toBe('Must be between -1 and 1.');
+    await page.keyboard.press('Escape');
+  });
+
+  it('inserts an offset, undoes and redoes it by name, and finds it after a reload', async () => {
+    await desk.open('two-lamps-opposite-ways');
+    const before = await desk.frames();
+    await page.click('[aria-label="Insert a stage before Left lamp"]');
+    await (await page.waitForSelector('[role=menu] [data-kind=offset]'))!.click();
+    await page.waitForSelector('[data-stage=offset]');
+    expect(await desk.frames()).toEqual([...before.slice(0, -1), 'offset', ...before.slice(-1)]);
+    await desk.type('lift', '1');
+    expect(await desk.edges('offset')).toEqual(['+3.50', '\u22121.50']);
+
+    await desk.button('Undo: Scale and offset lift');
+    await desk.button('Undo: insert offset');
+    expect(await desk.frames()).toEqual(before);
+    await page.keyboard.down('Control');
+    await page.keyboard.press('y');
+    await page.keyboard.press('y');
+    await page.keyboard.up('Control');
+    expect(await desk.frames()).toContain('offset');
+    await desk.saved();
+
+    await page.reload({ waitUntil: 'networkidle0' });
+    await page.waitForSelector('[data-frame=offset]');
+    expect(await desk.edges('offset')).toEqual(['+3.50', '\u22121.50']);
+    await desk.stage('offset');
+    await desk.button('Remove');
+    expect(await desk.frames()).toEqual(before);
+    await desk.saved();
+    const { patch } = await fetchPatch(url, 'two-lamps-opposite-ways');
+    expect(patch.cables).toContainEqual({ from: 'depth.out', to: 'left.cutoff' });
+  });
+
+  it('moves a cable, and opens a joining path as the main strip and back', async () => {
+    await desk.open('fog-bank-breathing');
+    await page.click('[data-joining="join.in2"]');
+    await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 3);
+    expect(await desk.frames()).toEqual(['tide', 'depth', 'join']);
+    await desk.button('← Fog tone, cutoff');
+    await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 4);
+    await desk.stage('join');
+    await page.select('[aria-label="in2 gets"]', 'swell.out');
+    await desk.saved();
+    const { patch } = await fetchPatch(url, 'fog-bank-breathing');
+    expect(patch.cables).toContainEqual({ from: 'swell.out', to: 'join.in2' });
+    await desk.readingIs('tone.cutoff', readingOf(patch, 'tone.cutoff'));
+  });
+
+  it('cures a shut amplifier with one click, which can be undone', async () => {
+    await desk.open('lamp-sweep-shut');
+    const finding = await page.waitForSelector('[data-finding=vca-shut]');
+    expect(await finding!.evaluate((e) => e.textContent)).toContain(
+      'shut for 50 % of the time: its control falls 5.00',
+    );
+    await desk.button('Lift by 5.00');
+    await page.waitForFunction(() => !document.querySelector('[data-finding=vca-shut]'));
+    await desk.button('Undo: Lift by');
+    await page.waitForSelector('[data-finding=vca-shut]');
+    await desk.saved();
+  });
+
+  it('pins a socket to the scope and measures it', async () => {
+    await desk.open('morse-key-slewed');
+    await desk.stage('shine');
+    await page.click('[aria-label="Pin shine.out to the scope"]');
+    const cells = async (): Promise<string[]> =>
+      page.$$eval('table tbody tr:nth-child(2) td', (all) => all.map((e) => e.textContent ?? ''));
+    await page.waitForFunction(() => document.querySelectorAll('table tbody tr:nth-child(2) td').length === 3);
+    expect((await cells())[0]).toBe('+5.00');
+    await page.$eval('[aria-label="Cursor A"]', (e) => (e as unknown as { focus(): void }).focus());
+    const before = await page.$eval('[aria-label="Cursor A"]', (e) => e.getAttribute('aria-valuenow'));
+    await page.keyboard.press('ArrowRight');
+    expect(Number(await page.$eval('[aria-label="Cursor A"]', (e) => e.getAttribute('aria-valuenow')))).toBeGreaterThan(
+      Number(before),
+    );
+    await desk.saved();
+  });
+});
+
+describe('two tabs on one patch', () => {
+  it('the second is told, and both versions are kept', async () => {
+    await desk.open('morse-key-slewed');
+    const second = await browser.newPage();
+    const other = new DeskDriver(second, url);
+    await other.open('morse-key-slewed');
+    await second.waitForFunction(() =>
+      document.querySelector('[role=status]')?.textContent?.includes('also open in another tab'),
+    );
+
+    await page.bringToFront();
+    await desk.stage('round');
+    await desk.type('rise', '0.5');
+    await desk.saved();
+    await second.bringToFront();
+    await other.stage('round');
+    await other.type('rise', '0.25');
+    await other.button('Keep mine as a copy');
+    await second.waitForSelector('[data-save=saved]');
+
+    const { patch } = await fetchPatch(url, 'morse-key-slewed');
+    expect(patch.modules.find((m) => m.id === 'round')?.params?.rise).toBe(0.5);
+    const list = (await (await fetch(`${url}/api/patches`)).json()) as { patches: { id: string; name: string }[] };
+    const copy = list.patches.find((p) => p.name.startsWith('Morse key, slewed (other version'));
+    const mine = await fetchPatch(url, copy!.id);
+    expect(mine.patch.modules.find((m) => m.id === 'round')?.params?.rise).toBe(0.25);
+    await second.close();
+    // The browser itself logs the refused save.
+    faults.length = 0;
+  });
+});
+
+describe('the shelf', () => {
+  it('reads the place in a broken file’s error, and keeps a good one', async () => {
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    const broken = path.join(tmpdir(), `fenvo-broken-${process.pid}.json`);
+    writeFileSync(
+      broken,
+      JSON.stringify({
+        format: 'fenvo.patch',
+        version: 1,
+        modules: [
+          { id: 'a', kind: 'lfo' },
+          { id: 'b', kind: 'lfo', params: { rateHz: 0 } },
+        ],
+      }),
+    );
+    const input = await page.$('input[type=file]');
+    await (input as unknown as { uploadFile(file: string): Promise<void> }).uploadFile(broken);
+    await page.waitForSelector('[data-testid=import-faults]');
+    expect(await page.$eval('[data-testid=import-faults]', (e) => e.textContent)).toBe(
+      'modules[1].params.rateHz: must be between 0.001 and 1000, got 0',
+    );
+  });
+
+  it('duplicates, renames, deletes with undo', async () => {
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    const choose = async (row: string, item: string): Promise<void> => {
+      await page.click(`[aria-label="More for ${row}"]`);
+      await (await page.waitForSelector(`::-p-xpath(//li[@role="menuitem"][text()="${item}"])`))!.click();
+      await page.waitForSelector('[role=menu]', { hidden: true });
+    };
+    await choose('Lamp sweep, never shut', 'Duplicate');
+    await page.waitForSelector('[aria-label="More for Lamp sweep, never shut copy"]');
+    await choose('Lamp sweep, never shut copy', 'Rename');
+    await page.waitForSelector('[role=dialog] input');
+    await page.click('[role=dialog] input', { count: 3 });
+    await page.keyboard.type('Dawn');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[aria-label="More for Dawn"]');
+    await choose('Dawn', 'Delete');
+    await page.waitForSelector('[aria-label="More for Dawn"]', { hidden: true });
+    await desk.button('Undo');
+    await page.waitForSelector('[aria-label="More for Dawn"]');
+  });
+
+  it('opens a new patch whose empty desk says what to do', async () => {
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.button('New patch');
+    await desk.button('Begin with a first path');
+    await page.waitForSelector('[data-frame=swell]');
+    await desk.saved();
+  });
+});

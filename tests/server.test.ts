@@ -1,0 +1,155 @@
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { openBrowser } from './support/browser';
+import { DeskDriver, fetchPatch } from './support/desk';
+import { Application } from './support/setup';
+
+let application: Application;
+beforeAll(async () => {
+  application = await Application.open();
+});
+afterAll(() => application.close());
+
+const call = (method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Response> =>
+  fetch(`${application.url}/api${path}`, {
+    method,
+    headers,
+    ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+  });
+
+interface Fault {
+  readonly error: { readonly code: string; readonly message: string; readonly details: unknown };
+}
+const faultOf = async (response: Response): Promise<Fault['error'] & { status: number }> => ({
+  ...((await response.json()) as Fault).error,
+  status: response.status,
+});
+const patch = (name: string) => ({ format: 'fenvo.patch', version: 1, name, modules: [{ id: 'l', kind: 'lfo' }] });
+
+describe('patches over the wire', () => {
+  it('keeps every save, answers an old base with 409 and both versions', async () => {
+    const made = (await (await call('POST', '/patches', { patch: patch('One') })).json()) as {
+      id: string;
+      revision: number;
+    };
+    expect(made.revision).toBe(1);
+    expect((await call('PUT', `/patches/${made.id}`, { baseRevision: 1, patch: patch('Two') })).status).toBe(200);
+    const refused = await faultOf(
+      await call('PUT', `/patches/${made.id}`, { baseRevision: 1, patch: patch('Other two') }),
+    );
+    expect(refused).toMatchObject({
+      status: 409,
+      code: 'conflict',
+      details: { theirs: { revision: 2, patch: { name: 'Two' } }, yours: { patch: { name: 'Other two' } } },
+    });
+    const { revisions } = (await (await call('GET', `/patches/${made.id}/history`)).json()) as {
+      revisions: { name: string }[];
+    };
+    expect(revisions.map((r) => r.name)).toEqual(['Two', 'One']);
+    expect(await (await call('GET', `/patches/${made.id}/history/1`)).json()).toMatchObject({ patch: { name: 'One' } });
+  });
+  it('of many saves on one base exactly one comes through', async () => {
+    const { id } = (await (await call('POST', '/patches', { patch: patch('Race') })).json()) as { id: string };
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, (_, i) =>
+        call('PUT', `/patches/${id}`, { baseRevision: 1, patch: patch(`Racer ${i}`) }),
+      ),
+    );
+    expect(answers.map((a) => a.status).sort()).toEqual([200, ...Array<number>(19).fill(409)]);
+  });
+  it('deletes and restores', async () => {
+    const { id } = (await (await call('POST', '/patches', { patch: patch('Gone') })).json()) as { id: string };
+    const names = async (query = ''): Promise<string[]> =>
+      ((await (await call('GET', `/patches${query}`)).json()) as { patches: { name: string }[] }).patches.map(
+        (p) => p.name,
+      );
+    await call('DELETE', `/patches/${id}`);
+    expect(await names()).not.toContain('Gone');
+    expect(await names('?deleted=true')).toContain('Gone');
+    await call('POST', `/patches/${id}/restore`);
+    expect(await names()).toContain('Gone');
+  });
+  it('refuses bad input in one shape, with the place', async () => {
+    expect(
+      await faultOf(
+        await call('POST', '/patches', {
+          patch: { ...patch('x'), modules: [{ id: 'l', kind: 'lfo', params: { rateHz: -1 } }] },
+        }),
+      ),
+    ).toMatchObject({
+      status: 400,
+      code: 'bad-patch',
+      details: [{ path: 'modules[0].params.rateHz' }],
+    });
+    expect(await faultOf(await call('POST', '/patches', '{"patch":'))).toMatchObject({ status: 400, code: 'bad-json' });
+    expect(await faultOf(await call('POST', '/patches', { patch: patch('x'), extra: 1 }))).toMatchObject({
+      status: 400,
+      code: 'bad-request',
+    });
+    expect(await faultOf(await call('GET', '/patches/none'))).toMatchObject({ status: 404, code: 'not-found' });
+    expect(await faultOf(await call('GET', '/patches/a%20b'))).toMatchObject({ status: 400, code: 'bad-request' });
+    expect(await faultOf(await call('GET', '/patches?deleted=maybe'))).toMatchObject({ status: 400 });
+    expect(
+      await faultOf(
+        await call('POST', '/patches', JSON.stringify({ patch: { ...patch('x'), notes: 'n'.repeat(5_100_000) } })),
+      ),
+    ).toMatchObject({ status: 413, code: 'too-large' });
+  });
+  it('refuses a foreign host and a foreign page, and says what a page may load', async () => {
+    expect(
+      await faultOf(await call('GET', '/patches', undefined, { Origin: 'http://elsewhere.example' })),
+    ).toMatchObject({ status: 403, code: 'foreign' });
+    const { request } = await import('node:http');
+    const status = await new Promise<number>((resolve) => {
+      request({ host: '127.0.0.1', port: application.port, path: '/', headers: { Host: 'elsewhere.example' } }, (r) =>
+        resolve(r.statusCode ?? 0),
+      ).end();
+    });
+    expect(status).toBe(403);
+    const policy = (await fetch(application.url)).headers.get('content-security-policy') ?? '';
+    expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic';/);
+    expect(policy).not.toMatch(/unsafe-/);
+  });
+});
+
+describe('a server that dies', () => {
+  let opened: Awaited<ReturnType<typeof openBrowser>>;
+  beforeAll(async () => {
+    opened = await openBrowser();
+  });
+  afterAll(() => opened.close());
+  afterEach(async () => {
+    await application.stop();
+    await application.start();
+  });
+
+  it('has after SIGKILL what it acknowledged before', async () => {
+    const { id } = (await (await call('POST', '/patches', { patch: patch('Kept') })).json()) as { id: string };
+    expect((await call('PUT', `/patches/${id}`, { baseRevision: 1, patch: patch('Kept well') })).status).toBe(200);
+    await application.stop('SIGKILL');
+    await application.start();
+    expect(await fetchPatch(application.url, id)).toMatchObject({ revision: 2, patch: { name: 'Kept well' } });
+  });
+
+  it('loses nothing of an edit made while it was gone: a draft keeps it, the next server gets it', async () => {
+    const page = await opened.browser.newPage();
+    const desk = new DeskDriver(page, application.url);
+    await desk.open('fog-bank-breathing');
+    await desk.stage('trim');
+    await application.stop('SIGKILL');
+    await desk.type('amount', '0.25');
+    await page.waitForSelector('[data-save=offline]');
+    // The tab is closed without a save; the browser keeps the draft.
+    await page.close();
+    await application.start();
+    const again = await opened.browser.newPage();
+    const other = new DeskDriver(again, application.url);
+    await other.open('fog-bank-breathing');
+    await other.saved();
+    const { patch: stored } = await fetchPatch(application.url, 'fog-bank-breathing');
+    expect(stored.modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.25);
+    expect(
+      await again.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('fenvo.draft'))),
+    ).toEqual([]);
+    await again.close();
+  });
+});

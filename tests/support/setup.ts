@@ -1,0 +1,95 @@
+import { spawn, spawnSync } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+
+/** A port that was free a moment ago. */
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** The built application on a port and a data folder of its own. */
+export class Application {
+  private child: ChildProcess | null = null;
+
+  private constructor(
+    readonly port: number,
+    readonly data: string,
+  ) {}
+
+  static async open(): Promise<Application> {
+    const data = mkdtempSync(path.join(tmpdir(), 'fenvo-data-'));
+    const seeded = spawnSync(process.execPath, ['dist/seed.mjs'], {
+      env: { ...process.env, FENVO_DATA: data },
+      encoding: 'utf8',
+    });
+    if (seeded.status !== 0) throw new Error(`the demo data could not be made: ${seeded.stderr}`);
+    const application = new Application(await freePort(), data);
+    await application.start();
+    return application;
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const next = path.join('node_modules', 'next', 'dist', 'bin', 'next');
+    this.child = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(this.port)], {
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        FENVO_DATA: this.data,
+        FENVO_PORT: String(this.port),
+        NEXT_TELEMETRY_DISABLED: '1',
+      },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    for (let i = 0; i < 200; i++) {
+      const answer = await fetch(`${this.url}/api/health`).catch(() => null);
+      if (answer?.ok) return;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('the application did not answer');
+  }
+
+  /** Ends the process that this started, at once by default: as a crash would. */
+  stop(signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
+    const { child } = this;
+    this.child = null;
+    if (!child || child.exitCode !== null) return Promise.resolve();
+    return new Promise((resolve) => {
+      child.once('exit', () => resolve());
+      child.kill(signal);
+    });
+  }
+
+  async close(): Promise<void> {
+    await this.stop();
+    rmSync(this.data, { recursive: true, force: true });
+  }
+}
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    readonly url: string;
+  }
+}
+
+/** One application for the tests that need none of their own. */
+export default async function setup(project: {
+  provide(key: 'url', value: string): void;
+}): Promise<() => Promise<void>> {
+  const application = await Application.open();
+  project.provide('url', application.url);
+  return () => application.close();
+}
