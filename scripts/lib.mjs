@@ -72,7 +72,7 @@ export function buildApplication() {
 /** Bundles a TypeScript entry for Node, if a source is newer than the last bundle; answers its path. */
 export async function bundle(entry, name) {
   const out = inRoot('dist', `${name}.mjs`);
-  if (stamp(out) > newest(['core', 'cli', 'server', 'demo', 'bench', 'scripts', 'package-lock.json'])) return out;
+  if (stamp(out) > newest(['core', 'cli', 'server', 'demo', 'bench', 'tests', 'scripts', 'package-lock.json'])) return out;
   mkdirSync(inRoot('dist'), { recursive: true });
   const { build } = createRequire(import.meta.url)('esbuild');
   await build({
@@ -82,7 +82,7 @@ export async function bundle(entry, name) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['sequelize', 'sqlite3', 'umzug'],
+    external: ['sequelize', 'sqlite3', 'umzug', 'puppeteer-core', 'vitest'],
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
     logLevel: 'warning',
   });

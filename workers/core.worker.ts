@@ -12,7 +12,7 @@ function pictures(simulation: Simulation): Map<string, PictureData> {
 const worker: CoreWorker = {
   preview({ patch, sockets, columns }): PreviewAnswer {
     const start = performance.now();
-    const simulation = simulateGraph(buildGraph(patch), { columns, only: sockets });
+    const simulation = simulateGraph(buildGraph(patch), { columns, only: sockets, sparing: true });
     return {
       pictures: pictures(simulation),
       sampleRate: simulation.sampleRate,
@@ -22,7 +22,7 @@ const worker: CoreWorker = {
   full({ patch, columns, probes }): FullAnswer {
     const start = performance.now();
     const graph = buildGraph(patch);
-    const simulation = simulateGraph(graph, { columns, traces: probes });
+    const simulation = simulateGraph(graph, { columns, traces: probes, sparing: true });
     const prediction = gather(graph, engine.run(graph), simulation);
     const traces = [...simulation.traces].map(([socket, trace]) => {
       return [socket, { trace: Float32Array.from(trace), measures: measure(trace, simulation.sampleRate) }] as const;

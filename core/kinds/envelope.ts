@@ -1,3 +1,4 @@
+import { exp } from '../law/fastmath';
 import type { Lin } from '../law/lin';
 import { Gate } from './detect';
 import { control, gate, kind, always } from './kind';
@@ -7,11 +8,6 @@ import { briefSeconds } from '../units/show';
 /** `end` is a pulse of this height and length. */
 const END_VOLTS = 5;
 const END_SECONDS = 0.005;
-
-/** The share of a stage's way at the share `x` of its time: c > 0 fast then slow, c < 0 slow then fast. */
-export function stageCurve(x: number, c: number): number {
-  return c === 0 ? x : Math.expm1(-5 * c * x) / Math.expm1(-5 * c);
-}
 
 type Stage = 'idle' | 'attack' | 'hold' | 'decay' | 'release';
 
@@ -25,7 +21,10 @@ interface Settings {
   readonly decayCurve: number;
 }
 
-/** The stages of a contour; times within it are samples, with fractions. */
+/**
+ * The stages of a contour, each moving by `y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c))`: c > 0 fast then slow, c < 0 slow
+ * then fast. Times within it are samples, with fractions.
+ */
 class Contour {
   stage: Stage = 'idle';
   /** When the last stage ended. */
@@ -35,6 +34,8 @@ class Contour {
   private to = 0;
   private length = 1;
   private curve = 0;
+  /** 1 / (1 − e^(−5c)) of the running stage. */
+  private scale = 1;
   private peak = 0;
 
   constructor(
@@ -50,6 +51,7 @@ class Contour {
     const seconds = stage === 'attack' ? p.attack : stage === 'decay' ? p.decay : p.release;
     this.length = seconds * this.sampleRate;
     this.curve = stage === 'attack' ? p.attackCurve : p.decayCurve;
+    this.scale = this.curve === 0 ? 1 : 1 / (1 - exp(-5 * this.curve));
     this.to = stage === 'attack' ? this.peak : stage === 'decay' && p.mode === 'adsr' ? p.sustain * this.peak : 0;
   }
 
@@ -68,7 +70,8 @@ class Contour {
     if (this.stage === 'idle') return 0;
     if (this.stage === 'hold') return this.to;
     const x = Math.min(1, (k - this.start) / this.length);
-    return this.from + (this.to - this.from) * stageCurve(x, this.curve);
+    const y = this.curve === 0 ? x : (1 - exp(-5 * this.curve * x)) * this.scale;
+    return this.from + (this.to - this.from) * y;
   }
 
   /** Hands over to the stages that begin up to sample `k`; `again` gives the next peak of a loop, or null. */
@@ -129,8 +132,9 @@ export const envelope = kind({
     const out = io.symbol('out', lo, hi);
     return { out, inverted: b.scale(out, -1), end: io.symbol('end', 0, END_VOLTS) };
   },
+  negated: { inverted: 'out' },
   kernel(p, wiring) {
-    const [out, inverted, end] = [wiring.output('out'), wiring.output('inverted'), wiring.output('end')];
+    const [out, end] = [wiring.output('out'), wiring.output('end')];
     const gateIn = wiring.input('gate');
     const levelIn = wiring.input(wiring.connected('level') ? 'level' : 'gate');
     const gated = wiring.connected('gate');
@@ -148,9 +152,7 @@ export const envelope = kind({
         if (rises) contour.rise(k, peakAt(i));
         else if (k === 0 && !gated && p.mode === 'loop') contour.rise(0, peakAt(i));
         else if (wasHigh && !detector.high && (p.mode === 'adsr' || p.mode === 'ar')) contour.fall(k);
-        const v = contour.level(k);
-        out[i] = v;
-        inverted[i] = -v;
+        out[i] = contour.level(k);
         end[i] = k >= contour.ended - 1e-6 && k < contour.ended + pulse - 1e-6 ? END_VOLTS : 0;
       }
     };

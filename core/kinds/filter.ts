@@ -1,4 +1,5 @@
 import type { Laws } from '../law/builder';
+import { exp2, tangentOfTurn } from '../law/fastmath';
 import type { Lin } from '../law/lin';
 import { always, control, kind, signal } from './kind';
 import type { Sockets, Wiring } from './kind';
@@ -31,8 +32,34 @@ export class StateVariable {
 
   tune(hz: number): void {
     const cutoff = Math.min(Math.min(HIGHEST_HZ, 0.49 * this.sampleRate), Math.max(LOWEST_HZ, hz));
-    this.g = Math.tan((Math.PI * cutoff) / this.sampleRate);
+    this.g = tangentOfTurn(cutoff / (2 * this.sampleRate));
     this.scale = 1 / (1 + this.damping * this.g + this.g * this.g);
+  }
+
+  /** Many steps at one cutoff. */
+  run(
+    input: Float64Array,
+    lowpass: Float64Array,
+    bandpass: Float64Array,
+    highpass: Float64Array,
+    from: number,
+    to: number,
+  ): void {
+    const { g, scale, damping } = this;
+    const sum = damping + g;
+    let { s1, s2 } = this;
+    for (let i = from; i < to; i++) {
+      const high = ((input[i] as number) - sum * s1 - s2) * scale;
+      const band = g * high + s1;
+      const low = g * band + s2;
+      s1 = g * high + band;
+      s2 = g * band + low;
+      lowpass[i] = low;
+      bandpass[i] = damping * band;
+      highpass[i] = high;
+    }
+    this.s1 = s1;
+    this.s2 = s2;
   }
 
   step(x: number): void {
@@ -70,15 +97,18 @@ function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring) {
     wiring.output('highpass'),
   ];
   const filter = new StateVariable(wiring.sampleRate, p.resonance);
-  let octaves = 0;
-  filter.tune(p.cutoffHz);
+  const at = (i: number): number =>
+    p.cutoffAmount * (cutoff[i] as number) + p.cutoff2Amount * (cutoff2[i] as number) + (pitch[i] as number);
+  const steady = ['cutoff', 'cutoff2', 'pitch'].every((name) => wiring.steady(name) !== null);
+  let octaves = steady ? at(0) : 0;
+  filter.tune(p.cutoffHz * exp2(octaves));
+  if (steady) return (from: number, to: number): void => filter.run(input, lowpass, bandpass, highpass, from, to);
   return (from: number, to: number): void => {
     for (let i = from; i < to; i++) {
-      const v =
-        p.cutoffAmount * (cutoff[i] as number) + p.cutoff2Amount * (cutoff2[i] as number) + (pitch[i] as number);
+      const v = at(i);
       if (v !== octaves) {
         octaves = v;
-        filter.tune(p.cutoffHz * 2 ** v);
+        filter.tune(p.cutoffHz * exp2(v));
       }
       filter.step(input[i] as number);
       lowpass[i] = filter.low;

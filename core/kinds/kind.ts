@@ -57,6 +57,10 @@ export interface Wiring {
   steady(name: string): number | null;
   connected(name: string): boolean;
   output(name: string): Float64Array;
+  /** A buffer of the block's size for a kernel's own use. */
+  scratch(): Float64Array;
+  /** Whether anybody looks at an output; one that nobody does may be left out. */
+  wanted(name: string): boolean;
 }
 
 /** What a destination does with its voltage, in its own unit. */
@@ -103,6 +107,8 @@ interface Shape<P> {
   memory(p: P, connected: (input: string) => boolean): boolean;
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */
   law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Lin>>;
+  /** Outputs that are another one's negative; a kernel leaves them out. */
+  readonly negated?: Readonly<Record<string, string>>;
   /** Its samples; left out where `law` says it all. */
   kernel?(p: P, wiring: Wiring): Kernel;
   /** Seconds after which it repeats of itself, as an exact fraction of decimals, or null if it does not. */

@@ -1,3 +1,4 @@
+import { exp2, sineOfTurn } from '../law/fastmath';
 import type { Lin } from '../law/lin';
 import { Gate } from './detect';
 import { control, gate, kind } from './kind';
@@ -19,31 +20,71 @@ const shapeNames: Readonly<Record<Shape, string>> = {
   smooth: 'smooth random',
 };
 
-/** The unit wave at a count of cycles; the draws of `stepped` and `smooth` are numbered by their cycle. */
-function wave(shape: Shape, cycles: number, width: number, seed: number): number {
-  const phase = withinCycle(cycles);
+/** Fills `out` with `mid + half·w(φ)` at counts of cycles; draws are numbered by their cycle. */
+type Wave = (cycles: Float64Array, from: number, to: number, out: Float64Array) => void;
+
+interface Span {
+  readonly mid: number;
+  readonly half: number;
+}
+
+/** Waves that a phase alone gives. */
+function shapeOf(unit: (phase: number) => number, { mid, half }: Span, shift: number): Wave {
+  return (cycles, from, to, out) => {
+    for (let i = from; i < to; i++) out[i] = mid + half * unit(withinCycle((cycles[i] as number) + shift));
+  };
+}
+
+// The two in most use stand in loops of their own, where the compiler keeps them in line.
+function sineWave({ mid, half }: Span, shift: number): Wave {
+  return (cycles, from, to, out) => {
+    for (let i = from; i < to; i++) out[i] = mid + half * sineOfTurn(withinCycle((cycles[i] as number) + shift));
+  };
+}
+
+function triangleWave({ mid, half }: Span, shift: number): Wave {
+  return (cycles, from, to, out) => {
+    for (let i = from; i < to; i++) out[i] = mid + half * triangle(withinCycle((cycles[i] as number) + shift));
+  };
+}
+
+function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: number): Wave {
+  let n = NaN;
+  let [now, next] = [0, 0];
+  return (cycles, from, to, out) => {
+    for (let i = from; i < to; i++) {
+      const at = (cycles[i] as number) + shift;
+      const whole = Math.floor(at + EDGE);
+      if (whole !== n) {
+        n = whole;
+        now = draw(seed, n);
+        next = draw(seed, n + 1);
+      }
+      const share = smooth ? (1 - sineOfTurn(0.25 + withinCycle(at) / 2)) / 2 : 0;
+      out[i] = mid + half * (now + (next - now) * share);
+    }
+  };
+}
+
+function waveOf(shape: Shape, width: number, seed: number, span: Span, shift: number): Wave {
   switch (shape) {
     case 'sine':
-      return Math.sin(2 * Math.PI * phase);
+      return sineWave(span, shift);
     case 'triangle':
-      return triangle(phase);
+      return triangleWave(span, shift);
     case 'rampUp':
-      return 2 * phase - 1;
+      return shapeOf((phase) => 2 * phase - 1, span, shift);
     case 'rampDown':
-      return 1 - 2 * phase;
+      return shapeOf((phase) => 1 - 2 * phase, span, shift);
     case 'pulse':
-      return phase < width - EDGE ? 1 : -1;
+      return shapeOf((phase) => (phase < width - EDGE ? 1 : -1), span, shift);
     case 'stepped':
-      return draw(seed, Math.floor(cycles + EDGE));
-    case 'smooth': {
-      const n = Math.floor(cycles + EDGE);
-      const [from, to] = [draw(seed, n), draw(seed, n + 1)];
-      return from + ((to - from) * (1 - Math.cos(Math.PI * phase))) / 2;
-    }
+    case 'smooth':
+      return drawnWave(shape === 'smooth', seed, span, shift);
   }
 }
 
-const rateAt = (rateHz: number, cv: number): number => Math.min(20000, Math.max(0.0001, rateHz * 2 ** cv));
+const rateAt = (rateHz: number, cv: number): number => Math.min(20000, Math.max(0.0001, rateHz * exp2(cv)));
 
 export const lfo = kind({
   name: 'lfo',
@@ -75,29 +116,34 @@ export const lfo = kind({
     const cv = steady('rate');
     return cv === null ? 'never' : { over: [1], under: cv === 0 ? [p.rateHz] : [rateAt(p.rateHz, cv)] };
   },
+  negated: { inverted: 'out' },
   kernel(p, wiring) {
-    const [out, inverted, quadrature] = [wiring.output('out'), wiring.output('inverted'), wiring.output('quadrature')];
+    const [out, quadrature] = [wiring.output('out'), wiring.output('quadrature')];
     const [rate, reset] = [wiring.input('rate'), wiring.input('reset')];
-    const mid = (p.lowVolts + p.highVolts) / 2;
-    const half = (p.highVolts - p.lowVolts) / 2;
+    const span = { mid: (p.lowVolts + p.highVolts) / 2, half: (p.highVolts - p.lowVolts) / 2 };
+    const wave = waveOf(p.shape, p.width, wiring.seed, span, 0);
+    const second = wiring.wanted('quadrature') ? waveOf(p.shape, p.width, wiring.seed, span, 0.25) : null;
     const phase = new Phase(wiring.sampleRate, p.phase);
     const detector = new Gate(1);
-    let lastCv = 0;
-    let hz = rateAt(p.rateHz, 0);
+    const cycles = wiring.scratch();
+    const free = wiring.steady('rate') !== null && wiring.steady('reset') !== null;
+    let lastCv = rate[0] as number;
+    let hz = rateAt(p.rateHz, lastCv);
     return (from, to, k0) => {
-      for (let i = from; i < to; i++) {
-        const cv = rate[i] as number;
-        if (cv !== lastCv) {
-          lastCv = cv;
-          hz = rateAt(p.rateHz, cv);
+      if (free) phase.fill(cycles, from, to, k0, hz);
+      else {
+        for (let i = from; i < to; i++) {
+          const cv = rate[i] as number;
+          if (cv !== lastCv) {
+            lastCv = cv;
+            hz = rateAt(p.rateHz, cv);
+          }
+          const edge = detector.rises(reset[i] as number);
+          cycles[i] = edge ? phase.reset(k0 + i, p.phase, hz) : phase.at(k0 + i, hz);
         }
-        const edge = detector.rises(reset[i] as number);
-        const cycles = edge ? phase.reset(k0 + i, p.phase, hz) : phase.at(k0 + i, hz);
-        const v = mid + half * wave(p.shape, cycles, p.width, wiring.seed);
-        out[i] = v;
-        inverted[i] = -v;
-        quadrature[i] = mid + half * wave(p.shape, cycles + 0.25, p.width, wiring.seed);
       }
+      wave(cycles, from, to, out);
+      second?.(cycles, from, to, quadrature);
     };
   },
   ends: [

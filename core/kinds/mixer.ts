@@ -40,6 +40,7 @@ export const mixer = kind({
   inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`)),
   outputs: () => ['out', 'inverted'],
   memory: never,
+  negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {
     const gains = [p.gain1, p.gain2, p.gain3, p.gain4, p.gain5, p.gain6, p.gain7, p.gain8];
     const names = numbers(p.inputs).map((n) => `in${n}`);

@@ -1,4 +1,5 @@
 import type { Laws } from '../law/builder';
+import { exp2, sineOfTurn } from '../law/fastmath';
 import type { Curve, Lin } from '../law/lin';
 import { Gate } from './detect';
 import { control, gate, kind } from './kind';
@@ -18,8 +19,8 @@ interface Tuning {
 function frequencyAt(p: Tuning, pitch: number, fm: number): number {
   const hz =
     p.fmLaw === 'exponential'
-      ? p.baseHz * 2 ** (pitch + p.fmAmount * fm)
-      : p.baseHz * 2 ** pitch * (1 + (p.fmAmount * fm) / 5);
+      ? p.baseHz * exp2(pitch + p.fmAmount * fm)
+      : p.baseHz * exp2(pitch) * (1 + (p.fmAmount * fm) / 5);
   return Math.min(TOP_HZ, Math.max(0, hz));
 }
 
@@ -68,6 +69,56 @@ function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
   };
 }
 
+interface Span {
+  readonly mid: number;
+  readonly half: number;
+}
+
+function sineInto(at: Float64Array, out: Float64Array, { mid, half }: Span, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = mid + half * sineOfTurn(at[i] as number);
+}
+
+function triangleInto(at: Float64Array, out: Float64Array, { mid, half }: Span, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = mid + half * triangle(at[i] as number);
+}
+
+function sawInto(
+  at: Float64Array,
+  step: Float64Array,
+  out: Float64Array,
+  { mid, half }: Span,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) {
+    const x = at[i] as number;
+    out[i] = mid + half * within1(2 * x - 1 - polyBlep(x, step[i] as number));
+  }
+}
+
+interface Pulse {
+  readonly width: number;
+  readonly pwmAmount: number;
+}
+
+function pulseInto(
+  at: Float64Array,
+  step: Float64Array,
+  pwm: Float64Array,
+  out: Float64Array,
+  p: Pulse,
+  { mid, half }: Span,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) {
+    const [x, dt] = [at[i] as number, step[i] as number];
+    const width = Math.min(0.99, Math.max(0.01, p.width + (p.pwmAmount * (pwm[i] as number)) / 10));
+    const square = (x < width ? 1 : -1) + polyBlep(x, dt) - polyBlep(withinCycle(x + 1 - width), dt);
+    out[i] = mid + half * within1(square);
+  }
+}
+
 export const oscillator = kind({
   name: 'oscillator',
   title: 'Oscillator',
@@ -101,38 +152,46 @@ export const oscillator = kind({
     return { sine: wave('sine'), triangle: wave('triangle'), saw: wave('saw'), pulse: wave('pulse') };
   },
   kernel(p, wiring) {
-    const [sine, tri] = [wiring.output('sine'), wiring.output('triangle')];
-    const [saw, pulse] = [wiring.output('saw'), wiring.output('pulse')];
-    const [pitchIn, fmIn, pwmIn, sync] = ['pitch', 'fm', 'pwm', 'sync'].map((name) => wiring.input(name)) as [
-      Float64Array,
-      Float64Array,
-      Float64Array,
-      Float64Array,
-    ];
-    const mid = (p.lowVolts + p.highVolts) / 2;
-    const half = (p.highVolts - p.lowVolts) / 2;
+    const span = { mid: (p.lowVolts + p.highVolts) / 2, half: (p.highVolts - p.lowVolts) / 2 };
+    const [pitchIn, fmIn] = [wiring.input('pitch'), wiring.input('fm')];
+    const [pwmIn, sync] = [wiring.input('pwm'), wiring.input('sync')];
     const phase = new Phase(wiring.sampleRate, 0);
     const detector = new Gate(1);
+    // Phase 0..1 and phase step of each sample, then one pass for each wave that is wanted.
+    const [at, step] = [wiring.scratch(), wiring.scratch()];
+    const out = (name: string): Float64Array | null => (wiring.wanted(name) ? wiring.output(name) : null);
+    const [sine, tri, saw, pulse] = [out('sine'), out('triangle'), out('saw'), out('pulse')];
     let [pitch, fm] = [0, 0];
     let hz = frequencyAt(p, 0, 0);
-    return (from, to, k0) => {
+    let blep = Math.min(0.5, hz / wiring.sampleRate);
+    const free = ['pitch', 'fm', 'sync'].every((name) => wiring.steady(name) !== null);
+    if (free) {
+      hz = frequencyAt(p, pitchIn[0] as number, fmIn[0] as number);
+      blep = Math.min(0.5, hz / wiring.sampleRate);
+      step.fill(blep);
+    }
+    const follow = (from: number, to: number, k0: number): void => {
       for (let i = from; i < to; i++) {
         if (pitchIn[i] !== pitch || fmIn[i] !== fm) {
           pitch = pitchIn[i] as number;
           fm = fmIn[i] as number;
           hz = frequencyAt(p, pitch, fm);
+          blep = Math.min(0.5, hz / wiring.sampleRate);
         }
         const edge = detector.rises(sync[i] as number);
-        const x = withinCycle(edge ? phase.reset(k0 + i, 0, hz) : phase.at(k0 + i, hz));
-        const step = Math.min(0.5, hz / wiring.sampleRate);
-        const width = Math.min(0.99, Math.max(0.01, p.width + (p.pwmAmount * (pwmIn[i] as number)) / 10));
-        const corner = polyBlep(x, step);
-        const square = (x < width ? 1 : -1) + corner - polyBlep(withinCycle(x + 1 - width), step);
-        sine[i] = mid + half * Math.sin(2 * Math.PI * x);
-        tri[i] = mid + half * triangle(x);
-        saw[i] = mid + half * within1(2 * x - 1 - corner);
-        pulse[i] = mid + half * within1(square);
+        at[i] = withinCycle(edge ? phase.reset(k0 + i, 0, hz) : phase.at(k0 + i, hz));
+        step[i] = blep;
       }
+    };
+    return (from, to, k0) => {
+      if (free) {
+        phase.fill(at, from, to, k0, hz);
+        for (let i = from; i < to; i++) at[i] = withinCycle(at[i] as number);
+      } else follow(from, to, k0);
+      if (sine) sineInto(at, sine, span, from, to);
+      if (tri) triangleInto(at, tri, span, from, to);
+      if (saw) sawInto(at, step, saw, span, from, to);
+      if (pulse) pulseInto(at, step, pwmIn, pulse, p, span, from, to);
     };
   },
   ends: [frequencyEnd('pitch', true), frequencyEnd('fm', false)],

@@ -32,6 +32,15 @@ export class Phase {
     return this.cycles + this.base + (hertz * (k - this.from)) / this.sampleRate;
   }
 
+  /** The same for samples in a row, at a frequency that stays. */
+  fill(cycles: Float64Array, from: number, to: number, k0: number, hertz: number): void {
+    this.at(k0 + from, hertz);
+    const start = this.cycles + this.base;
+    const { sampleRate } = this;
+    const offset = k0 - this.from;
+    for (let i = from; i < to; i++) cycles[i] = start + (hertz * (offset + i)) / sampleRate;
+  }
+
   reset(k: number, phase: number, hertz: number): number {
     const now = this.at(k, hertz);
     this.cycles = Math.floor(now + EDGE) + 1;

@@ -1,3 +1,4 @@
+import { exp } from '../law/fastmath';
 import type { Curve } from '../law/lin';
 
 /** ln 1000: an exponential response spans 60 dB between rest and unity. */
@@ -6,7 +7,7 @@ const scale = Math.exp(K) - 1;
 
 /** From a straight line (`bend` 0) to the exponential `(e^(kx) − 1)/(e^k − 1)` (1); x >= 0. */
 function bent(x: number, bend: number): number {
-  return bend === 0 ? x : (1 - bend) * x + bend * (Math.expm1(K * x) / scale);
+  return bend === 0 ? x : (1 - bend) * x + bend * ((exp(K * x) - 1) / scale);
 }
 
 const slopeAt = (x: number, bend: number): number => 1 - bend + (bend * K * Math.exp(K * x)) / scale;

@@ -1,3 +1,4 @@
+import { exp2 } from '../law/fastmath';
 import { always, control, kind, signal } from './kind';
 import type { EndSpec } from './kind';
 import { choice, number, seconds } from './params';
@@ -9,7 +10,7 @@ interface Times {
   readonly minimum: number;
 }
 
-const timeAt = (p: Times, way: 'rise' | 'fall', cv: number): number => Math.max(p.minimum, p[way]) * 2 ** cv;
+const timeAt = (p: Times, way: 'rise' | 'fall', cv: number): number => Math.max(p.minimum, p[way]) * exp2(cv);
 
 /** A linear lag crosses this many volts in its time. */
 const FULL_VOLTS = 10;
@@ -57,19 +58,21 @@ export const slew = kind({
     const rising = new Lag(step, timeAt(p, 'rise', 0));
     const falling = new Lag(step, timeAt(p, 'fall', 0));
     let y = 0;
+    const rc = p.law === 'rc';
     return (from, to, k0) => {
-      if (k0 + from === 0) y = input[from] as number;
+      let v = k0 + from === 0 ? (input[from] as number) : y;
       for (let i = from; i < to; i++) {
         const x = input[i] as number;
-        const up = x > y;
+        const up = x > v;
         const lag = up ? rising : falling;
         const cv = (up ? riseCv[i] : fallCv[i]) as number;
         if (cv !== lag.cv) lag.set(cv);
-        if (lag.seconds === 0) y = x;
-        else if (p.law === 'rc') y += (x - y) * lag.step;
-        else y = up ? Math.min(x, y + lag.step) : Math.max(x, y - lag.step);
-        out[i] = y;
+        if (lag.seconds === 0) v = x;
+        else if (rc) v += (x - v) * lag.step;
+        else v = up ? Math.min(x, v + lag.step) : Math.max(x, v - lag.step);
+        out[i] = v;
       }
+      y = v;
     };
   },
   ends: [timeEnd('rise'), timeEnd('fall')],
@@ -91,7 +94,7 @@ class Lag {
 
   set(cv: number): void {
     this.cv = cv;
-    this.seconds = this.atZero * 2 ** cv;
+    this.seconds = this.atZero * exp2(cv);
     this.step = this.law(this.seconds);
   }
 }

@@ -56,6 +56,7 @@ export const vca = kind({
   inputs: () => [signal('in'), signal('in2'), control('cv'), control('cv2'), signal('chain')],
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',
+  negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {
     const c = controlVolts(b, p, io);
     const gain = gainOver(b, b.scale(c, 1 / p.unityVolts), p);

@@ -25,6 +25,8 @@ export interface SimulateOptions {
   readonly observers?: readonly Observer[];
   readonly asset?: Wiring['asset'];
   readonly blockSize?: number;
+  /** Leaves out outputs that nothing is plugged into and nobody asks for. */
+  readonly sparing?: boolean;
 }
 
 export interface OutputSeen extends Measured {
@@ -76,7 +78,9 @@ interface Part {
   readonly inputs: readonly Float64Array[];
   readonly outputs: readonly Float64Array[];
   readonly kernel: Kernel;
-  readonly seen: readonly Seen[];
+  readonly seen: readonly (Seen | null)[];
+  /** Outputs that are made from another's: index and the other's. */
+  readonly negated: readonly { readonly output: number; readonly of: number }[];
   readonly drives: readonly {
     readonly buffer: Float64Array;
     readonly stats: DriveStats;
@@ -88,6 +92,7 @@ interface Part {
 
 interface Seen {
   readonly stats: Stats;
+  readonly factor: number;
   readonly picture: Picture | null;
   clippedLow: number;
   clippedHigh: number;
@@ -114,6 +119,7 @@ class Run {
 
   private readonly graph: Graph;
   private readonly driveOnly: ReadonlySet<number>;
+  private readonly looked: ReadonlySet<string>;
 
   constructor(
     { graph, driveOnly }: Upstream,
@@ -125,12 +131,29 @@ class Run {
     this.size = Math.min(options.blockSize ?? BLOCK, this.samples);
     this.outputs = graph.modules.map((m) => m.outputs.map(() => new Float64Array(this.size)));
     const needed = new Set(graph.groups.flatMap((g) => g.modules));
+    this.looked = this.lookedAt();
     this.parts = graph.modules.filter((m) => needed.has(m.index) || driveOnly.has(m.index)).map((m) => this.part(m));
     this.partAt = new Map(this.parts.map((p) => [p.module.index, p]));
     for (const socket of options.traces ?? []) this.traces.set(socket, new Float64Array(this.samples));
     for (const observer of options.observers ?? []) {
       this.watched.push({ observer, buffers: observer.sockets.map((s) => this.bufferOf(s)) });
     }
+  }
+
+  /** The outputs that something is driven by, or somebody asks for. */
+  private lookedAt(): Set<string> {
+    const { traces = [], only = [], observers = [] } = this.options;
+    const looked = new Set([...traces, ...only, ...observers.flatMap((o) => o.sockets)]);
+    for (const m of this.graph.modules) {
+      // A stage's first output is what it is for.
+      const [first] = m.outputs;
+      if (first) looked.add(first.socket);
+      for (const { driver } of m.inputs) {
+        if (driver.type === 'output')
+          looked.add(this.graph.modules[driver.module]?.outputs[driver.output]?.socket ?? '');
+      }
+    }
+    return looked;
   }
 
   all(): Simulation {
@@ -160,17 +183,18 @@ class Run {
 
   private step(part: Part, from: number, to: number, k0: number): void {
     part.kernel(from, to, k0);
+    for (const { output, of } of part.negated)
+      negate(part.outputs[of] as Float64Array, part.outputs[output] as Float64Array, from, to);
     const rail = this.graph.patch.settings.railVolts;
     for (let o = 0; o < part.outputs.length; o++) {
-      const out = part.outputs[o] as Float64Array;
-      const seen = part.seen[o] as Seen;
-      const { factor } = part.module.outputs[o] as { factor: number };
-      saturate(out, from, to, rail, factor, seen);
+      const seen = part.seen[o];
+      if (seen) saturate(part.outputs[o] as Float64Array, from, to, rail, seen);
     }
   }
 
   private measure(part: Part, count: number, k0: number): void {
     part.seen.forEach((seen, o) => {
+      if (!seen) return;
       const out = part.outputs[o] as Float64Array;
       seen.stats.add(out, 0, count);
       seen.picture?.add(out, count, k0);
@@ -188,12 +212,28 @@ class Run {
     const delayed: Delayed[] = [];
     const inputs = m.inputs.map((input) => this.inputBuffer(input, delayed));
     if (this.driveOnly.has(m.index)) {
-      return { module: m, inputs, outputs: [], kernel: () => undefined, seen: [], delayed, ...this.drives(m, inputs) };
+      const none = { outputs: [], kernel: () => undefined, seen: [], negated: [] };
+      return { module: m, inputs, delayed, ...none, ...this.drives(m, inputs) };
     }
     const outputs = this.outputs[m.index] as readonly Float64Array[];
-    const seen = m.outputs.map(() => ({ stats: new Stats(), picture: this.picture(), clippedLow: 0, clippedHigh: 0 }));
+    const seen = m.outputs.map((o) =>
+      this.wanted(o.socket)
+        ? { stats: new Stats(), picture: this.picture(), factor: o.factor, clippedLow: 0, clippedHigh: 0 }
+        : null,
+    );
+    const negated = Object.entries(m.kind.negated ?? {})
+      .map(([name, of]) => ({
+        output: m.outputs.findIndex((o) => o.name === name),
+        of: m.outputs.findIndex((o) => o.name === of),
+      }))
+      .filter(({ output }) => seen[output] !== null);
     const kernel = m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs)) ?? this.lawKernel(m, inputs, outputs);
-    return { module: m, inputs, outputs, kernel, seen, delayed, ...this.drives(m, inputs) };
+    return { module: m, inputs, outputs, kernel, seen, negated, delayed, ...this.drives(m, inputs) };
+  }
+
+  /** Whether anybody looks at an output. */
+  private wanted(socket: string): boolean {
+    return !this.options.sparing || this.looked.has(socket);
   }
 
   private picture(): Picture | null {
@@ -226,6 +266,8 @@ class Run {
       seed: seedOf(this.graph.patch.settings.seed, m.id),
       railVolts: this.graph.patch.settings.railVolts,
       asset: this.options.asset ?? (() => null),
+      scratch: () => new Float64Array(this.size),
+      wanted: (name) => this.wanted(`${m.id}.${name}`),
       input: (name) => inputs[index(name)] ?? this.steadyBuffer(0),
       output: (name) => outputs[m.outputs.findIndex((o) => o.name === name)] as Float64Array,
       connected: (name) => m.inputs[index(name)]?.connected ?? false,
@@ -261,7 +303,9 @@ class Run {
     const { store, io } = this.laws(m);
     const law = m.kind.law(store, m.params, io);
     const tape = new Tape(this.size, this.graph.sampleRate, inputs);
-    m.outputs.forEach((o, i) => tape.write(law[o.name] as Lin, outputs[i] as Float64Array));
+    m.outputs.forEach((o, i) => {
+      if (!m.kind.negated?.[o.name]) tape.write(law[o.name] as Lin, outputs[i] as Float64Array);
+    });
     return (from, to) => tape.run(from, to);
   }
 
@@ -296,9 +340,10 @@ class Run {
         const end = part.module.kind.ends?.[i];
         if (picture && end) for (const name of end.sockets) pictures.set(`${part.module.id}.${name}`, picture);
       });
-      part.outputs.forEach((_, i) => {
+      part.seen.forEach((seen, i) => {
+        if (!seen) return;
         const o = part.module.outputs[i] as GraphModule['outputs'][number];
-        const { stats, picture, clippedLow, clippedHigh } = part.seen[i] as Seen;
+        const { stats, picture, clippedLow, clippedHigh } = seen;
         outputs.set(o.socket, {
           ...measured(stats),
           clippedLow: clippedLow / this.samples,
@@ -356,7 +401,7 @@ function endSeen(stats: DriveStats): EndSeen {
 }
 
 /** An output's rails, then what loading leaves of it. */
-function saturate(x: Float64Array, from: number, to: number, rail: number, factor: number, seen: Seen): void {
+function saturate(x: Float64Array, from: number, to: number, rail: number, seen: Seen): void {
   let [low, high] = [0, 0];
   for (let i = from; i < to; i++) {
     const v = x[i] as number;
@@ -368,7 +413,12 @@ function saturate(x: Float64Array, from: number, to: number, rail: number, facto
       x[i] = -rail;
     }
   }
+  const { factor } = seen;
   if (factor !== 1) for (let i = from; i < to; i++) x[i] = (x[i] as number) * factor;
   seen.clippedLow += low;
   seen.clippedHigh += high;
+}
+
+function negate(x: Float64Array, out: Float64Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = -(x[i] as number);
 }

@@ -47,12 +47,18 @@ export class DriveStats extends Stats {
 
   override add(x: Float64Array, from: number, to: number): void {
     super.add(x, from, to);
+    const [low, high] = [this.low, this.high + 1e-9];
+    let [below, atOrBelow, above] = [0, 0, 0];
     for (let i = from; i < to; i++) {
       const v = x[i] as number;
-      if (v <= this.low + 1e-9) this.atOrBelow++;
-      if (v < this.low - 1e-9) this.below++;
-      else if (v > this.high + 1e-9) this.above++;
+      if (v <= low + 1e-9) {
+        atOrBelow++;
+        if (v < low - 1e-9) below++;
+      } else if (v > high) above++;
     }
+    this.below += below;
+    this.atOrBelow += atOrBelow;
+    this.above += above;
   }
 }
 

@@ -1,6 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
 import { tell } from '@/ui/parts/messages';
@@ -92,6 +92,7 @@ function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
   };
   const stage = predicted.graph.modules.find((m) => m.id === selected);
   const findings = predicted.prediction.findings;
+  const traces = useTraces(predicted);
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}>
       <DeskHeader desk={desk} others={others} />
@@ -140,7 +141,7 @@ function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
               '& > section': { flex: 1 },
             }}
           >
-            <Scope traces={tracesOf(predicted)} full={predicted.full} duration={patch.settings.duration} />
+            <Scope traces={traces} full={predicted.full} duration={patch.settings.duration} />
           </Box>
         </Box>
         <Box
@@ -170,7 +171,7 @@ function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
               <Box sx={{ color: ink.softInk, px: 1.75 }}>Choose a frame to set its knobs.</Box>
             </>
           )}
-          <FindingsList findings={findings} edit={edit} onOpen={open} />
+          <FindingsList findings={findings} ends={predicted.ends.join()} edit={edit} onOpen={open} />
         </Box>
       </Box>
     </Box>
@@ -192,12 +193,26 @@ function placeOf(predicted: Predicted, id: string): string {
   return index < 0 ? 'Beside the path shown' : `Stage ${index + 1} of ${frames.length}`;
 }
 
-function tracesOf({ graph, full }: Predicted): Trace[] {
+/** The pinned traces of the last whole simulation; the same list until that, the pins or a name change. */
+function useTraces({ graph, full }: Predicted): readonly Trace[] {
   const { probes } = graph.patch;
+  const names = graph.modules.map((m) => `${m.id} ${m.label}`).join('\n');
+  return useMemo(() => {
+    const labels = new Map(
+      names.split('\n').map((line) => [line.slice(0, line.indexOf(' ')), line.slice(line.indexOf(' ') + 1)]),
+    );
+    return tracesOf(probes, full, labels);
+  }, [probes, full, names]);
+}
+
+function tracesOf(
+  probes: Predicted['graph']['patch']['probes'],
+  full: Predicted['full'],
+  labels: ReadonlyMap<string, string>,
+): Trace[] {
   return probes.flatMap(({ at, label }) => {
     const probe = full?.probes.get(at);
     const [id = '', name = ''] = at.split('.');
-    const m = graph.modules.find((x) => x.id === id);
-    return probe ? [{ socket: at, label: label ?? `${m?.label ?? id}, ${name}`, probe }] : [];
+    return probe ? [{ socket: at, label: label ?? `${labels.get(id) ?? id}, ${name}`, probe }] : [];
   });
 }

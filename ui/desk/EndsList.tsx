@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
+import { memo } from 'react';
 import { showRange, showVoltRange } from '@/core';
 import type { Finding, GraphModule } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -43,64 +44,63 @@ export function EndsList({ predicted, shown, onShow, onSelect }: Props) {
     <>
       <Heading>Ends</Heading>
       {ends.map((socket) => (
-        <EndRow
-          key={socket}
-          socket={socket}
-          predicted={predicted}
-          chosen={socket === shown}
-          onShow={() => onShow(socket)}
-        />
+        <EndRow key={socket} {...rowOf(socket, predicted)} chosen={socket === shown} onShow={onShow} />
       ))}
       {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destination is reached yet.</Box>}
       <Heading>Sources</Heading>
       {sources.map((m) => (
-        <ButtonBase
+        <SourceRow
           key={m.id}
-          onClick={() => onSelect(m.id)}
-          sx={{
-            display: 'flex',
-            width: '100%',
-            justifyContent: 'space-between',
-            gap: 1,
-            px: 1.75,
-            py: 0.5,
-            textAlign: 'left',
-            font: 'inherit',
-          }}
-        >
-          <span>{m.label}</span>
-          <Box
-            component="span"
-            sx={{ fontFamily: fonts.numbers, color: ink.softInk, fontSize: 13, textAlign: 'right' }}
-          >
-            {showVoltRange(...(bounds.get(m.id)?.outputs[0] ?? [0, 0]))}
-          </Box>
-        </ButtonBase>
+          id={m.id}
+          label={m.label}
+          range={showVoltRange(...(bounds.get(m.id)?.outputs[0] ?? [0, 0]))}
+          onSelect={onSelect}
+        />
       ))}
     </>
   );
 }
 
-function EndRow({
-  socket,
-  predicted,
-  chosen,
-  onShow,
-}: {
-  socket: string;
-  predicted: Predicted;
-  chosen: boolean;
-  onShow: () => void;
-}) {
+/** What a row shows, as plain values, so that only rows whose figures changed are drawn again. */
+interface RowProps {
+  readonly socket: string;
+  readonly label: string;
+  readonly text: string;
+  readonly said: string;
+  readonly colour: string;
+  /** Shares 0..1 of the destination's window; null without one. */
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly lost: 'none' | 'low' | 'high' | 'both';
+  readonly chosen: boolean;
+  readonly onShow: (socket: string) => void;
+}
+
+function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 'onShow'> {
   const [id = '', name = ''] = socket.split('.');
   const m = predicted.graph.modules.find((x) => x.id === id) as GraphModule;
   const reading = predicted.prediction.readings.find((r) => r.at === socket);
-  const findings = predicted.prediction.findings.filter((f) => f.at.startsWith(`${id}.`));
-  const said = findingsText(findings);
-  const text = reading ? showRange(reading.low, reading.high, reading.unit) : '';
+  const said = findingsText(predicted.prediction.findings.filter((f) => f.at.startsWith(`${id}.`)));
+  const spec = m.kind.ends?.find((e) => e.sockets.includes(name)) ?? null;
+  const [from, to] = reading?.driveVolts ?? [0, 0];
+  const [least, most] = spec?.window(m.params) ?? [-Infinity, Infinity];
+  const [below, above] = [from < least - 1e-9, to > most + 1e-9];
+  return {
+    socket,
+    label: `${m.label}, ${name}`,
+    text: reading ? showRange(reading.low, reading.high, reading.unit) : '',
+    said: said?.text ?? '',
+    colour: said?.colour ?? '',
+    low: spec && reading ? shareOf(spec, m.params, from) : null,
+    high: spec && reading ? shareOf(spec, m.params, to) : null,
+    lost: below && above ? 'both' : below ? 'low' : above ? 'high' : 'none',
+  };
+}
+
+const EndRow = memo(function EndRow({ socket, label, text, said, colour, low, high, lost, chosen, onShow }: RowProps) {
   return (
     <ButtonBase
-      onClick={onShow}
+      onClick={() => onShow(socket)}
       aria-pressed={chosen}
       data-end={socket}
       sx={{
@@ -115,29 +115,24 @@ function EndRow({
       }}
     >
       <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
-        <Box component="span" sx={{ fontWeight: 700 }}>{`${m.label}, ${name}`}</Box>
+        <Box component="span" sx={{ fontWeight: 700 }}>
+          {label}
+        </Box>
         {said && (
-          <Box component="span" sx={{ color: said.colour, fontSize: 13, whiteSpace: 'nowrap' }}>
-            {said.text}
+          <Box component="span" sx={{ color: colour, fontSize: 13, whiteSpace: 'nowrap' }}>
+            {said}
           </Box>
         )}
       </Box>
       <Box sx={{ fontFamily: fonts.numbers }} data-reading={socket}>
         {text}
       </Box>
-      <RangeBar m={m} socket={socket} predicted={predicted} />
+      {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} />}
     </ButtonBase>
   );
-}
+});
 
-function RangeBar({ m, socket, predicted }: { m: GraphModule; socket: string; predicted: Predicted }) {
-  const name = socket.split('.')[1] ?? '';
-  const spec = m.kind.ends?.find((e) => e.sockets.includes(name)) ?? null;
-  const reading = predicted.prediction.readings.find((r) => r.at === socket);
-  if (!spec || !reading) return null;
-  const share = (drive: number): number => shareOf(spec, m.params, drive);
-  const [low, high] = reading.driveVolts;
-  const window = spec.window(m.params);
+function RangeBar({ low, high, lost }: { low: number; high: number; lost: RowProps['lost'] }) {
   return (
     <Box
       component="svg"
@@ -147,15 +142,42 @@ function RangeBar({ m, socket, predicted }: { m: GraphModule; socket: string; pr
       sx={{ display: 'block', width: '100%', height: 10, mt: 0.5 }}
     >
       <rect x="0" y="3.5" width="208" height="3" fill={ink.line} />
-      <rect
-        x={208 * share(low)}
-        y="2"
-        width={Math.max(3, 208 * (share(high) - share(low)))}
-        height="6"
-        fill={ink.seen}
-      />
-      {low < window[0] - 1e-9 && <rect x="0" y="1" width="6" height="8" fill={ink.error} />}
-      {high > window[1] + 1e-9 && <rect x="202" y="1" width="6" height="8" fill={ink.error} />}
+      <rect x={208 * low} y="2" width={Math.max(3, 208 * (high - low))} height="6" fill={ink.seen} />
+      {(lost === 'low' || lost === 'both') && <rect x="0" y="1" width="6" height="8" fill={ink.error} />}
+      {(lost === 'high' || lost === 'both') && <rect x="202" y="1" width="6" height="8" fill={ink.error} />}
     </Box>
   );
 }
+
+const SourceRow = memo(function SourceRow({
+  id,
+  label,
+  range,
+  onSelect,
+}: {
+  id: string;
+  label: string;
+  range: string;
+  onSelect: (id: string) => void;
+}) {
+  return (
+    <ButtonBase
+      onClick={() => onSelect(id)}
+      sx={{
+        display: 'flex',
+        width: '100%',
+        justifyContent: 'space-between',
+        gap: 1,
+        px: 1.75,
+        py: 0.5,
+        textAlign: 'left',
+        font: 'inherit',
+      }}
+    >
+      <span>{label}</span>
+      <Box component="span" sx={{ fontFamily: fonts.numbers, color: ink.softInk, fontSize: 13, textAlign: 'right' }}>
+        {range}
+      </Box>
+    </ButtonBase>
+  );
+});

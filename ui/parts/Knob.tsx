@@ -3,7 +3,7 @@ import LockIcon from '@mui/icons-material/Lock';
 import LockOpenIcon from '@mui/icons-material/LockOpen';
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { angleOf, clockOf, positionOf, readTyped, showNumber, valueAt } from '@/core';
 import type { NumberSpec, Travel } from '@/core';
@@ -34,8 +34,28 @@ function rounded(value: number, travel: Travel, whole: boolean): number {
   return Number(value.toFixed(digits));
 }
 
+/** Whether two renderings of a knob would look the same; its callbacks always speak of the same parameter. */
+const same = (a: Props, b: Props): boolean =>
+  a.value === b.value &&
+  a.shown === b.shown &&
+  a.locked === b.locked &&
+  a.label === b.label &&
+  a.spec === b.spec &&
+  a.travel.min === b.travel.min &&
+  a.travel.max === b.travel.max;
+
 /** A knob: number, percent and clock position at once; drag, wheel, arrows, or typed. */
-export function Knob({ label, spec, travel, value, shown, locked, onChange, onDefault, onLock }: Props) {
+export const Knob = memo(function Knob({
+  label,
+  spec,
+  travel,
+  value,
+  shown,
+  locked,
+  onChange,
+  onDefault,
+  onLock,
+}: Props) {
   const dial = useRef<HTMLDivElement>(null);
   const [typing, setTyping] = useState<string | null>(null);
   const drag = useRef<{ y: number; position: number } | null>(null);
@@ -156,7 +176,7 @@ export function Knob({ label, spec, travel, value, shown, locked, onChange, onDe
       </IconButton>
     </Box>
   );
-}
+}, same);
 
 function Dial({ angle }: { angle: number }) {
   const ticks = Array.from({ length: 11 }, (_, i) => -150 + 30 * i);

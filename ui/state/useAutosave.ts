@@ -9,6 +9,8 @@ import { dropDraft, keepDraft } from './draft';
 /** After this much quiet, milliseconds. */
 const QUIET = 500;
 const RETRY = 3000;
+/** A turning knob makes many patches; the draft follows at this pace, milliseconds. */
+const DRAFT_EVERY = 100;
 
 export interface Conflict {
   readonly theirs: StoredPatch;
@@ -18,6 +20,7 @@ export interface Conflict {
 export function useAutosave(desk: DeskStore, onConflict: (conflict: Conflict) => void): void {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
+    let draftTimer: ReturnType<typeof setTimeout> | undefined;
     let busy = false;
     const later = (ms: number): void => {
       clearTimeout(timer);
@@ -47,12 +50,17 @@ export function useAutosave(desk: DeskStore, onConflict: (conflict: Conflict) =>
       } else desk.getState().setSave({ kind: 'offline' });
     };
     let last: Patch = desk.getState().saved;
+    const draft = (): void => {
+      draftTimer = undefined;
+      const now = desk.getState();
+      if (now.patch !== now.saved) keepDraft(now.id, now.revision, now.patch);
+    };
     const watch = (): void => {
-      const { id, patch, revision } = desk.getState();
+      const { id, patch } = desk.getState();
       if (patch === last) return;
       last = patch;
       if (patch === desk.getState().saved) return dropDraft(id);
-      keepDraft(id, revision, patch);
+      draftTimer ??= setTimeout(draft, DRAFT_EVERY);
       later(QUIET);
     };
     const stop = desk.subscribe(watch);
@@ -60,6 +68,8 @@ export function useAutosave(desk: DeskStore, onConflict: (conflict: Conflict) =>
     return () => {
       stop();
       clearTimeout(timer);
+      clearTimeout(draftTimer);
+      draft();
       void save();
     };
   }, [desk, onConflict]);

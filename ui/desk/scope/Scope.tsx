@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import { briefSeconds, showNumber, showSeconds } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
@@ -21,7 +21,7 @@ interface Props {
 }
 
 /** The pinned probes over the whole window: two cursors, measures, zoom by wheel and keys. */
-export function Scope({ traces, full, duration }: Props) {
+export const Scope = memo(function Scope({ traces, full, duration }: Props) {
   const [view, setView] = useState<Window>({ from: 0, to: duration });
   const [cursors, setCursors] = useState<readonly [number, number]>([0.125 * duration, 0.625 * duration]);
   const shown = view.to > duration ? { from: 0, to: duration } : view;
@@ -59,7 +59,7 @@ export function Scope({ traces, full, duration }: Props) {
       {traces.length > 0 && <MeasuresTable traces={traces} sampleRate={full?.sampleRate ?? 8000} cursors={cursors} />}
     </Box>
   );
-}
+});
 
 interface PlotProps {
   readonly traces: readonly Trace[];

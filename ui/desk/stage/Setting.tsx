@@ -1,6 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { readTyped } from '@/core';
 import type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from '@/core';
@@ -37,8 +37,12 @@ function Row({ label, children }: { label: string; children: ReactNode }) {
   );
 }
 
+/** A setting reads only its own value, and the limits that other parameters set. */
+const same = (a: Props, b: Props): boolean =>
+  a.name === b.name && a.spec === b.spec && a.params[a.name] === b.params[b.name] && !('limits' in a.spec);
+
 /** A setting that is no knob: a choice, a switch, a text, a number that is set once. */
-export function Setting({ name, spec, params, onChange }: Props) {
+export const Setting = memo(function Setting({ name, spec, params, onChange }: Props) {
   const value = params[name] ?? null;
   const label = paramName(name, spec);
   switch (spec.type) {
@@ -88,7 +92,7 @@ export function Setting({ name, spec, params, onChange }: Props) {
     default:
       return null;
   }
-}
+}, same);
 
 interface NumberProps {
   readonly label: string;

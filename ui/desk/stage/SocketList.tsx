@@ -3,8 +3,9 @@ import PushPinIcon from '@mui/icons-material/PushPin';
 import PushPinOutlinedIcon from '@mui/icons-material/PushPinOutlined';
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
+import { memo, useCallback, useMemo } from 'react';
 import { showVoltRange } from '@/core';
-import type { GraphModule, Patch } from '@/core';
+import type { GraphInput, GraphModule, Patch } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { connect, togglePin } from '../edits';
@@ -18,58 +19,115 @@ interface Props {
   readonly edit: Edit;
 }
 
+interface Option {
+  readonly socket: string;
+  readonly name: string;
+}
+
+/** The outputs that a cable can come from; the same list while no module comes, goes or is renamed. */
+function useOutputs(predicted: Predicted): readonly Option[] {
+  const text = predicted.graph.modules
+    .map((m) => `${m.id}\t${m.label}\t${m.outputs.map((o) => o.name).join(' ')}`)
+    .join('\n');
+  return useMemo(
+    () =>
+      text.split('\n').flatMap((line) => {
+        const [id = '', label = '', names = ''] = line.split('\t');
+        return names
+          .split(' ')
+          .filter(Boolean)
+          .map((name) => ({ socket: `${id}.${name}`, name: `${label}, ${name}` }));
+      }),
+    [text],
+  );
+}
+
+interface InputProps {
+  readonly socket: string;
+  readonly name: string;
+  readonly from: string;
+  readonly empty: string;
+  readonly range: string;
+  readonly outputs: readonly Option[];
+  readonly pinned: boolean;
+  readonly onPin: (socket: string) => void;
+  readonly onPlug: (socket: string, from: string | null) => void;
+}
+
+const InputRow = memo(function InputRow({
+  socket,
+  name,
+  from,
+  empty,
+  range,
+  outputs,
+  pinned,
+  onPin,
+  onPlug,
+}: InputProps) {
+  return (
+    <Box sx={{ py: 0.25 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+        <Box component="span" sx={{ color: ink.softInk, minWidth: 52 }}>
+          {name}
+        </Box>
+        <Box
+          component="select"
+          aria-label={`${name} gets`}
+          sx={{ ...fieldStyle, flex: 1, minWidth: 0 }}
+          value={from}
+          onChange={(e) => onPlug(socket, e.target.value || null)}
+        >
+          <option value="">{empty}</option>
+          {outputs.map((o) => (
+            <option key={o.socket} value={o.socket}>
+              {o.name}
+            </option>
+          ))}
+        </Box>
+        <PinButton socket={socket} pinned={pinned} onPin={onPin} />
+      </Box>
+      {range && <Box sx={{ fontFamily: fonts.numbers, textAlign: 'right', pr: 3.5 }}>{range}</Box>}
+    </Box>
+  );
+});
+
+function inputRange(input: GraphInput, range: readonly [number, number] | undefined): string {
+  if (!input.connected || !range) return '';
+  const late = input.driver.type === 'output' && input.driver.delayed ? ' · loop, one sample late' : '';
+  return `${showVoltRange(...range)}${late}`;
+}
+
 /** The sockets: what each input gets (to be moved here), and what each output gives; each can be pinned to the scope. */
 export function SocketList({ module, patch, predicted, edit }: Props) {
   const found = predicted.bounds.get(module.id);
-  const outputs = predicted.graph.modules.flatMap((m) =>
-    m.outputs.map((o) => ({ socket: o.socket, name: `${m.label}, ${o.name}` })),
-  );
+  const outputs = useOutputs(predicted);
   const pins = new Set(patch.probes.map((p) => p.at));
-  const pin = (socket: string): void =>
-    edit(`${pins.has(socket) ? 'unpin' : 'pin'} ${socket}`, (p) => togglePin(p, socket));
+  const pin = useCallback((socket: string) => edit(`pin of ${socket}`, (p) => togglePin(p, socket)), [edit]);
+  const plug = useCallback(
+    (to: string, from: string | null) => edit(`cable to ${to}`, (p) => connect(p, to, from)),
+    [edit],
+  );
   return (
     <Box component="section" aria-label="Sockets" sx={{ mt: 1.5, fontSize: 13 }}>
-      {module.inputs.map((input, i) => {
-        const from = patch.cables.find((c) => c.to === input.socket)?.from ?? '';
-        const range = found?.inputs[i];
-        return (
-          <Box key={input.socket} sx={{ py: 0.25 }}>
-            <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-              <Box component="span" sx={{ color: ink.softInk, minWidth: 52 }}>
-                {input.spec.name}
-              </Box>
-              <Box
-                component="select"
-                aria-label={`${input.spec.name} gets`}
-                sx={{ ...fieldStyle, flex: 1, minWidth: 0 }}
-                value={from}
-                onChange={(e) => {
-                  const to = e.target.value || null;
-                  edit(`cable to ${module.label} ${input.spec.name}`, (p) => connect(p, input.socket, to));
-                }}
-              >
-                <option value="">
-                  {input.driver.type === 'volts' && input.driver.volts !== 0
-                    ? `nothing: normal ${input.driver.volts} V`
-                    : 'nothing'}
-                </option>
-                {outputs.map((o) => (
-                  <option key={o.socket} value={o.socket}>
-                    {o.name}
-                  </option>
-                ))}
-              </Box>
-              <PinButton socket={input.socket} pinned={pins.has(input.socket)} onPin={pin} />
-            </Box>
-            {input.connected && range && (
-              <Box sx={{ fontFamily: fonts.numbers, textAlign: 'right', pr: 3.5 }}>
-                {showVoltRange(...range)}
-                {input.driver.type === 'output' && input.driver.delayed ? ' · loop, one sample late' : ''}
-              </Box>
-            )}
-          </Box>
-        );
-      })}
+      {module.inputs.map((input, i) => (
+        <InputRow
+          key={input.socket}
+          socket={input.socket}
+          name={input.spec.name}
+          from={patch.cables.find((c) => c.to === input.socket)?.from ?? ''}
+          empty={
+            input.driver.type === 'volts' && input.driver.volts !== 0
+              ? `nothing: normal ${input.driver.volts} V`
+              : 'nothing'
+          }
+          range={inputRange(input, found?.inputs[i])}
+          outputs={outputs}
+          pinned={pins.has(input.socket)}
+          onPin={pin}
+          onPlug={plug}
+        />
+      ))}
       {module.outputs.map((output, i) => (
         <Box key={output.socket} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
           <Box component="span" sx={{ color: ink.softInk, minWidth: 52 }}>
@@ -85,7 +143,15 @@ export function SocketList({ module, patch, predicted, edit }: Props) {
   );
 }
 
-function PinButton({ socket, pinned, onPin }: { socket: string; pinned: boolean; onPin: (socket: string) => void }) {
+const PinButton = memo(function PinButton({
+  socket,
+  pinned,
+  onPin,
+}: {
+  socket: string;
+  pinned: boolean;
+  onPin: (socket: string) => void;
+}) {
   return (
     <IconButton
       aria-label={pinned ? `Unpin ${socket} from the scope` : `Pin ${socket} to the scope`}
@@ -96,4 +162,4 @@ function PinButton({ socket, pinned, onPin }: { socket: string; pinned: boolean;
       {pinned ? <PushPinIcon sx={{ fontSize: 16 }} /> : <PushPinOutlinedIcon sx={{ fontSize: 16 }} />}
     </IconButton>
   );
-}
+});

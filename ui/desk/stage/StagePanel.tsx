@@ -63,7 +63,7 @@ export function StagePanel({ module, patch, predicted, place, edit, onRemoved }:
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
         {knobs.map(({ name, spec }) => (
           <Knob
-            key={name}
+            key={`${id} ${name}`}
             label={paramName(name, spec)}
             spec={spec}
             travel={travelOf(spec, params)}

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { showNumber } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { connectorPath, GAP, tracePath } from './geometry';
@@ -37,6 +38,7 @@ function Band({
 /** Bound, seen, trace and what is lost, at true height. */
 export function Bands({ view, x, width, y }: { view: FrameView; x: number; width: number; y: (v: number) => number }) {
   const [low, high] = view.bound;
+  const trace = view.picture && tracePath(view.picture, x + 1, width - 2, y);
   return (
     <g pointerEvents="none">
       <Band range={view.bound} x={x} width={width} y={y} fill={ink.bound} />
@@ -53,10 +55,10 @@ export function Bands({ view, x, width, y }: { view: FrameView; x: number; width
           <Band range={range} x={x} width={width} y={y} fill={`url(#${HATCH})`} />
         </g>
       ))}
-      {view.picture && (
+      {trace && (
         <path
-          d={tracePath(view.picture, x + 1, width - 2, y)}
-          fill={ink.trace}
+          d={trace.d}
+          fill={trace.filled ? ink.trace : 'none'}
           stroke={ink.trace}
           strokeWidth="1.4"
           strokeLinejoin="round"
@@ -84,8 +86,28 @@ const fitted = (text: string, width: number, perLetter: number): string => {
   return text.length <= most ? text : `${text.slice(0, most - 1)}…`;
 };
 
+const sameView = (a: FrameView, b: FrameView): boolean =>
+  a.key === b.key &&
+  a.title === b.title &&
+  a.brief === b.brief &&
+  a.picture === b.picture &&
+  a.bound[0] === b.bound[0] &&
+  a.bound[1] === b.bound[1] &&
+  a.forks.join() === b.forks.join() &&
+  JSON.stringify(a.lost) === JSON.stringify(b.lost);
+
+const sameLayout = (a: Layout, b: Layout): boolean =>
+  a.frameWidth === b.frameWidth &&
+  a.top === b.top &&
+  a.bottom === b.bottom &&
+  a.x.length === b.x.length &&
+  a.y.domain().join() === b.y.domain().join();
+
+const sameFrame = (a: FrameProps, b: FrameProps): boolean =>
+  a.index === b.index && a.chosen === b.chosen && sameView(a.view, b.view) && sameLayout(a.layout, b.layout);
+
 /** One frame: a stage's name, its bands, and the extremes as numbers at the band's edges. */
-export function FrameGraphic({ view, index, layout, chosen, onChoose }: FrameProps) {
+export const FrameGraphic = memo(function FrameGraphic({ view, index, layout, chosen, onChoose }: FrameProps) {
   const x = layout.x[index] ?? 0;
   const { y, top, bottom, frameWidth } = layout;
   const [low, high] = view.bound;
@@ -137,7 +159,7 @@ export function FrameGraphic({ view, index, layout, chosen, onChoose }: FramePro
       )}
     </g>
   );
-}
+}, sameFrame);
 
 /** The band's way from one frame to the next: it narrows, widens, climbs, or crosses over where it is flipped. */
 export function Connector({

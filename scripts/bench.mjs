@@ -1,0 +1,17 @@
+// Runs the measurements named, or all: node scripts/bench.mjs [frames ...]
+import { readdirSync } from 'node:fs';
+import { buildApplication, bundle, inRoot, install, run } from './lib.mjs';
+
+install();
+const all = readdirSync(inRoot('bench'))
+  .filter((name) => name.endsWith('.bench.ts'))
+  .map((name) => name.slice(0, -'.bench.ts'.length));
+const wanted = process.argv.slice(2).length > 0 ? process.argv.slice(2) : all;
+for (const name of wanted) {
+  if (name === 'frames') {
+    buildApplication();
+    await bundle('demo/seed.ts', 'seed');
+  }
+  console.log(`\n== ${name}`);
+  run(process.execPath, [await bundle(`bench/${name}.bench.ts`, `bench-${name}`)]);
+}
