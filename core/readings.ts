@@ -3,7 +3,7 @@ import type { Graph, GraphModule } from './graph/graph';
 import type { EndSpec } from './kinds/kind';
 import type { ParamValues } from './kinds/params';
 import type { EndSeen, Simulation } from './simulate/simulate';
-import { noteOfHz } from './units/pitch';
+import { noteOfHz, noteOfVolts } from './units/pitch';
 
 /** What a destination does, in its own unit. `low` and `high` are guaranteed; a gain of nothing is null and `silent`. */
 export interface Reading {
@@ -36,6 +36,13 @@ function span(end: End, p: ParamValues, lo: number, hi: number): [number | null,
   return a === null || b === null || a <= b ? [a, b] : [b, a];
 }
 
+/** A level is what the window's RMS comes to, all else what its extremes do. */
+function seenSpanOf(end: End, p: ParamValues, { drive }: EndSeen): [number | null, number | null] {
+  return end.quantity === 'level'
+    ? [end.value(p, drive.rms), end.value(p, drive.rms)]
+    : span(end, p, drive.min, drive.max);
+}
+
 function noteText(hz: number): string {
   const { name, cents } = noteOfHz(hz);
   const off = Math.round(cents);
@@ -58,7 +65,7 @@ function frequencyParts(low: number | null, high: number | null): Partial<Readin
 
 function readingOf(m: GraphModule, end: End, drive: readonly [number, number], seen: EndSeen | undefined): Reading {
   const [low, high] = span(end, m.params, ...drive);
-  const seenSpan = seen ? span(end, m.params, seen.drive.min, seen.drive.max) : null;
+  const seenSpan = seen ? seenSpanOf(end, m.params, seen) : null;
   return {
     at: `${m.id}.${end.socket}`,
     quantity: end.quantity,
@@ -70,6 +77,9 @@ function readingOf(m: GraphModule, end: End, drive: readonly [number, number], s
       seenSpan && { seenLow: seenSpan[0], seenHigh: seenSpan[1], mean: end.value(m.params, seen.drive.mean) }),
     ...(seenSpan?.[0] === null && { seenSilent: true as const }),
     ...(end.quantity === 'frequency' && frequencyParts(low, high)),
+    ...(end.quantity === 'note' &&
+      low !== null &&
+      high !== null && { lowNote: noteOfVolts(low).name, highNote: noteOfVolts(high).name }),
     ...shares(end, seen),
     driveVolts: drive,
     ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),

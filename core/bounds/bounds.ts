@@ -8,6 +8,8 @@ import { tighten } from './tighten';
 
 /** Rounds of narrowing for a loop. */
 const ROUNDS = 50;
+/** Boxes a value while a loop narrows; once it has, its values get all of them. */
+const COARSE_BOXES = 16;
 
 export interface EndBound {
   /** Index into the kind's `ends`. */
@@ -50,26 +52,26 @@ export class BoundsEngine {
   private entries = new Map<string, Entry>();
 
   constructor() {
-    this.store.rangeOf = (x) => this.range(x);
+    this.store.rangeOf = (x) => this.range(x, false);
   }
 
   run(graph: Graph): ReadonlyMap<string, ModuleBounds> {
     const next = new Map<string, Entry>();
-    const work = new Pass(graph, this.store, this.entries, next, (x) => this.range(x));
+    const work = new Pass(graph, this.store, this.entries, next, (x, coarse) => this.range(x, coarse));
     for (const group of graph.groups) work.group(group);
     this.entries = next;
     this.forget();
     return new Map([...next].map(([id, entry]) => [id, entry.bounds]));
   }
 
-  private range(x: Lin): Range {
+  private range(x: Lin, coarse: boolean): Range {
     const key = keyOf(x);
-    let known = this.tight.get(key);
-    if (!known) {
-      known = tighten(x);
-      this.tight.set(key, known);
-    }
-    return known;
+    const known = this.tight.get(key);
+    if (known) return known;
+    if (coarse) return tighten(x, COARSE_BOXES);
+    const range = tighten(x);
+    this.tight.set(key, range);
+    return range;
   }
 
   /** Lets go of atoms that no module uses any more, once they are many. */
@@ -95,13 +97,15 @@ class Pass {
   private readonly outputs = new Map<number, readonly Lin[]>();
   /** What the delayed cables of a loop carry, by `module.output`. */
   private readonly delayed = new Map<string, Lin>();
+  private coarse = false;
+  private readonly range = (x: Lin): Range => this.tightened(x, this.coarse);
 
   constructor(
     private readonly graph: Graph,
     private readonly store: AtomStore,
     private readonly before: ReadonlyMap<string, Entry>,
     private readonly next: Map<string, Entry>,
-    private readonly range: (x: Lin) => Range,
+    private readonly tightened: (x: Lin, coarse: boolean) => Range,
   ) {
     this.railVolts = graph.patch.settings.railVolts;
   }
@@ -119,10 +123,14 @@ class Pass {
     );
     const rail = this.railVolts;
     const ranges = new Map<string, Range>(cut.map((d) => [`${d.module}.${d.output}`, [-rail, rail]]));
-    for (let round = 0; round < ROUNDS; round++) {
+    const run = (): void => {
       for (const [key, [lo, hi]] of ranges) this.delayed.set(key, this.store.leaf(`delayed ${key}`, lo, hi));
       members.forEach((m) => this.module(m.index));
-      let moved = 0;
+    };
+    this.coarse = true;
+    for (let round = 0, moved = Infinity; round < ROUNDS && moved > 1e-12; round++) {
+      run();
+      moved = 0;
       for (const d of cut) {
         const key = `${d.module}.${d.output}`;
         const [lo, hi] = this.range((this.outputs.get(d.module) as readonly Lin[])[d.output] as Lin);
@@ -131,8 +139,9 @@ class Pass {
         moved = Math.max(moved, now[0] - oldLo, oldHi - now[1]);
         ranges.set(key, now);
       }
-      if (moved < 1e-12) return;
     }
+    this.coarse = false;
+    run();
   }
 
   private inputs(m: GraphModule): Lin[] {
@@ -145,7 +154,7 @@ class Pass {
 
   private module(index: number): void {
     const m = this.graph.modules[index] as GraphModule;
-    const key = keyOfModule(m, this.railVolts);
+    const key = `${keyOfModule(m, this.railVolts)}${this.coarse ? ' coarse' : ''}`;
     const inputs = this.inputs(m);
     const known = this.next.get(m.id) ?? this.before.get(m.id);
     const entry = known && known.key === key && same(known.inputs, inputs) ? known : this.work(m, key, inputs);

@@ -53,11 +53,13 @@ class Heap {
  * The range of a value, by affine arithmetic tightened with best-first branch and bound over its sources
  * (Horst and Tuy, "Global Optimization", ch. IV): sound always, and within 0.5 % of the true span unless 4096 boxes
  * do not suffice.
+ *
+ * @param mostBoxes fewer for a first, coarser answer.
  */
-export function tighten(x: Lin): Range {
+export function tighten(x: Lin, mostBoxes = MAX_BOXES): Range {
   if (x.atoms.length === 0) return [x.c, x.c];
   if (x.atoms.every((atom) => atom.op === 'leaf' || atom.op === 'couple')) return [x.lo, x.hi];
-  return new Search(x).range();
+  return new Search(x, mostBoxes).range();
 }
 
 class Search {
@@ -67,7 +69,10 @@ class Search {
   private least = Infinity;
   private most = -Infinity;
 
-  constructor(x: Lin) {
+  constructor(
+    x: Lin,
+    private readonly mostBoxes: number,
+  ) {
     this.cone = new Cone(x);
     this.point = new Float64Array(this.cone.n);
   }
@@ -120,7 +125,7 @@ class Search {
     const first = cone.evaluate(cone.low, cone.high);
     const queue = new Heap();
     queue.push({ low: cone.low, high: cone.high, bound: outer(first), cut: this.cutOf(cone.low, cone.high) });
-    for (let boxes = 0; boxes < MAX_BOXES / 2;) {
+    for (let boxes = 0; boxes < this.mostBoxes / 2;) {
       const box = queue.pop();
       if (!box) return side * attained();
       top = box.bound;

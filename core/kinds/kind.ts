@@ -69,7 +69,7 @@ export interface EndSpec<P> {
   readonly socket: string;
   /** All sockets whose voltages count. */
   readonly sockets: readonly string[];
-  readonly quantity: 'frequency' | 'gain' | 'position' | 'time' | 'rate' | 'note' | 'value';
+  readonly quantity: 'frequency' | 'gain' | 'position' | 'time' | 'rate' | 'note' | 'level' | 'value';
   unit(p: P): string;
   /** Read even while nothing is plugged in. */
   readonly always: boolean;

@@ -7,7 +7,9 @@ const scale = Math.exp(K) - 1;
 
 /** From a straight line (`bend` 0) to the exponential `(e^(kx) − 1)/(e^k − 1)` (1); x >= 0. */
 function bent(x: number, bend: number): number {
-  return bend === 0 ? x : (1 - bend) * x + bend * ((exp(K * x) - 1) / scale);
+  if (bend === 0) return x;
+  // Without its straight part an infinite control must not come to 0 times infinity.
+  return (bend === 1 ? 0 : (1 - bend) * x) + bend * ((exp(K * x) - 1) / scale);
 }
 
 const slopeAt = (x: number, bend: number): number => 1 - bend + (bend * K * Math.exp(K * x)) / scale;

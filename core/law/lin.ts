@@ -127,6 +127,8 @@ export function curveRange(curve: Curve, lo: number, hi: number): Range {
 }
 
 export function productRange(a: Range, b: Range): Range {
+  if ([...a, ...b].some(Number.isNaN)) return [-Infinity, Infinity];
+  // 0 times infinity is 0 here: a value that is 0 stays so whatever it multiplies.
   const p = [a[0] * b[0], a[0] * b[1], a[1] * b[0], a[1] * b[1]].map((x) => (x === x ? x : 0));
   return [Math.min(...p), Math.max(...p)];
 }

@@ -9,6 +9,7 @@ export function VoltsRuler({ layout }: { layout: Layout }) {
   const { y, top } = layout;
   const right = (layout.x.at(-1) ?? 0) + layout.frameWidth;
   const ticks = y.ticks(Math.max(4, Math.floor((layout.bottom - top) / 36)));
+  const digits = ticks.every(Number.isInteger) ? 0 : 1;
   return (
     <g pointerEvents="none">
       <text x={RULER - 10} y={top - 10} fontSize="12" fill={ink.softInk} textAnchor="end">
@@ -25,7 +26,7 @@ export function VoltsRuler({ layout }: { layout: Layout }) {
             strokeWidth="0.75"
           />
           <text x={RULER - 10} y={y(v) + 4} fontSize="12" fontFamily={fonts.numbers} fill={ink.ink} textAnchor="end">
-            {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : 1, true)}
+            {showNumber(v, digits, true)}
           </text>
         </g>
       ))}

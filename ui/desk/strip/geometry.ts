@@ -7,7 +7,7 @@ export const RULER = 48;
 export const UNIT_RULER = 92;
 export const GAP = 30;
 export const MINI = { width: 104, height: 50, gap: 22, row: 84 } as const;
-const FRAME = { least: 92, most: 150 } as const;
+const FRAME = { least: 92, most: 200 } as const;
 const TOP = 56;
 const BOTTOM = 22;
 

@@ -1,0 +1,64 @@
+import type { Laws } from '../law/builder';
+import type { Curve, Lin } from '../law/lin';
+import { control, kind, never, signal } from './kind';
+import type { Sockets } from './kind';
+import { choice, number } from './params';
+import { showNumber } from '../units/show';
+
+interface Fade {
+  readonly position: number;
+  readonly cvAmount: number;
+  readonly fullVolts: number;
+}
+
+/** Position as a voltage: fullVolts is all the way over. */
+const drive = (b: Laws, p: Fade, io: Sockets): Lin =>
+  b.sum([io.in('cv'), p.cvAmount], [b.constant(p.position * p.fullVolts), 1]);
+
+/** sin(πx/2), rising on 0..1; its slope falls. */
+const quarterSine: Curve = {
+  key: 'quarter sine',
+  f: (x) => Math.sin((Math.PI / 2) * x),
+  minSlope: (_lo, hi) => Math.max(0, (Math.PI / 2) * Math.cos((Math.PI / 2) * hi)),
+};
+
+export const crossfade = kind({
+  name: 'crossfade',
+  title: 'Crossfade and pan',
+  does: 'fades between two, or pans',
+  formula:
+    'p = clamp(position + cvAmount·cv/fullVolts, 0, 1); a = in·ka; b = in·kb; out = in·ka + in2·kb; linear: 1 − p, p; equalPower: cos(πp/2), sin(πp/2)',
+  room: 'between',
+  audio: false,
+  params: {
+    position: number(0.5, 0, 1),
+    cvAmount: number(1, -1, 1),
+    fullVolts: number(10, 0.5, 12, 'V'),
+    law: choice(['linear', 'equalPower']),
+  },
+  brief: (p) => `at ${showNumber(100 * p.position, 0)} %`,
+  inputs: () => [signal('in'), signal('in2'), control('cv')],
+  outputs: () => ['a', 'b', 'out'],
+  memory: never,
+  law(b, p, io): Record<string, Lin> {
+    const at = b.clamp(b.scale(drive(b, p, io), 1 / p.fullVolts), 0, 1);
+    const linear = p.law === 'linear';
+    const kb = linear ? at : b.curve(at, quarterSine);
+    const ka = linear ? b.scale(at, -1, 1) : b.curve(b.scale(at, -1, 1), quarterSine);
+    const [a, second] = [b.mul(io.in('in'), ka), b.mul(io.in('in2'), kb)];
+    return { a, b: b.mul(io.in('in'), kb), out: b.sum([a, 1], [second, 1]) };
+  },
+  ends: [
+    {
+      socket: 'cv',
+      sockets: ['cv'],
+      quantity: 'position',
+      unit: () => '%',
+      always: true,
+      says: 'from its first input at 0 % to its second at 100 %',
+      drive,
+      value: (p, v) => 100 * Math.min(1, Math.max(0, v / p.fullVolts)),
+      window: (p) => [0, p.fullVolts],
+    },
+  ],
+});

@@ -1,0 +1,83 @@
+import { exp2 } from '../law/fastmath';
+import { always, control, kind, signal } from './kind';
+import { number, seconds } from './params';
+import { briefSeconds } from '../units/show';
+
+const SHORTEST = 0.0005;
+const LONGEST = 5;
+const MOST_FEEDBACK = 1.1;
+
+const clamp = (x: number, lo: number, hi: number): number => Math.min(hi, Math.max(lo, x));
+
+export const delay = kind({
+  name: 'delay',
+  title: 'Delay',
+  does: 'repeats it later',
+  formula:
+    'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the rails; out = (1 − mix)·in + mix·delayed',
+  room: 'between',
+  audio: true,
+  params: {
+    seconds: seconds(0.3, SHORTEST, LONGEST),
+    timeAmount: number(0, -1, 1),
+    feedbackAmount: number(0.3, 0, MOST_FEEDBACK),
+    mix: number(0.5, 0, 1),
+  },
+  brief: (p) => briefSeconds(p.seconds),
+  inputs: () => [signal('in'), control('time'), control('feedback')],
+  outputs: () => ['out'],
+  memory: always,
+  law(b, p, io) {
+    const input = io.in('in');
+    const [lo, hi] = io.range(input);
+    const [, mostFeedback] = io.range(io.in('feedback'));
+    const fedBack = p.feedbackAmount + mostFeedback / 10 > 0;
+    // What comes late is what was there before, or the 0 V of an empty line.
+    const delayed = fedBack
+      ? io.symbol('delayed', -Infinity, Infinity)
+      : io.symbol('delayed', Math.min(0, lo), Math.max(0, hi));
+    return { out: b.sum([input, 1 - p.mix], [delayed, p.mix]) };
+  },
+  kernel(p, wiring) {
+    const [input, timeIn, feedbackIn] = [wiring.input('in'), wiring.input('time'), wiring.input('feedback')];
+    const out = wiring.output('out');
+    const { sampleRate, railVolts } = wiring;
+    const size = Math.ceil(LONGEST * sampleRate) + 2;
+    const line = new Float64Array(size);
+    const delayAt = (cv: number): number =>
+      Math.max(1, clamp(p.seconds * exp2(p.timeAmount * cv), SHORTEST, LONGEST) * sampleRate);
+    let lastCv = 0;
+    let samples = delayAt(0);
+    return (from, to, k0) => {
+      for (let i = from; i < to; i++) {
+        const k = k0 + i;
+        if (timeIn[i] !== lastCv) {
+          lastCv = timeIn[i] as number;
+          samples = delayAt(lastCv);
+        }
+        const whole = Math.floor(samples);
+        const share = samples - whole;
+        const [near, far] = [(k - whole + size) % size, (k - whole - 1 + size) % size];
+        const delayed =
+          k < whole ? 0 : (line[near] as number) * (1 - share) + (k > whole ? (line[far] as number) * share : 0);
+        const x = input[i] as number;
+        const f = clamp(p.feedbackAmount + (feedbackIn[i] as number) / 10, 0, MOST_FEEDBACK);
+        line[k % size] = clamp(x + f * delayed, -railVolts, railVolts);
+        out[i] = (1 - p.mix) * x + p.mix * delayed;
+      }
+    };
+  },
+  ends: [
+    {
+      socket: 'time',
+      sockets: ['time'],
+      quantity: 'time',
+      unit: () => 's',
+      always: false,
+      says: 'one volt doubles the time at full amount',
+      drive: (b, p, io) => b.scale(io.in('time'), p.timeAmount),
+      value: (p, v) => clamp(p.seconds * 2 ** v, SHORTEST, LONGEST),
+      window: (p) => [Math.log2(SHORTEST / p.seconds), Math.log2(LONGEST / p.seconds)],
+    },
+  ],
+});

@@ -1,0 +1,39 @@
+import { Gate } from './detect';
+import { always, gate, kind } from './kind';
+import { number, volts } from './params';
+
+export const divider = kind({
+  name: 'divider',
+  title: 'Clock divider',
+  does: 'counts pulses',
+  formula:
+    'high for the first ⌈by/2⌉ of each by input periods (by 2: a flip-flop); low before its first edge and after a rising reset until the next edge, which counts as the first',
+  room: 'between',
+  audio: false,
+  params: {
+    by: number(2, 2, 64, '', { whole: true }),
+    lowVolts: volts(0),
+    highVolts: volts(5),
+    thresholdVolts: volts(1),
+  },
+  below: [['lowVolts', 'highVolts']],
+  brief: (p) => `by ${p.by}`,
+  inputs: (p) => [gate('in', p.thresholdVolts), gate('reset', p.thresholdVolts)],
+  outputs: () => ['out'],
+  memory: always,
+  repeatsTimes: (p, input) => (input === 'in' ? p.by : 1),
+  law: (_b, p, io) => ({ out: io.symbol('out', p.lowVolts, p.highVolts) }),
+  kernel(p, wiring) {
+    const [input, resetIn, out] = [wiring.input('in'), wiring.input('reset'), wiring.output('out')];
+    const [clock, reset] = [new Gate(p.thresholdVolts), new Gate(p.thresholdVolts)];
+    const highFor = Math.ceil(p.by / 2);
+    let count = -1;
+    return (from, to) => {
+      for (let i = from; i < to; i++) {
+        if (reset.rises(resetIn[i] as number)) count = -1;
+        if (clock.rises(input[i] as number)) count = (count + 1) % p.by;
+        out[i] = count >= 0 && count < highFor ? p.highVolts : p.lowVolts;
+      }
+    };
+  },
+});

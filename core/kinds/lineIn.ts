@@ -1,0 +1,19 @@
+import { gainOf } from '../units/db';
+import { showNumber } from '../units/show';
+import { kind, never, signal } from './kind';
+import { number } from './params';
+
+export const lineIn = kind({
+  name: 'lineIn',
+  title: 'Line input',
+  does: 'lifts line level to modular level',
+  formula: 'out = in·10^(gainDb/20)',
+  room: 'between',
+  audio: true,
+  params: { gainDb: number(20, 0, 40, 'dB') },
+  brief: (p) => `+${showNumber(p.gainDb, 0)} dB`,
+  inputs: () => [signal('in')],
+  outputs: () => ['out'],
+  memory: never,
+  law: (b, p, io) => ({ out: b.scale(io.in('in'), gainOf(p.gainDb)) }),
+});

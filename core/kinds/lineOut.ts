@@ -1,0 +1,49 @@
+import { gainOf } from '../units/db';
+import { showNumber } from '../units/show';
+import { kind, never, signal } from './kind';
+import type { EndSpec } from './kind';
+import { flag, number } from './params';
+
+/** 0 dBu, volts RMS. */
+const DBU_VOLTS = 0.7746;
+/** Nominal studio level, dBu. */
+export const NOMINAL_DBU = 4;
+
+interface Pad {
+  readonly padDb: number;
+  readonly dcBlock: boolean;
+}
+
+function levelEnd(socket: string): EndSpec<Pad> {
+  return {
+    socket,
+    sockets: [socket],
+    quantity: 'level',
+    unit: () => 'dBu',
+    always: false,
+    says: 'nominal is +4 dBu; modular level is several times hotter',
+    drive(b, p, io) {
+      const x = p.dcBlock ? b.couple(io.in(socket)) : io.in(socket);
+      return b.scale(x, gainOf(-p.padDb));
+    },
+    value: (_p, v) => (v === 0 ? null : 20 * Math.log10(Math.abs(v) / DBU_VOLTS)),
+    window: () => [-DBU_VOLTS * gainOf(NOMINAL_DBU) * Math.SQRT2, DBU_VOLTS * gainOf(NOMINAL_DBU) * Math.SQRT2],
+    span: (_p, lo, hi) => (lo >= 0 ? [lo, hi] : hi <= 0 ? [hi, lo] : [0, Math.max(-lo, hi)]),
+  };
+}
+
+export const lineOut = kind({
+  name: 'lineOut',
+  title: 'Line output',
+  does: 'goes to a mixer, an interface, speakers',
+  formula: 'level in dBu (RMS, 0 dBu = 0.7746 V) after padDb, the constant part taken away by dcBlock',
+  room: 'end',
+  audio: true,
+  params: { padDb: number(0, 0, 60, 'dB'), dcBlock: flag(false) },
+  brief: (p) => `pad ${showNumber(p.padDb, 0)} dB`,
+  inputs: () => [signal('left'), signal('right')],
+  outputs: () => [],
+  memory: never,
+  law: () => ({}),
+  ends: [levelEnd('left'), levelEnd('right')],
+});

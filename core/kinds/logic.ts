@@ -1,0 +1,44 @@
+import { Gate } from './detect';
+import { kind, signal } from './kind';
+import { choice, volts } from './params';
+
+const isGate = (op: string): boolean => op === 'and' || op === 'or' || op === 'xor';
+
+export const logic = kind({
+  name: 'logic',
+  title: 'Logic',
+  does: 'joins two gates, or takes the lower or higher',
+  formula:
+    'and, or, xor: 0 or highVolts, each input high from thresholdVolts until 0.1 V below it; min, max: of the voltages',
+  room: 'between',
+  audio: false,
+  params: { op: choice(['and', 'or', 'xor', 'min', 'max']), thresholdVolts: volts(1), highVolts: volts(5) },
+  brief: (p) => p.op,
+  inputs: () => [signal('a'), signal('b')],
+  outputs: () => ['out'],
+  memory: (p) => isGate(p.op),
+  law(b, p, io) {
+    if (p.op === 'min') return { out: b.min(io.in('a'), io.in('b')) };
+    if (p.op === 'max') return { out: b.max(io.in('a'), io.in('b')) };
+    return { out: io.symbol('out', Math.min(0, p.highVolts), Math.max(0, p.highVolts)) };
+  },
+  kernel(p, wiring) {
+    const [a, b, out] = [wiring.input('a'), wiring.input('b'), wiring.output('out')];
+    if (p.op === 'min' || p.op === 'max') {
+      const pick = p.op === 'min' ? Math.min : Math.max;
+      return (from, to) => {
+        for (let i = from; i < to; i++) out[i] = pick(a[i] as number, b[i] as number);
+      };
+    }
+    const [first, second] = [new Gate(p.thresholdVolts), new Gate(p.thresholdVolts)];
+    return (from, to) => {
+      for (let i = from; i < to; i++) {
+        first.rises(a[i] as number);
+        second.rises(b[i] as number);
+        const [x, y] = [first.high, second.high];
+        const high = p.op === 'and' ? x && y : p.op === 'or' ? x || y : x !== y;
+        out[i] = high ? p.highVolts : 0;
+      }
+    };
+  },
+});

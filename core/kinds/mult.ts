@@ -1,0 +1,21 @@
+import type { Lin } from '../law/lin';
+import { kind, never, signal } from './kind';
+import { choice } from './params';
+
+export const mult = kind({
+  name: 'mult',
+  title: 'Mult',
+  does: 'splits it',
+  formula: 'out1..out4 = in; passive: wire, so that its source bears all loads',
+  room: 'between',
+  audio: false,
+  params: { build: choice(['buffered', 'passive']) },
+  brief: (p) => p.build,
+  inputs: () => [signal('in')],
+  outputs: () => ['out1', 'out2', 'out3', 'out4'],
+  memory: never,
+  law(_b, _p, io): Record<string, Lin> {
+    const x = io.in('in');
+    return { out1: x, out2: x, out3: x, out4: x };
+  },
+});

@@ -1,0 +1,103 @@
+import { scaleSemitones } from '../units/scales';
+import { Gate } from './detect';
+import { gate, kind, signal } from './kind';
+import { choice, number } from './params';
+import type { Scale, ScaleSpec } from './params';
+
+const scale: ScaleSpec = { type: 'scale', default: 'chromatic', says: 'a name, or semitones 0..12 with fractions' };
+
+/** Half way between two notes is half way to this; the upper one wins. Semitones. */
+const TIE = 1e-9;
+
+interface Notes {
+  readonly scale: Scale;
+  readonly root: number;
+  readonly accepts: 'both' | 'positive';
+}
+
+/** The nearest note's voltage, ties upward; below 0 V counts as 0 where only positive voltage is taken. */
+export function nearestNote(p: Notes): (volts: number) => number {
+  const degrees = scaleSemitones(p.scale);
+  const last = degrees[degrees.length - 1] as number;
+  return (volts) => {
+    const semitones = 12 * (p.accepts === 'positive' ? Math.max(0, volts) : volts) - p.root;
+    const octave = Math.floor(semitones / 12);
+    const within = semitones - 12 * octave;
+    let below = last - 12;
+    let above = (degrees[0] as number) + 12;
+    for (const d of degrees) {
+      if (d <= within) below = d;
+      else {
+        above = d;
+        break;
+      }
+    }
+    const note = above - within <= within - below + TIE ? above : below;
+    return (12 * octave + note + p.root) / 12;
+  };
+}
+
+export const quantizer = kind({
+  name: 'quantizer',
+  title: 'Quantizer',
+  does: 'rounds it to notes',
+  formula:
+    'nearest note of the scale at 1 V an octave, ties upward; positive: below 0 counts as 0 first; hysteresisCents: a note is left only that far past the middle; with trigger plugged only at its rising edges (1 V), 0 V before',
+  room: 'between',
+  audio: false,
+  params: {
+    scale,
+    root: number(0, 0, 11, 'semitones', { whole: true }),
+    accepts: choice(['both', 'positive']),
+    hysteresisCents: number(0, 0, 50, 'ct'),
+  },
+  brief: (p) => (typeof p.scale === 'string' ? p.scale : `${p.scale.length} notes`),
+  inputs: () => [signal('in'), gate('trigger')],
+  outputs: () => ['out'],
+  memory: (p, connected) => connected('trigger') || p.hysteresisCents > 0,
+  law(b, p, io) {
+    const nearest = nearestNote(p);
+    if (!io.connected('trigger') && p.hysteresisCents === 0) {
+      const key = `notes ${p.root} ${p.accepts} ${String(p.scale)}`;
+      return { out: b.curve(io.in('in'), { key, f: nearest, minSlope: () => 0 }) };
+    }
+    const [lo, hi] = io.range(io.in('in')).map(nearest) as [number, number];
+    const before = io.connected('trigger') ? 0 : lo;
+    return { out: io.symbol('out', Math.min(before, lo), Math.max(before, hi)) };
+  },
+  kernel(p, wiring) {
+    const [input, trigger, out] = [wiring.input('in'), wiring.input('trigger'), wiring.output('out')];
+    const triggered = wiring.connected('trigger');
+    const nearest = nearestNote(p);
+    const detector = new Gate(1);
+    const margin = (2 * p.hysteresisCents) / 1200;
+    let note: number | null = null;
+    let [last, lastNote] = [NaN, 0];
+    return (from, to) => {
+      for (let i = from; i < to; i++) {
+        if (!triggered || detector.rises(trigger[i] as number)) {
+          const x = p.accepts === 'positive' ? Math.max(0, input[i] as number) : (input[i] as number);
+          if (x !== last) {
+            last = x;
+            lastNote = nearest(x);
+          }
+          if (note === null || Math.abs(x - note) - Math.abs(x - lastNote) > margin || margin === 0) note = lastNote;
+        }
+        out[i] = note ?? 0;
+      }
+    };
+  },
+  ends: [
+    {
+      socket: 'in',
+      sockets: ['in'],
+      quantity: 'note',
+      unit: () => 'V',
+      always: false,
+      says: 'one volt an octave, rounded to its scale',
+      drive: (_b, _p, io) => io.in('in'),
+      value: (p, v) => nearestNote(p)(v),
+      window: (p) => [p.accepts === 'positive' ? 0 : -12, 12],
+    },
+  ],
+});

@@ -1,0 +1,33 @@
+import { Gate } from './detect';
+import { always, gate, kind, signal } from './kind';
+import { choice, volts } from './params';
+
+export const sampleHold = kind({
+  name: 'sampleHold',
+  title: 'Sample and hold',
+  does: 'holds it',
+  formula: 'sample: takes in at the clock’s rising edge; track: follows in while the clock is high; 0 V before',
+  room: 'between',
+  audio: false,
+  params: { mode: choice(['sample', 'track']), thresholdVolts: volts(1) },
+  brief: (p) => (p.mode === 'sample' ? 'samples' : 'tracks'),
+  inputs: (p) => [signal('in'), gate('clock', p.thresholdVolts)],
+  outputs: () => ['out'],
+  memory: always,
+  law(_b, _p, io) {
+    const [lo, hi] = io.range(io.in('in'));
+    return { out: io.symbol('out', Math.min(0, lo), Math.max(0, hi)) };
+  },
+  kernel(p, wiring) {
+    const [input, clockIn, out] = [wiring.input('in'), wiring.input('clock'), wiring.output('out')];
+    const clock = new Gate(p.thresholdVolts);
+    const track = p.mode === 'track';
+    let held = 0;
+    return (from, to) => {
+      for (let i = from; i < to; i++) {
+        if (clock.rises(clockIn[i] as number) || (track && clock.high)) held = input[i] as number;
+        out[i] = held;
+      }
+    };
+  },
+});

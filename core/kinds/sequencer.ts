@@ -1,0 +1,59 @@
+import type { Lin } from '../law/lin';
+import { Gate } from './detect';
+import { always, gate, kind } from './kind';
+import { volts } from './params';
+import type { Step, StepsSpec } from './params';
+
+const steps: StepsSpec = {
+  type: 'steps',
+  default: [{ volts: 0, gate: true, tie: false }],
+  most: 64,
+  says: 'volts, gate (true), tie (false)',
+};
+
+export const sequencer = kind({
+  name: 'sequencer',
+  title: 'Sequencer',
+  does: 'steps through voltages at a clock',
+  formula:
+    'a rising clock (1 V) plays the next step, the first at the first; gate follows the clock while the step’s gate is on, a tie keeps it high; a rising reset makes the next clock play step 1, till then cv holds and gate is low',
+  room: 'source',
+  audio: false,
+  params: { steps, gateVolts: volts(5) },
+  brief: (p) => `${p.steps.length} steps`,
+  inputs: () => [gate('clock'), gate('reset')],
+  outputs: () => ['cv', 'gate'],
+  memory: always,
+  repeatsTimes: (p, input) => (input === 'clock' ? p.steps.length : 1),
+  law(_b, p, io): Record<string, Lin> {
+    const at = p.steps.map((s) => s.volts);
+    return {
+      cv: io.symbol('cv', Math.min(0, ...at), Math.max(0, ...at)),
+      gate: io.symbol('gate', Math.min(0, p.gateVolts), Math.max(0, p.gateVolts)),
+    };
+  },
+  kernel(p, wiring) {
+    const [cv, out] = [wiring.output('cv'), wiring.output('gate')];
+    const [clockIn, resetIn] = [wiring.input('clock'), wiring.input('reset')];
+    const [clock, reset] = [new Gate(1), new Gate(1)];
+    let step: Step | null = null;
+    let volts = 0;
+    let index = -1;
+    return (from, to) => {
+      for (let i = from; i < to; i++) {
+        // On one sample the reset is read first.
+        if (reset.rises(resetIn[i] as number)) {
+          index = -1;
+          step = null;
+        }
+        if (clock.rises(clockIn[i] as number)) {
+          index = (index + 1) % p.steps.length;
+          step = p.steps[index] as Step;
+          volts = step.volts;
+        }
+        cv[i] = volts;
+        out[i] = step?.gate && (clock.high || step.tie) ? p.gateVolts : 0;
+      }
+    };
+  },
+});

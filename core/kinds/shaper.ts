@@ -1,0 +1,69 @@
+import type { Curve } from '../law/lin';
+import { control, kind, never, signal } from './kind';
+import { choice, number, volts } from './params';
+import { softLimit } from './response';
+
+/** Folded back at ±limit as often as told, then clipped there. */
+function foldCurve(limit: number, folds: number): Curve {
+  const edges = Array.from({ length: folds + 1 }, (_, i) => (2 * i + 1) * limit);
+  return {
+    key: `fold ${limit} ${folds}`,
+    f(x) {
+      let v = x;
+      for (let i = 0; i < folds; i++) {
+        if (v > limit) v = 2 * limit - v;
+        else if (v < -limit) v = -2 * limit - v;
+      }
+      return Math.min(limit, Math.max(-limit, v));
+    },
+    kinks: [...edges.map((e) => -e), ...edges],
+  };
+}
+
+/** Folding alone: what is still beyond the limit is left to the soft knee. */
+function openFold(limit: number, folds: number): Curve {
+  const edges = Array.from({ length: folds }, (_, i) => (2 * i + 1) * limit);
+  return {
+    key: `open fold ${limit} ${folds}`,
+    f(x) {
+      let v = x;
+      for (let i = 0; i < folds; i++) {
+        if (v > limit) v = 2 * limit - v;
+        else if (v < -limit) v = -2 * limit - v;
+      }
+      return v;
+    },
+    kinks: [...edges.map((e) => -e), ...edges],
+  };
+}
+
+export const shaper = kind({
+  name: 'shaper',
+  title: 'Wave shaper',
+  does: 'clips or folds',
+  formula:
+    'v = gain·in + biasVolts + bias; folded back at ±clipVolts folds times; then hard clip, or clipVolts·tanh(v/clipVolts)',
+  room: 'between',
+  audio: false,
+  params: {
+    gain: number(1, 0, 10),
+    biasVolts: volts(0),
+    clipVolts: number(10, 0.1, 24, 'V'),
+    knee: choice(['hard', 'soft']),
+    folds: number(0, 0, 6, '', { whole: true }),
+  },
+  brief: (p) => (p.folds > 0 ? `folds ${p.folds} times` : `${p.knee} clip`),
+  inputs: () => [signal('in'), control('bias')],
+  outputs: () => ['out'],
+  memory: never,
+  law(b, p, io) {
+    const v = b.sum([io.in('in'), p.gain], [io.in('bias'), 1], [b.constant(p.biasVolts), 1]);
+    if (p.knee === 'hard') {
+      return {
+        out: p.folds === 0 ? b.clamp(v, -p.clipVolts, p.clipVolts) : b.curve(v, foldCurve(p.clipVolts, p.folds)),
+      };
+    }
+    const folded = p.folds === 0 ? v : b.curve(v, openFold(p.clipVolts, p.folds));
+    return { out: b.curve(folded, softLimit(p.clipVolts)) };
+  },
+});
