@@ -17,7 +17,7 @@ export { allKinds, kindNamed } from './kinds';
 export type { EndSpec, InputSpec, Kind } from './kinds/kind';
 export type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from './kinds/params';
 export type { Range } from './law/lin';
-export { endsOf, stripTo } from './strip';
+export { endsOf, flipsAt, stripTo } from './strip';
 export { angleOf, clockOf, positionOf, readTyped, valueAt } from './units/knob';
 export type { Travel } from './units/knob';
 export {
@@ -34,7 +34,7 @@ export {
 } from './units/show';
 export { noteOfHz } from './units/pitch';
 export type { Frame, Joining, Strip } from './strip';
-export { gather, predict } from './predict';
+export { gather, predict, predictGraph } from './predict';
 export type { Prediction, SocketPrediction } from './predict';
 export type { Reading } from './readings';
 export { measure } from './simulate/measures';

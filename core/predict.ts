@@ -1,8 +1,8 @@
 import { BoundsEngine } from './bounds/bounds';
 import type { ModuleBounds } from './bounds/bounds';
 import type { Patch } from './document/types';
-import { findingsOf } from './findings';
-import type { Finding } from './findings/finding';
+import { findingsOf, watchersOf } from './findings';
+import type { Evidence, Finding } from './findings/finding';
 import { buildGraph } from './graph/graph';
 import type { Graph } from './graph/graph';
 import { repeatsOf } from './graph/repeats';
@@ -49,9 +49,19 @@ export interface PredictOptions {
 export function predict(patch: Patch, options: PredictOptions = {}): Prediction {
   const graph = buildGraph(patch);
   const bounds = (options.engine ?? new BoundsEngine()).run(graph);
-  const simulation =
-    options.simulation === false ? null : simulateGraph(graph, { ...(options.asset && { asset: options.asset }) });
-  return gather(graph, bounds, simulation);
+  if (options.simulation === false) return gather(graph, bounds, null);
+  return predictGraph(graph, bounds, options.asset ? { asset: options.asset } : {}).prediction;
+}
+
+/** Simulates with all that the findings must watch, and gathers; the simulation comes back for its traces and pictures. */
+export function predictGraph(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  options: SimulateOptions,
+): { prediction: Prediction; simulation: Simulation } {
+  const watched = watchersOf(graph);
+  const simulation = simulateGraph(graph, { ...options, observers: [...watched.values()].flat() });
+  return { prediction: gather(graph, bounds, simulation, watched), simulation };
 }
 
 /** Puts together what bounds and simulation found. */
@@ -59,6 +69,7 @@ export function gather(
   graph: Graph,
   bounds: ReadonlyMap<string, ModuleBounds>,
   simulation: Simulation | null,
+  watched: Evidence['watched'] = new Map(),
 ): Prediction {
   const repeats = repeatsOf(graph, (m, name) => {
     const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
@@ -89,6 +100,6 @@ export function gather(
     outputs: Object.fromEntries(outputs),
     inputs: Object.fromEntries(inputs),
     readings: readingsOf(graph, bounds, simulation),
-    findings: findingsOf({ graph, bounds, simulation }),
+    findings: findingsOf({ graph, bounds, simulation, watched }),
   };
 }

@@ -1,5 +1,6 @@
 import type { ModuleBounds } from './bounds/bounds';
 import type { Graph, GraphModule } from './graph/graph';
+import { GATE_HYSTERESIS } from './kinds/detect';
 import type { EndSpec } from './kinds/kind';
 import type { ParamValues } from './kinds/params';
 import type { EndSeen, Simulation } from './simulate/simulate';
@@ -24,6 +25,10 @@ export interface Reading {
   readonly overPercent?: number;
   readonly pinnedLowPercent?: number;
   readonly pinnedHighPercent?: number;
+  /** Of a gate input: how long it is high; that it can never rise; that it can never fall. */
+  readonly highPercent?: number;
+  readonly never?: true;
+  readonly always?: true;
   /** The voltages, all together, which give those figures. */
   readonly driveVolts: readonly [number, number];
   readonly seenDriveVolts?: readonly [number, number];
@@ -104,11 +109,43 @@ export function readingsOf(
       return [readingOf(m, end, drive, simulation?.ends.get(m.id)?.[i])];
     }),
   );
-  const read = new Set(readings.map((r) => r.at));
+  const gates = gateReadings(graph, bounds, simulation);
+  const read = new Set([...readings, ...gates].map((r) => r.at));
   return [
     ...readings,
+    ...gates,
     ...[...targets].filter((at) => !read.has(at)).map((at) => voltsReading(graph, bounds, simulation, at)),
   ];
+}
+
+/** Gate inputs: pulses a second as seen, 0 where none can ever come. */
+function gateReadings(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+): Reading[] {
+  return graph.modules.flatMap((m) =>
+    m.inputs.flatMap(({ spec, socket, connected }, i): Reading[] => {
+      const drive = bounds.get(m.id)?.inputs[i];
+      if (spec.threshold === undefined || !connected || !drive) return [];
+      const never = drive[1] < spec.threshold;
+      const seen = simulation?.gates.get(socket);
+      const hz = seen && !never ? seen.rises / graph.patch.settings.duration : 0;
+      return [
+        {
+          at: socket,
+          quantity: 'rate',
+          unit: 'Hz',
+          low: hz,
+          high: hz,
+          ...(seen && { seenLow: hz, seenHigh: hz, highPercent: 100 * seen.high }),
+          ...(never && { never: true as const }),
+          ...(drive[0] >= spec.threshold - GATE_HYSTERESIS && { always: true as const }),
+          driveVolts: drive,
+        },
+      ];
+    }),
+  );
 }
 
 function voltsReading(

@@ -28,12 +28,25 @@ const sourceOf = (graph: Graph, input: GraphInput): { module: GraphModule; outpu
   return from && output ? { module: from, output } : null;
 };
 
-/** The input that a path is followed back through: the first signal that something drives, then the first other. */
-function mainInput(graph: Graph, m: GraphModule): GraphInput | null {
+/** The input that a path is followed back through: a stage's first signal that something drives, or its first gate. */
+function mainInput(m: GraphModule): GraphInput | null {
+  if (m.kind.room !== 'between') return null;
   const driven = m.inputs.filter((s) => s.driver.type === 'output' && !s.driver.delayed);
-  const isEffect = m.kind.room === 'between';
-  const signals = driven.filter((s) => s.spec.role === 'signal');
-  return (isEffect ? (signals[0] ?? null) : null) ?? null;
+  const role = m.inputs.some((s) => s.spec.role === 'signal') ? 'signal' : 'gate';
+  return driven.find((s) => s.spec.role === role) ?? null;
+}
+
+/** Whether a stage turns its main signal over. */
+export function flipsAt({ module: m, input, output }: Pick<Frame, 'module' | 'input' | 'output'>): boolean {
+  const p = m.params;
+  const name = output?.split('.')[1];
+  let flips = name !== undefined && Object.hasOwn(m.kind.negated ?? {}, name);
+  if (m.kind.name === 'inverter') flips = !flips;
+  if ((m.kind.name === 'attenuverter' || m.kind.name === 'offset') && Number(p.amount) < 0) flips = !flips;
+  if (m.kind.name === 'mixer' && (p.inverting === true) !== Number(p[`gain${input?.spec.name.slice(2)}`]) < 0)
+    flips = !flips;
+  if (m.kind.name === 'polarizer' && Number(p.gain) < 0) flips = !flips;
+  return flips;
 }
 
 /** The path that ends at an input, followed back to its source. */
@@ -43,7 +56,7 @@ function pathTo(graph: Graph, end: GraphInput, owner: GraphModule): Frame[] {
   let at = sourceOf(graph, end);
   while (at && !passed.has(at.module.index)) {
     passed.add(at.module.index);
-    const input = mainInput(graph, at.module);
+    const input = mainInput(at.module);
     frames.unshift({ module: at.module, input, output: at.output });
     at = input && sourceOf(graph, input);
   }

@@ -72,7 +72,8 @@ export function buildApplication() {
 /** Bundles a TypeScript entry for Node, if a source is newer than the last bundle; answers its path. */
 export async function bundle(entry, name) {
   const out = inRoot('dist', `${name}.mjs`);
-  if (stamp(out) > newest(['core', 'cli', 'server', 'demo', 'bench', 'tests', 'scripts', 'package-lock.json'])) return out;
+  if (stamp(out) > newest(['core', 'cli', 'server', 'demo', 'bench', 'tests', 'scripts', 'package-lock.json']))
+    return out;
   mkdirSync(inRoot('dist'), { recursive: true });
   const { build } = createRequire(import.meta.url)('esbuild');
   await build({

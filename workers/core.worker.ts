@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { BoundsEngine, buildGraph, gather, measure, simulateGraph } from '../core';
+import { BoundsEngine, buildGraph, measure, predictGraph, simulateGraph } from '../core';
 import type { Simulation } from '../core';
 import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer } from './protocol';
 
@@ -22,8 +22,11 @@ const worker: CoreWorker = {
   full({ patch, columns, probes }): FullAnswer {
     const start = performance.now();
     const graph = buildGraph(patch);
-    const simulation = simulateGraph(graph, { columns, traces: probes, sparing: true });
-    const prediction = gather(graph, engine.run(graph), simulation);
+    const { prediction, simulation } = predictGraph(graph, engine.run(graph), {
+      columns,
+      traces: probes,
+      sparing: true,
+    });
     const traces = [...simulation.traces].map(([socket, trace]) => {
       return [socket, { trace: Float32Array.from(trace), measures: measure(trace, simulation.sampleRate) }] as const;
     });

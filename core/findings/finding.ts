@@ -1,7 +1,7 @@
 import type { ModuleBounds } from '../bounds/bounds';
 import type { Edit } from '../document/edits';
 import type { Graph, GraphModule } from '../graph/graph';
-import type { Simulation } from '../simulate/simulate';
+import type { Observer, Simulation } from '../simulate/simulate';
 
 export type Severity = 'error' | 'warning' | 'note';
 
@@ -26,14 +26,27 @@ export interface Evidence {
   readonly graph: Graph;
   readonly bounds: ReadonlyMap<string, ModuleBounds>;
   readonly simulation: Simulation | null;
+  /** What each watching rule's observers saw, by code; empty without a simulation. */
+  readonly watched: ReadonlyMap<string, readonly Observer[]>;
 }
 
 export interface FindingRule {
   readonly code: string;
   /** When it fires, for the docs. */
   readonly when: string;
+  /** What its cure does, for the docs. */
+  readonly cures?: string;
   find(evidence: Evidence): readonly Finding[];
 }
+
+/** A finding that must see the samples themselves. */
+export interface WatchingRule<W extends Observer = Observer> extends Omit<FindingRule, 'find'> {
+  watch(graph: Graph): readonly W[];
+  find(evidence: Evidence, watched: readonly W[]): readonly Finding[];
+}
+
+/** Declares a rule that watches; outside it the kind of its watchers does not matter. */
+export const watching = <W extends Observer>(rule: WatchingRule<W>): WatchingRule => rule as unknown as WatchingRule;
 
 /** Modules of a kind, with the drive of its first end. */
 export function drivesOf(

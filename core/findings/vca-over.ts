@@ -6,6 +6,7 @@ import { gainAt, THRESHOLD_DB } from './gain';
 export const vcaOver: FindingRule = {
   code: 'vca-over',
   when: 'the control of an amplifier can go over unity by more than 0.01 dB',
+  cures: 'the amount that peaks at unity',
   find(evidence) {
     return drivesOf(evidence, 'vca').flatMap(({ m, low, high, above }) => {
       const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;

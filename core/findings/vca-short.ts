@@ -6,6 +6,7 @@ import { gainAt, THRESHOLD_DB } from './gain';
 export const vcaShort: FindingRule = {
   code: 'vca-short',
   when: 'the peak of an amplifier’s control stays more than 0.01 dB short of unity',
+  cures: 'the amount that reaches unity',
   find(evidence) {
     return drivesOf(evidence, 'vca').flatMap(({ m, low, high }) => {
       const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;

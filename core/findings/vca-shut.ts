@@ -7,6 +7,7 @@ const THRESHOLD = -0.001;
 export const vcaShut: FindingRule = {
   code: 'vca-shut',
   when: 'the control of a two-quadrant amplifier falls below −1 mV',
+  cures: 'bias up by the missing volts',
   find(evidence) {
     return drivesOf(evidence, 'vca')
       .filter(({ m, low }) => m.params.quadrants === 2 && low < THRESHOLD)

@@ -4,7 +4,7 @@ import { seedOf } from '../kinds/random';
 import { AtomStore } from '../law/builder';
 import { constant } from '../law/lin';
 import type { Lin } from '../law/lin';
-import { DriveStats, Picture, Stats } from './stats';
+import { DriveStats, GateStats, Picture, Stats } from './stats';
 import { Tape } from './tape';
 import { upstreamOf, wholeOf } from '../graph/upstream';
 import type { Upstream } from '../graph/upstream';
@@ -42,6 +42,13 @@ export interface Measured {
   readonly rms: number;
 }
 
+export interface GateSeen {
+  readonly rises: number;
+  /** Share of the time, 0..1. */
+  readonly high: number;
+  readonly longestHighSeconds: number;
+}
+
 export interface EndSeen {
   readonly drive: Measured;
   /** Shares of the samples, 0..1. */
@@ -57,6 +64,8 @@ export interface Simulation {
   readonly inputs: ReadonlyMap<string, Measured>;
   /** By `moduleId`, one for each of the kind's ends. */
   readonly ends: ReadonlyMap<string, readonly EndSeen[]>;
+  /** Of every gate input that carries something. */
+  readonly gates: ReadonlyMap<string, GateSeen>;
   readonly traces: ReadonlyMap<string, Float64Array>;
   /** By output socket; by input socket what arrives at a destination, all together. */
   readonly pictures: ReadonlyMap<string, Picture>;
@@ -87,6 +96,7 @@ interface Part {
     readonly picture: Picture | null;
   }[];
   readonly drivesTape: Tape;
+  readonly gates: readonly { readonly socket: string; readonly buffer: Float64Array; readonly stats: GateStats }[];
   readonly delayed: readonly Delayed[];
 }
 
@@ -200,6 +210,7 @@ class Run {
       seen.picture?.add(out, count, k0);
     });
     for (const d of part.delayed) d.stats.add(d.buffer, 0, count);
+    for (const g of part.gates) g.stats.add(g.buffer, 0, count);
     if (part.drives.length === 0) return;
     part.drivesTape.run(0, count);
     for (const { buffer, stats, picture } of part.drives) {
@@ -211,9 +222,14 @@ class Run {
   private part(m: GraphModule): Part {
     const delayed: Delayed[] = [];
     const inputs = m.inputs.map((input) => this.inputBuffer(input, delayed));
+    const gates = m.inputs.flatMap(({ socket, spec, connected }, i) =>
+      spec.threshold === undefined || !connected
+        ? []
+        : [{ socket, buffer: inputs[i] as Float64Array, stats: new GateStats(spec.threshold) }],
+    );
     if (this.driveOnly.has(m.index)) {
       const none = { outputs: [], kernel: () => undefined, seen: [], negated: [] };
-      return { module: m, inputs, delayed, ...none, ...this.drives(m, inputs) };
+      return { module: m, inputs, delayed, gates, ...none, ...this.drives(m, inputs) };
     }
     const outputs = this.outputs[m.index] as readonly Float64Array[];
     const seen = m.outputs.map((o) =>
@@ -228,7 +244,7 @@ class Run {
       }))
       .filter(({ output }) => seen[output] !== null);
     const kernel = m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs)) ?? this.lawKernel(m, inputs, outputs);
-    return { module: m, inputs, outputs, kernel, seen, negated, delayed, ...this.drives(m, inputs) };
+    return { module: m, inputs, outputs, kernel, seen, negated, delayed, gates, ...this.drives(m, inputs) };
   }
 
   /** Whether anybody looks at an output. */
@@ -335,7 +351,9 @@ class Run {
     const inputs = new Map<string, Measured>();
     const ends = new Map<string, readonly EndSeen[]>();
     const pictures = new Map<string, Picture>();
+    const gates = new Map<string, GateSeen>();
     for (const part of this.parts) {
+      for (const { socket, stats } of part.gates) gates.set(socket, this.gateSeen(stats));
       part.drives.forEach(({ picture }, i) => {
         const end = part.module.kind.ends?.[i];
         if (picture && end) for (const name of end.sockets) pictures.set(`${part.module.id}.${name}`, picture);
@@ -368,9 +386,14 @@ class Run {
       outputs,
       inputs,
       ends,
+      gates,
       traces: this.traces,
       pictures,
     };
+  }
+
+  private gateSeen({ rises, highSamples, longestHigh }: GateStats): GateSeen {
+    return { rises, high: highSamples / this.samples, longestHighSeconds: longestHigh / this.graph.sampleRate };
   }
 
   private inputSeen(

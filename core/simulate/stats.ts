@@ -1,3 +1,5 @@
+import { GATE_HYSTERESIS } from '../kinds/detect';
+
 /** Running extremes and sums of a voltage. */
 export class Stats {
   min = Infinity;
@@ -59,6 +61,34 @@ export class DriveStats extends Stats {
     this.below += below;
     this.atOrBelow += atOrBelow;
     this.above += above;
+  }
+}
+
+/** What a gate input makes of its voltage. */
+export class GateStats {
+  rises = 0;
+  highSamples = 0;
+  longestHigh = 0;
+  private run = 0;
+  private high = false;
+
+  constructor(private readonly threshold: number) {}
+
+  add(x: Float64Array, from: number, to: number): void {
+    const low = this.threshold - GATE_HYSTERESIS;
+    for (let i = from; i < to; i++) {
+      const v = x[i] as number;
+      if (this.high && v < low) this.high = false;
+      else if (!this.high && v >= this.threshold) {
+        this.high = true;
+        this.rises++;
+        this.run = 0;
+      }
+      if (!this.high) continue;
+      this.highSamples++;
+      this.run++;
+      if (this.run > this.longestHigh) this.longestHigh = this.run;
+    }
   }
 }
 

@@ -7,12 +7,13 @@ export function setParam(patch: Patch, module: string, param: string, value: Par
   return applyEdits(patch, [{ op: 'set-param', module, param, value }]);
 }
 
-/** The first signal input of a kind, and its first output: what a stage is joined in by. */
+/** The first signal input of a kind (or first of all), and its first output: what a stage is joined in by. */
 function throughSockets(kindName: string): { input: string; output: string } | null {
   const kind = kindNamed(kindName);
   if (!kind) return null;
   const params = completeParams(kind);
-  const input = kind.inputs(params).find((s) => s.role === 'signal')?.name;
+  const inputs = kind.inputs(params);
+  const input = (inputs.find((s) => s.role === 'signal') ?? inputs[0])?.name;
   const output = kind.outputs(params)[0];
   return input && output ? { input, output } : null;
 }

@@ -1,4 +1,4 @@
-import { positionOf } from '@/core';
+import { flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip } from '@/core';
 import type { PictureData } from '@/workers/protocol';
 import type { Predicted } from '../usePrediction';
@@ -35,21 +35,6 @@ export interface EndView {
 export function endSpecOf(frame: Frame | undefined): EndSpec<ParamValues> | null {
   const name = frame?.input?.spec.name;
   return frame?.module.kind.ends?.find((e) => name !== undefined && e.sockets.includes(name)) ?? null;
-}
-
-function flipsAt({ module, input }: Frame): boolean {
-  const p = module.params;
-  switch (module.kind.name) {
-    case 'inverter':
-      return true;
-    case 'attenuverter':
-    case 'offset':
-      return Number(p.amount) < 0;
-    case 'mixer':
-      return (p.inverting === true) !== Number(p[`gain${input?.spec.name.slice(2)}`]) < 0;
-    default:
-      return false;
-  }
 }
 
 function forksOf(frame: Frame, next: Frame | undefined, predicted: Predicted): string[] {

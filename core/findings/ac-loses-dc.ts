@@ -1,0 +1,36 @@
+import type { GraphModule } from '../graph/graph';
+import { showVolts } from '../units/show';
+import type { Finding, FindingRule } from './finding';
+
+const LEAST_VOLTS = 0.01;
+
+/** The inputs that a module couples by AC. */
+function coupled(m: GraphModule): readonly string[] {
+  if (m.params.coupling !== 'ac') return [];
+  return m.kind.name === 'ringMod' ? ['a', 'b'] : m.kind.name === 'vca' ? ['in', 'in2'] : [];
+}
+
+export const acLosesDc: FindingRule = {
+  code: 'ac-loses-dc',
+  when: 'AC coupling takes more than 10 mV of constant voltage away',
+  cures: 'DC coupling',
+  find({ graph, simulation }) {
+    if (!simulation) return [];
+    return graph.modules.flatMap((m) =>
+      coupled(m).flatMap((name): Finding[] => {
+        const volts = simulation.inputs.get(`${m.id}.${name}`)?.mean ?? 0;
+        if (Math.abs(volts) <= LEAST_VOLTS) return [];
+        return [
+          {
+            code: 'ac-loses-dc',
+            severity: 'warning',
+            at: `${m.id}.${name}`,
+            message: `${m.label} is AC coupled and loses the constant ${showVolts(volts)} at ${name}.`,
+            numbers: { volts },
+            cure: { label: 'Couple by DC', edits: [{ op: 'set-param', module: m.id, param: 'coupling', value: 'dc' }] },
+          },
+        ];
+      }),
+    );
+  },
+};

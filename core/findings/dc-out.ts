@@ -1,0 +1,32 @@
+import { gainOf } from '../units/db';
+import { showVolts } from '../units/show';
+import type { Finding, FindingRule } from './finding';
+
+const LEAST_VOLTS = 0.01;
+
+export const dcOut: FindingRule = {
+  code: 'dc-out',
+  when: 'a line output without DC block carries more than 10 mV of constant voltage',
+  cures: 'DC block',
+  find({ graph, simulation }) {
+    if (!simulation) return [];
+    return graph.modules
+      .filter((m) => m.kind.name === 'lineOut' && m.params.dcBlock !== true)
+      .flatMap((m) =>
+        m.inputs.flatMap((s): Finding[] => {
+          const volts = (simulation.inputs.get(s.socket)?.mean ?? 0) * gainOf(-Number(m.params.padDb));
+          if (!s.connected || Math.abs(volts) <= LEAST_VOLTS) return [];
+          return [
+            {
+              code: 'dc-out',
+              severity: 'warning',
+              at: s.socket,
+              message: `${m.label}, ${s.spec.name} sends ${showVolts(volts)} of constant voltage outside, where it does not belong.`,
+              numbers: { volts },
+              cure: { label: 'Block DC', edits: [{ op: 'set-param', module: m.id, param: 'dcBlock', value: true }] },
+            },
+          ];
+        }),
+      );
+  },
+};

@@ -1,0 +1,293 @@
+import { describe, expect, it } from 'vitest';
+import { demoPatches } from '../../demo/patches';
+import { applyEdits } from '../document/edits';
+import { parsePatch } from '../document/parse';
+import { printPatch } from '../document/print';
+import type { Patch } from '../document/types';
+import { patchOf } from '../fuzz/patch';
+import { predict } from '../predict';
+import { allRules } from './index';
+import type { Finding } from './finding';
+
+type Case = readonly [parts: Parameters<typeof patchOf>[0], cables?: readonly string[], more?: object];
+
+const make = ([parts, cables = [], more = {}]: Case, settings: object = {}): Patch =>
+  patchOf(parts, cables, { duration: 2, ...settings }, more);
+const found = (patch: Patch, code: string): Finding[] => predict(patch).findings.filter((f) => f.code === code);
+
+const key = ['lfo', { shape: 'pulse', rateHz: 2, lowVolts: 0, highVolts: 5 }] as const;
+const osc = ['oscillator', { baseHz: 220 }] as const;
+const steps = (...volts: number[]) => ({ steps: volts.map((v) => ({ volts: v, gate: true, tie: false })) });
+const notes = ['sequencer', steps(0, 1)] as const;
+
+/** For each code a patch that shows it, what it must say, and a near twin that must not. */
+const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown>; twin: Case; curable?: false }>> = {
+  'vca-shut': {
+    shows: [{ l: ['lfo'], a: ['vca'] }, ['l.out > a.cv']],
+    says: { at: 'a.cv', severity: 'error', numbers: { shutPercent: expect.closeTo(50, 1), missingVolts: 5 } },
+    twin: [{ l: ['lfo', { lowVolts: 0 }], a: ['vca'] }, ['l.out > a.cv']],
+  },
+  'vca-short': {
+    shows: [{ l: ['lfo', { lowVolts: 0, highVolts: 2.5 }], a: ['vca', { cvAmount: 0.5 }] }, ['l.out > a.cv']],
+    says: { at: 'a.cv', numbers: { peakDb: expect.closeTo(-12.04, 2) } },
+    twin: [{ l: ['lfo', { lowVolts: 0, highVolts: 5 }], a: ['vca'] }, ['l.out > a.cv']],
+    curable: false,
+  },
+  'vca-over': {
+    shows: [{ e: ['lfo', { lowVolts: 0, highVolts: 8 }], a: ['vca'] }, ['e.out > a.cv']],
+    says: { at: 'a.cv', numbers: { peakDb: expect.closeTo(4.08, 2), overPercent: expect.closeTo(37.5, 1) } },
+    twin: [{ e: ['lfo', { lowVolts: 0, highVolts: 8 }], a: ['vca', { cvAmount: 0.625 }] }, ['e.out > a.cv']],
+  },
+  'vca-leak': {
+    shows: [
+      { k: key, e: ['envelope', { peakVolts: 4 }], o: osc, a: ['vca', { bias: 0.5 }] },
+      ['k.out > e.gate', 'e.out > a.cv', 'o.sine > a.in'],
+    ],
+    says: { at: 'a.cv', numbers: { restDb: expect.closeTo(-20, 6) } },
+    twin: [
+      { k: key, e: ['envelope', { peakVolts: 5 }], o: osc, a: ['vca'] },
+      ['k.out > e.gate', 'e.out > a.cv', 'o.sine > a.in'],
+    ],
+  },
+  click: {
+    shows: [
+      { k: key, e: ['envelope', { peakVolts: 5, attack: 0.0005 }], o: osc, a: ['vca'] },
+      ['k.out > e.gate', 'e.out > a.cv', 'o.sine > a.in'],
+    ],
+    says: { at: 'a.cv', numbers: { dbPerMs: expect.closeTo(20, 0) } },
+    twin: [
+      {
+        k: key,
+        e: ['envelope', { peakVolts: 5, attack: 0.2, decay: 0.5, release: 0.5, attackCurve: -0.2, decayCurve: 0 }],
+        o: osc,
+        a: ['vca', { response: 0.9 }],
+      },
+      ['k.out > e.gate', 'e.out > a.cv', 'o.sine > a.in'],
+    ],
+  },
+  clip: {
+    shows: [{ l: ['lfo'], o: ['offset', { amount: 3, maxAmount: 4 }] }, ['l.out > o.in']],
+    says: { at: 'o.out', numbers: { clippedPercent: expect.closeTo(20, 1) } },
+    twin: [{ l: ['lfo'], o: ['offset', { amount: 2.4, maxAmount: 4 }] }, ['l.out > o.in']],
+    curable: false,
+  },
+  pinned: {
+    shows: [{ l: ['lfo'], p: ['parameter'] }, ['l.out > p.cv']],
+    says: {
+      at: 'p.cv',
+      numbers: { pinnedLowPercent: expect.closeTo(25, 1), pinnedHighPercent: expect.closeTo(25, 1) },
+    },
+    twin: [{ l: ['lfo'], p: ['parameter', { cvAmount: 0.5 }] }, ['l.out > p.cv']],
+    curable: false,
+  },
+  'gate-never': {
+    shows: [
+      { l: ['lfo', { lowVolts: 0, highVolts: 3 }], e: ['envelope', { thresholdVolts: 4.5 }] },
+      ['l.out > e.gate'],
+    ],
+    says: { at: 'e.gate', severity: 'error', numbers: { highestVolts: 3, thresholdVolts: 4.5 } },
+    twin: [
+      { l: ['lfo', { lowVolts: 0, highVolts: 4.5 }], e: ['envelope', { thresholdVolts: 4.5 }] },
+      ['l.out > e.gate'],
+    ],
+  },
+  'gate-stuck': {
+    shows: [{ l: ['lfo', { lowVolts: 1, highVolts: 5 }], e: ['envelope'] }, ['l.out > e.gate']],
+    says: { at: 'e.gate', numbers: { lowestVolts: 1, thresholdVolts: 1 } },
+    twin: [{ l: ['lfo', { lowVolts: 0.8, highVolts: 5 }], e: ['envelope'] }, ['l.out > e.gate']],
+  },
+  hang: {
+    shows: [{ c: ['clock'], s: ['sequencer', steps(2, 3)], e: ['envelope'] }, ['c.out > s.clock', 's.cv > e.gate']],
+    says: { at: 'e.gate', numbers: { hangSeconds: expect.closeTo(2, 3) } },
+    twin: [{ c: ['clock'], s: ['sequencer', steps(2, 0)], e: ['envelope'] }, ['c.out > s.clock', 's.cv > e.gate']],
+  },
+  'lost-negative': {
+    shows: [
+      { l: ['lfo', { lowVolts: -1, highVolts: 3 }], q: ['quantizer', { accepts: 'positive' }] },
+      ['l.out > q.in'],
+    ],
+    says: { at: 'q.in', numbers: { lostPercent: expect.closeTo(25, 1), lowestVolts: -1 } },
+    twin: [{ l: ['lfo', { lowVolts: -1, highVolts: 3 }], q: ['quantizer'] }, ['l.out > q.in']],
+  },
+  'lag-short': {
+    shows: [
+      { l: ['lfo', { rateHz: 5 }], s: ['slew', { law: 'rc', rise: 0.5, fall: 0.5 }], p: ['parameter'] },
+      ['l.out > s.in', 's.out > p.cv'],
+    ],
+    says: { at: 's.out', numbers: { spanRatio: expect.closeTo(0.288, 2) } },
+    twin: [
+      { l: ['lfo', { rateHz: 0.5 }], s: ['slew', { rise: 0.1, fall: 0.1 }], p: ['parameter'] },
+      ['l.out > s.in', 's.out > p.cv'],
+    ],
+  },
+  'lag-late': {
+    shows: [
+      { c: ['clock'], s: notes, g: ['slew', { rise: 8, fall: 8 }], o: osc },
+      ['c.out > s.clock', 's.cv > g.in', 'g.out > o.pitch'],
+    ],
+    says: { at: 'g.out', numbers: { cents: expect.closeTo(450, 0) } },
+    twin: [
+      { c: ['clock'], s: notes, g: ['slew', { rise: 1, fall: 1 }], o: osc },
+      ['c.out > s.clock', 's.cv > g.in', 'g.out > o.pitch'],
+    ],
+  },
+  'pitch-scale': {
+    shows: [
+      { c: ['clock'], s: notes, m: ['mixer', { gain1: 0.98 }], o: osc },
+      ['c.out > s.clock', 's.cv > m.in1', 'm.out > o.pitch'],
+    ],
+    says: { at: 'o.pitch', numbers: { centsPerOctave: expect.closeTo(-24, 6) } },
+    twin: [{ c: ['clock'], s: notes, m: ['mixer'], o: osc }, ['c.out > s.clock', 's.cv > m.in1', 'm.out > o.pitch']],
+  },
+  loading: {
+    shows: [
+      {
+        c: ['clock'],
+        s: ['sequencer', steps(0, 1), { outputOhms: { cv: 1000 } }],
+        m: ['mult', { build: 'passive' }],
+        o: osc,
+        p: osc,
+      },
+      ['c.out > s.clock', 's.cv > m.in', 'm.out1 > o.pitch', 'm.out2 > p.pitch'],
+    ],
+    says: {
+      at: 's.cv',
+      severity: 'warning',
+      numbers: { percent: expect.closeTo(1.961, 2), cents: expect.closeTo(23.5, 1) },
+    },
+    twin: [
+      { c: ['clock'], s: ['sequencer', steps(0, 1), { outputOhms: { cv: 100 } }], m: ['mult'], o: osc, p: osc },
+      ['c.out > s.clock', 's.cv > m.in', 'm.out1 > o.pitch', 'm.out2 > p.pitch'],
+    ],
+    curable: false,
+  },
+  'normal-active': {
+    shows: [{ v: ['attenuverter', { amount: 0.5, normalVolts: 5 }], p: ['parameter'] }, ['v.out > p.cv']],
+    says: { at: 'v.in', numbers: { volts: 5 } },
+    twin: [{ v: ['attenuverter', { amount: 0, normalVolts: 5 }], p: ['parameter'] }, ['v.out > p.cv']],
+  },
+  'normal-broken': {
+    shows: [
+      { c: ['constant'], a: ['vca'], b: ['vca'], x: ['inverter'] },
+      ['c.out > a.in', 'a.out > x.in'],
+      { normals: [{ to: 'b.chain', from: 'a.out', brokenBy: 'source' }] },
+    ],
+    says: { at: 'b.chain' },
+    twin: [
+      { c: ['constant'], a: ['vca'], b: ['vca'], x: ['inverter'] },
+      ['c.out > a.in', 'b.out > x.in'],
+      { normals: [{ to: 'b.chain', from: 'a.out', brokenBy: 'source' }] },
+    ],
+  },
+  polarity: {
+    shows: [{ l: ['lfo'], i: ['inverter'], f: ['filter'] }, ['l.out > i.in', 'i.out > f.cutoff']],
+    says: { at: 'f.cutoff', severity: 'note' },
+    twin: [{ l: ['lfo'], i: ['inverter'], f: ['filter', { cutoffAmount: -1 }] }, ['l.out > i.in', 'i.out > f.cutoff']],
+    curable: false,
+  },
+  'dc-out': {
+    shows: [
+      { o: osc, m: ['offset', { volts: 1 }], x: ['lineOut', { padDb: 20 }] },
+      ['o.sine > m.in', 'm.out > x.left'],
+    ],
+    says: { at: 'x.left', numbers: { volts: expect.closeTo(0.1, 3) } },
+    twin: [{ o: osc, m: ['offset'], x: ['lineOut', { padDb: 20 }] }, ['o.sine > m.in', 'm.out > x.left']],
+  },
+  'hot-out': {
+    shows: [{ o: osc, x: ['lineOut'] }, ['o.sine > x.left']],
+    says: { at: 'x.left', numbers: { overDb: expect.closeTo(20 * Math.log10(5 / Math.SQRT2 / 0.7746) - 4, 3) } },
+    twin: [{ o: osc, x: ['lineOut', { padDb: 10 }] }, ['o.sine > x.left']],
+  },
+  'weak-in': {
+    shows: [{ l: ['lfo', { lowVolts: -0.1, highVolts: 0.1 }], i: ['lineIn', { gainDb: 10 }] }, ['l.out > i.in']],
+    says: { at: 'i.out', numbers: { overDb: expect.closeTo(20 * Math.log10(0.1 / 5) + 10, 3) } },
+    twin: [{ l: ['lfo', { lowVolts: -0.1, highVolts: 0.1 }], i: ['lineIn', { gainDb: 20 }] }, ['l.out > i.in']],
+  },
+  'ac-loses-dc': {
+    shows: [{ l: ['lfo', { lowVolts: 0 }], o: osc, r: ['ringMod'] }, ['l.out > r.a', 'o.sine > r.b']],
+    says: { at: 'r.a', numbers: { volts: expect.closeTo(2.5, 3) } },
+    twin: [
+      { l: ['lfo', { lowVolts: 0 }], o: osc, r: ['ringMod', { coupling: 'dc' }] },
+      ['l.out > r.a', 'o.sine > r.b'],
+    ],
+  },
+  drift: {
+    shows: [
+      { a: ['lfo'], b: ['lfo', { rateHz: 1.04 }], m: ['mixer'], p: ['parameter'] },
+      ['a.out > m.in1', 'b.out > m.in2', 'm.out > p.cv'],
+    ],
+    says: { at: 'p.cv', numbers: { driftSeconds: expect.closeTo(6.25, 6) } },
+    twin: [
+      { a: ['lfo'], b: ['lfo', { rateHz: 1.04 }], m: ['mixer'], p: ['parameter'] },
+      ['a.out > m.in1', 'b.out > m.in2', 'm.out > p.cv', 'a.out > b.reset'],
+    ],
+  },
+  bleed: {
+    shows: [{ o: osc, p: osc, r: ['ringMod', { bleedA: 0.01 }] }, ['o.sine > r.a', 'p.sine > r.b']],
+    says: { at: 'r.a', numbers: { bleedDb: expect.closeTo(-40, 6) } },
+    twin: [{ o: osc, p: osc, r: ['ringMod', { bleedA: 0.01, trimA: -0.01 }] }, ['o.sine > r.a', 'p.sine > r.b']],
+  },
+  runaway: {
+    shows: [
+      { c: ['constant', { volts: 0.01 }], m: ['mixer', { gain2: 1.1, maxGain: 2 }], o: ['offset'] },
+      ['c.out > m.in1', 'o.out > m.in2', 'm.out > o.in'],
+    ],
+    says: { at: 'm.out', numbers: { loopDb: expect.closeTo(20 * Math.log10(1.1), 6) } },
+    twin: [
+      { c: ['constant', { volts: 0.01 }], m: ['mixer', { gain2: 0.9, maxGain: 2 }], o: ['offset'] },
+      ['c.out > m.in1', 'o.out > m.in2', 'm.out > o.in'],
+    ],
+    curable: false,
+  },
+  'dead-end': {
+    shows: [{ l: ['lfo'], i: ['inverter'] }, ['l.out > i.in']],
+    says: { at: 'i' },
+    twin: [{ l: ['lfo'], i: ['inverter'] }, ['l.out > i.in'], { probes: [{ at: 'i.out' }] }],
+    curable: false,
+  },
+  'no-source': {
+    shows: [{ i: ['inverter'], p: ['parameter'] }, ['i.out > p.cv']],
+    says: { at: 'i' },
+    twin: [{ l: ['lfo'], i: ['inverter'], p: ['parameter'] }, ['l.out > i.in', 'i.out > p.cv']],
+    curable: false,
+  },
+};
+
+describe('findings', () => {
+  it('have a case each', () => expect(Object.keys(cases).sort()).toEqual(allRules.map((r) => r.code).sort()));
+
+  it.each(Object.entries(cases))('%s fires with its number, and not on a near twin', (code, { shows, says, twin }) => {
+    const [finding] = found(make(shows), code);
+    expect(finding).toMatchObject({ code, ...says });
+    expect(found(make(twin), code)).toEqual([]);
+  });
+
+  it.each(Object.entries(cases).filter(([, c]) => c.curable !== false))(
+    'the cure of %s makes a valid patch without it',
+    (code, { shows }) => {
+      const patch = make(shows);
+      const [finding] = found(patch, code);
+      expect(finding?.cure?.edits.length).toBeGreaterThan(0);
+      const cured = applyEdits(patch, finding!.cure!.edits);
+      const read = parsePatch(JSON.parse(JSON.stringify(printPatch(cured))));
+      expect(read.ok ? null : read.errors).toBeNull();
+      expect(found(cured, code).filter((f) => f.at === finding!.at)).toEqual([]);
+    },
+  );
+
+  it('one that the patch dismisses with a reason is not said again', () => {
+    const patch = make(cases.clip!.shows);
+    expect(
+      found({ ...patch, dismissed: [{ code: 'clip', at: 'o.out', reason: 'clipping is the point' }] }, 'clip'),
+    ).toEqual([]);
+  });
+
+  it('none fires on the demo patches that are meant to be sound', () => {
+    const meant = new Set(['lamp-sweep-shut']);
+    for (const { id, document } of demoPatches('demo/patches')) {
+      const result = parsePatch(document);
+      if (!result.ok || meant.has(id)) continue;
+      expect({ id, codes: predict(result.value).findings.map((f) => `${f.code} ${f.at}`) }).toEqual({ id, codes: [] });
+    }
+  });
+});

@@ -1,0 +1,36 @@
+import { GATE_HYSTERESIS } from '../kinds/detect';
+import { showVolts } from '../units/show';
+import type { Finding, FindingRule } from './finding';
+import { insertOffset } from './paths';
+
+export const gateStuck: FindingRule = {
+  code: 'gate-stuck',
+  when: 'a gate input can never fall below its threshold',
+  cures: 'a stage that lowers it',
+  find({ graph, bounds }) {
+    return graph.modules.flatMap((m) =>
+      m.inputs.flatMap(({ spec, socket, connected, driver }, i): Finding[] => {
+        const [lowestVolts, highestVolts] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
+        if (spec.threshold === undefined || !connected || driver.type !== 'output') return [];
+        if (lowestVolts < spec.threshold - GATE_HYSTERESIS) return [];
+        const edits = insertOffset(
+          graph,
+          socket,
+          'Gate lower',
+          1,
+          -Number((lowestVolts - spec.threshold + 0.5).toPrecision(3)),
+        );
+        return [
+          {
+            code: 'gate-stuck',
+            severity: 'warning',
+            at: socket,
+            message: `${m.label} stays triggered: ${spec.name} never falls below ${showVolts(lowestVolts)}, and its threshold is ${showVolts(spec.threshold)}.`,
+            numbers: { lowestVolts, highestVolts, thresholdVolts: spec.threshold },
+            ...(edits.length > 0 && { cure: { label: 'Lower the gate', edits } }),
+          },
+        ];
+      }),
+    );
+  },
+};

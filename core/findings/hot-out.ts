@@ -1,0 +1,38 @@
+import { NOMINAL_DBU } from '../kinds/lineOut';
+import { showNumber } from '../units/show';
+import { setParam } from './finding';
+import type { Finding, FindingRule } from './finding';
+
+/** This much over nominal is said, dB. */
+const OVER_DB = 1;
+const MOST_PAD = 60;
+
+export const hotOut: FindingRule = {
+  code: 'hot-out',
+  when: 'a line output’s level is more than 1 dB over nominal +4 dBu',
+  cures: 'the pad that brings it to nominal',
+  find({ graph, simulation }) {
+    if (!simulation) return [];
+    return graph.modules
+      .filter((m) => m.kind.name === 'lineOut')
+      .flatMap((m): Finding[] => {
+        const levels = (m.kind.ends ?? []).map((end, i) => {
+          const rms = simulation.ends.get(m.id)?.[i]?.drive.rms ?? 0;
+          return { at: `${m.id}.${end.socket}`, overDb: (end.value(m.params, rms) ?? -Infinity) - NOMINAL_DBU };
+        });
+        const worst = levels.reduce((a, b) => (b.overDb > a.overDb ? b : a), { at: m.id, overDb: -Infinity });
+        if (worst.overDb <= OVER_DB) return [];
+        const pad = Math.min(MOST_PAD, Number((Number(m.params.padDb) + worst.overDb).toFixed(1)));
+        return [
+          {
+            code: 'hot-out',
+            severity: 'warning',
+            at: worst.at,
+            message: `${m.label} is ${showNumber(worst.overDb, 1)} dB over line level: start quiet, and pad it.`,
+            numbers: { overDb: worst.overDb },
+            cure: { label: `Pad of ${showNumber(pad, 1)} dB`, edits: [setParam(m.id, 'padDb', pad)] },
+          },
+        ];
+      });
+  },
+};

@@ -1,0 +1,56 @@
+import type { GraphModule } from '../graph/graph';
+import type { Observer } from '../simulate/simulate';
+import { showNumber, showVolts } from '../units/show';
+import { watching } from './finding';
+import type { Finding } from './finding';
+import { insertOffset } from './paths';
+
+/** Counts the time below zero. */
+class BelowZero implements Observer {
+  readonly sockets: readonly string[];
+  below = 0;
+  count = 0;
+  lowest = 0;
+
+  constructor(readonly m: GraphModule) {
+    this.sockets = [`${m.id}.in`];
+  }
+
+  block([x]: readonly Float64Array[], count: number): void {
+    for (let i = 0; i < count; i++) {
+      const v = (x as Float64Array)[i] as number;
+      if (v < -1e-9) this.below++;
+      if (v < this.lowest) this.lowest = v;
+    }
+    this.count += count;
+  }
+}
+
+export const lostNegative = watching<BelowZero>({
+  code: 'lost-negative',
+  when: 'a quantizer that takes only positive voltage is fed below zero',
+  cures: 'a stage that lifts by the missing volts',
+  watch: (graph) =>
+    graph.modules
+      .filter((m) => m.kind.name === 'quantizer' && m.params.accepts === 'positive')
+      .map((m) => new BelowZero(m)),
+  find({ graph, bounds }, watched) {
+    return watched.flatMap(({ m, below, count }): Finding[] => {
+      const index = m.inputs.findIndex((s) => s.spec.name === 'in');
+      const [lowestVolts = 0] = bounds.get(m.id)?.inputs[index] ?? [];
+      if (below === 0) return [];
+      const lostPercent = (100 * below) / count;
+      const edits = insertOffset(graph, `${m.id}.in`, 'Lift', 1, Number((-lowestVolts).toPrecision(6)));
+      return [
+        {
+          code: 'lost-negative',
+          severity: 'warning',
+          at: `${m.id}.in`,
+          message: `${m.label} loses what is below zero: ${showNumber(lostPercent, 0)} % of the time, down to ${showVolts(lowestVolts)}.`,
+          numbers: { lostPercent, lowestVolts },
+          ...(edits.length > 0 && { cure: { label: `Lift by ${showVolts(-lowestVolts, false)}`, edits } }),
+        },
+      ];
+    });
+  },
+});

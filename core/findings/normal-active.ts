@@ -1,0 +1,37 @@
+import { showVolts } from '../units/show';
+import type { Finding, FindingRule } from './finding';
+import { feedingEnds, gainThrough } from './paths';
+
+export const normalActive: FindingRule = {
+  code: 'normal-active',
+  when: 'an unplugged socket’s normal, other than 0 V, contributes to an end',
+  cures: 'a normal of 0 V',
+  find({ graph }) {
+    const feeding = feedingEnds(graph);
+    const ends = new Set(graph.modules.filter((m) => m.kind.ends?.length));
+    return graph.modules.flatMap((m) =>
+      m.inputs.flatMap((s): Finding[] => {
+        if (s.plugged || s.driver.type !== 'volts' || s.driver.volts === 0) return [];
+        const read = ends.has(m) && m.kind.ends?.some((e) => e.sockets.includes(s.spec.name));
+        const passes = m.outputs.some(
+          (o) => Math.abs(gainThrough(m, s, o.name, (x) => (x.driver.type === 'volts' ? x.driver.volts : 1))) > 1e-9,
+        );
+        if (!read && !(feeding.has(m) && passes)) return [];
+        const { volts } = s.driver;
+        return [
+          {
+            code: 'normal-active',
+            severity: 'note',
+            at: s.socket,
+            message: `Nothing is plugged into ${m.label}, ${s.spec.name}, but its normal goes on contributing ${showVolts(volts)}.`,
+            numbers: { volts },
+            cure: {
+              label: 'Set the normal to 0 V',
+              edits: [{ op: 'set-normal', to: s.socket, normal: { to: s.socket, volts: 0 } }],
+            },
+          },
+        ];
+      }),
+    );
+  },
+};

@@ -1,0 +1,24 @@
+import type { Finding, FindingRule } from './finding';
+
+export const normalBroken: FindingRule = {
+  code: 'normal-broken',
+  when: 'a cable in its source breaks a normal, and nothing else is plugged in its place',
+  find({ graph }) {
+    const plugged = new Set(graph.patch.cables.map((c) => c.to));
+    return graph.patch.normals.flatMap((n): Finding[] => {
+      if (!('from' in n) || n.brokenBy !== 'source' || plugged.has(n.to)) return [];
+      const cable = graph.patch.cables.find((c) => c.from === n.from);
+      if (!cable) return [];
+      return [
+        {
+          code: 'normal-broken',
+          severity: 'warning',
+          at: n.to,
+          message: `The plug in ${n.from} (to ${cable.to}) breaks the normal to ${n.to}, which is silent now.`,
+          numbers: {},
+          cure: { label: 'Plug it by hand', edits: [{ op: 'plug', cable: { from: n.from, to: n.to } }] },
+        },
+      ];
+    });
+  },
+};

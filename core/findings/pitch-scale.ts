@@ -1,0 +1,43 @@
+import { showNumber } from '../units/show';
+import { setParam } from './finding';
+import type { Cure, Finding, FindingRule } from './finding';
+import { pitchPaths } from './pitch-paths';
+import type { PitchPath } from './pitch-paths';
+
+const LEAST_CENTS = 1;
+
+/** The one stage whose amount can make up for the path's gain. */
+function unityCure({ stages, gain }: PitchPath): Cure | undefined {
+  for (const { m, input } of stages) {
+    const param = m.kind.name === 'mixer' ? `gain${input.spec.name.slice(2)}` : 'amount';
+    const spec = m.kind.params[param];
+    if (spec?.type !== 'number' || m.params.build === 'passive') continue;
+    const value = Number(m.params[param]) / gain;
+    const [min, max] = spec.limits?.(m.params) ?? [spec.min, spec.max];
+    if (value >= min && value <= max) return { label: `${m.label} to unity`, edits: [setParam(m.id, param, value)] };
+  }
+  return undefined;
+}
+
+export const pitchScale: FindingRule = {
+  code: 'pitch-scale',
+  when: 'a 1 V/oct path’s gain is off unity by 1 cent an octave or more',
+  cures: 'sets the amount on the way that makes the gain 1',
+  find({ graph }) {
+    return pitchPaths(graph).flatMap((path): Finding[] => {
+      const centsPerOctave = 1200 * (path.gain - 1);
+      if (Math.abs(centsPerOctave) < LEAST_CENTS) return [];
+      const cure = unityCure(path);
+      return [
+        {
+          code: 'pitch-scale',
+          severity: 'warning',
+          at: path.end.socket,
+          message: `Octaves do not fit at ${path.owner.label}: from ${path.source.label} each is off by ${showNumber(centsPerOctave, 0, true)} cents.`,
+          numbers: { centsPerOctave },
+          ...(cure && { cure }),
+        },
+      ];
+    });
+  },
+};

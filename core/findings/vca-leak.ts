@@ -1,0 +1,73 @@
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import { showDb, showVolts } from '../units/show';
+import { setParam } from './finding';
+import type { Finding, FindingRule } from './finding';
+import { gainAt } from './gain';
+import { inputNamed, lawAt, sourceOf, upstreamModules } from './paths';
+
+/** Quieter than this at rest is closed, dB. */
+const CLOSED_DB = -60;
+
+/** The voltage of an output while every envelope rests; null where something moves by itself. */
+function restVolts(graph: Graph, input: GraphInput, known = new Map<string, number | null>()): number | null {
+  if (input.driver.type === 'volts') return input.driver.volts;
+  const from = sourceOf(graph, input);
+  if (!from) return null;
+  const before = known.get(from.socket);
+  if (before !== undefined) return before;
+  known.set(from.socket, null); // A loop does not rest.
+  const rest = restOf(graph, from, known);
+  known.set(from.socket, rest);
+  return rest;
+}
+
+function restOf(
+  graph: Graph,
+  { m, output }: { m: GraphModule; output: string },
+  known: Map<string, number | null>,
+): number | null {
+  if (m.kind.name === 'envelope') return 0;
+  if (m.kind.name === 'slew') return restVolts(graph, m.inputs[0] as GraphInput, known);
+  const rests = new Map(m.inputs.map((s) => [s, restVolts(graph, s, known)]));
+  if ([...rests.values()].some((v) => v === null)) return null;
+  return lawAt(m, output, (s) => rests.get(s) ?? 0);
+}
+
+export const vcaLeak: FindingRule = {
+  code: 'vca-leak',
+  when: 'an amplifier that feeds a line output, or whose output is the patch’s last, is louder than −60 dB while the envelope that opens it rests',
+  cures: 'bias to its true zero',
+  find({ graph, bounds }) {
+    const heard = upstreamModules(
+      graph,
+      graph.modules.filter((m) => m.kind.name === 'lineOut').flatMap((m) => m.inputs),
+    );
+    return graph.modules.flatMap((m): Finding[] => {
+      const [cv, cv2] = [inputNamed(m, 'cv'), inputNamed(m, 'cv2')];
+      if (m.kind.name !== 'vca' || !cv || !cv2) return [];
+      const last = !graph.patch.cables.some((c) => c.from.startsWith(`${m.id}.`));
+      const opened = [...upstreamModules(graph, [cv, cv2])].some((x) => x.kind.name === 'envelope');
+      if (!opened || (!heard.has(m) && !last)) return [];
+      const [a, b] = [restVolts(graph, cv), restVolts(graph, cv2)];
+      if (a === null || b === null) return [];
+      const bias = Number(m.params.bias);
+      const rest = Number(m.params.cvAmount) * a + b + bias;
+      const [lowest = 0] = bounds.get(m.id)?.ends[0]?.drive ?? [];
+      const restDb = gainAt(m, rest);
+      // Where the envelope closes it, as in ducking, being open at rest is the point.
+      if (restDb === null || restDb <= CLOSED_DB || rest > lowest + 1e-6) return [];
+      const zero = bias - rest;
+      const fits = zero >= Number(m.params.biasLowVolts) && zero <= Number(m.params.biasHighVolts);
+      return [
+        {
+          code: 'vca-leak',
+          severity: 'warning',
+          at: `${m.id}.cv`,
+          message: `${m.label} never closes: with its envelope at rest it passes ${showDb(restDb)}.`,
+          numbers: { restDb },
+          ...(fits && { cure: { label: `Bias to ${showVolts(zero)}`, edits: [setParam(m.id, 'bias', zero)] } }),
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,39 @@
+import { dbOf } from '../units/db';
+import { showNumber } from '../units/show';
+import { setParam } from './finding';
+import type { Finding, FindingRule } from './finding';
+
+/** What a modular signal swings to, volts. */
+const USUAL_VOLTS = 5;
+const UNDER_DB = 20;
+const MOST_GAIN = 40;
+
+export const weakIn: FindingRule = {
+  code: 'weak-in',
+  when: 'what a line input gives stays more than 20 dB under ±5 V',
+  cures: 'more gain',
+  find({ graph, simulation }) {
+    if (!simulation) return [];
+    return graph.modules
+      .filter((m) => m.kind.name === 'lineIn' && m.inputs[0]?.connected)
+      .flatMap((m): Finding[] => {
+        const seen = simulation.outputs.get(`${m.id}.out`);
+        const peak = seen ? Math.max(seen.max, -seen.min) : 0;
+        const overDb = dbOf(peak / USUAL_VOLTS) ?? -Infinity;
+        if (peak === 0 || overDb >= -UNDER_DB) return [];
+        const gain = Math.min(MOST_GAIN, Number((Number(m.params.gainDb) - overDb).toFixed(1)));
+        return [
+          {
+            code: 'weak-in',
+            severity: 'warning',
+            at: `${m.id}.out`,
+            message: `${m.label} is ${showNumber(-overDb, 1)} dB under modular level.`,
+            numbers: { overDb },
+            ...(gain > Number(m.params.gainDb) && {
+              cure: { label: `Gain to ${showNumber(gain, 1)} dB`, edits: [setParam(m.id, 'gainDb', gain)] },
+            }),
+          },
+        ];
+      });
+  },
+};

@@ -1,0 +1,11 @@
+// Writes the pages of docs/ that are made from the code.
+import { bundle, inRoot, install, run } from './lib.mjs';
+
+install();
+run(process.execPath, [await bundle('cli/docs.ts', 'docs')]);
+run(inRoot('node_modules', '.bin', 'prettier'), [
+  '--write',
+  'docs/kinds.md',
+  'docs/findings.md',
+  'docs/patch.schema.json',
+]);

@@ -1,0 +1,5 @@
+// Random patches and mutated documents, as many as told: npm run fuzz -- --patches 1000000 --from 0 --documents 100000
+import { bundle, install, run } from './lib.mjs';
+
+install();
+run(process.execPath, [await bundle('bench/fuzz.ts', 'fuzz'), ...process.argv.slice(2)]);
