@@ -16,6 +16,7 @@ export interface Arguments {
 const allowed: Readonly<Record<string, readonly string[]>> = {
   predict: ['--no-simulation'],
   simulate: ['--probe', '--csv', '--wav'],
+  spectrum: ['--probe'],
   check: [],
 };
 

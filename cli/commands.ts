@@ -1,6 +1,15 @@
 import { closeSync, openSync, writeFileSync, writeSync } from 'node:fs';
-import { buildGraph, measure, predict, simulateGraph, tracesToCsv, tracesToWav } from '../core';
-import type { Patch, Prediction } from '../core';
+import {
+  buildGraph,
+  measure,
+  predict,
+  productLines,
+  simulateGraph,
+  spectrumOf,
+  tracesToCsv,
+  tracesToWav,
+} from '../core';
+import type { Graph, Patch, Prediction } from '../core';
 import { Refusal } from './arguments';
 import type { Arguments } from './arguments';
 
@@ -12,12 +21,18 @@ export function checkCommand(patch: Patch): unknown {
   return { ok: true, name: patch.name, modules: patch.modules.length, cables: patch.cables.length };
 }
 
-export function simulateCommand(patch: Patch, args: Arguments): unknown {
+/** The probes asked for, else the patch's own; each must exist. */
+function probesOf(patch: Patch, args: Arguments): { graph: Graph; probes: readonly string[] } {
   const graph = buildGraph(patch);
   const sockets = new Set(graph.modules.flatMap((m) => [...m.inputs, ...m.outputs].map((s) => s.socket)));
   const probes = args.probes.length > 0 ? args.probes : patch.probes.map((p) => p.at);
   const unknown = probes.filter((p) => !sockets.has(p));
   if (unknown.length > 0) throw new Refusal(unknown.map((p) => `--probe ${p}: there is no such socket`));
+  return { graph, probes };
+}
+
+export function simulateCommand(patch: Patch, args: Arguments): unknown {
+  const { graph, probes } = probesOf(patch, args);
   if ((args.csv || args.wav) && probes.length === 0)
     throw new Refusal(['--csv and --wav need a --probe, or a probe in the patch']);
   const simulation = simulateGraph(graph, { traces: probes });
@@ -33,6 +48,20 @@ export function simulateCommand(patch: Patch, args: Arguments): unknown {
     inputs: Object.fromEntries(simulation.inputs),
     measures: Object.fromEntries(measures),
   };
+}
+
+/** The peaks of the probes' spectra; for a product of two sines also where its lines must stand. */
+export function spectrumCommand(patch: Patch, args: Arguments): unknown {
+  const { graph, probes } = probesOf(patch, args);
+  if (probes.length === 0) throw new Refusal(['spectrum needs a --probe, or a probe in the patch']);
+  const simulation = simulateGraph(graph, { traces: probes });
+  const { readings } = predict(patch, { simulation: false });
+  const spectra = probes.map((socket) => {
+    const spectrum = spectrumOf(simulation.traces.get(socket) ?? [], simulation.sampleRate);
+    const { binHz, peaks } = spectrum;
+    return [socket, { binHz, peaks, products: productLines(graph, socket, readings, spectrum) }] as const;
+  });
+  return { sampleRate: simulation.sampleRate, spectra: Object.fromEntries(spectra) };
 }
 
 function writeChunks(file: string, chunks: Iterable<string>): void {

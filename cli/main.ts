@@ -4,20 +4,22 @@ import type { Patch } from '../core';
 import { LIMITS } from '../core';
 import { Refusal, parseArguments } from './arguments';
 import type { Arguments } from './arguments';
-import { checkCommand, predictCommand, simulateCommand } from './commands';
+import { checkCommand, predictCommand, simulateCommand, spectrumCommand } from './commands';
 
 const commands: Readonly<Record<string, (patch: Patch, args: Arguments) => unknown>> = {
   predict: predictCommand,
   simulate: simulateCommand,
+  spectrum: spectrumCommand,
   check: checkCommand,
 };
 
-const usage = `usage: fenvo predict|simulate|check FILE... [options]
+const usage = `usage: fenvo predict|simulate|spectrum|check FILE... [options]
        fenvo schema
   FILE may be - for standard input. Answers are JSON; several files give a list in their order.
   predict   --no-simulation           bounds only
   simulate  --probe SOCKET            keep this socket's trace (repeatable)
-            --csv FILE, --wav FILE    write the probes' traces`;
+            --csv FILE, --wav FILE    write the probes' traces
+  spectrum  --probe SOCKET            peaks of this socket's spectrum (repeatable)`;
 
 function readPatch(file: string): Patch {
   const text = readText(file);

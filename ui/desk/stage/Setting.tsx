@@ -2,12 +2,13 @@
 import Box from '@mui/material/Box';
 import { memo, useState } from 'react';
 import type { ReactNode } from 'react';
-import { readTyped } from '@/core';
-import type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from '@/core';
+import { readTyped, scaleNames } from '@/core';
+import type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues, Step } from '@/core';
 import { paramName, showParam, travelOf } from '@/ui/parts/params';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
-import { PointsField } from './PointsField';
+import { LinesField } from './LinesField';
+import { pointsText, readPoints, readScale, readSteps, scaleText, stepsText } from './lines';
 
 interface Props {
   readonly name: string;
@@ -84,13 +85,31 @@ export const Setting = memo(function Setting({ name, spec, params, onChange }: P
       return <TextField label={label} value={String(value)} longest={spec.longest} onChange={onChange} />;
     case 'points':
       return (
-        <PointsField
-          points={value as readonly GesturePoint[]}
+        <LinesField
+          label="points: seconds and volts"
+          text={pointsText(value as readonly GesturePoint[])}
+          read={readPoints}
           onChange={(points) => onChange(points, `${points.length} points`)}
         />
       );
-    default:
-      return null;
+    case 'steps':
+      return (
+        <LinesField
+          label="steps: volts, then rest or tie"
+          text={stepsText(value as readonly Step[])}
+          read={readSteps}
+          onChange={(steps) => onChange(steps, `${steps.length} steps`)}
+        />
+      );
+    case 'scale':
+      return (
+        <LinesField
+          label="scale: a name, or semitones"
+          text={scaleText(value as string | readonly number[])}
+          read={(text) => readScale(text, scaleNames)}
+          onChange={(scale) => onChange(scale, scaleText(scale))}
+        />
+      );
   }
 }, same);
 

@@ -1,0 +1,28 @@
+import { expect, it } from 'vitest';
+import { pointsText, readPoints, readScale, readSteps, scaleText, stepsText } from './lines';
+
+it('points read back as they print, and a fault names its line', () => {
+  const points = [
+    { t: 0, volts: 1 },
+    { t: 1.5, volts: -2.25 },
+  ];
+  expect(readPoints(pointsText(points))).toEqual({ values: points });
+  expect(readPoints('0 1\n0 2')).toEqual({ fault: 'Line 2: 0 s is not later than the line before it.' });
+  expect(readPoints('0 13')).toHaveProperty('fault');
+  expect(readPoints('\n')).toEqual({ fault: 'At least one line is wanted.' });
+});
+it('steps read back as they print', () => {
+  const steps = [
+    { volts: 0, gate: true, tie: false },
+    { volts: 0.25, gate: false, tie: false },
+    { volts: -1, gate: true, tie: true },
+  ];
+  expect(readSteps(stepsText(steps))).toEqual({ values: steps });
+  expect(readSteps('1 hold')).toHaveProperty('fault');
+  expect(readSteps('1\n'.repeat(65))).toEqual({ fault: 'At most 64 steps fit, these are 65.' });
+});
+it('scales are a name or semitones', () => {
+  expect(readScale('major', ['major'])).toEqual({ values: 'major' });
+  expect(readScale(scaleText([0, 2.5, 7]), ['major'])).toEqual({ values: [0, 2.5, 7] });
+  expect(readScale('minorish', ['major'])).toHaveProperty('fault');
+});
