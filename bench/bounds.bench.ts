@@ -70,8 +70,14 @@ function searched(root: Lin, seed: number): [number, number] {
   const extremes = [new Float64Array(cone.n), new Float64Array(cone.n)] as const;
   const look = (): void => {
     const v = cone.at(point);
-    if (v < lo) ((lo = v), extremes[0].set(point));
-    if (v > hi) ((hi = v), extremes[1].set(point));
+    if (v < lo) {
+      lo = v;
+      extremes[0].set(point);
+    }
+    if (v > hi) {
+      hi = v;
+      extremes[1].set(point);
+    }
   };
   const between = (i: number, share: number): number =>
     (cone.low[i] ?? 0) + share * ((cone.high[i] ?? 0) - (cone.low[i] ?? 0));

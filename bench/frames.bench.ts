@@ -42,7 +42,8 @@ for (let i = 0; i < MOVES; i++) {
 const times = await page.evaluate(() => window.fenvoTimes);
 console.log(`knob event to painted bands, ms: ${row(times)}`);
 
-const box = (await (await page.$(desk.knob('gain 1')))!.boundingBox())!;
+const knob = await page.waitForSelector(desk.knob('gain 1'));
+const box = (await knob?.boundingBox()) ?? { x: 0, y: 0 };
 await page.mouse.move(box.x + 20, box.y + 20);
 await page.mouse.down();
 const frames = page.evaluate(

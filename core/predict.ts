@@ -60,7 +60,7 @@ export function predictGraph(
   options: SimulateOptions,
 ): { prediction: Prediction; simulation: Simulation } {
   const watched = watchersOf(graph);
-  const simulation = simulateGraph(graph, { ...options, observers: [...watched.values()].flat() });
+  const simulation = simulateGraph(graph, { ...options, bounds, observers: [...watched.values()].flat() });
   return { prediction: gather(graph, bounds, simulation, watched), simulation };
 }
 

@@ -83,6 +83,8 @@ export async function bundle(entry, name) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
+    // Puts constants where they are used: as variables of a bundle they would be loaded anew for each sample.
+    minifySyntax: true,
     external: ['sequelize', 'sqlite3', 'umzug', 'puppeteer-core', 'vitest'],
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
     logLevel: 'warning',

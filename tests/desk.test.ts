@@ -131,10 +131,10 @@ describe('the desk', () => {
   it('pins a socket to the scope and measures it', async () => {
     await desk.open('morse-key-slewed');
     await desk.stage('shine');
-    await page.click('[aria-label="Pin shine.out to the scope"]');
+    await page.click('[aria-label="Pin shine.inverted to the scope"]');
     const cells = async (): Promise<string[]> =>
       page.$$eval('table tbody tr:nth-child(2) td', (all) => all.map((e) => e.textContent ?? ''));
-    await page.waitForFunction(() => document.querySelectorAll('table tbody tr:nth-child(2) td').length === 3);
+    await page.waitForFunction(() => document.querySelectorAll('table tbody tr:nth-child(2) td').length === 4);
     expect((await cells())[0]).toBe('+5.00');
     await page.$eval('[aria-label="Cursor A"]', (e) => (e as unknown as { focus(): void }).focus());
     const before = await page.$eval('[aria-label="Cursor A"]', (e) => e.getAttribute('aria-valuenow'));

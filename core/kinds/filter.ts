@@ -22,34 +22,40 @@ export class StateVariable {
   private g = 0;
   private scale = 1;
   readonly damping: number;
+  private readonly highest: number;
+  private readonly perHertz: number;
 
-  constructor(
-    private readonly sampleRate: number,
-    resonance: number,
-  ) {
+  constructor(sampleRate: number, resonance: number) {
+    this.highest = Math.min(HIGHEST_HZ, 0.49 * sampleRate);
+    this.perHertz = 1 / (2 * sampleRate);
     this.damping = 2 * (1 - 0.995 * resonance);
   }
 
   tune(hz: number): void {
-    const cutoff = Math.min(Math.min(HIGHEST_HZ, 0.49 * this.sampleRate), Math.max(LOWEST_HZ, hz));
-    this.g = tangentOfTurn(cutoff / (2 * this.sampleRate));
+    this.g = this.coefficient(hz);
     this.scale = 1 / (1 + this.damping * this.g + this.g * this.g);
   }
 
-  /** Many steps at one cutoff. */
+  /** What a cutoff comes to in the loop. */
+  coefficient(hz: number): number {
+    return tangentOfTurn(Math.min(this.highest, Math.max(LOWEST_HZ, hz)) * this.perHertz);
+  }
+
+  /** Many steps, each with its own coefficient. */
   run(
     input: Float64Array,
+    gs: Float64Array,
     lowpass: Float64Array,
     bandpass: Float64Array,
     highpass: Float64Array,
     from: number,
     to: number,
   ): void {
-    const { g, scale, damping } = this;
-    const sum = damping + g;
+    const { damping } = this;
     let { s1, s2 } = this;
     for (let i = from; i < to; i++) {
-      const high = ((input[i] as number) - sum * s1 - s2) * scale;
+      const g = gs[i] as number;
+      const high = ((input[i] as number) - (damping + g) * s1 - s2) / (1 + damping * g + g * g);
       const band = g * high + s1;
       const low = g * band + s2;
       s1 = g * high + band;
@@ -97,24 +103,27 @@ function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring) {
     wiring.output('highpass'),
   ];
   const filter = new StateVariable(wiring.sampleRate, p.resonance);
-  const at = (i: number): number =>
-    p.cutoffAmount * (cutoff[i] as number) + p.cutoff2Amount * (cutoff2[i] as number) + (pitch[i] as number);
+  const gs = wiring.scratch();
   const steady = ['cutoff', 'cutoff2', 'pitch'].every((name) => wiring.steady(name) !== null);
-  let octaves = steady ? at(0) : 0;
-  filter.tune(p.cutoffHz * exp2(octaves));
-  if (steady) return (from: number, to: number): void => filter.run(input, lowpass, bandpass, highpass, from, to);
-  return (from: number, to: number): void => {
+  let [octaves, g] = [0, filter.coefficient(p.cutoffHz)];
+  const follow = (from: number, to: number): void => {
+    const [a, b] = [p.cutoffAmount, p.cutoff2Amount];
     for (let i = from; i < to; i++) {
-      const v = at(i);
+      const v = a * (cutoff[i] as number) + b * (cutoff2[i] as number) + (pitch[i] as number);
       if (v !== octaves) {
         octaves = v;
-        filter.tune(p.cutoffHz * exp2(v));
+        g = filter.coefficient(p.cutoffHz * exp2(v));
       }
-      filter.step(input[i] as number);
-      lowpass[i] = filter.low;
-      bandpass[i] = filter.damping * filter.band;
-      highpass[i] = filter.high;
+      gs[i] = g;
     }
+  };
+  if (steady) {
+    follow(0, 1);
+    gs.fill(g);
+  }
+  return (from: number, to: number): void => {
+    if (!steady) follow(from, to);
+    filter.run(input, gs, lowpass, bandpass, highpass, from, to);
   };
 }
 

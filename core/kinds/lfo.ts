@@ -36,16 +36,28 @@ function shapeOf(unit: (phase: number) => number, { mid, half }: Span, shift: nu
 }
 
 // The two in most use stand in loops of their own, where the compiler keeps them in line.
-function sineWave({ mid, half }: Span, shift: number): Wave {
-  return (cycles, from, to, out) => {
-    for (let i = from; i < to; i++) out[i] = mid + half * sineOfTurn(withinCycle((cycles[i] as number) + shift));
-  };
+function sineInto(
+  cycles: Float64Array,
+  shift: number,
+  mid: number,
+  half: number,
+  out: Float64Array,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) out[i] = mid + half * sineOfTurn(withinCycle((cycles[i] as number) + shift));
 }
 
-function triangleWave({ mid, half }: Span, shift: number): Wave {
-  return (cycles, from, to, out) => {
-    for (let i = from; i < to; i++) out[i] = mid + half * triangle(withinCycle((cycles[i] as number) + shift));
-  };
+function triangleInto(
+  cycles: Float64Array,
+  shift: number,
+  mid: number,
+  half: number,
+  out: Float64Array,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) out[i] = mid + half * triangle(withinCycle((cycles[i] as number) + shift));
 }
 
 function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: number): Wave {
@@ -69,9 +81,9 @@ function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: nu
 function waveOf(shape: Shape, width: number, seed: number, span: Span, shift: number): Wave {
   switch (shape) {
     case 'sine':
-      return sineWave(span, shift);
+      return (cycles, from, to, out) => sineInto(cycles, shift, span.mid, span.half, out, from, to);
     case 'triangle':
-      return triangleWave(span, shift);
+      return (cycles, from, to, out) => triangleInto(cycles, shift, span.mid, span.half, out, from, to);
     case 'rampUp':
       return shapeOf((phase) => 2 * phase - 1, span, shift);
     case 'rampDown':

@@ -112,7 +112,8 @@ function pulseInto(
   to: number,
 ): void {
   for (let i = from; i < to; i++) {
-    const [x, dt] = [at[i] as number, step[i] as number];
+    const x = at[i] as number;
+    const dt = step[i] as number;
     const width = Math.min(0.99, Math.max(0.01, p.width + (p.pwmAmount * (pwm[i] as number)) / 10));
     const square = (x < width ? 1 : -1) + polyBlep(x, dt) - polyBlep(withinCycle(x + 1 - width), dt);
     out[i] = mid + half * within1(square);

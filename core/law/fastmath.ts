@@ -6,6 +6,8 @@
 
 const PARTS = 64;
 const LOG_PARTS = 6;
+const OFFSET = 131_072;
+const PART = 1 / PARTS;
 const LN2 = Math.LN2;
 
 const fractions = Float64Array.from({ length: PARTS }, (_, i) => 2 ** (i / PARTS));
@@ -15,8 +17,9 @@ const powers = Float64Array.from({ length: 2099 }, (_, i) => 2 ** (i + LEAST_EXP
 /** `2^x`; 0 far below, Infinity far above. */
 export function exp2(x: number): number {
   if (x !== x || x > 1023.9 || x < -1073) return 2 ** x;
-  const m = Math.floor(x * PARTS + 0.5);
-  const r = (x - m / PARTS) * LN2;
+  // Cutting a positive number to a whole one is a single instruction; rounding down is not.
+  const m = ((x * PARTS + OFFSET + 0.5) | 0) - OFFSET;
+  const r = (x - m * PART) * LN2;
   const p = 1 + r * (1 + r * (0.5 + r * (1 / 6 + r * (1 / 24 + r * (1 / 120)))));
   return (powers[(m >> LOG_PARTS) - LEAST_EXPONENT] as number) * (fractions[m & (PARTS - 1)] as number) * p;
 }
@@ -41,18 +44,20 @@ const smallCosine = (q: number): number => 1 - q * (0.5 - q * (1 / 24 - q * (1 /
 
 /** `sin(2π·phase)` for a phase in 0..1. */
 export function sineOfTurn(phase: number): number {
-  const i = Math.floor(phase * PARTS + 0.5);
-  const b = (phase - i / PARTS) * TURN;
+  const i = (phase * PARTS + 0.5) | 0;
+  const b = (phase - i * PART) * TURN;
   const q = b * b;
   return (sines[i] as number) * smallCosine(q) + (cosines[i] as number) * smallSine(b, q);
 }
 
 /** `tan(2π·phase)` for a phase from 0 up to below a quarter. */
 export function tangentOfTurn(phase: number): number {
-  const i = Math.floor(phase * PARTS + 0.5);
-  const b = (phase - i / PARTS) * TURN;
+  const i = (phase * PARTS + 0.5) | 0;
+  const b = (phase - i * PART) * TURN;
   const q = b * b;
-  const [s, c] = [smallSine(b, q), smallCosine(q)];
-  const [sa, ca] = [sines[i] as number, cosines[i] as number];
+  const s = smallSine(b, q);
+  const c = smallCosine(q);
+  const sa = sines[i] as number;
+  const ca = cosines[i] as number;
   return (sa * c + ca * s) / (ca * c - sa * s);
 }

@@ -1,3 +1,4 @@
+import type { ModuleBounds } from '../bounds/bounds';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Kernel, Wiring } from '../kinds/kind';
 import { seedOf } from '../kinds/random';
@@ -25,6 +26,8 @@ export interface SimulateOptions {
   readonly observers?: readonly Observer[];
   readonly asset?: Wiring['asset'];
   readonly blockSize?: number;
+  /** Guaranteed ranges of this very graph: outputs that stay inside the rails need not be held there. */
+  readonly bounds?: ReadonlyMap<string, ModuleBounds>;
   /** Leaves out outputs that nothing is plugged into and nobody asks for. */
   readonly sparing?: boolean;
 }
@@ -102,6 +105,8 @@ interface Part {
 
 interface Seen {
   readonly stats: Stats;
+  /** Sure to stay inside the rails. */
+  readonly inside: boolean;
   readonly factor: number;
   readonly picture: Picture | null;
   clippedLow: number;
@@ -198,7 +203,7 @@ class Run {
     const rail = this.graph.patch.settings.railVolts;
     for (let o = 0; o < part.outputs.length; o++) {
       const seen = part.seen[o];
-      if (seen) saturate(part.outputs[o] as Float64Array, from, to, rail, seen);
+      if (seen && !(seen.inside && seen.factor === 1)) saturate(part.outputs[o] as Float64Array, from, to, rail, seen);
     }
   }
 
@@ -234,7 +239,14 @@ class Run {
     const outputs = this.outputs[m.index] as readonly Float64Array[];
     const seen = m.outputs.map((o) =>
       this.wanted(o.socket)
-        ? { stats: new Stats(), picture: this.picture(), factor: o.factor, clippedLow: 0, clippedHigh: 0 }
+        ? {
+            stats: new Stats(),
+            picture: this.picture(),
+            factor: o.factor,
+            inside: this.staysInside(m, o.name),
+            clippedLow: 0,
+            clippedHigh: 0,
+          }
         : null,
     );
     const negated = Object.entries(m.kind.negated ?? {})
@@ -250,6 +262,15 @@ class Run {
   /** Whether anybody looks at an output. */
   private wanted(socket: string): boolean {
     return !this.options.sparing || this.looked.has(socket);
+  }
+
+  private staysInside(m: GraphModule, output: string): boolean {
+    const [lo, hi] = this.options.bounds?.get(m.id)?.unclipped[m.outputs.findIndex((o) => o.name === output)] ?? [
+      -Infinity,
+      Infinity,
+    ];
+    const rail = this.graph.patch.settings.railVolts;
+    return lo >= -rail && hi <= rail;
   }
 
   private picture(): Picture | null {

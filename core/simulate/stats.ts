@@ -9,18 +9,36 @@ export class Stats {
   private squares = 0;
 
   add(x: Float64Array, from: number, to: number): void {
-    let { min, max, sum, squares } = this;
-    for (let i = from; i < to; i++) {
+    let { min, max } = this;
+    // Two of each, so that one addition need not wait for the last.
+    let s0 = 0;
+    let s1 = 0;
+    let q0 = 0;
+    let q1 = 0;
+    let i = from;
+    for (; i + 1 < to; i += 2) {
       const v = x[i] as number;
+      const w = x[i + 1] as number;
+      s0 += v;
+      s1 += w;
+      q0 += v * v;
+      q1 += w * w;
       if (v < min) min = v;
       if (v > max) max = v;
-      sum += v;
-      squares += v * v;
+      if (w < min) min = w;
+      if (w > max) max = w;
+    }
+    if (i < to) {
+      const v = x[i] as number;
+      s0 += v;
+      q0 += v * v;
+      if (v < min) min = v;
+      if (v > max) max = v;
     }
     this.min = min;
     this.max = max;
-    this.sum = sum;
-    this.squares = squares;
+    this.sum += s0 + s1;
+    this.squares += q0 + q1;
     this.count += to - from;
   }
 

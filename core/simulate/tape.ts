@@ -56,41 +56,63 @@ export class Tape {
   }
 }
 
+// The loops stand in functions of their own, so that the compiler holds all they read in registers.
+
 function weigh(c: number, ks: readonly number[], xs: readonly Float64Array[], out: Float64Array): Op {
   const [a, b] = xs;
   const [ka = 0, kb = 0] = ks;
   if (!a) return (from, to) => void out.fill(c, from, to);
-  if (!b) {
-    return (from, to) => {
-      for (let i = from; i < to; i++) out[i] = c + ka * (a[i] as number);
-    };
-  }
-  const first = (from: number, to: number): void => {
-    for (let i = from; i < to; i++) out[i] = c + ka * (a[i] as number) + kb * (b[i] as number);
-  };
-  if (xs.length === 2) return first;
+  if (!b)
+    return ka === 1 && c === 0 ? (from, to) => copy(a, out, from, to) : (from, to) => scaled(a, ka, c, out, from, to);
+  if (xs.length === 2) return (from, to) => sumOfTwo(a, ka, b, kb, c, out, from, to);
   return (from, to) => {
-    first(from, to);
-    for (let j = 2; j < xs.length; j++) {
-      const [x, k] = [xs[j] as Float64Array, ks[j] as number];
-      for (let i = from; i < to; i++) out[i] = (out[i] as number) + k * (x[i] as number);
-    }
+    sumOfTwo(a, ka, b, kb, c, out, from, to);
+    for (let j = 2; j < xs.length; j++) addScaled(xs[j] as Float64Array, ks[j] as number, out, from, to);
   };
+}
+
+function copy(a: Float64Array, out: Float64Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = a[i] as number;
+}
+
+function scaled(a: Float64Array, k: number, c: number, out: Float64Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = c + k * (a[i] as number);
+}
+
+function sumOfTwo(
+  a: Float64Array,
+  ka: number,
+  b: Float64Array,
+  kb: number,
+  c: number,
+  out: Float64Array,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) out[i] = c + ka * (a[i] as number) + kb * (b[i] as number);
+}
+
+function addScaled(x: Float64Array, k: number, out: Float64Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = (out[i] as number) + k * (x[i] as number);
 }
 
 function multiply(a: Float64Array, b: Float64Array, out: Float64Array): Op {
-  return (from, to) => {
-    for (let i = from; i < to; i++) out[i] = (a[i] as number) * (b[i] as number);
-  };
+  return (from, to) => products(a, b, out, from, to);
+}
+
+function products(a: Float64Array, b: Float64Array, out: Float64Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = (a[i] as number) * (b[i] as number);
 }
 
 function clamp(a: Float64Array, min: number, max: number, out: Float64Array): Op {
-  return (from, to) => {
-    for (let i = from; i < to; i++) {
-      const x = a[i] as number;
-      out[i] = x < min ? min : x > max ? max : x;
-    }
-  };
+  return (from, to) => clamped(a, min, max, out, from, to);
+}
+
+function clamped(a: Float64Array, min: number, max: number, out: Float64Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) {
+    const x = a[i] as number;
+    out[i] = x < min ? min : x > max ? max : x;
+  }
 }
 
 function apply(a: Float64Array, f: (x: number) => number, out: Float64Array): Op {

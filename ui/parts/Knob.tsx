@@ -136,14 +136,16 @@ export const Knob = memo(function Knob({
         <Box
           component="button"
           onClick={() => setTyping('')}
-          aria-label={`Type ${label}`}
+          title={`Type ${label}`}
           sx={{
             border: 0,
             background: 'none',
             color: ink.ink,
             font: `700 14px ${fonts.numbers}`,
             cursor: 'text',
-            p: 0.25,
+            px: 0.5,
+            py: 0,
+            minHeight: 24,
           }}
         >
           {shown}

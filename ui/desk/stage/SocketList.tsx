@@ -157,7 +157,7 @@ const PinButton = memo(function PinButton({
       aria-label={pinned ? `Unpin ${socket} from the scope` : `Pin ${socket} to the scope`}
       aria-pressed={pinned}
       onClick={() => onPin(socket)}
-      sx={{ p: 0.25, color: pinned ? ink.wanted : ink.softInk }}
+      sx={{ p: 0.5, color: pinned ? ink.wanted : ink.softInk }}
     >
       {pinned ? <PushPinIcon sx={{ fontSize: 16 }} /> : <PushPinOutlinedIcon sx={{ fontSize: 16 }} />}
     </IconButton>

@@ -117,7 +117,6 @@ export const FrameGraphic = memo(function FrameGraphic({ view, index, layout, ch
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={says(view)}
       data-frame={view.id}
       cursor="pointer"
       onClick={onChoose}
@@ -127,6 +126,7 @@ export const FrameGraphic = memo(function FrameGraphic({ view, index, layout, ch
         onChoose();
       }}
     >
+      <title>{says(view)}</title>
       <text x={x} y={top - 26} fontSize="14" fontWeight="700" fill={ink.ink}>
         {fitted(view.title, frameWidth, 7.6)}
       </text>
