@@ -9,6 +9,7 @@ const MOVES = 300;
 declare global {
   interface Window {
     fenvoTimes: number[];
+    fenvoTraces: number[];
   }
 }
 
@@ -22,9 +23,20 @@ await desk.stage('breath');
 await page.focus(desk.knob('gain 1'));
 await page.evaluate(() => {
   window.fenvoTimes = [];
+  window.fenvoTraces = [];
   // After the frame's callbacks come style, layout and paint; a message posted there arrives when they are done.
   const channel = new MessageChannel();
   let from = 0;
+  const lift = document.querySelector('[data-frame=lift]');
+  const traced = new MutationObserver((list) => {
+    if (
+      from > 0 &&
+      list.some((m) => m.target.nodeName === 'path' && (m.target as Element).getAttribute('stroke-width') === '1.4')
+    ) {
+      window.fenvoTraces.push(performance.now() - from);
+    }
+  });
+  if (lift) traced.observe(lift, { attributes: true, attributeFilter: ['d'], subtree: true });
   channel.port1.onmessage = () => window.fenvoTimes.push(performance.now() - from);
   window.addEventListener(
     'keydown',
@@ -41,6 +53,8 @@ for (let i = 0; i < MOVES; i++) {
 }
 const times = await page.evaluate(() => window.fenvoTimes);
 console.log(`knob event to painted bands, ms: ${row(times)}`);
+const moved = await page.evaluate(() => window.fenvoTraces);
+console.log(`last knob event to a new trace in the strip, ms: ${row(moved)}`);
 
 const knob = await page.waitForSelector(desk.knob('gain 1'));
 const box = (await knob?.boundingBox()) ?? { x: 0, y: 0 };

@@ -17,6 +17,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   predict: ['--no-simulation'],
   simulate: ['--probe', '--csv', '--wav'],
   spectrum: ['--probe'],
+  tolerance: [],
   check: [],
 };
 

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { patchSchema, parsePatch } from '../core';
+import { parsePatch, patchSchema, tolerance } from '../core';
 import type { Patch } from '../core';
 import { LIMITS } from '../core';
 import { Refusal, parseArguments } from './arguments';
@@ -10,10 +10,11 @@ const commands: Readonly<Record<string, (patch: Patch, args: Arguments) => unkno
   predict: predictCommand,
   simulate: simulateCommand,
   spectrum: spectrumCommand,
+  tolerance: (patch) => tolerance(patch),
   check: checkCommand,
 };
 
-const usage = `usage: fenvo predict|simulate|spectrum|check FILE... [options]
+const usage = `usage: fenvo predict|simulate|tolerance|spectrum|check FILE... [options]
        fenvo schema
   FILE may be - for standard input. Answers are JSON; several files give a list in their order.
   predict   --no-simulation           bounds only

@@ -1,7 +1,10 @@
 import { expose, transfer } from 'comlink';
-import { BoundsEngine, buildGraph, measure, predictGraph, simulateGraph } from '../core';
+import { BoundsEngine, buildGraph, measure, needsAudioRate, predictGraph, simulateGraph, upstreamOf } from '../core';
 import type { Simulation } from '../core';
 import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer } from './protocol';
+
+/** Slow voltages alone are drawn at this rate while a knob turns; the whole run that follows takes the patch's own. */
+const CONTROL_RATE = 8000;
 
 const engine = new BoundsEngine();
 
@@ -12,7 +15,13 @@ function pictures(simulation: Simulation): Map<string, PictureData> {
 const worker: CoreWorker = {
   preview({ patch, sockets, columns }): PreviewAnswer {
     const start = performance.now();
-    const simulation = simulateGraph(buildGraph(patch), { columns, only: sockets, sparing: true });
+    const graph = buildGraph(patch);
+    const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(graph, sockets).graph);
+    const simulation = simulateGraph(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
+      columns,
+      only: sockets,
+      sparing: true,
+    });
     return {
       pictures: pictures(simulation),
       sampleRate: simulation.sampleRate,

@@ -1,5 +1,8 @@
 import type { Graph } from './graph';
 
+/** Faster than this counts as audio, Hz. */
+const CONTROL_HZ = 50;
+
 export interface Upstream {
   readonly graph: Graph;
   /** Modules of which only what arrives at their destination sockets is wanted, not what they make of it. */
@@ -32,6 +35,16 @@ export function upstreamOf(graph: Graph, sockets: readonly string[]): Upstream {
   for (const index of needed) driveOnly.delete(index);
   const groups = graph.groups.filter((g) => g.modules.some((m) => needed.has(m)));
   return { graph: { ...graph, groups }, driveOnly };
+}
+
+/** Whether anything in a graph's groups needs the audio sample rate. */
+export function needsAudioRate({ groups, modules }: Graph): boolean {
+  return groups.some((g) =>
+    g.modules.some((i) => {
+      const m = modules[i];
+      return m !== undefined && (m.kind.audio || Number(m.params.rateHz ?? 0) > CONTROL_HZ);
+    }),
+  );
 }
 
 export const wholeOf = (graph: Graph): Upstream => ({ graph, driveOnly: new Set() });

@@ -38,7 +38,7 @@ export const lineOut = kind({
   does: 'goes to a mixer, an interface, speakers',
   formula: 'level in dBu (RMS, 0 dBu = 0.7746 V) after padDb, the constant part taken away by dcBlock',
   room: 'end',
-  audio: true,
+  audio: false,
   params: { padDb: number(0, 0, 60, 'dB'), dcBlock: flag(false) },
   brief: (p) => `pad ${showNumber(p.padDb, 0)} dB`,
   inputs: () => [signal('left'), signal('right')],

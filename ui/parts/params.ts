@@ -1,5 +1,5 @@
 import { showHz, showNumber, showSeconds, showVolts, withUnit } from '@/core';
-import type { Kind, NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
+import type { NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
 
 /** `cutoffHz` is read as "cutoff", `attackCurve` as "attack curve": the unit stands beside the number. */
 export function paramName(name: string, spec?: ParamSpec): string {
@@ -27,14 +27,6 @@ export function showParam(spec: NumberSpec<number | null>, value: number | null)
 export function travelOf(spec: NumberSpec<number | null>, params: ParamValues): Travel {
   const [min, max] = spec.limits?.(params) ?? [spec.min, spec.max];
   return { min, max, taper: spec.taper };
-}
-
-const SETUP =
-  /^(normalVolts|unityVolts|fullVolts|thresholdVolts|limitVolts|maxGain|maxAmount|potOhms|low|high|inputs|minimum|build|order|quadrants|coupling|unit|taper|fmLaw|bleed|bleedTrim)$/;
-
-/** What a builder sets once, and a player's hand does not reach for. */
-export function isSetup(kind: Kind, name: string): boolean {
-  return SETUP.test(name) || (kind.below ?? []).some((pair) => pair.includes(name));
 }
 
 export const isKnob = (spec: ParamSpec): spec is NumberSpec | NumberSpec<number | null> => spec.type === 'number';
