@@ -95,7 +95,7 @@ export class Patches {
     return (await PatchRow.count({ where: { id } })) > 0;
   }
 
-  create(json: unknown, tags: readonly string[] = [], id: string = randomUUID()): Promise<StoredPatch> {
+  async create(json: unknown, tags: readonly string[] = [], id: string = randomUUID()): Promise<StoredPatch> {
     const patch = readDocument(json);
     return this.db.write(async (transaction) => {
       if (await PatchRow.findByPk(id, { transaction }))
@@ -126,7 +126,7 @@ export class Patches {
    *
    * @throws 409 with both versions if somebody saved in between; nothing is overwritten.
    */
-  save(id: string, baseRevision: number, json: unknown, tags?: readonly string[]): Promise<StoredPatch> {
+  async save(id: string, baseRevision: number, json: unknown, tags?: readonly string[]): Promise<StoredPatch> {
     const patch = readDocument(json);
     const body = printPatch(patch);
     return this.db.write(async (transaction) => {

@@ -1,0 +1,119 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openDatabase } from './database';
+import type { Database } from './database';
+import { ApiError } from './errors';
+import { Patches } from './patches';
+
+const doc = (name: string, more: object = {}) => ({ format: 'fenvo.patch', version: 1, name, ...more });
+let folder: string;
+let db: Database;
+let patches: Patches;
+
+beforeEach(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), 'fenvo-db-'));
+  db = await openDatabase(folder);
+  patches = new Patches(db);
+});
+afterEach(async () => {
+  await db.sequelize.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const codeOf = (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => 'done',
+    (e: unknown) => (e instanceof ApiError ? e.code : String(e)),
+  );
+
+describe('the database', () => {
+  it('writes ahead, keeps foreign keys, and runs each migration once', async () => {
+    const one = async (sql: string): Promise<unknown> =>
+      Object.values(((await db.sequelize.query(sql))[0] as object[])[0] ?? {})[0];
+    expect(await one('PRAGMA journal_mode')).toBe('wal');
+    await expect(
+      db.sequelize.query("INSERT INTO revisions VALUES ('none', 1, 'x', '{}', '2026-01-01')"),
+    ).rejects.toThrow(/FOREIGN KEY|constraint/i);
+    const again = await openDatabase(folder);
+    expect((await again.sequelize.query('SELECT * FROM SequelizeMeta'))[0]).toHaveLength(1);
+    await again.sequelize.close();
+  });
+  it('a transaction that fails leaves nothing, and the next one still runs', async () => {
+    const failed = db.write(async (transaction) => {
+      await db.sequelize.query("UPDATE patches SET name = 'broken'", { transaction });
+      throw new Error('stop');
+    });
+    await expect(failed).rejects.toThrow('stop');
+    expect((await patches.create(doc('After'))).patch.name).toBe('After');
+  });
+});
+
+describe('patches', () => {
+  it('keep unknown top-level keys and every version', async () => {
+    const { id } = await patches.create(doc('One', { studio: { wall: 'north' } }), ['demo']);
+    await patches.save(id, 1, doc('Two'));
+    expect((await patches.revision(id, 1)).patch).toMatchObject({ name: 'One', studio: { wall: 'north' } });
+    expect((await patches.history(id)).map((r) => [r.revision, r.name])).toEqual([
+      [2, 'Two'],
+      [1, 'One'],
+    ]);
+    expect((await patches.get(id)).tags).toEqual(['demo']);
+  });
+  it('refuse what the core refuses, and store nothing of it', async () => {
+    expect(await codeOf(patches.create(doc('Bad', { modules: [{ id: 'a', kind: 'lof' }] })))).toBe('bad-patch');
+    const { id } = await patches.create(doc('Good'));
+    expect(await codeOf(patches.save(id, 1, doc('Bad', { cables: [{}] })))).toBe('bad-patch');
+    expect(await patches.get(id)).toMatchObject({ revision: 1, patch: { name: 'Good' } });
+    expect(await patches.list(false)).toHaveLength(1);
+  });
+  it('a save on an older revision is a conflict with both versions', async () => {
+    const { id } = await patches.create(doc('One'));
+    await patches.save(id, 1, doc('Two'));
+    const error = await patches.save(id, 1, doc('Other')).catch((e: unknown) => e);
+    expect(error).toMatchObject({
+      status: 409,
+      details: { theirs: { revision: 2, patch: { name: 'Two' } }, yours: { patch: { name: 'Other' } } },
+    });
+    expect(await patches.history(id)).toHaveLength(2);
+  });
+  it('a deleted patch is off the list, can be restored, and keeps its id taken', async () => {
+    await patches.create(doc('One'), [], 'lamp');
+    await patches.setDeleted('lamp', true);
+    expect(await patches.list(false)).toEqual([]);
+    expect((await patches.list(true)).map((p) => p.id)).toEqual(['lamp']);
+    expect(await patches.has('lamp')).toBe(true);
+    expect(await codeOf(patches.create(doc('Again'), [], 'lamp'))).toBe('exists');
+    await patches.setDeleted('lamp', false);
+    expect((await patches.list(false)).map((p) => p.name)).toEqual(['One']);
+  });
+  it('what is not there is said to be not there', async () => {
+    for (const work of [
+      patches.get('x'),
+      patches.save('x', 1, doc('a')),
+      patches.setDeleted('x', true),
+      patches.history('x'),
+      patches.revision('x', 1),
+    ]) {
+      expect(await codeOf(work)).toBe('not-found');
+    }
+  });
+  it('the shelf’s summary follows the revision', async () => {
+    const shut = {
+      modules: [
+        { id: 'l', kind: 'lfo' },
+        { id: 'a', kind: 'vca' },
+      ],
+      cables: [{ from: 'l.out', to: 'a.cv' }],
+    };
+    const { id } = await patches.create(doc('One', shut));
+    expect((await patches.list(false))[0]?.summary).toMatchObject({
+      modules: 2,
+      findings: { error: 1 },
+      strip: [{ bound: [-5, 5] }, { bound: [-5, 5] }],
+    });
+    await patches.save(id, 1, doc('Two'));
+    expect((await patches.list(false))[0]?.summary).toMatchObject({ modules: 0, findings: { error: 0 }, strip: [] });
+  });
+});
