@@ -89,14 +89,15 @@ describe('patches', () => {
     expect((await patches.list(false)).map((p) => p.name)).toEqual(['One']);
   });
   it('what is not there is said to be not there', async () => {
-    for (const work of [
-      patches.get('x'),
-      patches.save('x', 1, doc('a')),
-      patches.setDeleted('x', true),
-      patches.history('x'),
-      patches.revision('x', 1),
-    ]) {
-      expect(await codeOf(work)).toBe('not-found');
+    const works = [
+      () => patches.get('x'),
+      () => patches.save('x', 1, doc('a')),
+      () => patches.setDeleted('x', true),
+      () => patches.history('x'),
+      () => patches.revision('x', 1),
+    ];
+    for (const work of works) {
+      expect(await codeOf(work())).toBe('not-found');
     }
   });
   it('the shelf’s summary follows the revision', async () => {
