@@ -270,7 +270,8 @@ class Run {
       Infinity,
     ];
     const rail = this.graph.patch.settings.railVolts;
-    return lo >= -rail && hi <= rail;
+    // Strictly: what a hull says was cut at the rails, so at the rail itself nothing is sure.
+    return lo > -rail && hi < rail;
   }
 
   private picture(): Picture | null {
