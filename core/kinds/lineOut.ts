@@ -8,6 +8,8 @@ import { flag, number } from './params';
 const DBU_VOLTS = 0.7746;
 /** Nominal studio level, dBu. */
 export const NOMINAL_DBU = 4;
+/** As far as any rails go, volts. */
+const MOST_VOLTS = 24;
 
 interface Pad {
   readonly padDb: number;
@@ -27,7 +29,8 @@ function levelEnd(socket: string): EndSpec<Pad> {
       return b.scale(x, gainOf(-p.padDb));
     },
     value: (_p, v) => (v === 0 ? null : 20 * Math.log10(Math.abs(v) / DBU_VOLTS)),
-    window: () => [-DBU_VOLTS * gainOf(NOMINAL_DBU) * Math.SQRT2, DBU_VOLTS * gainOf(NOMINAL_DBU) * Math.SQRT2],
+    // Nothing is lost at a line output: how hot it is, the level says.
+    window: () => [-MOST_VOLTS, MOST_VOLTS],
     span: (_p, lo, hi) => (lo >= 0 ? [lo, hi] : hi <= 0 ? [hi, lo] : [0, Math.max(-lo, hi)]),
   };
 }

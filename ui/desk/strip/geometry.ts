@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import type { ScaleLinear } from 'd3-scale';
-import { area } from 'd3-shape';
+import { area, line } from 'd3-shape';
 import type { PictureData } from '@/workers/protocol';
 
 export const RULER = 48;
@@ -90,8 +90,24 @@ export function tracePath(
     .y1((i) => y(picture.max[i] ?? 0))
     .digits(1);
   const list = indices(columns);
-  // Where no column is tall a line through the middles is the same picture at half the work.
-  return list.every(thin) ? { d: draw.lineY1()(list) ?? '', filled: false } : { d: draw(list) ?? '', filled: true };
+  if (list.every(thin)) return { d: throughColumns(picture, (i) => x + i * step, y), filled: false };
+  return { d: draw(list) ?? '', filled: true };
+}
+
+/** A line that meets each column's least and greatest value, the nearer first: peaks stay where they are. */
+function throughColumns(picture: PictureData, x: (i: number) => number, y: (volts: number) => number): string {
+  const points: [number, number][] = [];
+  let last = picture.min[0] ?? 0;
+  for (let i = 0; i < picture.min.length; i++) {
+    const low = picture.min[i] ?? 0;
+    const high = picture.max[i] ?? 0;
+    if (!Number.isFinite(low)) continue;
+    const rising = Math.abs(low - last) <= Math.abs(high - last);
+    points.push([x(i), y(rising ? low : high)]);
+    last = rising ? high : low;
+    if (high > low) points.push([x(i), y(last)]);
+  }
+  return line().digits(1)(points) ?? '';
 }
 
 const lists = new Map<number, readonly number[]>();
