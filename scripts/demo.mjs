@@ -1,4 +1,5 @@
 // Installs, builds, fills the demo data, starts the application, and prints its address once it answers.
+import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { answers, buildApplication, bundle, inRoot, install, root, run, startChild } from './lib.mjs';
@@ -19,12 +20,17 @@ const data = path.resolve(root, values.data ?? process.env.FENVO_DATA ?? 'data')
 
 install();
 buildApplication();
-run(process.execPath, [await bundle('demo/seed.ts', 'seed')], { env: { FENVO_DATA: data } });
+const seed = await bundle('demo/seed.ts', 'seed');
+const fill = () => run(process.execPath, [seed], { env: { FENVO_DATA: data } });
+// A new database is made before the server opens it; one that is there is looked through while the server starts.
+const fresh = !existsSync(path.join(data, 'fenvo.sqlite'));
+if (fresh) fill();
 const next = inRoot('node_modules', 'next', 'dist', 'bin', 'next');
 startChild(process.execPath, [next, 'start', '-H', values.host, '-p', String(port)], {
   FENVO_DATA: data,
   FENVO_PORT: String(port),
 });
+if (!fresh) fill();
 const url = `http://${values.host === '0.0.0.0' ? '127.0.0.1' : values.host}:${port}`;
 if (await answers(`${url}/api/health`, 60)) console.log(`\nFenvo answers at ${url}\n`);
 else {
