@@ -3,28 +3,11 @@ import { control, kind, never, signal } from './kind';
 import { choice, number, volts } from './params';
 import { softLimit } from './response';
 
-/** Folded back at ±limit as often as told, then clipped there. */
+/** Folded back at ±limit as often as told; what is still beyond is left to the knee. */
 function foldCurve(limit: number, folds: number): Curve {
-  const edges = Array.from({ length: folds + 1 }, (_, i) => (2 * i + 1) * limit);
-  return {
-    key: `fold ${limit} ${folds}`,
-    f(x) {
-      let v = x;
-      for (let i = 0; i < folds; i++) {
-        if (v > limit) v = 2 * limit - v;
-        else if (v < -limit) v = -2 * limit - v;
-      }
-      return Math.min(limit, Math.max(-limit, v));
-    },
-    kinks: [...edges.map((e) => -e), ...edges],
-  };
-}
-
-/** Folding alone: what is still beyond the limit is left to the soft knee. */
-function openFold(limit: number, folds: number): Curve {
   const edges = Array.from({ length: folds }, (_, i) => (2 * i + 1) * limit);
   return {
-    key: `open fold ${limit} ${folds}`,
+    key: `fold ${limit} ${folds}`,
     f(x) {
       let v = x;
       for (let i = 0; i < folds; i++) {
@@ -58,12 +41,8 @@ export const shaper = kind({
   memory: never,
   law(b, p, io) {
     const v = b.sum([io.in('in'), p.gain], [io.in('bias'), 1], [b.constant(p.biasVolts), 1]);
-    if (p.knee === 'hard') {
-      return {
-        out: p.folds === 0 ? b.clamp(v, -p.clipVolts, p.clipVolts) : b.curve(v, foldCurve(p.clipVolts, p.folds)),
-      };
-    }
-    const folded = p.folds === 0 ? v : b.curve(v, openFold(p.clipVolts, p.folds));
+    const folded = p.folds === 0 ? v : b.curve(v, foldCurve(p.clipVolts, p.folds));
+    if (p.knee === 'hard') return { out: b.clamp(folded, -p.clipVolts, p.clipVolts) };
     return { out: b.curve(folded, softLimit(p.clipVolts)) };
   },
 });
