@@ -91,6 +91,11 @@ export class Patches {
     return stored(row);
   }
 
+  /** How many are on the shelf. */
+  count(): Promise<number> {
+    return PatchRow.count({ where: { deletedAt: null } });
+  }
+
   async has(id: string): Promise<boolean> {
     return (await PatchRow.count({ where: { id } })) > 0;
   }

@@ -45,8 +45,19 @@ function movesOf(graph: Graph, source: string): Map<string, number> {
   return moves;
 }
 
-/** All 1 V/oct paths: from a sequencer, a quantizer or a constant named for pitch to a `pitch` socket. */
-export function pitchPaths(graph: Graph): PitchPath[] {
+const known = new WeakMap<Graph, readonly PitchPath[]>();
+
+/**
+ * All 1 V/oct paths: from a sequencer, a quantizer or a constant named for pitch to a `pitch` socket. Three findings
+ * ask for them, so they are worked out once a graph.
+ */
+export function pitchPaths(graph: Graph): readonly PitchPath[] {
+  let paths = known.get(graph);
+  if (!paths) known.set(graph, (paths = findPaths(graph)));
+  return paths;
+}
+
+function findPaths(graph: Graph): PitchPath[] {
   const ends = graph.modules.flatMap((owner) => {
     const end = owner.inputs.find((s) => s.spec.name === 'pitch' && s.driver.type === 'output');
     return end ? [{ owner, end }] : [];
