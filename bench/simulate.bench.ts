@@ -110,8 +110,10 @@ const kinds: readonly (readonly [string, object, readonly string[]])[] = [
   ['delay', {}, ['a.out > m.in']], ['filter', {}, ['a.out > m.in']], ['filter', {}, ['a.out > m.in', 'b.out > m.cutoff']], ['lowPassGate', {}, ['a.out > m.in', 'b.out > m.cv']],
 ]; // prettier-ignore
 for (const [kind, params, cables] of kinds) {
-  const took =
-    best(patchOf({ ...sources, m: [kind, params] } as never, cables, { duration: 4, sampleRate: 48000 }), 6) - base;
+  const took = Math.max(
+    0,
+    best(patchOf({ ...sources, m: [kind, params] } as never, cables, { duration: 4, sampleRate: 48000 }), 6) - base,
+  );
   console.log(
     `  ${kind} ${JSON.stringify(params)} with ${cables.length} cables: ${(took / (4 * 48000)).toFixed(1)} ns a sample`,
   );

@@ -49,4 +49,5 @@ export type { Peak, ProductLine, Spectrum } from './simulate/spectrum';
 export type { Measures } from './simulate/measures';
 export { simulate } from './simulate';
 export { simulateGraph } from './simulate/simulate';
-export type { Simulation } from './simulate/simulate';
+export { Simulator } from './simulate/simulator';
+export type { Simulation } from './simulate/types';

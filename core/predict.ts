@@ -11,7 +11,7 @@ import type { Range } from './law/lin';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
 import { simulateGraph } from './simulate/simulate';
-import type { Measured, SimulateOptions, Simulation } from './simulate/simulate';
+import type { Measured, SimulateOptions, Simulation } from './simulate/types';
 
 export interface SocketPrediction {
   /** Can never be left, volts. */

@@ -3,7 +3,7 @@ import type { Graph, GraphModule } from './graph/graph';
 import { GATE_HYSTERESIS } from './kinds/detect';
 import type { EndSpec } from './kinds/kind';
 import type { ParamValues } from './kinds/params';
-import type { EndSeen, Simulation } from './simulate/simulate';
+import type { EndSeen, Simulation } from './simulate/types';
 import { noteOfHz, noteOfVolts } from './units/pitch';
 
 /** What a destination does, in its own unit. `low` and `high` are guaranteed; a gain of nothing is null and `silent`. */

@@ -146,6 +146,26 @@ describe('the desk', () => {
   });
 });
 
+describe('a simulation that hangs', () => {
+  it('is told, restarted, and answers the next question', async () => {
+    await desk.open('morse-key-slewed');
+    await desk.stage('round');
+    // Both workers are kept from ever answering what comes next.
+    for (const worker of page.workers()) {
+      await worker.evaluate(() => {
+        setTimeout(() => {
+          for (;;);
+        });
+      });
+    }
+    await desk.type('rise', '0.5');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "was restarted")])', { timeout: 45_000 });
+    await desk.type('rise', '0.4');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "was restarted")])', { hidden: true });
+    await desk.saved();
+  });
+});
+
 describe('two tabs on one patch', () => {
   it('the second is told, and both versions are kept', async () => {
     await desk.open('morse-key-slewed');

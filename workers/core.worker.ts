@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { BoundsEngine, buildGraph, measure, needsAudioRate, predictGraph, simulateGraph, upstreamOf } from '../core';
+import { BoundsEngine, buildGraph, measure, needsAudioRate, predictGraph, Simulator, upstreamOf } from '../core';
 import type { Simulation } from '../core';
 import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer } from './protocol';
 
@@ -7,6 +7,7 @@ import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer } from './proto
 const CONTROL_RATE = 8000;
 
 const engine = new BoundsEngine();
+const simulator = new Simulator();
 
 function pictures(simulation: Simulation): Map<string, PictureData> {
   return new Map([...simulation.pictures].map(([socket, { min, max }]) => [socket, { min, max }]));
@@ -17,7 +18,7 @@ const worker: CoreWorker = {
     const start = performance.now();
     const graph = buildGraph(patch);
     const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(graph, sockets).graph);
-    const simulation = simulateGraph(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
+    const simulation = simulator.run(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
       columns,
       only: sockets,
       sparing: true,

@@ -21,6 +21,53 @@ describe('affine bounds', () => {
     const patch = patchOf({ e: ['envelope', { mode: 'loop' }], m: ['mixer'] }, ['e.out > m.in1', 'e.inverted > m.in2']);
     expect(boundOf(patch, 'm.out')).toEqual([0, 0]);
   });
+  it('two slow oscillators are tied by a common reset, and only then', () => {
+    const twins = (cables: readonly string[]) =>
+      patchOf({ c: ['clock'], a: ['lfo'], b: ['lfo'], i: ['inverter'], m: ['mixer'] }, [
+        'a.out > m.in1',
+        'b.out > i.in',
+        'i.out > m.in2',
+        ...cables,
+      ]);
+    expect(boundOf(twins(['c.out > a.reset', 'c.out > b.reset']), 'm.out')).toEqual([0, 0]);
+    expect(boundOf(twins(['c.out > a.reset']), 'm.out')).toEqual([-10, 10]);
+    expect(boundOf(twins([]), 'm.out')).toEqual([-10, 10]);
+  });
+  it.each([
+    ['sequencer', { steps: [{ volts: 1 }, { volts: -2 }] }, 'clock', 'cv'],
+    ['envelope', { peakVolts: 6 }, 'gate', 'out'],
+    ['divider', { by: 3 }, 'in', 'out'],
+    ['slew', { rise: 0.2 }, 'in', 'out'],
+  ] as const)('two of a kind on one clock are tied: %s', (kind, params, input, output) => {
+    const pair = (second: object, by: string) =>
+      patchOf(
+        {
+          c: ['clock'],
+          d: ['clock'],
+          a: [kind, params],
+          b: [kind, { ...params, ...second }],
+          i: ['inverter'],
+          m: ['mixer'],
+        } as never,
+        [`c.out > a.${input}`, `${by}.out > b.${input}`, `a.${output} > m.in1`, `b.${output} > i.in`, 'i.out > m.in2'],
+      );
+    expect(boundOf(pair({}, 'c'), 'm.out')).toEqual([0, 0]);
+    const [lo, hi] = boundOf(pair({}, 'd'), 'm.out');
+    expect(hi - lo).toBeGreaterThan(2);
+  });
+  it('draws are never tied', () => {
+    const patch = patchOf(
+      {
+        c: ['clock'],
+        a: ['lfo', { shape: 'stepped' }],
+        b: ['lfo', { shape: 'stepped' }],
+        i: ['inverter'],
+        m: ['mixer'],
+      },
+      ['c.out > a.reset', 'c.out > b.reset', 'a.out > m.in1', 'b.out > i.in', 'i.out > m.in2'],
+    );
+    expect(boundOf(patch, 'm.out')).toEqual([-10, 10]);
+  });
   it('also through an amplifier: the same product cancels', () => {
     const patch = patchOf({ l: ['lfo'], k: ['lfo'], a: ['vca'], m: ['mixer'] }, [
       'l.out > a.in',

@@ -1,4 +1,5 @@
-import type { Graph, GraphModule } from '../graph/graph';
+import { alike } from '../graph/alike';
+import type { Driver, Graph, GraphModule } from '../graph/graph';
 import type { Edge, Group } from '../graph/order';
 import type { Sockets } from '../kinds/kind';
 import { AtomStore } from '../law/builder';
@@ -27,19 +28,33 @@ export interface ModuleBounds {
 
 interface Entry {
   readonly module: GraphModule;
-  readonly key: string;
+  /** Worked out while its loop still narrowed. */
+  readonly coarse: boolean;
+  readonly railVolts: number;
   readonly inputs: readonly Lin[];
   readonly outputs: readonly Lin[];
   readonly bounds: ModuleBounds;
 }
 
+/** A loop as it was when its entries were worked out. */
+interface Loop {
+  readonly members: readonly GraphModule[];
+  readonly outside: readonly Lin[];
+  readonly wires: string;
+}
+
 const same = (a: readonly Lin[], b: readonly Lin[]): boolean => a.length === b.length && a.every((x, i) => x === b[i]);
 
-/** All that a module's answer hangs on besides its inputs. */
-function keyOfModule(m: GraphModule, railVolts: number): string {
-  const wires = m.inputs.map((s) => `${s.spec.name}${s.connected ? 1 : 0}`).join();
-  const loads = [m.loading.potGain, ...m.loading.weights, ...m.outputs.map((o) => o.factor)].join();
-  return `${m.kind.name} ${railVolts} ${wires} ${loads} ${JSON.stringify(m.params)}`;
+const constants = new Map<number, Lin>();
+
+/** The same object for the same voltage, so that inputs can be told apart by identity. */
+function constantOf(volts: number): Lin {
+  const known = constants.get(volts);
+  if (known) return known;
+  if (constants.size > 10_000) constants.clear();
+  const made = constant(volts);
+  constants.set(volts, made);
+  return made;
 }
 
 /**
@@ -50,6 +65,7 @@ export class BoundsEngine {
   private readonly store = new AtomStore();
   private readonly tight = new Map<string, Range>();
   private entries = new Map<string, Entry>();
+  private loops = new Map<string, Loop>();
 
   constructor() {
     this.store.rangeOf = (x) => this.range(x, false);
@@ -57,9 +73,12 @@ export class BoundsEngine {
 
   run(graph: Graph): ReadonlyMap<string, ModuleBounds> {
     const next = new Map<string, Entry>();
-    const work = new Pass(graph, this.store, this.entries, next, (x, coarse) => this.range(x, coarse));
+    const loops = new Map<string, Loop>();
+    const before = { entries: this.entries, loops: this.loops };
+    const work = new Pass(graph, this.store, before, { entries: next, loops }, (x, coarse) => this.range(x, coarse));
     for (const group of graph.groups) work.group(group);
     this.entries = next;
+    this.loops = loops;
     this.forget();
     return new Map([...next].map(([id, entry]) => [id, entry.bounds]));
   }
@@ -92,6 +111,23 @@ export class BoundsEngine {
   }
 }
 
+/**
+ * Modules that neither run by themselves nor draw are the same voltage where their settings and inputs are: followers
+ * of one clock, reset or signal stay tied.
+ */
+function identityOf(m: GraphModule, inputs: readonly Lin[]): string {
+  const connected = (name: string): boolean => m.inputs.some((s) => s.spec.name === name && s.connected);
+  if (m.kind.free?.(m.params, connected) ?? false) return `module ${m.id}`;
+  const wires = m.inputs.map((s, i) => `${s.connected} ${keyOf(inputs[i] as Lin)}`);
+  return `${m.kind.name} ${JSON.stringify(m.params)} ${wires.join()}`;
+}
+
+interface Known {
+  readonly entries: Map<string, Entry>;
+  /** By the first member's id. */
+  readonly loops: Map<string, Loop>;
+}
+
 class Pass {
   private readonly railVolts: number;
   private readonly outputs = new Map<number, readonly Lin[]>();
@@ -103,16 +139,53 @@ class Pass {
   constructor(
     private readonly graph: Graph,
     private readonly store: AtomStore,
-    private readonly before: ReadonlyMap<string, Entry>,
-    private readonly next: Map<string, Entry>,
+    private readonly before: Known,
+    private readonly next: Known,
     private readonly tightened: (x: Lin, coarse: boolean) => Range,
   ) {
     this.railVolts = graph.patch.settings.railVolts;
   }
 
   group(group: Group<Edge>): void {
-    if (group.loop) this.narrow(group);
+    if (group.loop) this.loop(group);
     else group.modules.forEach((m) => this.module(m));
+  }
+
+  /** A loop of which nothing changed keeps its answer as a whole. */
+  private loop(group: Group<Edge>): void {
+    const members = group.modules.map((i) => this.graph.modules[i] as GraphModule);
+    const [first] = members;
+    if (!first) return;
+    const inside = new Set(group.modules);
+    const outside: Lin[] = [];
+    const wires: string[] = [];
+    for (const { inputs } of members) {
+      for (const { driver } of inputs) {
+        if (driver.type === 'output' && inside.has(driver.module))
+          wires.push(`${this.graph.modules[driver.module]?.id} ${driver.output} ${driver.delayed}`);
+        else outside.push(this.carried(driver));
+      }
+    }
+    const now: Loop = { members, outside, wires: wires.join() };
+    const known = this.before.loops.get(first.id);
+    const keeps =
+      known?.wires === now.wires &&
+      known.members.length === members.length &&
+      same(known.outside, outside) &&
+      members.every((m, i) => this.keeps(m, known.members[i] as GraphModule));
+    if (keeps) for (const m of members) this.keep(m.index, m.id, this.before.entries.get(m.id) as Entry);
+    else this.narrow(group);
+    this.next.loops.set(first.id, now);
+  }
+
+  private keeps(m: GraphModule, known: GraphModule): boolean {
+    const entry = this.before.entries.get(m.id);
+    return entry?.railVolts === this.railVolts && !entry.coarse && m.id === known.id && alike(known, m);
+  }
+
+  private keep(index: number, id: string, entry: Entry): void {
+    this.outputs.set(index, entry.outputs);
+    this.next.entries.set(id, entry);
   }
 
   /** From the rails inward: every round's answer is sound, and none is wider than the one before it. */
@@ -145,31 +218,42 @@ class Pass {
   }
 
   private inputs(m: GraphModule): Lin[] {
-    return m.inputs.map(({ driver }) => {
-      if (driver.type === 'volts') return constant(driver.volts);
-      if (driver.delayed) return this.delayed.get(`${driver.module}.${driver.output}`) as Lin;
-      return (this.outputs.get(driver.module) as readonly Lin[])[driver.output] as Lin;
-    });
+    return m.inputs.map(({ driver }) => this.carried(driver));
+  }
+
+  private carried(driver: Driver): Lin {
+    if (driver.type === 'volts') return constantOf(driver.volts);
+    if (driver.delayed) return this.delayed.get(`${driver.module}.${driver.output}`) as Lin;
+    return (this.outputs.get(driver.module) as readonly Lin[])[driver.output] as Lin;
   }
 
   private module(index: number): void {
     const m = this.graph.modules[index] as GraphModule;
-    const key = `${keyOfModule(m, this.railVolts)}${this.coarse ? ' coarse' : ''}`;
     const inputs = this.inputs(m);
-    const known = this.next.get(m.id) ?? this.before.get(m.id);
-    const entry = known && known.key === key && same(known.inputs, inputs) ? known : this.work(m, key, inputs);
-    this.outputs.set(index, entry.outputs);
-    this.next.set(m.id, entry);
+    const known = this.next.entries.get(m.id) ?? this.before.entries.get(m.id);
+    const keeps =
+      known !== undefined &&
+      known.coarse === this.coarse &&
+      known.railVolts === this.railVolts &&
+      same(known.inputs, inputs) &&
+      alike(known.module, m);
+    const entry = keeps ? known : this.work(m, inputs);
+    this.keep(index, m.id, entry);
   }
 
-  private work(m: GraphModule, key: string, inputs: readonly Lin[]): Entry {
+  private work(m: GraphModule, inputs: readonly Lin[]): Entry {
     const rail = this.railVolts;
     const byName = new Map(m.inputs.map((s, i) => [s.spec.name, i]));
+    const identity = identityOf(m, inputs);
     const io: Sockets = {
       in: (name) => inputs[byName.get(name) ?? -1] ?? constant(0),
       connected: (name) => m.inputs[byName.get(name) ?? -1]?.connected ?? false,
       symbol: (name, lo, hi) =>
-        this.store.leaf(`${m.id}.${name}`, Math.max(-rail, Math.min(rail, lo)), Math.min(rail, Math.max(-rail, hi))),
+        this.store.leaf(
+          `${name} of ${identity}`,
+          Math.max(-rail, Math.min(rail, lo)),
+          Math.min(rail, Math.max(-rail, hi)),
+        ),
       range: this.range,
       loading: m.loading,
     };
@@ -181,7 +265,7 @@ class Pass {
     }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
     const bounds = { outputs: outputs.map(this.range), unclipped, inputs: inputs.map(this.range), ends };
-    return { module: m, key, inputs, outputs, bounds };
+    return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, bounds };
   }
 
   /** The rails; left out where the value is sure to stay inside. */

@@ -19,6 +19,10 @@ interface Step {
   readonly b: PackedLin;
 }
 
+/** Below this the roundings of doubles stay under a billionth of a volt; above it they are given away. */
+const GREAT = 1e5;
+const ROUNDING = 16 * Number.EPSILON;
+
 const empty: PackedLin = { c: 0, rows: [], ks: [] };
 
 function collect(root: Lin): Atom[] {
@@ -58,6 +62,8 @@ export class Cone {
   private readonly hi: Float64Array;
   private readonly a: Float64Array;
   private readonly w: Float64Array;
+  /** How great the numbers behind a row can have been: what its roundings are measured by. */
+  private readonly size: Float64Array;
   private readonly value: Float64Array;
 
   constructor(root: Lin) {
@@ -86,6 +92,7 @@ export class Cone {
     this.hi = new Float64Array(count);
     this.a = new Float64Array(count * dims);
     this.w = new Float64Array(count * dims);
+    this.size = new Float64Array(count);
     this.value = new Float64Array(count);
   }
 
@@ -148,6 +155,7 @@ export class Cone {
     this.a[row * n + dim] = (high - low) / 2;
     this.lo[row] = low;
     this.hi[row] = high;
+    this.size[row] = Math.max(Math.abs(low), Math.abs(high));
   }
 
   private atomRow(atom: Atom, row: number, step: Step): void {
@@ -191,8 +199,10 @@ export class Cone {
     let radius = 0;
     for (let i = row * n; i < row * n + n; i++) radius += Math.abs(this.a[i] as number);
     const c = this.c[row] as number;
-    this.lo[row] = Math.max(range[0], c - radius + (this.rlo[row] as number));
-    this.hi[row] = Math.min(range[1], c + radius + (this.rhi[row] as number));
+    const size = this.size[row] as number;
+    const slack = size > GREAT ? ROUNDING * size : 0;
+    this.lo[row] = Math.max(range[0], c - radius + (this.rlo[row] as number)) - slack;
+    this.hi[row] = Math.min(range[1], c + radius + (this.rhi[row] as number)) + slack;
   }
 
   private combine(x: PackedLin, row: number): void {
@@ -200,7 +210,7 @@ export class Cone {
     const base = row * n;
     a.fill(0, base, base + n);
     w.fill(0, base, base + n);
-    let [c, rlo, rhi, lo, hi] = [x.c, 0, 0, x.c, x.c];
+    let [c, rlo, rhi, lo, hi, great] = [x.c, 0, 0, x.c, x.c, Math.abs(x.c)];
     for (let j = 0; j < x.rows.length; j++) {
       const k = x.ks[j] as number;
       const from = x.rows[j] as number;
@@ -211,6 +221,7 @@ export class Cone {
       lo += k * ((low < 0 ? this.hi[from] : this.lo[from]) as number);
       hi += k * ((low < 0 ? this.lo[from] : this.hi[from]) as number);
       const size = Math.abs(k);
+      great += size * (this.size[from] as number);
       for (let i = 0; i < n; i++) {
         a[base + i] = (a[base + i] as number) + k * (a[from * n + i] as number);
         w[base + i] = (w[base + i] as number) + size * (w[from * n + i] as number);
@@ -219,6 +230,7 @@ export class Cone {
     this.c[row] = c;
     this.rlo[row] = rlo;
     this.rhi[row] = rhi;
+    this.size[row] = great;
     this.meet(row, [lo, hi]);
   }
 
@@ -229,6 +241,7 @@ export class Cone {
     const [r1, r2] = [slope * (this.rlo[x] as number), slope * (this.rhi[x] as number)];
     this.rlo[row] = Math.min(r1, r2) + from;
     this.rhi[row] = Math.max(r1, r2) + to;
+    this.size[row] = Math.abs(slope) * (this.size[x] as number) + Math.max(Math.abs(from), Math.abs(to));
     let radius = 0;
     for (let i = x * n; i < x * n + n; i++) radius += Math.abs(a[i] as number);
     const share = radius > 0 ? (to - from) / radius : 0;
@@ -245,6 +258,7 @@ export class Cone {
     const rest = ((this.rhi[x] as number) - (this.rlo[x] as number)) / 2;
     const far = Math.max((this.hi[x] as number) - c, c - (this.lo[x] as number));
     this.c[row] = c * c;
+    this.size[row] = (this.size[x] as number) ** 2;
     this.rlo[row] = -2 * Math.abs(c) * rest;
     this.rhi[row] = far * far + 2 * Math.abs(c) * rest;
     for (let i = 0; i < n; i++) {
@@ -287,6 +301,7 @@ export class Cone {
     }
     const rest = Math.abs(cx) * py + Math.abs(cy) * px + px * (sumY + py) + py * sumX;
     this.c[row] = cx * cy;
+    this.size[row] = (this.size[x] as number) * (this.size[y] as number);
     this.rlo[row] = below - cross - rest;
     this.rhi[row] = above + cross + rest;
   }

@@ -1,6 +1,6 @@
 import type { Graph, GraphModule } from '../graph/graph';
 import type { Range } from '../law/lin';
-import type { Observer } from '../simulate/simulate';
+import type { Observer } from '../simulate/types';
 import { briefSeconds, showNumber } from '../units/show';
 import { setParam, watching } from './finding';
 import type { Cure } from './finding';

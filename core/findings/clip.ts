@@ -1,13 +1,41 @@
-import type { FindingRule } from './finding';
+import type { Edit } from '../document/edits';
+import type { GraphModule } from '../graph/graph';
+import type { Range } from '../law/lin';
+import { setParam } from './finding';
+import type { Cure, FindingRule } from './finding';
 
 /** Share of the time that may be lost before it is said. */
 const SHARE = 0.001;
 
+/** The parameters which, all multiplied by one number, multiply the output by it; by kind. */
+const scaling: Readonly<Record<string, (m: GraphModule) => readonly string[]>> = {
+  attenuverter: () => ['amount'],
+  offset: (m) => (m.params.order === 'scaleThenShift' ? ['amount', 'volts'] : ['amount']),
+  mixer: (m) => [...m.inputs.map((_, i) => `gain${i + 1}`), 'biasVolts'],
+  lfo: () => ['lowVolts', 'highVolts'],
+  oscillator: () => ['lowVolts', 'highVolts'],
+  clock: () => ['lowVolts', 'highVolts'],
+};
+
+/** Less gain, so that the furthest voltage just meets its rail. */
+function lessGain(m: GraphModule, [lo, hi]: Range, railVolts: number): { cure?: Cure } {
+  const params = scaling[m.kind.name]?.(m) ?? [];
+  const share = Math.floor((1e4 * railVolts) / Math.max(hi, -lo)) / 1e4;
+  const edits = params.flatMap((name): Edit[] => {
+    const value = Number(m.params[name] ?? 0);
+    return value === 0 ? [] : [setParam(m.id, name, value * share)];
+  });
+  if (edits.length === 0 || !(share > 0)) return {};
+  return { cure: { label: `Gain down to ${(100 * share).toFixed(1)} %`, edits } };
+}
+
 export const clip: FindingRule = {
   code: 'clip',
   when: 'an output is beyond its rails for more than 0.1 % of the time',
-  find({ graph, simulation }) {
+  cures: 'less gain, where the module itself sets it',
+  find({ graph, bounds, simulation }) {
     if (!simulation) return [];
+    const { railVolts } = graph.patch.settings;
     return graph.modules.flatMap((m) =>
       m.outputs.slice(0, 1).flatMap((o) => {
         const { clippedLow = 0, clippedHigh = 0 } = simulation.outputs.get(o.socket) ?? {};
@@ -25,6 +53,7 @@ export const clip: FindingRule = {
               clippedLowPercent: 100 * clippedLow,
               clippedHighPercent: 100 * clippedHigh,
             },
+            ...lessGain(m, bounds.get(m.id)?.unclipped[0] ?? [0, 0], railVolts),
           },
         ];
       }),

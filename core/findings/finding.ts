@@ -1,7 +1,8 @@
 import type { ModuleBounds } from '../bounds/bounds';
 import type { Edit } from '../document/edits';
+import type { ParamValue } from '../kinds/params';
 import type { Graph, GraphModule } from '../graph/graph';
-import type { Observer, Simulation } from '../simulate/simulate';
+import type { Observer, Simulation } from '../simulate/types';
 
 export type Severity = 'error' | 'warning' | 'note';
 
@@ -65,7 +66,7 @@ export function drivesOf(
     });
 }
 
-export const setParam = (module: string, param: string, value: number): Edit => ({
+export const setParam = (module: string, param: string, value: ParamValue): Edit => ({
   op: 'set-param',
   module,
   param,

@@ -31,7 +31,6 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
     shows: [{ l: ['lfo', { lowVolts: 0, highVolts: 2.5 }], a: ['vca', { cvAmount: 0.5 }] }, ['l.out > a.cv']],
     says: { at: 'a.cv', numbers: { peakDb: expect.closeTo(-12.04, 2) } },
     twin: [{ l: ['lfo', { lowVolts: 0, highVolts: 5 }], a: ['vca'] }, ['l.out > a.cv']],
-    curable: false,
   },
   'vca-over': {
     shows: [{ e: ['lfo', { lowVolts: 0, highVolts: 8 }], a: ['vca'] }, ['e.out > a.cv']],
@@ -69,7 +68,6 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
     shows: [{ l: ['lfo'], o: ['offset', { amount: 3, maxAmount: 4 }] }, ['l.out > o.in']],
     says: { at: 'o.out', numbers: { clippedPercent: expect.closeTo(20, 1) } },
     twin: [{ l: ['lfo'], o: ['offset', { amount: 2.4, maxAmount: 4 }] }, ['l.out > o.in']],
-    curable: false,
   },
   pinned: {
     shows: [{ l: ['lfo'], p: ['parameter'] }, ['l.out > p.cv']],
@@ -78,7 +76,6 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
       numbers: { pinnedLowPercent: expect.closeTo(25, 1), pinnedHighPercent: expect.closeTo(25, 1) },
     },
     twin: [{ l: ['lfo'], p: ['parameter', { cvAmount: 0.5 }] }, ['l.out > p.cv']],
-    curable: false,
   },
   'gate-never': {
     shows: [
@@ -183,7 +180,6 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
     shows: [{ l: ['lfo'], i: ['inverter'], f: ['filter'] }, ['l.out > i.in', 'i.out > f.cutoff']],
     says: { at: 'f.cutoff', severity: 'note' },
     twin: [{ l: ['lfo'], i: ['inverter'], f: ['filter', { cutoffAmount: -1 }] }, ['l.out > i.in', 'i.out > f.cutoff']],
-    curable: false,
   },
   'dc-out': {
     shows: [
@@ -274,6 +270,34 @@ describe('findings', () => {
       expect(found(cured, code).filter((f) => f.at === finding!.at)).toEqual([]);
     },
   );
+
+  it('loading: an active pot cures it; a buffered mult leaves the load of one input', () => {
+    const pot = make([
+      { l: ['lfo'], k: ['attenuator', { amount: 0.5, build: 'passive' }], p: ['parameter'] },
+      ['l.out > k.in', 'k.out > p.cv'],
+    ]);
+    const [finding] = found(pot, 'loading');
+    expect(found(applyEdits(pot, finding!.cure!.edits), 'loading')).toEqual([]);
+    const mult = make([
+      {
+        s: notes,
+        c: ['clock'],
+        m: ['mult', { build: 'passive' }],
+        a: ['oscillator'],
+        b: ['oscillator'],
+        d: ['oscillator'],
+      },
+      ['c.out > s.clock', 's.cv > m.in', 'm.out1 > a.pitch', 'm.out2 > b.pitch', 'm.out3 > d.pitch'],
+    ]);
+    const loaded = {
+      ...mult,
+      modules: mult.modules.map((m) => (m.id === 's' ? { ...m, outputOhms: { cv: 1000 } } : m)),
+    };
+    const before = found(loaded, 'loading').find((f) => f.at === 's.cv')!;
+    const after = found(applyEdits(loaded, before.cure!.edits), 'loading').find((f) => f.at === 's.cv')!;
+    expect(before.numbers.percent).toBeCloseTo(100 * (1 - 1 / 1.03), 6);
+    expect(after.numbers.percent).toBeCloseTo(100 * (1 - 1 / 1.01), 6);
+  });
 
   it('one that the patch dismisses with a reason is not said again', () => {
     const patch = make(cases.clip!.shows);

@@ -1,5 +1,5 @@
 import type { Graph } from '../graph/graph';
-import type { Observer } from '../simulate/simulate';
+import type { Observer } from '../simulate/types';
 import { acLosesDc } from './ac-loses-dc';
 import { bleed } from './bleed';
 import { click } from './click';

@@ -1,5 +1,5 @@
 import type { GraphModule } from '../graph/graph';
-import type { Observer } from '../simulate/simulate';
+import type { Observer } from '../simulate/types';
 import { briefSeconds, showNumber } from '../units/show';
 import { setParam, watching } from './finding';
 import { pitchPaths } from './pitch-paths';

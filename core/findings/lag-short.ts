@@ -1,5 +1,5 @@
 import type { Graph, GraphModule } from '../graph/graph';
-import type { Simulation } from '../simulate/simulate';
+import type { Simulation } from '../simulate/types';
 import { showNumber } from '../units/show';
 import type { Finding, FindingRule } from './finding';
 import { insertOffset, sourceOf } from './paths';

@@ -1,6 +1,7 @@
-import type { GraphModule } from '../graph/graph';
+import type { Graph, GraphModule } from '../graph/graph';
 import { showNumber } from '../units/show';
-import type { Finding, FindingRule } from './finding';
+import { setParam } from './finding';
+import type { Cure, Finding, FindingRule } from './finding';
 import { pitchPaths } from './pitch-paths';
 
 const SHARE = 0.005;
@@ -14,9 +15,24 @@ function left(m: GraphModule, factor: number): number {
   return factor * pot;
 }
 
+/** Passive parts at fault: the pot or mult itself, else the mults that hang on the output. */
+function buffered(graph: Graph, m: GraphModule, socket: string): { cure?: Cure } {
+  const passive = (x: GraphModule | undefined): x is GraphModule => x?.params.build === 'passive';
+  const behind = (from: string): GraphModule[] =>
+    graph.patch.cables
+      .filter((c) => c.from === from)
+      .map((c) => graph.modules.find((x) => c.to.startsWith(`${x.id}.`)))
+      .filter(passive);
+  const parts = passive(m) ? [m] : behind(socket);
+  if (parts.length === 0) return {};
+  const edits = parts.map((x) => setParam(x.id, 'build', x.kind.name === 'mult' ? 'buffered' : 'active'));
+  return { cure: { label: parts[0]?.kind.name === 'mult' ? 'Buffer the mult' : 'Use an active one', edits } };
+}
+
 export const loading: FindingRule = {
   code: 'loading',
   when: 'loading changes a voltage by more than 0.5 %, or a pitch by more than 3 cents',
+  cures: 'a buffered mult, an active attenuator',
   find({ graph, bounds }) {
     const pitched = new Set(
       pitchPaths(graph).flatMap((p) => [
@@ -40,6 +56,7 @@ export const loading: FindingRule = {
             at: o.socket,
             message: `${m.label}, ${o.name} is loaded down by ${showNumber(percent, 1)} %${flat ? `, up to ${showNumber(cents, 0)} cents flat` : ''}: buffer it, or use another pot.`,
             numbers: { percent, ...(flat && { cents }) },
+            ...buffered(graph, m, o.socket),
           },
         ];
       }),

@@ -1,5 +1,5 @@
 import type { GraphModule } from '../graph/graph';
-import type { Observer } from '../simulate/simulate';
+import type { Observer } from '../simulate/types';
 import { showNumber, showVolts } from '../units/show';
 import { watching } from './finding';
 import type { Finding } from './finding';

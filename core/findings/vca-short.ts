@@ -1,12 +1,16 @@
-import { showDb } from '../units/show';
+import { showDb, showNumber } from '../units/show';
 import { drivesOf, setParam } from './finding';
+import { insertOffset } from './paths';
 import type { FindingRule } from './finding';
 import { gainAt, THRESHOLD_DB } from './gain';
+
+/** A scaling stage amplifies no more than this. */
+const MOST_GAIN = 4;
 
 export const vcaShort: FindingRule = {
   code: 'vca-short',
   when: 'the peak of an amplifier’s control stays more than 0.01 dB short of unity',
-  cures: 'the amount that reaches unity',
+  cures: 'the amount that reaches unity, or a stage that amplifies to it',
   find(evidence) {
     return drivesOf(evidence, 'vca').flatMap(({ m, low, high }) => {
       const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;
@@ -18,7 +22,12 @@ export const vcaShort: FindingRule = {
         number,
       ];
       const fitting = peak > bias ? (amount * (unity - bias)) / (peak - bias) : NaN;
-      const alone = !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Math.abs(fitting) <= 1;
+      const alone = !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Number.isFinite(fitting);
+      const gain = fitting / amount;
+      const amplified =
+        alone && Math.abs(fitting) > 1 && Math.abs(gain) <= MOST_GAIN
+          ? insertOffset(evidence.graph, `${m.id}.cv`, 'Amplify', gain, 0)
+          : [];
       return [
         {
           code: 'vca-short',
@@ -29,9 +38,14 @@ export const vcaShort: FindingRule = {
               ? `${m.label} never opens: its control does not rise above zero.`
               : `${m.label} never opens fully: its peak gain is ${showDb(peakDb)}.`,
           numbers: { missingVolts: unity - peak, ...(peakDb !== null && { peakDb }) },
-          ...(alone && {
-            cure: { label: `Amount to ${(100 * fitting).toFixed(1)} %`, edits: [setParam(m.id, 'cvAmount', fitting)] },
-          }),
+          ...(amplified.length > 0 && { cure: { label: `Amplify ${showNumber(gain, 2)} times`, edits: amplified } }),
+          ...(alone &&
+            Math.abs(fitting) <= 1 && {
+              cure: {
+                label: `Amount to ${(100 * fitting).toFixed(1)} %`,
+                edits: [setParam(m.id, 'cvAmount', fitting)],
+              },
+            }),
         },
       ];
     });

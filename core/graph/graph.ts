@@ -57,14 +57,27 @@ interface Draft {
   readonly outputs: readonly string[];
 }
 
+interface ShapeOf extends Pick<Draft, 'kind' | 'params' | 'inputs' | 'outputs'> {
+  readonly bpm: number;
+}
+
+/** By the module's own object: documents are never changed in place, and an edit keeps all that it does not touch. */
+const shapes = new WeakMap<Patch['modules'][number], ShapeOf>();
+
+function shapeOf(m: Patch['modules'][number], bpm: number): ShapeOf {
+  const known = shapes.get(m);
+  if (known?.bpm === bpm) return known;
+  const kind = kindNamed(m.kind);
+  if (!kind) throw new Error(`there is no kind ${m.kind}`);
+  const params = completeParams(kind, m.params, bpm);
+  const shape = { bpm, kind, params, inputs: kind.inputs(params), outputs: kind.outputs(params) };
+  shapes.set(m, shape);
+  return shape;
+}
+
 /** A patch that passed `parsePatch`, with every default, normal, loop and load worked out. */
 export function buildGraph(patch: Patch): Graph {
-  const drafts = patch.modules.map((m, index): Draft => {
-    const kind = kindNamed(m.kind);
-    if (!kind) throw new Error(`there is no kind ${m.kind}`);
-    const params = completeParams(kind, m.params, patch.settings.bpm);
-    return { index, id: m.id, kind, params, inputs: kind.inputs(params), outputs: kind.outputs(params) };
-  });
+  const drafts = patch.modules.map((m, index): Draft => ({ index, id: m.id, ...shapeOf(m, patch.settings.bpm) }));
   const wires = new Wires(patch, drafts);
   const edges = drafts.flatMap((d) => d.inputs.map((spec) => wires.edge(d, spec)).filter((e) => e !== null));
   const groups = arrange(

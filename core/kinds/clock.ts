@@ -25,6 +25,7 @@ export const clock = kind({
   inputs: () => [gate('reset')],
   outputs: () => ['out'],
   memory: (_, connected) => connected('reset'),
+  free: (_, connected) => !connected('reset'),
   period: (p) => ({ over: [60, p.beats, p.swing === 0.5 ? 1 : 2], under: [p.bpm] }),
   law: (_b, p, io) => ({ out: io.symbol('out', p.lowVolts, p.highVolts) }),
   kernel(p, wiring) {

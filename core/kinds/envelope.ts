@@ -74,18 +74,23 @@ class Contour {
     return this.from + (this.to - this.from) * y;
   }
 
-  /** Hands over to the stages that begin up to sample `k`; `again` gives the next peak of a loop, or null. */
-  advance(k: number, again: () => number | null): void {
+  /** Whether the running stage is over at sample `k`. */
+  due(k: number): boolean {
+    if (this.stage === 'idle' || this.stage === 'hold') return false;
+    return k >= this.start + this.length - 1e-9 * this.length;
+  }
+
+  /** Hands over to the stages that begin up to sample `k`; `again` is the next peak of a loop, or null. */
+  advance(k: number, again: number | null): void {
     const { mode } = this.p;
-    while (this.stage !== 'idle' && this.stage !== 'hold') {
+    while (this.due(k)) {
       const end = this.start + this.length;
-      if (k < end - 1e-9 * this.length) return;
       if (this.stage === 'attack' && mode !== 'ar') this.enter('decay', end, this.to);
       else if (this.stage === 'attack' || (this.stage === 'decay' && mode === 'adsr')) this.stage = 'hold';
       else {
         this.stage = 'idle';
         this.ended = end;
-        const peak = mode === 'loop' ? again() : null;
+        const peak = mode === 'loop' ? again : null;
         if (peak === null) return;
         this.peak = peak;
         this.enter('attack', end, 0);
@@ -118,6 +123,7 @@ export const envelope = kind({
   inputs: (p) => [gate('gate', p.thresholdVolts), control('level')],
   outputs: () => ['out', 'inverted', 'end'],
   memory: always,
+  free: (p, connected) => p.mode === 'loop' && !connected('gate'),
   period(p, steady) {
     if (p.mode !== 'loop' || steady('gate') === null || p.followsLevel) return 'none';
     // A sum of decimals, in units of a hundredth of a microsecond: exact for what can be typed.
@@ -148,7 +154,7 @@ export const envelope = kind({
         const wasHigh = detector.high;
         const rises = detector.rises(gateIn[i] as number);
         const open = detector.high || !gated;
-        if (contour.stage !== 'idle') contour.advance(k, () => (open ? peakAt(i) : null));
+        if (contour.due(k)) contour.advance(k, open ? peakAt(i) : null);
         if (rises) contour.rise(k, peakAt(i));
         else if (k === 0 && !gated && p.mode === 'loop') contour.rise(0, peakAt(i));
         else if (wasHigh && !detector.high && (p.mode === 'adsr' || p.mode === 'ar')) contour.fall(k);

@@ -1,84 +1,53 @@
 import type { Laws } from '../law/builder';
-import { exp2, tangentOfTurn } from '../law/fastmath';
 import type { Lin } from '../law/lin';
 import { always, control, kind, signal } from './kind';
-import type { Sockets, Wiring } from './kind';
+import type { Kernel, Sockets, Wiring } from './kind';
 import { hertz, number } from './params';
 import { showHz } from '../units/show';
 
 export const LOWEST_HZ = 16;
 export const HIGHEST_HZ = 20000;
 
-/**
- * One step of a state-variable filter by the topology-preserving transform
- * (Zavalishin, "The Art of VA Filter Design", ch. 4): 12 dB an octave, damping 2R = 2·(1 − 0.995·resonance).
- */
-export class StateVariable {
-  low = 0;
-  band = 0;
-  high = 0;
-  private s1 = 0;
-  private s2 = 0;
-  private g = 0;
-  private scale = 1;
-  readonly damping: number;
-  private readonly highest: number;
-  private readonly perHertz: number;
+/** Damping 2R at a resonance of 0..1. */
+const dampingAt = (resonance: number): number => 2 * (1 - 0.995 * resonance);
 
-  constructor(sampleRate: number, resonance: number) {
-    this.highest = Math.min(HIGHEST_HZ, 0.49 * sampleRate);
-    this.perHertz = 1 / (2 * sampleRate);
-    this.damping = 2 * (1 - 0.995 * resonance);
-  }
+/** Three buffers whose weighted sum, in octaves, moves a cutoff from `hertz` within its limits. */
+export interface Tuning {
+  readonly a: Float64Array;
+  readonly ka: number;
+  readonly b: Float64Array;
+  readonly kb: number;
+  readonly c: Float64Array;
+  readonly hertz: number;
+  readonly lowest: number;
+  /** Whether the buffers never change. */
+  readonly steady: boolean;
+}
 
-  tune(hz: number): void {
-    this.g = this.coefficient(hz);
-    this.scale = 1 / (1 + this.damping * this.g + this.g * this.g);
-  }
-
-  /** What a cutoff comes to in the loop. */
-  coefficient(hz: number): number {
-    return tangentOfTurn(Math.min(this.highest, Math.max(LOWEST_HZ, hz)) * this.perHertz);
-  }
-
-  /** Many steps, each with its own coefficient. */
-  run(
-    input: Float64Array,
-    gs: Float64Array,
-    lowpass: Float64Array,
-    bandpass: Float64Array,
-    highpass: Float64Array,
-    from: number,
-    to: number,
-  ): void {
-    const { damping } = this;
-    let { s1, s2 } = this;
-    for (let i = from; i < to; i++) {
-      const g = gs[i] as number;
-      const high = ((input[i] as number) - (damping + g) * s1 - s2) / (1 + damping * g + g * g);
-      const band = g * high + s1;
-      const low = g * band + s2;
-      s1 = g * high + band;
-      s2 = g * band + low;
-      lowpass[i] = low;
-      bandpass[i] = damping * band;
-      highpass[i] = high;
-    }
-    this.s1 = s1;
-    this.s2 = s2;
-  }
-
-  step(x: number): void {
-    const { g } = this;
-    const high = (x - (this.damping + g) * this.s1 - this.s2) * this.scale;
-    const band = g * high + this.s1;
-    const low = g * band + this.s2;
-    this.s1 = g * high + band;
-    this.s2 = g * band + low;
-    this.low = low;
-    this.band = band;
-    this.high = high;
-  }
+/** A state-variable filter whose cutoff follows `tuning`; answers its kernel and where its lowpass comes out. */
+export function stateVariable(
+  wiring: Wiring,
+  { a, ka, b, kb, c, hertz: base, lowest, steady }: Tuning,
+  resonance: number,
+  out: { readonly lowpass: Float64Array; readonly bandpass: Float64Array; readonly highpass: Float64Array },
+): Kernel {
+  const { kernels, sampleRate } = wiring;
+  const [pa, pb, pc] = [a.byteOffset, b.byteOffset, c.byteOffset];
+  const input = wiring.input('in').byteOffset;
+  const gs = wiring.scratch().byteOffset;
+  const state = wiring.room(2).byteOffset;
+  const [low, band, high] = [out.lowpass.byteOffset, out.bandpass.byteOffset, out.highpass.byteOffset];
+  const damping = dampingAt(resonance);
+  const highest = Math.min(HIGHEST_HZ, 0.49 * sampleRate);
+  const perHertz = 1 / (2 * sampleRate);
+  const tune = (at: number, n: number): void =>
+    kernels.cutoffs(pa + at, ka, pb + at, kb, pc + at, base, lowest, highest, perHertz, gs + at, n);
+  if (steady) tune(0, a.length);
+  return (from, to) => {
+    const [at, n] = [8 * from, to - from];
+    if (!steady) tune(at, n);
+    kernels.stateVariable(input + at, gs + at, damping, state, low + at, band + at, high + at, n);
+  };
 }
 
 interface Cutoff {
@@ -90,41 +59,23 @@ interface Cutoff {
 const drive = (b: Laws, p: Cutoff, io: Sockets): Lin =>
   b.sum([io.in('cutoff'), p.cutoffAmount], [io.in('cutoff2'), p.cutoff2Amount], [io.in('pitch'), 1]);
 
-function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring) {
-  const [input, cutoff, cutoff2, pitch] = ['in', 'cutoff', 'cutoff2', 'pitch'].map((n) => wiring.input(n)) as [
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-  ];
+function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring): Kernel {
+  const tuning = {
+    a: wiring.input('cutoff'),
+    ka: p.cutoffAmount,
+    b: wiring.input('cutoff2'),
+    kb: p.cutoff2Amount,
+    c: wiring.input('pitch'),
+    hertz: p.cutoffHz,
+    lowest: LOWEST_HZ,
+    steady: ['cutoff', 'cutoff2', 'pitch'].every((name) => wiring.steady(name) !== null),
+  };
   const [lowpass, bandpass, highpass] = [
     wiring.output('lowpass'),
     wiring.output('bandpass'),
     wiring.output('highpass'),
   ];
-  const filter = new StateVariable(wiring.sampleRate, p.resonance);
-  const gs = wiring.scratch();
-  const steady = ['cutoff', 'cutoff2', 'pitch'].every((name) => wiring.steady(name) !== null);
-  let [octaves, g] = [0, filter.coefficient(p.cutoffHz)];
-  const follow = (from: number, to: number): void => {
-    const [a, b] = [p.cutoffAmount, p.cutoff2Amount];
-    for (let i = from; i < to; i++) {
-      const v = a * (cutoff[i] as number) + b * (cutoff2[i] as number) + (pitch[i] as number);
-      if (v !== octaves) {
-        octaves = v;
-        g = filter.coefficient(p.cutoffHz * exp2(v));
-      }
-      gs[i] = g;
-    }
-  };
-  if (steady) {
-    follow(0, 1);
-    gs.fill(g);
-  }
-  return (from: number, to: number): void => {
-    if (!steady) follow(from, to);
-    filter.run(input, gs, lowpass, bandpass, highpass, from, to);
-  };
+  return stateVariable(wiring, tuning, p.resonance, { lowpass, bandpass, highpass });
 }
 
 export const filter = kind({

@@ -1,4 +1,4 @@
-import { kind, never } from './kind';
+import { always, kind, never } from './kind';
 import { choice, flag } from './params';
 import type { GesturePoint, PointsSpec } from './params';
 import { showVolts } from '../units/show';
@@ -44,6 +44,7 @@ export const gesture = kind({
   inputs: () => [],
   outputs: () => ['out'],
   memory: never,
+  free: always,
   period(p) {
     if (p.points.every((x) => x.volts === p.points[0]?.volts)) return 'none';
     const last = p.points[p.points.length - 1]?.t ?? 0;

@@ -1,5 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Lin, Range } from '../law/lin';
+import type { Kernels } from '../native/native';
 import type { ParamSpecs, ParamValues, Values } from './params';
 
 export interface InputSpec {
@@ -45,6 +46,9 @@ export interface Sockets {
 /** Computes samples `from..to-1` of the block's buffers; index 0 of a buffer is sample `k0`. */
 export type Kernel = (from: number, to: number, k0: number) => void;
 
+/** Where a buffer's sample `i` is, for the compiled loops. */
+export const addressOf = (x: Float64Array, i: number): number => x.byteOffset + 8 * i;
+
 export interface Wiring {
   readonly sampleRate: number;
   /** Volts; a trace in volts for each imported recording. */
@@ -59,6 +63,10 @@ export interface Wiring {
   output(name: string): Float64Array;
   /** A buffer of the block's size for a kernel's own use. */
   scratch(): Float64Array;
+  /** A few numbers that the compiled loops keep from block to block. */
+  room(doubles: number): Float64Array;
+  /** The compiled loops; they take addresses: `byteOffset`s of these buffers. */
+  readonly kernels: Kernels;
   /** Whether anybody looks at an output; one that nobody does may be left out. */
   wanted(name: string): boolean;
 }
@@ -105,6 +113,8 @@ interface Shape<P> {
   outputs(p: P): readonly string[];
   /** Whether its output depends on what was before. */
   memory(p: P, connected: (input: string) => boolean): boolean;
+  /** Runs by itself or draws: two of the same settings and inputs need not be the same voltage. Left out: never. */
+  free?(p: P, connected: (input: string) => boolean): boolean;
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */
   law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Lin>>;
   /** Outputs that are another one's negative; a kernel leaves them out. */

@@ -1,9 +1,10 @@
 import { exp2, sineOfTurn } from '../law/fastmath';
 import type { Lin } from '../law/lin';
 import { Gate } from './detect';
-import { control, gate, kind } from './kind';
+import { addressOf, control, gate, kind } from './kind';
+import type { Wiring } from './kind';
 import { choice, hertz, number, volts } from './params';
-import { EDGE, Phase, triangle, withinCycle } from './phase';
+import { EDGE, Phase, withinCycle } from './phase';
 import { draw } from './random';
 import { briefSeconds } from '../units/show';
 
@@ -28,38 +29,6 @@ interface Span {
   readonly half: number;
 }
 
-/** Waves that a phase alone gives. */
-function shapeOf(unit: (phase: number) => number, { mid, half }: Span, shift: number): Wave {
-  return (cycles, from, to, out) => {
-    for (let i = from; i < to; i++) out[i] = mid + half * unit(withinCycle((cycles[i] as number) + shift));
-  };
-}
-
-// The two in most use stand in loops of their own, where the compiler keeps them in line.
-function sineInto(
-  cycles: Float64Array,
-  shift: number,
-  mid: number,
-  half: number,
-  out: Float64Array,
-  from: number,
-  to: number,
-): void {
-  for (let i = from; i < to; i++) out[i] = mid + half * sineOfTurn(withinCycle((cycles[i] as number) + shift));
-}
-
-function triangleInto(
-  cycles: Float64Array,
-  shift: number,
-  mid: number,
-  half: number,
-  out: Float64Array,
-  from: number,
-  to: number,
-): void {
-  for (let i = from; i < to; i++) out[i] = mid + half * triangle(withinCycle((cycles[i] as number) + shift));
-}
-
 function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: number): Wave {
   let n = NaN;
   let [now, next] = [0, 0];
@@ -78,21 +47,28 @@ function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: nu
   };
 }
 
-function waveOf(shape: Shape, width: number, seed: number, span: Span, shift: number): Wave {
-  switch (shape) {
+function waveOf(p: { readonly shape: Shape; readonly width: number }, wiring: Wiring, span: Span, shift: number): Wave {
+  const { kernels } = wiring;
+  const { mid, half } = span;
+  switch (p.shape) {
     case 'sine':
-      return (cycles, from, to, out) => sineInto(cycles, shift, span.mid, span.half, out, from, to);
-    case 'triangle':
-      return (cycles, from, to, out) => triangleInto(cycles, shift, span.mid, span.half, out, from, to);
+    case 'triangle': {
+      const wave = kernels[p.shape];
+      return (cycles, from, to, out) =>
+        wave(addressOf(cycles, from), shift, mid, half, addressOf(out, from), to - from);
+    }
     case 'rampUp':
-      return shapeOf((phase) => 2 * phase - 1, span, shift);
-    case 'rampDown':
-      return shapeOf((phase) => 1 - 2 * phase, span, shift);
+    case 'rampDown': {
+      const way = p.shape === 'rampUp' ? half : -half;
+      return (cycles, from, to, out) =>
+        kernels.ramp(addressOf(cycles, from), shift, mid, way, addressOf(out, from), to - from);
+    }
     case 'pulse':
-      return shapeOf((phase) => (phase < width - EDGE ? 1 : -1), span, shift);
+      return (cycles, from, to, out) =>
+        kernels.square(addressOf(cycles, from), shift, p.width, mid, half, addressOf(out, from), to - from);
     case 'stepped':
     case 'smooth':
-      return drawnWave(shape === 'smooth', seed, span, shift);
+      return drawnWave(p.shape === 'smooth', wiring.seed, span, shift);
   }
 }
 
@@ -119,6 +95,7 @@ export const lfo = kind({
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', 'quadrature'],
   memory: (_, connected) => connected('reset'),
+  free: (p, connected) => !connected('reset') || p.shape === 'stepped' || p.shape === 'smooth',
   law(b, p, io): Record<string, Lin> {
     const out = io.symbol('out', p.lowVolts, p.highVolts);
     return { out, inverted: b.scale(out, -1), quadrature: io.symbol('quadrature', p.lowVolts, p.highVolts) };
@@ -133,9 +110,9 @@ export const lfo = kind({
     const [out, quadrature] = [wiring.output('out'), wiring.output('quadrature')];
     const [rate, reset] = [wiring.input('rate'), wiring.input('reset')];
     const span = { mid: (p.lowVolts + p.highVolts) / 2, half: (p.highVolts - p.lowVolts) / 2 };
-    const wave = waveOf(p.shape, p.width, wiring.seed, span, 0);
-    const second = wiring.wanted('quadrature') ? waveOf(p.shape, p.width, wiring.seed, span, 0.25) : null;
-    const phase = new Phase(wiring.sampleRate, p.phase);
+    const wave = waveOf(p, wiring, span, 0);
+    const second = wiring.wanted('quadrature') ? waveOf(p, wiring, span, 0.25) : null;
+    const phase = new Phase(wiring, p.phase);
     const detector = new Gate(1);
     const cycles = wiring.scratch();
     const free = wiring.steady('rate') !== null && wiring.steady('reset') !== null;

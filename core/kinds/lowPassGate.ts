@@ -1,5 +1,4 @@
-import { exp2 } from '../law/fastmath';
-import { StateVariable } from './filter';
+import { stateVariable } from './filter';
 import { always, control, kind, signal } from './kind';
 import { lagShare } from './lag';
 import { number, seconds } from './params';
@@ -23,22 +22,34 @@ export const lowPassGate = kind({
   memory: always,
   law: (_b, _p, io) => ({ out: io.symbol('out', -Infinity, Infinity) }),
   kernel(p, wiring) {
-    const [input, cv, out] = [wiring.input('in'), wiring.input('cv'), wiring.output('out')];
-    const filter = new StateVariable(wiring.sampleRate, p.resonance);
+    const [cv, out] = [wiring.input('cv'), wiring.output('out')];
     const share = lagShare(p.lag, wiring.sampleRate);
+    const openings = wiring.scratch();
+    const lowpass = wiring.scratch();
+    const none = wiring.scratch();
+    const tuning = {
+      a: openings,
+      ka: SPAN,
+      b: none,
+      kb: 0,
+      c: none,
+      hertz: LOWEST_HZ,
+      lowest: LOWEST_HZ,
+      steady: false,
+    };
+    // Only the lowpass is wanted: the others go where nobody looks.
+    const spare = wiring.scratch();
+    const filter = stateVariable(wiring, tuning, p.resonance, { lowpass, bandpass: spare, highpass: spare });
+    const [gains, low, to8] = [openings.byteOffset, lowpass.byteOffset, out.byteOffset];
     let u = 0;
-    let tuned = NaN;
     return (from, to, k0) => {
       for (let i = from; i < to; i++) {
         const wanted = Math.min(1, Math.max(0, (cv[i] as number) / p.unityVolts));
         u = k0 + i === 0 ? wanted : u + (wanted - u) * share;
-        if (u !== tuned) {
-          tuned = u;
-          filter.tune(LOWEST_HZ * exp2(SPAN * u));
-        }
-        filter.step(input[i] as number);
-        out[i] = filter.low * u;
+        openings[i] = u;
       }
+      filter(from, to, k0);
+      wiring.kernels.products(gains + 8 * from, low + 8 * from, to8 + 8 * from, to - from);
     };
   },
 });

@@ -1,4 +1,4 @@
-import { kind, never } from './kind';
+import { always, kind, never } from './kind';
 import { choice, number } from './params';
 import { draw } from './random';
 import { showVolts } from '../units/show';
@@ -42,6 +42,7 @@ export const noise = kind({
   inputs: () => [],
   outputs: () => ['out'],
   memory: never,
+  free: always,
   period: (p) => (p.peakVolts === 0 ? 'none' : 'never'),
   law: (_b, p, io) => ({ out: io.symbol('out', -p.peakVolts, p.peakVolts) }),
   kernel(p, wiring) {

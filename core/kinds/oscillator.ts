@@ -1,11 +1,12 @@
 import type { Laws } from '../law/builder';
-import { exp2, sineOfTurn } from '../law/fastmath';
-import type { Curve, Lin } from '../law/lin';
+import { exp2 } from '../law/fastmath';
+import { doubling } from '../law/lin';
+import type { Lin } from '../law/lin';
 import { Gate } from './detect';
-import { control, gate, kind } from './kind';
+import { addressOf, control, gate, kind } from './kind';
 import type { EndSpec, Sockets } from './kind';
 import { choice, hertz, number, volts } from './params';
-import { Phase, triangle, withinCycle } from './phase';
+import { Phase, withinCycle } from './phase';
 import { showHz } from '../units/show';
 
 const TOP_HZ = 20000;
@@ -23,26 +24,6 @@ function frequencyAt(p: Tuning, pitch: number, fm: number): number {
       : p.baseHz * exp2(pitch) * (1 + (p.fmAmount * fm) / 5);
   return Math.min(TOP_HZ, Math.max(0, hz));
 }
-
-/**
- * The two-sample polynomial residue of a band-limited step of height 2 at phase 0
- * (Välimäki and Huovilainen, "Antialiasing oscillators in subtractive synthesis", IEEE SPM 2007).
- */
-function polyBlep(phase: number, step: number): number {
-  if (phase < step) {
-    const t = phase / step;
-    return t + t - t * t - 1;
-  }
-  if (phase > 1 - step) {
-    const t = (phase - 1) / step;
-    return t * t + t + t + 1;
-  }
-  return 0;
-}
-
-const within1 = (x: number): number => Math.min(1, Math.max(-1, x));
-
-const doubling: Curve = { key: '2^', f: (v) => 2 ** v, minSlope: (lo) => Math.LN2 * 2 ** lo };
 
 function drive(b: Laws, p: Tuning, io: Sockets): Lin {
   const [pitch, fm] = [io.in('pitch'), io.in('fm')];
@@ -69,57 +50,6 @@ function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
   };
 }
 
-interface Span {
-  readonly mid: number;
-  readonly half: number;
-}
-
-function sineInto(at: Float64Array, out: Float64Array, { mid, half }: Span, from: number, to: number): void {
-  for (let i = from; i < to; i++) out[i] = mid + half * sineOfTurn(at[i] as number);
-}
-
-function triangleInto(at: Float64Array, out: Float64Array, { mid, half }: Span, from: number, to: number): void {
-  for (let i = from; i < to; i++) out[i] = mid + half * triangle(at[i] as number);
-}
-
-function sawInto(
-  at: Float64Array,
-  step: Float64Array,
-  out: Float64Array,
-  { mid, half }: Span,
-  from: number,
-  to: number,
-): void {
-  for (let i = from; i < to; i++) {
-    const x = at[i] as number;
-    out[i] = mid + half * within1(2 * x - 1 - polyBlep(x, step[i] as number));
-  }
-}
-
-interface Pulse {
-  readonly width: number;
-  readonly pwmAmount: number;
-}
-
-function pulseInto(
-  at: Float64Array,
-  step: Float64Array,
-  pwm: Float64Array,
-  out: Float64Array,
-  p: Pulse,
-  { mid, half }: Span,
-  from: number,
-  to: number,
-): void {
-  for (let i = from; i < to; i++) {
-    const x = at[i] as number;
-    const dt = step[i] as number;
-    const width = Math.min(0.99, Math.max(0.01, p.width + (p.pwmAmount * (pwm[i] as number)) / 10));
-    const square = (x < width ? 1 : -1) + polyBlep(x, dt) - polyBlep(withinCycle(x + 1 - width), dt);
-    out[i] = mid + half * within1(square);
-  }
-}
-
 export const oscillator = kind({
   name: 'oscillator',
   title: 'Oscillator',
@@ -142,6 +72,7 @@ export const oscillator = kind({
   inputs: () => [control('pitch'), control('fm'), control('pwm'), gate('sync')],
   outputs: () => ['sine', 'triangle', 'saw', 'pulse'],
   memory: (_p, connected) => connected('sync'),
+  free: (_p, connected) => !connected('sync'),
   period(p, steady) {
     const [pitch, fm, pwm] = [steady('pitch'), steady('fm'), steady('pwm')];
     if (pitch === null || (fm === null && p.fmAmount !== 0) || (pwm === null && p.pwmAmount !== 0)) return 'never';
@@ -153,10 +84,11 @@ export const oscillator = kind({
     return { sine: wave('sine'), triangle: wave('triangle'), saw: wave('saw'), pulse: wave('pulse') };
   },
   kernel(p, wiring) {
-    const span = { mid: (p.lowVolts + p.highVolts) / 2, half: (p.highVolts - p.lowVolts) / 2 };
+    const { kernels } = wiring;
+    const [mid, half] = [(p.lowVolts + p.highVolts) / 2, (p.highVolts - p.lowVolts) / 2];
     const [pitchIn, fmIn] = [wiring.input('pitch'), wiring.input('fm')];
     const [pwmIn, sync] = [wiring.input('pwm'), wiring.input('sync')];
-    const phase = new Phase(wiring.sampleRate, 0);
+    const phase = new Phase(wiring, 0);
     const detector = new Gate(1);
     // Phase 0..1 and phase step of each sample, then one pass for each wave that is wanted.
     const [at, step] = [wiring.scratch(), wiring.scratch()];
@@ -187,12 +119,16 @@ export const oscillator = kind({
     return (from, to, k0) => {
       if (free) {
         phase.fill(at, from, to, k0, hz);
-        for (let i = from; i < to; i++) at[i] = withinCycle(at[i] as number);
+        kernels.withinCycles(addressOf(at, from), addressOf(at, from), to - from);
       } else follow(from, to, k0);
-      if (sine) sineInto(at, sine, span, from, to);
-      if (tri) triangleInto(at, tri, span, from, to);
-      if (saw) sawInto(at, step, saw, span, from, to);
-      if (pulse) pulseInto(at, step, pwmIn, pulse, p, span, from, to);
+      const [phases, steps, n] = [addressOf(at, from), addressOf(step, from), to - from];
+      if (sine) kernels.sine(phases, 0, mid, half, addressOf(sine, from), n);
+      if (tri) kernels.triangle(phases, 0, mid, half, addressOf(tri, from), n);
+      if (saw) kernels.saw(phases, steps, mid, half, addressOf(saw, from), n);
+      if (pulse) {
+        const pwm = addressOf(pwmIn, from);
+        kernels.pulse(phases, steps, pwm, p.width, p.pwmAmount, mid, half, addressOf(pulse, from), n);
+      }
     };
   },
   ends: [frequencyEnd('pitch', true), frequencyEnd('fm', false)],

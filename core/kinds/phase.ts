@@ -1,3 +1,6 @@
+import { addressOf } from './kind';
+import type { Wiring } from './kind';
+
 /** A phase this close to an edge is on it: sums of decimals must not move an edge by a sample. Cycles. */
 export const EDGE = 1e-9;
 
@@ -12,10 +15,13 @@ export class Phase {
   /** Whole cycles before the present stretch; a reset begins a new one. */
   private cycles = 0;
 
+  private readonly sampleRate: number;
+
   constructor(
-    private readonly sampleRate: number,
+    private readonly wiring: Pick<Wiring, 'sampleRate' | 'kernels'>,
     start: number,
   ) {
+    this.sampleRate = wiring.sampleRate;
     this.base = start;
   }
 
@@ -36,9 +42,8 @@ export class Phase {
   fill(cycles: Float64Array, from: number, to: number, k0: number, hertz: number): void {
     this.at(k0 + from, hertz);
     const start = this.cycles + this.base;
-    const { sampleRate } = this;
-    const offset = k0 - this.from;
-    for (let i = from; i < to; i++) cycles[i] = start + (hertz * (offset + i)) / sampleRate;
+    const k = k0 - this.from + from;
+    this.wiring.kernels.phases(start, hertz, k, this.sampleRate, addressOf(cycles, from), to - from);
   }
 
   reset(k: number, phase: number, hertz: number): number {
@@ -54,6 +59,3 @@ export class Phase {
 export function withinCycle(cycles: number): number {
   return Math.max(0, cycles - Math.floor(cycles + EDGE));
 }
-
-export const triangle = (phase: number): number =>
-  phase < 0.25 ? 4 * phase : phase < 0.75 ? 2 - 4 * phase : 4 * phase - 4;

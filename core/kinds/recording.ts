@@ -1,4 +1,4 @@
-import { kind, never } from './kind';
+import { always, kind, never } from './kind';
 import { flag, number, text } from './params';
 
 export const recording = kind({
@@ -14,6 +14,7 @@ export const recording = kind({
   inputs: () => [],
   outputs: () => ['out'],
   memory: never,
+  free: always,
   period: () => 'never',
   law: (_b, _p, io) => ({ out: io.symbol('out', -Infinity, Infinity) }),
   kernel(p, wiring) {

@@ -1,5 +1,7 @@
 import { exp } from '../law/fastmath';
-import type { Curve } from '../law/lin';
+import type { Laws } from '../law/builder';
+import { doubling } from '../law/lin';
+import type { Curve, Lin } from '../law/lin';
 
 /** ln 1000: an exponential response spans 60 dB between rest and unity. */
 const K = Math.log(1000);
@@ -30,6 +32,23 @@ export function responseCurve(bend: number, quadrants: 2 | 4, maxGain: number): 
     return lo <= 0 && hi >= 0 ? slopeAt(0, bend) : slopeAt(Math.min(Math.abs(lo), Math.abs(hi)), bend);
   };
   return { key, f, minSlope };
+}
+
+interface Response {
+  readonly response: number;
+  readonly quadrants: 2 | 4;
+  readonly maxGain: number;
+}
+
+/**
+ * The same gain of a voltage that changes. The two pure responses of two quadrants are said in parts, which bounds
+ * can see through and blocks of samples run fast.
+ */
+export function respond(b: Laws, x: Lin, { response, quadrants, maxGain }: Response): Lin {
+  if (response === 0) return b.clamp(x, quadrants === 2 ? 0 : -maxGain, maxGain);
+  if (response !== 1 || quadrants === 4) return b.curve(x, responseCurve(response, quadrants, maxGain));
+  const octaves = b.scale(b.clamp(x, 0, Infinity), K * Math.LOG2E);
+  return b.clamp(b.scale(b.curve(octaves, doubling), 1 / scale, -1 / scale), 0, maxGain);
 }
 
 /** A soft limit, `limit·tanh(x/limit)`. */

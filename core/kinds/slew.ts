@@ -1,6 +1,6 @@
 import { exp2 } from '../law/fastmath';
-import { always, control, kind, signal } from './kind';
-import type { EndSpec } from './kind';
+import { addressOf, always, control, kind, signal } from './kind';
+import type { EndSpec, Wiring } from './kind';
 import { choice, number, seconds } from './params';
 import { briefSeconds } from '../units/show';
 
@@ -52,49 +52,52 @@ export const slew = kind({
   },
   kernel(p, wiring) {
     const [input, out] = [wiring.input('in'), wiring.output('out')];
-    const [riseCv, fallCv] = [wiring.input('riseCv'), wiring.input('fallCv')];
     const dt = 1 / wiring.sampleRate;
     const step = p.law === 'linear' ? (T: number) => (FULL_VOLTS / T) * dt : (T: number) => -Math.expm1((-5 * dt) / T);
-    const rising = new Lag(step, timeAt(p, 'rise', 0));
-    const falling = new Lag(step, timeAt(p, 'fall', 0));
+    const rising = new Steps(wiring, 'riseCv', step, timeAt(p, 'rise', 0));
+    const falling = new Steps(wiring, 'fallCv', step, timeAt(p, 'fall', 0));
+    const run = p.law === 'linear' ? wiring.kernels.lineSlew : wiring.kernels.shareSlew;
     let y = 0;
-    const rc = p.law === 'rc';
     return (from, to, k0) => {
-      let v = k0 + from === 0 ? (input[from] as number) : y;
-      for (let i = from; i < to; i++) {
-        const x = input[i] as number;
-        const up = x > v;
-        const lag = up ? rising : falling;
-        const cv = (up ? riseCv[i] : fallCv[i]) as number;
-        if (cv !== lag.cv) lag.set(cv);
-        if (lag.seconds === 0) v = x;
-        else if (rc) v += (x - v) * lag.step;
-        else v = up ? Math.min(x, v + lag.step) : Math.max(x, v - lag.step);
-        out[i] = v;
-      }
-      y = v;
+      const start = k0 + from === 0 ? (input[from] as number) : y;
+      const [ups, downs] = [rising.at(from, to), falling.at(from, to)];
+      y = run(addressOf(input, from), ups, downs, start, addressOf(out, from), to - from);
     };
   },
   ends: [timeEnd('rise'), timeEnd('fall')],
 });
 
-/** One way's time and what it allows a sample, kept until its control voltage changes. */
-class Lag {
-  cv = 0;
-  seconds: number;
-  step: number;
+/** How far a lag may go at each sample, one way. */
+class Steps {
+  private readonly buffer: Float64Array;
+  private readonly cvs: Float64Array;
+  private readonly steady: boolean;
+  private cv = NaN;
+  private step = 0;
 
   constructor(
+    wiring: Wiring,
+    socket: string,
     private readonly law: (seconds: number) => number,
     private readonly atZero: number,
   ) {
-    this.seconds = atZero;
-    this.step = law(atZero);
+    this.buffer = wiring.scratch();
+    this.cvs = wiring.input(socket);
+    this.steady = wiring.steady(socket) !== null;
+    if (this.steady) this.buffer.fill(this.stepAt(this.cvs[0] as number));
   }
 
-  set(cv: number): void {
-    this.cv = cv;
-    this.seconds = this.atZero * exp2(cv);
-    this.step = this.law(this.seconds);
+  /** The steps of samples `from..to-1`, by address. */
+  at(from: number, to: number): number {
+    if (!this.steady) for (let i = from; i < to; i++) this.buffer[i] = this.stepAt(this.cvs[i] as number);
+    return addressOf(this.buffer, from);
+  }
+
+  private stepAt(cv: number): number {
+    if (cv !== this.cv) {
+      this.cv = cv;
+      this.step = this.law(this.atZero * exp2(cv));
+    }
+    return this.step;
   }
 }

@@ -4,7 +4,7 @@ import { dbOf, gainOf } from '../units/db';
 import { control, kind, signal } from './kind';
 import type { Sockets } from './kind';
 import { between, choice, number, orNone, volts } from './params';
-import { responseCurve, softLimit } from './response';
+import { respond, responseCurve, softLimit } from './response';
 import { showVolts } from '../units/show';
 
 interface Control {
@@ -15,16 +15,6 @@ interface Control {
 /** All that opens it, as one voltage. */
 function controlVolts(b: Laws, p: Control, io: Sockets): Lin {
   return b.sum([io.in('cv'), p.cvAmount], [io.in('cv2'), 1], [b.constant(p.bias), 1]);
-}
-
-/** A straight response is said as a clamp, which bounds can see through where it does not bite. */
-function gainOver(
-  b: Laws,
-  x: Lin,
-  p: { readonly response: number; readonly quadrants: 2 | 4; readonly maxGain: number },
-): Lin {
-  if (p.response === 0) return b.clamp(x, p.quadrants === 2 ? 0 : -p.maxGain, p.maxGain);
-  return b.curve(x, responseCurve(p.response, p.quadrants, p.maxGain));
 }
 
 export const vca = kind({
@@ -59,7 +49,7 @@ export const vca = kind({
   negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {
     const c = controlVolts(b, p, io);
-    const gain = gainOver(b, b.scale(c, 1 / p.unityVolts), p);
+    const gain = respond(b, b.scale(c, 1 / p.unityVolts), p);
     const both = b.sum([io.in('in'), 1], [io.in('in2'), 1]);
     const product = b.mul(gain, p.coupling === 'ac' ? b.couple(both) : both);
     const sum = b.sum([product, gainOf(p.boostDb)], [c, p.bleed + p.bleedTrim], [io.in('chain'), 1]);

@@ -21,6 +21,9 @@ export interface Curve {
   readonly range?: (lo: number, hi: number) => Range;
 }
 
+/** `2^x`: an octave a volt. */
+export const doubling: Curve = { key: '2^', f: (v) => 2 ** v, minSlope: (lo) => Math.LN2 * 2 ** lo };
+
 interface AtomBase {
   readonly id: number;
   readonly key: string;

@@ -1,7 +1,7 @@
 import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { simulateGraph } from './simulate';
-import type { SimulateOptions, Simulation } from './simulate';
+import type { SimulateOptions, Simulation } from './types';
 
 /**
  * Runs a patch over its window.

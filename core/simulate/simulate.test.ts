@@ -1,3 +1,4 @@
+import { Arena } from '../native/native';
 import { WaveFile } from 'wavefile';
 import { describe, expect, it } from 'vitest';
 import { tracesToCsv } from '../formats/csv';
@@ -33,11 +34,18 @@ describe('measures', () => {
   it('running ones agree, however the trace is cut', () => {
     const whole = measure(sine, 8000);
     for (const size of [1, 7, 512]) {
-      const stats = new Stats();
-      for (let from = 0; from < sine.length; from += size) stats.add(sine, from, Math.min(sine.length, from + size));
-      expect([stats.min, stats.max, stats.count]).toEqual([whole.min, whole.max, 8000]);
-      expect(stats.mean).toBeCloseTo(whole.mean, 12);
-      expect(stats.rms).toBeCloseTo(whole.rms, 12);
+      Arena.with(10_000, (arena) => {
+        const stats = new Stats(arena);
+        const block = arena.take(size);
+        for (let from = 0; from < sine.length; from += size) {
+          const part = sine.subarray(from, from + size);
+          block.set(part);
+          stats.add(block, part.length);
+        }
+        expect([stats.min, stats.max, stats.count]).toEqual([whole.min, whole.max, 8000]);
+        expect(stats.mean).toBeCloseTo(whole.mean, 12);
+        expect(stats.rms).toBeCloseTo(whole.rms, 12);
+      });
     }
   });
 });
@@ -48,14 +56,18 @@ describe('pictures', () => {
     trace[333] = 4;
     trace[777] = -3;
     for (const size of [1, 64, 1000]) {
-      const picture = new Picture(7, 1000);
-      for (let k0 = 0; k0 < 1000; k0 += size) {
-        const count = Math.min(size, 1000 - k0);
-        picture.add(trace.subarray(k0, k0 + count), count, k0);
-      }
-      expect([Math.max(...picture.max), Math.min(...picture.min)]).toEqual([4, -3]);
-      expect(picture.max[2]).toBe(4);
-      expect(picture.min[5]).toBe(-3);
+      Arena.with(10_000, (arena) => {
+        const picture = new Picture(arena, arena.take(2), 7, 1000);
+        const block = arena.take(size);
+        for (let k0 = 0; k0 < 1000; k0 += size) {
+          const part = trace.subarray(k0, k0 + size);
+          block.set(part);
+          picture.add(block, part.length, k0);
+        }
+        expect([Math.max(...picture.max), Math.min(...picture.min)]).toEqual([4, -3]);
+        expect(picture.max[2]).toBe(4);
+        expect(picture.min[5]).toBe(-3);
+      });
     }
   });
 });

@@ -1,84 +1,70 @@
 import { GATE_HYSTERESIS } from '../kinds/detect';
+import type { Arena } from '../native/native';
 
 /** Running extremes and sums of a voltage. */
 export class Stats {
-  min = Infinity;
-  max = -Infinity;
   count = 0;
-  private sum = 0;
-  private squares = 0;
+  /** Least, greatest, sum, sum of squares. */
+  protected readonly acc: Float64Array;
 
-  add(x: Float64Array, from: number, to: number): void {
-    let { min, max } = this;
-    // Two of each, so that one addition need not wait for the last.
-    let s0 = 0;
-    let s1 = 0;
-    let q0 = 0;
-    let q1 = 0;
-    let i = from;
-    for (; i + 1 < to; i += 2) {
-      const v = x[i] as number;
-      const w = x[i + 1] as number;
-      s0 += v;
-      s1 += w;
-      q0 += v * v;
-      q1 += w * w;
-      if (v < min) min = v;
-      if (v > max) max = v;
-      if (w < min) min = w;
-      if (w > max) max = w;
-    }
-    if (i < to) {
-      const v = x[i] as number;
-      s0 += v;
-      q0 += v * v;
-      if (v < min) min = v;
-      if (v > max) max = v;
-    }
-    this.min = min;
-    this.max = max;
-    this.sum += s0 + s1;
-    this.squares += q0 + q1;
-    this.count += to - from;
+  constructor(protected readonly arena: Arena) {
+    this.acc = arena.take(4);
+    this.acc[0] = Infinity;
+    this.acc[1] = -Infinity;
+  }
+
+  /** Adds the first `count` samples of a buffer of the arena. */
+  add(x: Float64Array, count: number): void {
+    this.arena.kernels.extremesAndSums(x.byteOffset, count, this.acc.byteOffset);
+    this.count += count;
+  }
+
+  get min(): number {
+    return this.acc[0] as number;
+  }
+
+  get max(): number {
+    return this.acc[1] as number;
   }
 
   get mean(): number {
-    return this.count > 0 ? this.sum / this.count : 0;
+    return this.count > 0 ? (this.acc[2] as number) / this.count : 0;
   }
 
   get rms(): number {
-    return this.count > 0 ? Math.sqrt(this.squares / this.count) : 0;
+    return this.count > 0 ? Math.sqrt((this.acc[3] as number) / this.count) : 0;
   }
 }
 
 /** How long a destination's drive voltage is outside what it responds to. */
 export class DriveStats extends Stats {
-  /** Samples below, at or below, above, at or above the window. */
-  below = 0;
-  atOrBelow = 0;
-  above = 0;
+  private readonly counts: Float64Array;
 
   constructor(
+    arena: Arena,
     private readonly low: number,
     private readonly high: number,
   ) {
-    super();
+    super(arena);
+    this.counts = arena.take(3);
   }
 
-  override add(x: Float64Array, from: number, to: number): void {
-    super.add(x, from, to);
-    const [low, high] = [this.low, this.high + 1e-9];
-    let [below, atOrBelow, above] = [0, 0, 0];
-    for (let i = from; i < to; i++) {
-      const v = x[i] as number;
-      if (v <= low + 1e-9) {
-        atOrBelow++;
-        if (v < low - 1e-9) below++;
-      } else if (v > high) above++;
-    }
-    this.below += below;
-    this.atOrBelow += atOrBelow;
-    this.above += above;
+  override add(x: Float64Array, count: number): void {
+    super.add(x, count);
+    this.arena.kernels.countOutside(x.byteOffset, count, this.low, this.high, this.counts.byteOffset);
+  }
+
+  /** Samples below the window. */
+  get below(): number {
+    return this.counts[0] as number;
+  }
+
+  get atOrBelow(): number {
+    return this.counts[1] as number;
+  }
+
+  get above(): number {
+    return this.counts[2] as number;
   }
 }
 
@@ -92,21 +78,27 @@ export class GateStats {
 
   constructor(private readonly threshold: number) {}
 
-  add(x: Float64Array, from: number, to: number): void {
-    const low = this.threshold - GATE_HYSTERESIS;
-    for (let i = from; i < to; i++) {
+  add(x: Float64Array, count: number): void {
+    const { threshold } = this;
+    const low = threshold - GATE_HYSTERESIS;
+    let { high, run, highSamples, longestHigh } = this;
+    for (let i = 0; i < count; i++) {
       const v = x[i] as number;
-      if (this.high && v < low) this.high = false;
-      else if (!this.high && v >= this.threshold) {
-        this.high = true;
+      if (high && v < low) high = false;
+      else if (!high && v >= threshold) {
+        high = true;
         this.rises++;
-        this.run = 0;
+        run = 0;
       }
-      if (!this.high) continue;
-      this.highSamples++;
-      this.run++;
-      if (this.run > this.longestHigh) this.longestHigh = this.run;
+      if (!high) continue;
+      highSamples++;
+      run++;
+      if (run > longestHigh) longestHigh = run;
     }
+    this.high = high;
+    this.run = run;
+    this.highSamples = highSamples;
+    this.longestHigh = longestHigh;
   }
 }
 
@@ -116,6 +108,8 @@ export class Picture {
   readonly max: Float32Array;
 
   constructor(
+    private readonly arena: Arena,
+    private readonly acc: Float64Array,
     private readonly columns: number,
     private readonly samples: number,
   ) {
@@ -124,20 +118,18 @@ export class Picture {
   }
 
   add(x: Float64Array, count: number, k0: number): void {
-    const { min, max } = this;
+    const { min, max, acc } = this;
     const perColumn = this.samples / this.columns;
     for (let i = 0; i < count;) {
       const column = Math.min(this.columns - 1, Math.floor((k0 + i) / perColumn));
       const end = column === this.columns - 1 ? count : Math.min(count, Math.ceil((column + 1) * perColumn) - k0);
-      let lo = min[column] as number;
-      let hi = max[column] as number;
-      for (const stop = Math.max(end, i + 1); i < stop; i++) {
-        const v = x[i] as number;
-        if (v < lo) lo = v;
-        if (v > hi) hi = v;
-      }
-      min[column] = lo;
-      max[column] = hi;
+      const stop = Math.max(end, i + 1);
+      acc[0] = min[column] as number;
+      acc[1] = max[column] as number;
+      this.arena.kernels.extremes(x.byteOffset + 8 * i, stop - i, acc.byteOffset);
+      min[column] = acc[0] as number;
+      max[column] = acc[1] as number;
+      i = stop;
     }
   }
 }

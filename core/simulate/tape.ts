@@ -1,4 +1,6 @@
+import { doubling } from '../law/lin';
 import type { Atom, Lin } from '../law/lin';
+import type { Arena } from '../native/native';
 
 /** Computes `from..to-1` of its output from its inputs' blocks. */
 type Op = (from: number, to: number) => void;
@@ -13,6 +15,7 @@ export class Tape {
 
   /** @param inputs the buffers of the law's leaves, by slot. */
   constructor(
+    private readonly arena: Arena,
     private readonly size: number,
     private readonly sampleRate: number,
     private readonly inputs: readonly Float64Array[],
@@ -30,14 +33,14 @@ export class Tape {
   private bufferOf(x: Lin): Float64Array {
     const [atom, ...more] = x.atoms;
     if (atom && more.length === 0 && x.c === 0 && x.ks[0] === 1) return this.atom(atom);
-    const out = new Float64Array(this.size);
+    const out = this.arena.take(this.size);
     this.lin(x, out);
     return out;
   }
 
   private lin(x: Lin, out: Float64Array): void {
     const sources = x.atoms.map((atom) => this.atom(atom));
-    this.ops.push(weigh(x.c, x.ks, sources, out));
+    this.ops.push(weigh(this.arena, x.c, x.ks, sources, out));
   }
 
   private atom(atom: Atom): Float64Array {
@@ -45,74 +48,51 @@ export class Tape {
     if (known) return known;
     if (atom.op === 'leaf') return this.inputs[atom.slot] as Float64Array;
     const a = this.bufferOf(atom.a);
-    const out = new Float64Array(this.size);
-    if (atom.op === 'mul') this.ops.push(multiply(a, this.bufferOf(atom.b), out));
-    else if (atom.op === 'square') this.ops.push(multiply(a, a, out));
-    else if (atom.op === 'clamp') this.ops.push(clamp(a, atom.min, atom.max, out));
+    const out = this.arena.take(this.size);
+    if (atom.op === 'mul') this.ops.push(multiply(this.arena, a, this.bufferOf(atom.b), out));
+    else if (atom.op === 'square') this.ops.push(multiply(this.arena, a, a, out));
+    else if (atom.op === 'clamp') this.ops.push(clamp(this.arena, a, atom.min, atom.max, out));
     else if (atom.op === 'couple') this.ops.push(couple(a, this.sampleRate, out));
+    else if (atom.curve === doubling) this.ops.push(powers(this.arena, a, out));
     else this.ops.push(apply(a, atom.curve.f, out));
     this.buffers.set(atom, out);
     return out;
   }
 }
 
-// The loops stand in functions of their own, so that the compiler holds all they read in registers.
-
-function weigh(c: number, ks: readonly number[], xs: readonly Float64Array[], out: Float64Array): Op {
-  const [a, b] = xs;
+function weigh(
+  { kernels }: Arena,
+  c: number,
+  ks: readonly number[],
+  xs: readonly Float64Array[],
+  out: Float64Array,
+): Op {
+  const to = out.byteOffset;
+  const [a, b] = xs.map((x) => x.byteOffset);
   const [ka = 0, kb = 0] = ks;
-  if (!a) return (from, to) => void out.fill(c, from, to);
-  if (!b)
-    return ka === 1 && c === 0 ? (from, to) => copy(a, out, from, to) : (from, to) => scaled(a, ka, c, out, from, to);
-  if (xs.length === 2) return (from, to) => sumOfTwo(a, ka, b, kb, c, out, from, to);
-  return (from, to) => {
-    sumOfTwo(a, ka, b, kb, c, out, from, to);
-    for (let j = 2; j < xs.length; j++) addScaled(xs[j] as Float64Array, ks[j] as number, out, from, to);
+  if (a === undefined) return (from, end) => kernels.fill(c, to + 8 * from, end - from);
+  if (b === undefined) return (from, end) => kernels.scaled(a + 8 * from, ka, c, to + 8 * from, end - from);
+  const more = xs.slice(2).map((x, i) => [x.byteOffset, ks[i + 2] as number] as const);
+  return (from, end) => {
+    const at = 8 * from;
+    kernels.sumOfTwo(a + at, ka, b + at, kb, c, to + at, end - from);
+    for (const [x, k] of more) kernels.addScaled(x + at, k, to + at, end - from);
   };
 }
 
-function copy(a: Float64Array, out: Float64Array, from: number, to: number): void {
-  for (let i = from; i < to; i++) out[i] = a[i] as number;
+function multiply({ kernels }: Arena, a: Float64Array, b: Float64Array, out: Float64Array): Op {
+  const [x, y, to] = [a.byteOffset, b.byteOffset, out.byteOffset];
+  return (from, end) => kernels.products(x + 8 * from, y + 8 * from, to + 8 * from, end - from);
 }
 
-function scaled(a: Float64Array, k: number, c: number, out: Float64Array, from: number, to: number): void {
-  for (let i = from; i < to; i++) out[i] = c + k * (a[i] as number);
+function powers({ kernels }: Arena, a: Float64Array, out: Float64Array): Op {
+  const [x, to] = [a.byteOffset, out.byteOffset];
+  return (from, end) => kernels.powers(x + 8 * from, to + 8 * from, end - from);
 }
 
-function sumOfTwo(
-  a: Float64Array,
-  ka: number,
-  b: Float64Array,
-  kb: number,
-  c: number,
-  out: Float64Array,
-  from: number,
-  to: number,
-): void {
-  for (let i = from; i < to; i++) out[i] = c + ka * (a[i] as number) + kb * (b[i] as number);
-}
-
-function addScaled(x: Float64Array, k: number, out: Float64Array, from: number, to: number): void {
-  for (let i = from; i < to; i++) out[i] = (out[i] as number) + k * (x[i] as number);
-}
-
-function multiply(a: Float64Array, b: Float64Array, out: Float64Array): Op {
-  return (from, to) => products(a, b, out, from, to);
-}
-
-function products(a: Float64Array, b: Float64Array, out: Float64Array, from: number, to: number): void {
-  for (let i = from; i < to; i++) out[i] = (a[i] as number) * (b[i] as number);
-}
-
-function clamp(a: Float64Array, min: number, max: number, out: Float64Array): Op {
-  return (from, to) => clamped(a, min, max, out, from, to);
-}
-
-function clamped(a: Float64Array, min: number, max: number, out: Float64Array, from: number, to: number): void {
-  for (let i = from; i < to; i++) {
-    const x = a[i] as number;
-    out[i] = x < min ? min : x > max ? max : x;
-  }
+function clamp({ kernels }: Arena, a: Float64Array, min: number, max: number, out: Float64Array): Op {
+  const [x, to] = [a.byteOffset, out.byteOffset];
+  return (from, end) => kernels.clamped(x + 8 * from, min, max, to + 8 * from, end - from);
 }
 
 function apply(a: Float64Array, f: (x: number) => number, out: Float64Array): Op {

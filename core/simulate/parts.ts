@@ -1,0 +1,236 @@
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import type { Kernel, Wiring } from '../kinds/kind';
+import { seedOf } from '../kinds/random';
+import { AtomStore } from '../law/builder';
+import { constant } from '../law/lin';
+import type { Lin } from '../law/lin';
+import type { Arena } from '../native/native';
+import { DriveStats, GateStats, Picture, Stats } from './stats';
+import { Tape } from './tape';
+import type { SimulateOptions } from './types';
+
+export interface Part {
+  readonly module: GraphModule;
+  readonly inputs: readonly Float64Array[];
+  readonly outputs: readonly Float64Array[];
+  readonly kernel: Kernel;
+  readonly seen: readonly (Seen | null)[];
+  /** Outputs that are made from another's: index and the other's. */
+  readonly negated: readonly { readonly output: number; readonly of: number }[];
+  readonly drives: readonly {
+    readonly buffer: Float64Array;
+    readonly stats: DriveStats;
+    readonly picture: Picture | null;
+  }[];
+  readonly drivesTape: Tape;
+  readonly gates: readonly { readonly socket: string; readonly buffer: Float64Array; readonly stats: GateStats }[];
+  readonly delayed: readonly Delayed[];
+}
+
+export interface Seen {
+  readonly stats: Stats;
+  /** Sure to stay inside the rails. */
+  readonly inside: boolean;
+  readonly factor: number;
+  readonly picture: Picture | null;
+  /** Samples beyond the lower and the upper rail. */
+  readonly clipped: Float64Array;
+}
+
+/** A cable that carries the previous sample. */
+export interface Delayed {
+  readonly socket: string;
+  readonly source: Float64Array;
+  readonly buffer: Float64Array;
+  readonly stats: Stats;
+  last: number;
+}
+
+/** Lays out what each module of a run reads, computes and writes. */
+export class Parts {
+  /** By module and output. */
+  readonly outputs: readonly (readonly Float64Array[])[];
+  /** For a column's least and greatest. */
+  private readonly extremes: Float64Array;
+  private readonly steady = new Map<number, Float64Array>();
+  private readonly looked: ReadonlySet<string>;
+
+  constructor(
+    private readonly arena: Arena,
+    private readonly size: number,
+    private readonly samples: number,
+    private readonly graph: Graph,
+    private readonly driveOnly: ReadonlySet<number>,
+    private readonly options: SimulateOptions,
+  ) {
+    this.extremes = arena.take(2);
+    this.outputs = graph.modules.map((m) => m.outputs.map(() => arena.take(size)));
+    this.looked = this.lookedAt();
+  }
+
+  /** The outputs that something is driven by, or somebody asks for. */
+  private lookedAt(): Set<string> {
+    const { traces = [], only = [], observers = [] } = this.options;
+    const looked = new Set([...traces, ...only, ...observers.flatMap((o) => o.sockets)]);
+    for (const m of this.graph.modules) {
+      // A stage's first output is what it is for.
+      const [first] = m.outputs;
+      if (first) looked.add(first.socket);
+      for (const { driver } of m.inputs) {
+        if (driver.type === 'output')
+          looked.add(this.graph.modules[driver.module]?.outputs[driver.output]?.socket ?? '');
+      }
+    }
+    return looked;
+  }
+
+  /** A module whose outputs are known from before. */
+  played(m: GraphModule, traces: ReadonlyMap<string, Float64Array>): Part {
+    const outputs = this.outputs[m.index] as readonly Float64Array[];
+    const tracks = m.outputs.flatMap(({ socket }, i) => {
+      const trace = traces.get(socket);
+      return trace ? [{ trace, out: outputs[i] as Float64Array }] : [];
+    });
+    const kernel: Kernel = (from, to, k0) => {
+      for (const { trace, out } of tracks) out.set(trace.subarray(k0 + from, k0 + to), from);
+    };
+    const nothing = { inputs: [], seen: [], negated: [], drives: [], gates: [], delayed: [] };
+    return { module: m, outputs, kernel, drivesTape: new Tape(this.arena, this.size, 1, []), ...nothing };
+  }
+
+  /** A module that runs. */
+  part(m: GraphModule): Part {
+    const delayed: Delayed[] = [];
+    const inputs = m.inputs.map((input) => this.inputBuffer(input, delayed));
+    const gates = m.inputs.flatMap(({ socket, spec, connected }, i) =>
+      spec.threshold === undefined || !connected
+        ? []
+        : [{ socket, buffer: inputs[i] as Float64Array, stats: new GateStats(spec.threshold) }],
+    );
+    if (this.driveOnly.has(m.index)) {
+      const none = { outputs: [], kernel: () => undefined, seen: [], negated: [] };
+      return { module: m, inputs, delayed, gates, ...none, ...this.drives(m, inputs) };
+    }
+    const outputs = this.outputs[m.index] as readonly Float64Array[];
+    const seen = m.outputs.map((o) =>
+      this.wanted(o.socket)
+        ? {
+            stats: new Stats(this.arena),
+            picture: this.picture(),
+            factor: o.factor,
+            inside: this.staysInside(m, o.name),
+            clipped: this.arena.take(2),
+          }
+        : null,
+    );
+    const negated = Object.entries(m.kind.negated ?? {})
+      .map(([name, of]) => ({
+        output: m.outputs.findIndex((o) => o.name === name),
+        of: m.outputs.findIndex((o) => o.name === of),
+      }))
+      .filter(({ output }) => seen[output] !== null);
+    const kernel = m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs)) ?? this.lawKernel(m, inputs, outputs);
+    return { module: m, inputs, outputs, kernel, seen, negated, delayed, gates, ...this.drives(m, inputs) };
+  }
+
+  /** Whether anybody looks at an output. */
+  private wanted(socket: string): boolean {
+    return !this.options.sparing || this.looked.has(socket);
+  }
+
+  private staysInside(m: GraphModule, output: string): boolean {
+    const [lo, hi] = this.options.bounds?.get(m.id)?.unclipped[m.outputs.findIndex((o) => o.name === output)] ?? [
+      -Infinity,
+      Infinity,
+    ];
+    const rail = this.graph.patch.settings.railVolts;
+    // Strictly: what a hull says was cut at the rails, so at the rail itself nothing is sure.
+    return lo > -rail && hi < rail;
+  }
+
+  private picture(): Picture | null {
+    const columns = this.options.columns ?? 0;
+    return columns > 0 ? new Picture(this.arena, this.extremes, Math.min(columns, this.samples), this.samples) : null;
+  }
+
+  private inputBuffer(input: GraphInput, delayed: Delayed[]): Float64Array {
+    const { driver } = input;
+    if (driver.type === 'volts') return this.steadyBuffer(driver.volts);
+    const source = this.outputs[driver.module]?.[driver.output] as Float64Array;
+    if (!driver.delayed) return source;
+    const buffer = this.arena.take(this.size);
+    delayed.push({ socket: input.socket, source, buffer, stats: new Stats(this.arena), last: 0 });
+    return buffer;
+  }
+
+  private steadyBuffer(volts: number): Float64Array {
+    const known = this.steady.get(volts);
+    if (known) return known;
+    const buffer = this.arena.take(this.size).fill(volts);
+    this.steady.set(volts, buffer);
+    return buffer;
+  }
+
+  private wiring(m: GraphModule, inputs: readonly Float64Array[], outputs: readonly Float64Array[]): Wiring {
+    const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
+    return {
+      sampleRate: this.graph.sampleRate,
+      seed: seedOf(this.graph.patch.settings.seed, m.id),
+      railVolts: this.graph.patch.settings.railVolts,
+      asset: this.options.asset ?? (() => null),
+      scratch: () => this.arena.take(this.size),
+      room: (doubles) => this.arena.take(doubles),
+      kernels: this.arena.kernels,
+      wanted: (name) => this.wanted(`${m.id}.${name}`),
+      input: (name) => inputs[index(name)] ?? this.steadyBuffer(0),
+      output: (name) => outputs[m.outputs.findIndex((o) => o.name === name)] as Float64Array,
+      connected: (name) => m.inputs[index(name)]?.connected ?? false,
+      steady(name) {
+        const driver = m.inputs[index(name)]?.driver;
+        return driver?.type === 'volts' ? driver.volts : null;
+      },
+    };
+  }
+
+  /** The law's values, with the inputs as its leaves; steady inputs fold into constants. */
+  private laws(m: GraphModule): { store: AtomStore; io: Parameters<GraphModule['kind']['law']>[2] } {
+    const store = new AtomStore();
+    const leaves = m.inputs.map(({ driver, spec }, slot) =>
+      driver.type === 'volts' ? constant(driver.volts) : store.leaf(spec.name, -Infinity, Infinity, slot),
+    );
+    const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
+    return {
+      store,
+      io: {
+        in: (name) => leaves[index(name)] ?? constant(0),
+        connected: (name) => m.inputs[index(name)]?.connected ?? false,
+        symbol: (name) => {
+          throw new Error(`${m.kind.name}.${name}: a law without a kernel has no symbols of its own`);
+        },
+        range: (x) => [x.lo, x.hi],
+        loading: m.loading,
+      },
+    };
+  }
+
+  private lawKernel(m: GraphModule, inputs: readonly Float64Array[], outputs: readonly Float64Array[]): Kernel {
+    const { store, io } = this.laws(m);
+    const law = m.kind.law(store, m.params, io);
+    const tape = new Tape(this.arena, this.size, this.graph.sampleRate, inputs);
+    m.outputs.forEach((o, i) => {
+      if (!m.kind.negated?.[o.name]) tape.write(law[o.name] as Lin, outputs[i] as Float64Array);
+    });
+    return (from, to) => tape.run(from, to);
+  }
+
+  private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'drivesTape'> {
+    const tape = new Tape(this.arena, this.size, this.graph.sampleRate, inputs);
+    const { store, io } = this.laws(m);
+    const drives = (m.kind.ends ?? []).map((end) => {
+      const buffer = this.arena.take(this.size);
+      tape.write(end.drive(store, m.params, io), buffer);
+      return { buffer, stats: new DriveStats(this.arena, ...end.window(m.params)), picture: this.picture() };
+    });
+    return { drives, drivesTape: tape };
+  }
+}

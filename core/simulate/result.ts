@@ -1,0 +1,83 @@
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import type { Part } from './parts';
+import type { Run } from './run';
+import type { DriveStats, GateStats, Picture, Stats } from './stats';
+import type { EndSeen, GateSeen, Measured, OutputSeen, Simulation } from './types';
+
+/** What a finished run saw. */
+export function resultOf(run: Run): Simulation {
+  const outputs = new Map<string, OutputSeen>();
+  const inputs = new Map<string, Measured>();
+  const ends = new Map<string, readonly EndSeen[]>();
+  const pictures = new Map<string, Picture>();
+  const gates = new Map<string, GateSeen>();
+  for (const part of run.parts) {
+    for (const { socket, stats } of part.gates) gates.set(socket, gateSeen(stats, run));
+    part.drives.forEach(({ picture }, i) => {
+      const end = part.module.kind.ends?.[i];
+      if (picture && end) for (const name of end.sockets) pictures.set(`${part.module.id}.${name}`, picture);
+    });
+    part.seen.forEach((seen, i) => {
+      if (!seen) return;
+      const o = part.module.outputs[i] as GraphModule['outputs'][number];
+      const { stats, picture, clipped } = seen;
+      outputs.set(o.socket, {
+        ...measured(stats),
+        clippedLow: (clipped[0] as number) / run.samples,
+        clippedHigh: (clipped[1] as number) / run.samples,
+      });
+      if (picture) pictures.set(o.socket, picture);
+    });
+    ends.set(
+      part.module.id,
+      part.drives.map(({ stats }) => endSeen(stats)),
+    );
+  }
+  for (const part of run.parts) {
+    for (const input of part.module.inputs) {
+      const seen = inputSeen(run.graph, part, input, outputs);
+      if (seen) inputs.set(input.socket, seen);
+    }
+  }
+  return {
+    sampleRate: run.graph.sampleRate,
+    samples: run.samples,
+    outputs,
+    inputs,
+    ends,
+    gates,
+    traces: run.traces,
+    pictures,
+  };
+}
+
+function gateSeen({ rises, highSamples, longestHigh }: GateStats, { samples, graph }: Run): GateSeen {
+  return { rises, high: highSamples / samples, longestHighSeconds: longestHigh / graph.sampleRate };
+}
+
+function inputSeen(
+  graph: Graph,
+  part: Part,
+  { driver, socket }: GraphInput,
+  outputs: ReadonlyMap<string, OutputSeen>,
+): Measured | null {
+  if (driver.type === 'volts')
+    return { min: driver.volts, max: driver.volts, mean: driver.volts, rms: Math.abs(driver.volts) };
+  const delayed = part.delayed.find((d) => d.socket === socket);
+  if (delayed) return measured(delayed.stats);
+  const source = graph.modules[driver.module]?.outputs[driver.output]?.socket ?? '';
+  const seen = outputs.get(source);
+  return seen ? { min: seen.min, max: seen.max, mean: seen.mean, rms: seen.rms } : null;
+}
+
+const measured = ({ min, max, mean, rms }: Stats): Measured => ({ min, max, mean, rms });
+
+function endSeen(stats: DriveStats): EndSeen {
+  const share = (count: number): number => (stats.count > 0 ? count / stats.count : 0);
+  return {
+    drive: measured(stats),
+    below: share(stats.below),
+    atOrBelow: share(stats.atOrBelow),
+    above: share(stats.above),
+  };
+}

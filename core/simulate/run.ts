@@ -1,0 +1,125 @@
+import type { Graph } from '../graph/graph';
+import type { Upstream } from '../graph/upstream';
+import type { Arena } from '../native/native';
+import { Parts } from './parts';
+import type { Part } from './parts';
+import type { Observer, SimulateOptions } from './types';
+
+/** The number of samples of a window. */
+export const sampleCount = (duration: number, sampleRate: number): number =>
+  Math.max(1, Math.round(duration * sampleRate));
+
+/** A window's worth of samples, block by block; a loop's modules sample by sample. */
+export class Run {
+  readonly samples: number;
+  readonly parts: readonly Part[];
+  readonly traces = new Map<string, Float64Array>();
+  readonly graph: Graph;
+  private readonly fresh: ReadonlySet<number> | null;
+  private readonly partAt: ReadonlyMap<number, Part>;
+  private readonly watched: { readonly observer: Observer; readonly buffers: Float64Array[] }[] = [];
+
+  constructor(
+    private readonly arena: Arena,
+    private readonly size: number,
+    { graph, driveOnly }: Upstream,
+    options: SimulateOptions,
+  ) {
+    this.graph = graph;
+    this.samples = sampleCount(graph.patch.settings.duration, graph.sampleRate);
+    const needed = new Set(graph.groups.flatMap((g) => g.modules));
+    const parts = new Parts(arena, size, this.samples, graph, driveOnly, options);
+    const wanted = graph.modules.filter((m) => needed.has(m.index) || driveOnly.has(m.index));
+    const { given } = options;
+    this.fresh = given?.fresh ?? null;
+    this.parts = wanted.filter((m) => this.runs(m.index)).map((m) => parts.part(m));
+    const played = given ? wanted.filter((m) => !this.runs(m.index)).map((m) => parts.played(m, given.traces)) : [];
+    this.partAt = new Map([...this.parts, ...played].map((p) => [p.module.index, p]));
+    for (const socket of options.traces ?? []) this.traces.set(socket, new Float64Array(this.samples));
+    for (const observer of options.observers ?? []) {
+      this.watched.push({ observer, buffers: observer.sockets.map((s) => this.bufferOf(s)) });
+    }
+  }
+
+  all(): this {
+    const traced = [...this.traces].map(([socket, trace]) => ({ trace, buffer: this.bufferOf(socket) }));
+    for (let k0 = 0; k0 < this.samples; k0 += this.size) {
+      const count = Math.min(this.size, this.samples - k0);
+      for (const group of this.graph.groups) {
+        if (group.loop && group.modules.some((m) => this.runs(m))) this.loop(group.modules, count, k0);
+        else for (const m of group.modules) this.whole(m, count, k0);
+      }
+      for (const part of this.parts) this.measure(part, count, k0);
+      for (const { trace, buffer } of traced) trace.set(count === this.size ? buffer : buffer.subarray(0, count), k0);
+      for (const { observer, buffers } of this.watched) observer.block(buffers, count, k0);
+    }
+    return this;
+  }
+
+  private runs(index: number): boolean {
+    return this.fresh === null || this.fresh.has(index);
+  }
+
+  /** A module that nobody needs, or whose answer is known, has no part. */
+  private whole(index: number, count: number, k0: number): void {
+    const part = this.partAt.get(index);
+    if (part) this.step(part, 0, count, k0);
+  }
+
+  private loop(modules: readonly number[], count: number, k0: number): void {
+    const parts = modules.flatMap((m) => this.partAt.get(m) ?? []);
+    const delayed = parts.flatMap((p) => p.delayed);
+    for (let i = 0; i < count; i++) {
+      for (const d of delayed) d.buffer[i] = i > 0 ? (d.source[i - 1] as number) : d.last;
+      for (const part of parts) this.step(part, i, i + 1, k0);
+    }
+    for (const d of delayed) d.last = d.source[count - 1] as number;
+  }
+
+  private step(part: Part, from: number, to: number, k0: number): void {
+    const { kernels } = this.arena;
+    part.kernel(from, to, k0);
+    for (const { output, of } of part.negated)
+      kernels.scaled(
+        (part.outputs[of] as Float64Array).byteOffset + 8 * from,
+        -1,
+        0,
+        (part.outputs[output] as Float64Array).byteOffset + 8 * from,
+        to - from,
+      );
+    const rail = this.graph.patch.settings.railVolts;
+    for (let o = 0; o < part.outputs.length; o++) {
+      const seen = part.seen[o];
+      if (!seen || (seen.inside && seen.factor === 1)) continue;
+      const at = (part.outputs[o] as Float64Array).byteOffset + 8 * from;
+      kernels.saturate(at, to - from, rail, seen.factor, seen.clipped.byteOffset);
+    }
+  }
+
+  private measure(part: Part, count: number, k0: number): void {
+    part.seen.forEach((seen, o) => {
+      if (!seen) return;
+      const out = part.outputs[o] as Float64Array;
+      seen.stats.add(out, count);
+      seen.picture?.add(out, count, k0);
+    });
+    for (const d of part.delayed) d.stats.add(d.buffer, count);
+    for (const g of part.gates) g.stats.add(g.buffer, count);
+    if (part.drives.length === 0) return;
+    part.drivesTape.run(0, count);
+    for (const { buffer, stats, picture } of part.drives) {
+      stats.add(buffer, count);
+      picture?.add(buffer, count, k0);
+    }
+  }
+
+  private bufferOf(socket: string): Float64Array {
+    const [id = '', name = ''] = socket.split('.');
+    const part = [...this.partAt.values()].find((p) => p.module.id === id);
+    const output = part?.module.outputs.findIndex((o) => o.name === name) ?? -1;
+    const input = part?.module.inputs.findIndex((s) => s.spec.name === name) ?? -1;
+    const buffer = part?.outputs[output] ?? part?.inputs[input];
+    if (!buffer) throw new Error(`there is no socket ${socket}`);
+    return buffer;
+  }
+}

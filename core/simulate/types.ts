@@ -1,0 +1,77 @@
+import type { ModuleBounds } from '../bounds/bounds';
+import type { Wiring } from '../kinds/kind';
+import type { Picture } from './stats';
+
+/** Sees every block of the sockets it names. */
+export interface Observer {
+  readonly sockets: readonly string[];
+  block(buffers: readonly Float64Array[], count: number, k0: number): void;
+}
+
+/** What an earlier run of the same window left. */
+export interface Given {
+  /** Indices of the modules that are run. */
+  readonly fresh: ReadonlySet<number>;
+  /** By output socket, whole windows. */
+  readonly traces: ReadonlyMap<string, Float64Array>;
+}
+
+export interface SimulateOptions {
+  /** Sockets whose whole traces are kept. */
+  readonly traces?: readonly string[];
+  /** Runs only what these sockets depend on; nothing is said of the rest. */
+  readonly only?: readonly string[];
+  /** Columns of the pictures of every output; 0 for none. */
+  readonly columns?: number;
+  readonly observers?: readonly Observer[];
+  readonly asset?: Wiring['asset'];
+  readonly blockSize?: number;
+  /** Guaranteed ranges of this very graph: outputs that stay inside the rails need not be held there. */
+  readonly bounds?: ReadonlyMap<string, ModuleBounds>;
+  /** Modules whose outputs are known, and the traces of those that others need: they are not run again. */
+  readonly given?: Given;
+  /** Leaves out outputs that nothing is plugged into and nobody asks for. */
+  readonly sparing?: boolean;
+}
+
+export interface OutputSeen extends Measured {
+  /** Share of the samples beyond each rail, 0..1. */
+  readonly clippedLow: number;
+  readonly clippedHigh: number;
+}
+
+export interface Measured {
+  readonly min: number;
+  readonly max: number;
+  readonly mean: number;
+  readonly rms: number;
+}
+
+export interface GateSeen {
+  readonly rises: number;
+  /** Share of the time, 0..1. */
+  readonly high: number;
+  readonly longestHighSeconds: number;
+}
+
+export interface EndSeen {
+  readonly drive: Measured;
+  /** Shares of the samples, 0..1. */
+  readonly below: number;
+  readonly atOrBelow: number;
+  readonly above: number;
+}
+
+export interface Simulation {
+  readonly sampleRate: number;
+  readonly samples: number;
+  readonly outputs: ReadonlyMap<string, OutputSeen>;
+  readonly inputs: ReadonlyMap<string, Measured>;
+  /** By `moduleId`, one for each of the kind's ends. */
+  readonly ends: ReadonlyMap<string, readonly EndSeen[]>;
+  /** Of every gate input that carries something. */
+  readonly gates: ReadonlyMap<string, GateSeen>;
+  readonly traces: ReadonlyMap<string, Float64Array>;
+  /** By output socket; by input socket what arrives at a destination, all together. */
+  readonly pictures: ReadonlyMap<string, Picture>;
+}
