@@ -1,13 +1,30 @@
 export { BoundsEngine } from './bounds/bounds';
 export type { ModuleBounds } from './bounds/bounds';
-export { applyEdit, applyEdits, freeId } from './document/edits';
+export { differencesOf, takeOver, withState } from './document/differences';
+export type { Difference } from './document/differences';
+export { applyEdit, applyEdits, freeId, idOf } from './document/edits';
 export type { Edit } from './document/edits';
 export { completeParams } from './document/params';
 export { parsePatch } from './document/parse';
 export { printPatch } from './document/print';
 export { patchSchema } from './document/schema';
+export { stateOf } from './document/state';
 export { LIMITS, SETTINGS } from './document/types';
-export type { Cable, Json, ModuleDoc, Patch, PatchError, Probe, Result, Settings, Target } from './document/types';
+export type {
+  Bypass,
+  Cable,
+  Json,
+  ModuleDoc,
+  Normal,
+  Patch,
+  PatchError,
+  PatchState,
+  Probe,
+  Result,
+  Settings,
+  Target,
+  Variant,
+} from './document/types';
 export type { Finding, Severity } from './findings/finding';
 export { tracesToCsv } from './formats/csv';
 export { tracesToWav, WAV_FULL_VOLTS } from './formats/wav';

@@ -1,5 +1,7 @@
-import type { ParamValue } from '../kinds/params';
-import type { Cable, ModuleDoc, Normal, Patch } from './types';
+import { kindNamed } from '../kinds';
+import type { ParamValue, ParamValues } from '../kinds/params';
+import { completeParams } from './params';
+import type { Cable, ModuleDoc, Normal, Patch, Settings, Target } from './types';
 
 /** A change to a patch, as data: cures, the desk's edits and the solver all speak it. */
 export type Edit =
@@ -10,16 +12,37 @@ export type Edit =
       readonly value: ParamValue | undefined;
     }
   | { readonly op: 'add-module'; readonly module: ModuleDoc; readonly before?: string }
+  /** Puts other settings, or another kind, under the same id; cables stay where the sockets do. */
+  | { readonly op: 'set-module'; readonly module: ModuleDoc }
   | { readonly op: 'remove-module'; readonly id: string }
   | { readonly op: 'plug'; readonly cable: Cable }
   | { readonly op: 'unplug'; readonly to: string }
-  | { readonly op: 'set-normal'; readonly to: string; readonly normal: Normal | null };
+  | { readonly op: 'set-normal'; readonly to: string; readonly normal: Normal | null }
+  | { readonly op: 'set-target'; readonly at: string; readonly target: Target | null }
+  | { readonly op: 'set-settings'; readonly settings: Partial<Settings> };
 
-const idOf = (socket: string): string => socket.split('.')[0] ?? '';
+export const idOf = (socket: string): string => socket.split('.')[0] ?? '';
 
+/** Sets one parameter; those whose limits hang on it are brought inside them. */
 function setParam(m: ModuleDoc, param: string, value: ParamValue | undefined): ModuleDoc {
   const { [param]: _gone, ...rest } = m.params ?? {};
-  return { ...m, params: value === undefined ? rest : { ...rest, [param]: value } };
+  return { ...m, params: withinLimits(m.kind, value === undefined ? rest : { ...rest, [param]: value }) };
+}
+
+function withinLimits(kindName: string, params: ParamValues): ParamValues {
+  const kind = kindNamed(kindName);
+  if (!kind) return params;
+  const all = completeParams(kind, params);
+  const clamped: Record<string, ParamValue> = { ...params };
+  for (const [name, spec] of Object.entries(kind.params)) {
+    if (spec.exists && !spec.exists(all)) delete clamped[name];
+    else if (spec.type === 'number' && spec.limits) {
+      const [min, max] = spec.limits(all);
+      const now = Number(all[name]);
+      if (now < min || now > max) clamped[name] = Math.min(max, Math.max(min, now));
+    }
+  }
+  return clamped;
 }
 
 function addModule(patch: Patch, module: ModuleDoc, before: string | undefined): Patch {
@@ -29,29 +52,60 @@ function addModule(patch: Patch, module: ModuleDoc, before: string | undefined):
   return { ...patch, modules };
 }
 
-/** Takes a module away with all that hangs on it. */
-function removeModule(patch: Patch, id: string): Patch {
-  const stays = (socket: string): boolean => idOf(socket) !== id;
+/** Keeps of a patch's wiring only what passes a test of its sockets. */
+function keepSockets(patch: Patch, stays: (socket: string) => boolean): Patch {
+  const bypassed = patch.bypassed.map((b) => ({
+    ...b,
+    cables: b.cables.filter((c) => stays(c.from) && stays(c.to)),
+  }));
   return {
     ...patch,
-    modules: patch.modules.filter((m) => m.id !== id),
     cables: patch.cables.filter((c) => stays(c.from) && stays(c.to)),
     normals: patch.normals.filter((n) => stays(n.to) && (!('from' in n) || stays(n.from))),
     targets: patch.targets.filter((t) => stays(t.at)),
     probes: patch.probes.filter((p) => stays(p.at)),
+    bypassed: patch.bypassed.length > 0 ? bypassed : patch.bypassed,
+  };
+}
+
+/** Takes a module away with all that hangs on it. */
+function removeModule(patch: Patch, id: string): Patch {
+  const stays = (socket: string): boolean => idOf(socket) !== id;
+  return {
+    ...keepSockets(patch, stays),
+    modules: patch.modules.filter((m) => m.id !== id),
     order: patch.order.filter((x) => x !== id),
     dismissed: patch.dismissed.filter((d) => stays(d.at)),
+    bypassed: patch.bypassed.filter((b) => b.module !== id),
   };
+}
+
+const socketsOf = (m: ModuleDoc | undefined): Set<string> => {
+  const kind = m && kindNamed(m.kind);
+  if (!kind) return new Set();
+  const params = completeParams(kind, m.params);
+  return new Set([...kind.inputs(params).map((s) => s.name), ...kind.outputs(params)]);
+};
+
+/** Changes one module; what hung on a socket that it no longer has is taken off. */
+function changeModule(patch: Patch, id: string, change: (m: ModuleDoc) => ModuleDoc): Patch {
+  const before = patch.modules.find((m) => m.id === id);
+  if (!before) return patch;
+  const after = change(before);
+  const changed = { ...patch, modules: patch.modules.map((m) => (m === before ? after : m)) };
+  const now = socketsOf(after);
+  if ([...socketsOf(before)].every((name) => now.has(name))) return changed;
+  return keepSockets(changed, (socket) => idOf(socket) !== id || now.has(socket.split('.')[1] ?? ''));
 }
 
 export function applyEdit(patch: Patch, edit: Edit): Patch {
   switch (edit.op) {
-    case 'set-param': {
-      const set = (m: ModuleDoc): ModuleDoc => (m.id === edit.module ? setParam(m, edit.param, edit.value) : m);
-      return { ...patch, modules: patch.modules.map(set) };
-    }
+    case 'set-param':
+      return changeModule(patch, edit.module, (m) => setParam(m, edit.param, edit.value));
     case 'add-module':
       return addModule(patch, edit.module, edit.before);
+    case 'set-module':
+      return changeModule(patch, edit.module.id, () => edit.module);
     case 'remove-module':
       return removeModule(patch, edit.id);
     case 'plug': {
@@ -64,13 +118,19 @@ export function applyEdit(patch: Patch, edit: Edit): Patch {
       const others = patch.normals.filter((n) => n.to !== edit.to);
       return { ...patch, normals: edit.normal ? [...others, edit.normal] : others };
     }
+    case 'set-target': {
+      const others = patch.targets.filter((t) => t.at !== edit.at);
+      return { ...patch, targets: edit.target ? [...others, edit.target] : others };
+    }
+    case 'set-settings':
+      return { ...patch, settings: { ...patch.settings, ...edit.settings } };
   }
 }
 
 export const applyEdits = (patch: Patch, edits: readonly Edit[]): Patch => edits.reduce(applyEdit, patch);
 
 /** An id that is free: `trim`, `trim2`, `trim3`. */
-export function freeId(patch: Patch, wanted: string): string {
+export function freeId(patch: Pick<Patch, 'modules'>, wanted: string): string {
   const taken = new Set(patch.modules.map((m) => m.id));
   const base = wanted.replace(/[^a-z0-9_-]/g, '').slice(0, 28) || 'm';
   if (!taken.has(base)) return base;

@@ -4,8 +4,10 @@ import { migrate } from './migrate';
 import { completeParams, readParams } from './params';
 import { Reader, isObject, own, shown } from './reader';
 import type { Fields } from './reader';
+import { stateOf } from './state';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type {
+  Bypass,
   Cable,
   Dismissal,
   Json,
@@ -13,10 +15,12 @@ import type {
   Normal,
   Patch,
   PatchError,
+  PatchState,
   Probe,
   Result,
   Settings,
   Target,
+  Variant,
 } from './types';
 
 const TOP = [
@@ -32,7 +36,11 @@ const TOP = [
   'probes',
   'order',
   'dismissed',
+  'bypassed',
+  'variants',
 ];
+/** The keys of a variant beside its name. */
+const STATE = ['settings', 'modules', 'cables', 'normals', 'targets'] as const;
 const idPattern = new RegExp(ID_PATTERN);
 
 /** The sockets of the modules read so far, by `moduleId`. */
@@ -68,6 +76,10 @@ export function parsePatch(json: unknown): Result<Patch, PatchError[]> {
     probes: r.list(own(doc, 'probes'), 'probes', LIMITS.probes).map((x, i) => readProbe(r, x, `probes[${i}]`, sockets)),
     order: readOrder(r, own(doc, 'order'), sockets),
     dismissed: r.list(own(doc, 'dismissed'), 'dismissed', 2000).map((x, i) => readDismissal(r, x, `dismissed[${i}]`)),
+    bypassed: r
+      .list(own(doc, 'bypassed'), 'bypassed', LIMITS.modules)
+      .map((x, i) => readBypass(r, x, `bypassed[${i}]`, sockets)),
+    variants: readVariants(r, own(doc, 'variants')),
     extra: readExtra(doc),
   };
   return r.errors.length > 0 ? { ok: false, errors: r.errors } : { ok: true, value: patch };
@@ -242,6 +254,52 @@ function readDismissal(r: Reader, x: unknown, path: string): Dismissal {
     reason: r.text(own(d, 'reason'), `${path}.reason`, 500),
   };
 }
+
+function readBypass(r: Reader, x: unknown, path: string, sockets: Sockets): Bypass {
+  const b = r.object(x, path);
+  r.known(b, path, ['module', 'cables']);
+  const id = r.text(own(b, 'module'), `${path}.module`, 32);
+  if (typeof own(b, 'module') === 'string' && !sockets.has(id))
+    r.fail(`${path}.module`, `there is no module ${shown(id)}`);
+  const cables = r.list(own(b, 'cables'), `${path}.cables`, LIMITS.cables).map((item, i) => {
+    const at = `${path}.cables[${i}]`;
+    const c = r.object(item, at);
+    r.known(c, at, ['from', 'to']);
+    return {
+      from: readSocket(r, own(c, 'from'), `${at}.from`, sockets, 'output'),
+      to: readSocket(r, own(c, 'to'), `${at}.to`, sockets, 'input'),
+    };
+  });
+  return { module: id, cables };
+}
+
+/** Each variant is read as a patch of its own, so that it can be put on the desk at any time. */
+function readVariants(r: Reader, x: unknown): Variant[] {
+  const taken = new Set<string>();
+  return r.list(x, 'variants', LIMITS.variants).map((item, i) => {
+    const path = `variants[${i}]`;
+    const v = r.object(item, path);
+    r.known(v, path, ['name', ...STATE]);
+    const name = r.text(own(v, 'name'), `${path}.name`, LIMITS.label);
+    if (taken.has(name)) r.fail(`${path}.name`, `is used twice: ${shown(name)}`);
+    taken.add(name);
+    const entries = STATE.map((key) => [key, own(v, key)] as const).filter(([, value]) => value !== undefined);
+    const state = parsePatch({ format: 'fenvo.patch', version: 1, ...Object.fromEntries(entries) });
+    if (!state.ok) {
+      for (const e of state.errors) r.fail(`${path}.${e.path}`, e.message);
+      return { name, ...stateOf(emptyPatch) };
+    }
+    return { name, ...stateOf(state.value) };
+  });
+}
+
+const emptyPatch: PatchState = {
+  settings: readSettings(new Reader(), undefined),
+  modules: [],
+  cables: [],
+  normals: [],
+  targets: [],
+};
 
 function readOrder(r: Reader, x: unknown, sockets: Sockets): string[] {
   return r.list(x, 'order', LIMITS.modules).map((item, i) => {

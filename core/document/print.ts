@@ -2,7 +2,12 @@ import type { Json, Patch } from './types';
 
 /** The patch as its document: known keys first, unknown top-level keys as they came. Defaults stay left out. */
 export function printPatch(patch: Patch): { readonly [key: string]: Json } {
-  const { extra, dismissed, ...rest } = patch;
-  const known = dismissed.length > 0 ? { ...rest, dismissed } : rest;
+  const { extra, dismissed, bypassed, variants, ...rest } = patch;
+  const known = {
+    ...rest,
+    ...(dismissed.length > 0 && { dismissed }),
+    ...(bypassed.length > 0 && { bypassed }),
+    ...(variants.length > 0 && { variants }),
+  };
   return { ...(known as unknown as Record<string, Json>), ...extra };
 }

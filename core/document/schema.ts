@@ -90,6 +90,27 @@ function settingsSchema(): Schema {
 /** The JSON Schema of a patch document, made from what the parser itself reads by. */
 export function patchSchema(): Schema {
   const number = { type: 'number' };
+  const cables = list(object({ from: socket, to: socket }, ['from', 'to']), LIMITS.cables);
+  const state: Schema = {
+    settings: settingsSchema(),
+    modules: list({ oneOf: allKinds.map(moduleSchema) }, LIMITS.modules),
+    cables,
+    normals: list(
+      {
+        oneOf: [
+          object({ to: socket, volts: within(-24, 24) }, ['to', 'volts']),
+          object({ to: socket, from: socket, brokenBy: { const: 'source' } }, ['to', 'from']),
+        ],
+      },
+      LIMITS.normals,
+    ),
+    targets: list(
+      object({ at: socket, quantity: text(40), low: number, high: number }, ['at', 'quantity', 'low', 'high']),
+      LIMITS.targets,
+    ),
+  };
+  const reference = (key: string): Schema => ({ $ref: `#/properties/${key}` });
+  const references = Object.fromEntries(Object.keys(state).map((key) => [key, reference(key)]));
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Fenvo patch, version 1',
@@ -101,25 +122,22 @@ export function patchSchema(): Schema {
       version: { const: 1 },
       name: text(LIMITS.name),
       notes: text(LIMITS.notes),
-      settings: settingsSchema(),
-      modules: list({ oneOf: allKinds.map(moduleSchema) }, LIMITS.modules),
-      cables: list(object({ from: socket, to: socket }, ['from', 'to']), LIMITS.cables),
-      normals: list(
-        {
-          oneOf: [
-            object({ to: socket, volts: within(-24, 24) }, ['to', 'volts']),
-            object({ to: socket, from: socket, brokenBy: { const: 'source' } }, ['to', 'from']),
-          ],
-        },
-        LIMITS.normals,
-      ),
-      targets: list(
-        object({ at: socket, quantity: text(40), low: number, high: number }, ['at', 'quantity', 'low', 'high']),
-        LIMITS.targets,
-      ),
+      ...state,
       probes: list(object({ at: socket, label: text(LIMITS.label) }, ['at']), LIMITS.probes),
       order: list({ type: 'string', pattern: ID_PATTERN }, LIMITS.modules),
       dismissed: list(object({ code: text(40), at: text(100), reason: text(500) }, ['code', 'at', 'reason']), 2000),
+      bypassed: list(
+        object({ module: { type: 'string', pattern: ID_PATTERN }, cables }, ['module', 'cables'], {
+          description: 'stages that are out of their path for now, with the cables that put them back',
+        }),
+        LIMITS.modules,
+      ),
+      variants: list(
+        object({ name: text(LIMITS.label), ...references }, ['name'], {
+          description: 'states of the patch that are kept under a name',
+        }),
+        LIMITS.variants,
+      ),
     },
   };
 }

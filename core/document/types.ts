@@ -53,19 +53,36 @@ export interface Dismissal {
   readonly reason: string;
 }
 
-export interface Patch {
-  readonly format: 'fenvo.patch';
-  readonly version: 1;
-  readonly name: string;
-  readonly notes: string;
+/** A stage that is out of its path for now, and the cables that put it back. */
+export interface Bypass {
+  readonly module: string;
+  readonly cables: readonly Cable[];
+}
+
+/** What a variant keeps: all that can be heard or measured, and nothing that is only about the desk. */
+export interface PatchState {
   readonly settings: Settings;
   readonly modules: readonly ModuleDoc[];
   readonly cables: readonly Cable[];
   readonly normals: readonly Normal[];
   readonly targets: readonly Target[];
+}
+
+/** A state of the patch that is kept under a name. */
+export interface Variant extends PatchState {
+  readonly name: string;
+}
+
+export interface Patch extends PatchState {
+  readonly format: 'fenvo.patch';
+  readonly version: 1;
+  readonly name: string;
+  readonly notes: string;
   readonly probes: readonly Probe[];
   readonly order: readonly string[];
   readonly dismissed: readonly Dismissal[];
+  readonly bypassed: readonly Bypass[];
+  readonly variants: readonly Variant[];
   /** Top-level keys that this version does not know, kept as they were. */
   readonly extra: Readonly<Record<string, Json>>;
 }
@@ -88,6 +105,7 @@ export const LIMITS = {
   normals: 2000,
   targets: 400,
   probes: 400,
+  variants: 40,
 } as const;
 
 export const ID_PATTERN = '^[a-z][a-z0-9_-]{0,31}$';

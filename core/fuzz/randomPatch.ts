@@ -135,6 +135,8 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
     probes: [],
     order: [],
     dismissed: [],
+    bypassed: [],
+    variants: [],
     extra: {},
   };
 }
