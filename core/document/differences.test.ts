@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomPatch } from '../fuzz/randomPatch';
+import { kindNamed } from '../kinds';
+import { completeParams } from './params';
 import { differencesOf, takeOver, withState } from './differences';
 import { parsePatch } from './parse';
 import { printPatch } from './print';
@@ -17,7 +19,10 @@ const read = (doc: object): Patch => {
 /** Lists have an order on the desk that no difference is about. */
 const sorted = ({ settings, modules, cables, normals, targets }: PatchState): unknown => {
   const by = <T>(list: readonly T[]): string[] => list.map((x) => JSON.stringify(x)).sort();
-  const bare = modules.map(({ params, ...m }) => ({ ...m, ...(params && Object.keys(params).length > 0 && { params }) }));
+  const bare = modules.map(({ params, ...m }) => {
+    const all = completeParams(kindNamed(m.kind)!, params);
+    return { ...m, params: Object.entries(all).sort(([a], [b]) => (a < b ? -1 : 1)) };
+  });
   return { settings, modules: by(bare), cables: by(cables), normals: by(normals), targets: by(targets) };
 };
 

@@ -1,9 +1,12 @@
 import { kindNamed } from '../kinds';
-import type { ParamValue } from '../kinds/params';
+import type { ParamValue, ParamValues } from '../kinds/params';
 import { showNumber } from '../units/show';
-import { applyEdits, idOf } from './edits';
+import { applyEdits, idOf, keepReal } from './edits';
 import type { Edit } from './edits';
-import { completeParams } from './params';
+import { completeParams, readParams } from './params';
+import { blank } from './parse';
+import { Reader } from './reader';
+import type { Fields } from './reader';
 import { stateOf } from './state';
 import type { ModuleDoc, Normal, Patch, PatchState, Settings, Target } from './types';
 
@@ -52,11 +55,42 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
     there: shownValue(pb[name]),
     edits: [{ op: 'set-param', module: a.id, param: name, value: b.params?.[name] }],
   }));
+  if (!params.every((d) => standsAlone(a, d))) {
+    // A span and a knob inside it cannot change one by one: all settings go over together.
+    const { params: _here, ...bare } = a;
+    const module = b.params ? { ...bare, params: b.params } : bare;
+    const said = (all: ParamValues): string => set.map((name) => `${name} ${shownValue(all[name])}`).join(', ');
+    const together: Difference = {
+      ...base,
+      what: `${nameOf(a)}, settings that hang together`,
+      here: said(pa),
+      there: said(pb),
+      edits: [{ op: 'set-module', module }],
+    };
+    params.splice(0, params.length, together);
+  }
   if (a.label === b.label) return params;
   const { label: _old, ...unnamed } = a;
   const module = b.label === undefined ? unnamed : { ...a, label: b.label };
   const edits: Edit[] = [{ op: 'set-module', module }];
   return [{ ...base, what: `${a.id}, name`, here: nameOf(a), there: nameOf(b), edits }, ...params];
+}
+
+/** Whether one parameter can be set by itself to what is there, inside the limits that the others set. */
+function standsAlone(m: ModuleDoc, { edits: [edit] }: Difference): boolean {
+  if (edit?.op !== 'set-param') return false;
+  const alone: Patch = { ...blank, modules: [m] };
+  const after = applyEdits(alone, [edit]).modules[0];
+  const kind = kindNamed(m.kind);
+  if (!after || !kind) return false;
+  const r = new Reader();
+  readParams(r, kind, (after.params ?? {}) as Fields, '');
+  const others = Object.keys(after.params ?? {}).filter((name) => name !== edit.param);
+  return (
+    r.errors.length === 0 &&
+    !differs(after.params?.[edit.param], edit.value) &&
+    others.every((name) => !differs(after.params?.[name], m.params?.[name]))
+  );
 }
 
 /** The cables that go with a module which only one side has. */
@@ -183,40 +217,16 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
 
 /** Takes one difference over; a cable whose other end is not here stays away. */
 export function takeOver(patch: Patch, { edits }: Difference): Patch {
-  const done = applyEdits(patch, edits);
-  const here = new Set(done.modules.map((m) => m.id));
-  const lies = (socket: string): boolean => here.has(idOf(socket));
-  return {
-    ...done,
-    cables: done.cables.filter((c) => lies(c.from) && lies(c.to)),
-    normals: done.normals.filter((n) => lies(n.to) && (!('from' in n) || lies(n.from))),
-    targets: done.targets.filter((t) => lies(t.at)),
-  };
+  return keepReal(applyEdits(patch, edits));
 }
 
 /** Puts a kept state on the desk; what the desk had pinned, dismissed or set aside stays where it still can. */
 export function withState(patch: Patch, state: PatchState): Patch {
   const ids = new Set(state.modules.map((m) => m.id));
-  const stays = (at: string): boolean => ids.has(idOf(at));
   const gone = patch.modules.filter((m) => !ids.has(m.id));
   const cleared = applyEdits(
     { ...patch, bypassed: [] },
     gone.map((m) => ({ op: 'remove-module', id: m.id })),
   );
-  return {
-    ...cleared,
-    ...stateOf(state),
-    probes: cleared.probes.filter((p) => stays(p.at) && hasSocket(state, p.at)),
-    order: cleared.order.filter((id) => ids.has(id)),
-    dismissed: cleared.dismissed.filter((d) => stays(d.at)),
-  };
-}
-
-function hasSocket(state: PatchState, socket: string): boolean {
-  const m = state.modules.find((x) => x.id === idOf(socket));
-  const kind = m && kindNamed(m.kind);
-  if (!kind) return false;
-  const params = completeParams(kind, m.params);
-  const name = socket.split('.')[1] ?? '';
-  return kind.outputs(params).includes(name) || kind.inputs(params).some((s) => s.name === name);
+  return keepReal({ ...cleared, ...stateOf(state) });
 }

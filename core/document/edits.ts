@@ -53,17 +53,18 @@ function addModule(patch: Patch, module: ModuleDoc, before: string | undefined):
 }
 
 /** Keeps of a patch's wiring only what passes a test of its sockets. */
-function keepSockets(patch: Patch, stays: (socket: string) => boolean): Patch {
+function keepSockets(patch: Patch, stays: (socket: string, side: 'inputs' | 'outputs' | 'any') => boolean): Patch {
+  const whole = (c: Cable): boolean => stays(c.from, 'outputs') && stays(c.to, 'inputs');
   const bypassed = patch.bypassed.map((b) => ({
     ...b,
-    cables: b.cables.filter((c) => stays(c.from) && stays(c.to)),
+    cables: b.cables.filter(whole),
   }));
   return {
     ...patch,
-    cables: patch.cables.filter((c) => stays(c.from) && stays(c.to)),
-    normals: patch.normals.filter((n) => stays(n.to) && (!('from' in n) || stays(n.from))),
-    targets: patch.targets.filter((t) => stays(t.at)),
-    probes: patch.probes.filter((p) => stays(p.at)),
+    cables: patch.cables.filter(whole),
+    normals: patch.normals.filter((n) => stays(n.to, 'inputs') && (!('from' in n) || stays(n.from, 'any'))),
+    targets: patch.targets.filter((t) => stays(t.at, 'any')),
+    probes: patch.probes.filter((p) => stays(p.at, 'any')),
     bypassed: patch.bypassed.length > 0 ? bypassed : patch.bypassed,
   };
 }
@@ -80,12 +81,17 @@ function removeModule(patch: Patch, id: string): Patch {
   };
 }
 
-const socketsOf = (m: ModuleDoc | undefined): Set<string> => {
-  const kind = m && kindNamed(m.kind);
-  if (!kind) return new Set();
+interface Sockets {
+  readonly inputs: readonly string[];
+  readonly outputs: readonly string[];
+}
+
+function socketsOf(m: ModuleDoc): Sockets {
+  const kind = kindNamed(m.kind);
+  if (!kind) return { inputs: [], outputs: [] };
   const params = completeParams(kind, m.params);
-  return new Set([...kind.inputs(params).map((s) => s.name), ...kind.outputs(params)]);
-};
+  return { inputs: kind.inputs(params).map((s) => s.name), outputs: kind.outputs(params) };
+}
 
 /** Changes one module; what hung on a socket that it no longer has is taken off. */
 function changeModule(patch: Patch, id: string, change: (m: ModuleDoc) => ModuleDoc): Patch {
@@ -93,9 +99,23 @@ function changeModule(patch: Patch, id: string, change: (m: ModuleDoc) => Module
   if (!before) return patch;
   const after = change(before);
   const changed = { ...patch, modules: patch.modules.map((m) => (m === before ? after : m)) };
-  const now = socketsOf(after);
-  if ([...socketsOf(before)].every((name) => now.has(name))) return changed;
-  return keepSockets(changed, (socket) => idOf(socket) !== id || now.has(socket.split('.')[1] ?? ''));
+  const [was, now] = [socketsOf(before), socketsOf(after)];
+  const sides = ['inputs', 'outputs'] as const;
+  if (sides.every((side) => was[side].every((name) => now[side].includes(name)))) return changed;
+  return keepSockets(changed, (socket, side) => {
+    const name = socket.split('.')[1] ?? '';
+    return idOf(socket) !== id || sides.some((s) => (side === s || side === 'any') && now[s].includes(name));
+  });
+}
+
+/** Keeps of a patch's wiring only what its modules have sockets for. */
+export function keepReal(patch: Patch): Patch {
+  const known = new Map(patch.modules.map((m) => [m.id, socketsOf(m)]));
+  const has = (socket: string, side: 'inputs' | 'outputs'): boolean =>
+    known.get(idOf(socket))?.[side].includes(socket.split('.')[1] ?? '') ?? false;
+  return keepSockets(patch, (socket, side) =>
+    side === 'any' ? has(socket, 'inputs') || has(socket, 'outputs') : has(socket, side),
+  );
 }
 
 export function applyEdit(patch: Patch, edit: Edit): Patch {

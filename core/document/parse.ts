@@ -15,7 +15,6 @@ import type {
   Normal,
   Patch,
   PatchError,
-  PatchState,
   Probe,
   Result,
   Settings,
@@ -287,18 +286,29 @@ function readVariants(r: Reader, x: unknown): Variant[] {
     const state = parsePatch({ format: 'fenvo.patch', version: 1, ...Object.fromEntries(entries) });
     if (!state.ok) {
       for (const e of state.errors) r.fail(`${path}.${e.path}`, e.message);
-      return { name, ...stateOf(emptyPatch) };
+      return { name, ...stateOf(blank) };
     }
     return { name, ...stateOf(state.value) };
   });
 }
 
-const emptyPatch: PatchState = {
+/** A patch with nothing in it. */
+export const blank: Patch = {
+  format: 'fenvo.patch',
+  version: 1,
+  name: 'Untitled',
+  notes: '',
   settings: readSettings(new Reader(), undefined),
   modules: [],
   cables: [],
   normals: [],
   targets: [],
+  probes: [],
+  order: [],
+  dismissed: [],
+  bypassed: [],
+  variants: [],
+  extra: {},
 };
 
 function readOrder(r: Reader, x: unknown, sockets: Sockets): string[] {

@@ -1,37 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { parsePatch, predict, printPatch } from '@/core';
 import { patchOf } from '@/core/fuzz/patch';
-import { randomPatch } from '@/core/fuzz/randomPatch';
-import { addModule, connect, insertStage, removeStage, togglePin } from './edits';
-import { insertable } from './strip/InsertMenu';
+import { bringBack, connect, dismiss, dropVariant, keepVariant, togglePin } from './edits';
+import { addModule } from './stages';
 
 const patch = patchOf(
   { swell: ['lfo'], trim: ['offset', { amount: 0.4, volts: 2 }], tone: ['filter'] },
   ['swell.out > trim.in', 'trim.out > tone.cutoff'],
   { duration: 0.1 },
 );
-const valid = (x: typeof patch): boolean => parsePatch(JSON.parse(JSON.stringify(printPatch(x)))).ok;
-
-describe('inserting and removing', () => {
-  it.each(insertable.map((k) => k.name))('%s goes into the cable, and taking it out restores the path', (kind) => {
-    const done = insertStage(patch, 'tone.cutoff', kind)!;
-    expect(valid(done.patch)).toBe(true);
-    expect(done.patch.cables.find((c) => c.to === 'tone.cutoff')?.from.startsWith(`${done.id}.`)).toBe(true);
-    expect(done.patch.cables.some((c) => c.from === 'trim.out' && c.to.startsWith(`${done.id}.`))).toBe(true);
-    expect(removeStage(done.patch, done.id)).toEqual(patch);
-  });
-  it('a new amplifier lets its signal through', () => {
-    const done = insertStage(patch, 'tone.cutoff', 'vca')!;
-    expect(predict(done.patch).outputs[`${done.id}.out`]!.bound).toEqual([0, 4]);
-  });
-  it('any removal from any patch leaves a valid one', () => {
-    for (let seed = 0; seed < 200; seed++) {
-      const random = randomPatch(seed, { loops: true });
-      expect(valid(removeStage(random, random.modules[seed % random.modules.length]!.id))).toBe(true);
-    }
-  });
-});
-
 describe('other edits', () => {
   it('an input takes one cable: plugging moves it', () => {
     const moved = connect(patch, 'tone.cutoff', 'swell.out');
@@ -45,5 +21,17 @@ describe('other edits', () => {
     const twice = addModule(addModule(patch, 'lfo').patch, 'lfo');
     expect(twice.patch.modules.map((m) => m.id)).toEqual(['swell', 'trim', 'tone', 'lfo', 'lfo2']);
     expect(togglePin(togglePin(patch, 'trim.out'), 'trim.out')).toEqual(patch);
+  });
+  it('a dismissal is kept once, with its last reason, and can be taken back', () => {
+    const once = dismiss(dismiss(patch, 'clip', 'trim.out', 'wanted'), 'clip', 'trim.out', 'a wave shaper');
+    expect(once.dismissed).toEqual([{ code: 'clip', at: 'trim.out', reason: 'a wave shaper' }]);
+    expect(bringBack(once, 'clip', 'trim.out')).toEqual(patch);
+  });
+  it('a variant keeps the patch as it is, and a name that is taken gets the new state', () => {
+    const first = keepVariant(patch, 'dark');
+    const second = keepVariant(connect(first, 'tone.cutoff', null), 'dark');
+    expect(first.variants[0]?.cables).toHaveLength(2);
+    expect(second.variants.map((v) => [v.name, v.cables.length])).toEqual([['dark', 1]]);
+    expect(dropVariant(second, 'dark').variants).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
 import { createStore } from 'zustand';
+import { parsePatch, printPatch } from '@/core';
 import type { Patch } from '@/core';
 import { noHistory, record, redo, undo } from './history';
 import type { History } from './history';
@@ -21,12 +22,16 @@ export interface DeskState {
   readonly history: History;
   /** The chosen stage, by module id. */
   readonly selected: string | null;
+  /** More stages that are chosen beside it, for what is done to all at once. */
+  readonly group: readonly string[];
   /** The socket that the strip ends at, below it where one came from by a joining path. */
   readonly trail: readonly string[];
   edit(label: string, change: (patch: Patch) => Patch, key?: string): void;
   undo(): void;
   redo(): void;
   select(id: string | null): void;
+  /** Adds a stage to what is chosen, or takes it out. */
+  selectAlso(id: string): void;
   showEnd(socket: string): void;
   /** Follows a joining path from the strip that ends at `from`. */
   showJoining(from: string | null, socket: string): void;
@@ -46,8 +51,15 @@ export interface DeskStart {
   readonly savedAt: string;
 }
 
+/** Why a patch could not be stored, or null: what the parser refuses never gets onto the desk. */
+function faultOf(patch: Patch): string | null {
+  const result = parsePatch(printPatch(patch));
+  const first = result.ok ? null : result.errors[0];
+  return first ? `${first.path} ${first.message}.` : null;
+}
+
 /** All that one open patch's desk holds. */
-export function createDesk(start: DeskStart) {
+export function createDesk(start: DeskStart, onRefused: (message: string) => void = () => undefined) {
   const clean = start.patch === start.saved;
   return createStore<DeskState>((set, get) => ({
     id: start.id,
@@ -58,11 +70,14 @@ export function createDesk(start: DeskStart) {
     save: clean ? { kind: 'saved', at: start.savedAt } : { kind: 'unsaved' },
     history: noHistory,
     selected: null,
+    group: [],
     trail: [],
     edit(label, change, key) {
       const before = get().patch;
       const after = change(before);
       if (after === before) return;
+      const fault = faultOf(after);
+      if (fault !== null) return onRefused(`Not changed: ${fault}`);
       const history = record(get().history, { label, before, after, key: key ?? null, at: Date.now() });
       set({ patch: after, history, save: saveOf(get(), after) });
     },
@@ -74,8 +89,14 @@ export function createDesk(start: DeskStart) {
       const step = redo(get().history);
       if (step) set({ ...step, save: saveOf(get(), step.patch) });
     },
-    select: (selected) => set({ selected }),
-    showEnd: (socket) => set({ trail: [socket], selected: null }),
+    select: (selected) => set({ selected, group: [] }),
+    selectAlso(id) {
+      const { selected, group } = get();
+      if (selected === null) set({ selected: id });
+      else if (id === selected) set({ selected: group[0] ?? null, group: group.slice(1) });
+      else set({ group: group.includes(id) ? group.filter((x) => x !== id) : [...group, id] });
+    },
+    showEnd: (socket) => set({ trail: [socket], selected: null, group: [] }),
     showJoining(from, socket) {
       const { trail } = get();
       set({ trail: [...(trail.length === 0 && from !== null ? [from] : trail), socket] });

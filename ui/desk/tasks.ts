@@ -1,0 +1,158 @@
+import { stripTo } from '@/core';
+import type { Graph, Patch, Range } from '@/core';
+import type { Choice } from '@/ui/parts/Chooser';
+import { endChoices, kindChoices, sourceChoices, stageChoices, waitingEnd } from './choices';
+import { connect } from './edits';
+import { addModule, duplicateChain, feed, insertStage, replaceStage } from './stages';
+
+/** What a person is about to choose: each task has choices, and each choice is a patch that can be looked at first. */
+export type Task =
+  | { readonly do: 'insert'; readonly socket: string }
+  | { readonly do: 'replace'; readonly id: string }
+  | { readonly do: 'feed'; readonly socket: string }
+  | { readonly do: 'end' }
+  | { readonly do: 'module' }
+  | { readonly do: 'copy'; readonly from: string; readonly mirrored: boolean };
+
+export interface Made {
+  readonly label: string;
+  readonly patch: Patch;
+  /** The stage to choose, and the end to show, once it is done. */
+  readonly select?: string;
+  readonly show?: string;
+}
+
+export interface Plan {
+  readonly title: string;
+  readonly choices: readonly Choice[];
+  make(key: string): Made | null;
+}
+
+interface Context {
+  readonly patch: Patch;
+  readonly graph: Graph;
+  /** What can arrive at a socket, volts. */
+  bound(socket: string): Range;
+}
+
+const labelIn = (graph: Graph, socket: string): string => {
+  const [id = '', name = ''] = socket.split('.');
+  return `${graph.modules.find((m) => m.id === id)?.label ?? id}, ${name}`;
+};
+
+/** Outputs that can feed one more input. */
+const outputChoices = (graph: Graph): Choice[] =>
+  graph.modules.flatMap((m) =>
+    m.outputs.map((o) => ({
+      key: o.socket,
+      title: `${m.label}, ${o.name}`,
+      says: m.kind.title,
+      group: m.kind.room === 'source' ? 'Sources of this patch' : 'Stages of this patch',
+    })),
+  );
+
+/** Inputs of destinations that nothing is plugged into yet. */
+function freeEnds(graph: Graph): Choice[] {
+  return graph.modules.flatMap((m) =>
+    (m.kind.ends ?? []).flatMap((end) => {
+      const input = m.inputs.find((s) => s.spec.name === end.socket);
+      if (!input || input.driver.type === 'output') return [];
+      return [
+        { key: input.socket, title: `${m.label}, ${end.socket}`, says: end.says, group: 'Free ends of this patch' },
+      ];
+    }),
+  );
+}
+
+export function planOf(task: Task, context: Context): Plan {
+  const { patch, graph } = context;
+  switch (task.do) {
+    case 'insert':
+      return {
+        title: 'What shall the stage do?',
+        choices: stageChoices,
+        make(kind) {
+          const done = insertStage(patch, task.socket, kind);
+          return done && { label: `insert ${kind}`, patch: done.patch, select: done.id };
+        },
+      };
+    case 'replace': {
+      const module = graph.modules.find((m) => m.id === task.id);
+      const choices = module?.kind.room === 'source' ? sourceChoices : stageChoices;
+      return {
+        title: `What shall ${module?.label ?? task.id} be instead?`,
+        choices: choices.filter((c) => c.key !== module?.kind.name),
+        make: (kind) => ({
+          label: `${module?.label ?? task.id} becomes ${kind}`,
+          patch: replaceStage(patch, task.id, kind),
+          select: task.id,
+        }),
+      };
+    }
+    case 'feed':
+      return {
+        title: `What shall drive ${labelIn(graph, task.socket)}?`,
+        choices: [...outputChoices(graph), ...sourceChoices],
+        make(key) {
+          if (key.includes('.')) {
+            return { label: `cable to ${task.socket}`, patch: connect(patch, task.socket, key) };
+          }
+          const done = feed(patch, task.socket, key);
+          return done && { label: `add ${key}`, patch: done.patch, select: done.id };
+        },
+      };
+    case 'end':
+      return {
+        title: 'What shall be moved?',
+        choices: endChoices,
+        make: (key) => ({ ...newEnd(patch, key) }),
+      };
+    case 'module':
+      return {
+        title: 'Which module?',
+        choices: kindChoices,
+        make(kind) {
+          const done = addModule(patch, kind);
+          return { label: `add ${kind}`, patch: done.patch, select: done.id };
+        },
+      };
+    case 'copy':
+      return copyPlan(task, context);
+  }
+}
+
+function newEnd(patch: Patch, key: string): Made & { readonly show: string } {
+  const [kind = '', socket = ''] = key.split('.');
+  const done = addModule(patch, kind);
+  return { label: `add ${kind}`, patch: done.patch, show: `${done.id}.${socket}`, select: done.id };
+}
+
+/** Marks a choice that is a module yet to be added. */
+const NEW = 'new ';
+
+function copyPlan(task: Task & { readonly do: 'copy' }, { patch, graph, bound }: Context): Plan {
+  const strip = stripTo(graph, task.from);
+  const how = task.mirrored ? 'mirrored' : 'same way';
+  return {
+    title: `The chain to ${labelIn(graph, task.from)}, ${how}: to which other end?`,
+    choices: [...freeEnds(graph), ...endChoices.map((c) => ({ ...c, key: `${NEW}${c.key}`, group: `New: ${c.group}` }))],
+    make(key) {
+      if (!strip) return null;
+      const fresh = key.startsWith(NEW) ? newEnd(patch, key.slice(NEW.length)) : null;
+      const to = fresh?.show ?? key;
+      const made = duplicateChain(fresh?.patch ?? patch, strip, to, task.mirrored, bound(task.from));
+      return { label: `chain to ${to}, ${how}`, patch: made, show: to };
+    },
+  };
+}
+
+/** The ends as the desk lists them: those that are reached, then those that still wait for a cable. */
+export function listedEnds(graph: Graph, reached: readonly string[], shown: string | null): string[] {
+  const used = new Set(graph.patch.cables.map((c) => c.from));
+  const waiting = graph.modules.flatMap((m) => waitingEnd(m, (socket) => used.has(socket)) ?? []);
+  const ends = [...reached, ...waiting.filter((w) => !reached.includes(w))];
+  return shown !== null && !ends.includes(shown) && isEnd(graph, shown) ? [...ends, shown] : ends;
+}
+
+const isEnd = (graph: Graph, socket: string): boolean =>
+  graph.modules.some((m) => m.kind.ends?.some((e) => `${m.id}.${e.socket}` === socket));

@@ -1,0 +1,116 @@
+'use client';
+import Box from '@mui/material/Box';
+import useAutocomplete from '@mui/material/useAutocomplete';
+import { ink } from '@/ui/theme/tokens';
+import { fieldStyle } from './fieldStyle';
+
+export interface Choice {
+  readonly key: string;
+  /** What it does or is, as one reads it first. */
+  readonly title: string;
+  /** Beside it: the module's own name, what an end answers to, a command's key. */
+  readonly says: string;
+  readonly group: string;
+}
+
+interface Props {
+  readonly label: string;
+  readonly choices: readonly Choice[];
+  readonly onPick: (choice: Choice) => void;
+  readonly onHighlight?: (choice: Choice | null) => void;
+  readonly onCancel: () => void;
+}
+
+const found = (choices: readonly Choice[], words: string): Choice[] => {
+  const wanted = words.toLowerCase().split(/\s+/);
+  return choices.filter((c) => {
+    const text = `${c.title} ${c.says} ${c.group}`.toLowerCase();
+    return wanted.every((word) => text.includes(word));
+  });
+};
+
+/** A list that is narrowed by typing; what is gone over, by pointer or arrows, is told before it is chosen. */
+export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props) {
+  const list = useAutocomplete<Choice, false, false, false>({
+    id: 'chooser',
+    options: choices as Choice[],
+    open: true,
+    value: null,
+    autoHighlight: true,
+    clearOnBlur: false,
+    groupBy: (c) => c.group,
+    getOptionLabel: (c) => c.title,
+    getOptionKey: (c) => c.key,
+    filterOptions: (all, { inputValue }) => found(all, inputValue),
+    onHighlightChange: (_event, choice) => onHighlight?.(choice),
+    onChange: (_event, choice) => choice && onPick(choice),
+  });
+  const groups = list.groupedOptions as unknown as readonly {
+    key: number;
+    group: string;
+    index: number;
+    options: Choice[];
+  }[];
+  return (
+    <Box
+      {...list.getRootProps()}
+      onKeyDownCapture={(e) => {
+        if (e.key !== 'Escape') return;
+        e.stopPropagation();
+        onCancel();
+      }}
+      data-chooser
+    >
+      <Box
+        component="input"
+        {...list.getInputProps()}
+        autoFocus
+        aria-label={label}
+        placeholder="Type to narrow"
+        sx={{ ...fieldStyle, width: '100%', maxWidth: 'none', padding: '6px 8px' }}
+      />
+      <Box
+        component="ul"
+        {...list.getListboxProps()}
+        aria-label={label}
+        sx={{ listStyle: 'none', m: 0, mt: 1, p: 0, maxHeight: 'min(60vh, 560px)', overflowY: 'auto' }}
+      >
+        {groups.map((group) => (
+          <Box component="li" key={group.group} role="presentation">
+            <Box sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, pt: 0.75 }}>{group.group}</Box>
+            <Box component="ul" role="presentation" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+              {group.options.map((choice, i) => {
+                const { key: _key, ...option } = list.getOptionProps({ option: choice, index: group.index + i });
+                return (
+                  <Box
+                    component="li"
+                    key={choice.key}
+                    {...option}
+                    data-choice={choice.key}
+                    sx={{
+                      px: 1,
+                      py: 0.5,
+                      cursor: 'pointer',
+                      borderLeft: '3px solid transparent',
+                      '&.Mui-focused': { background: ink.bound, borderColor: ink.wanted },
+                    }}
+                  >
+                    <Box sx={{ lineHeight: 1.3 }}>{choice.title}</Box>
+                    <Box sx={{ fontSize: 12, color: ink.softInk, '.Mui-focused &': { color: ink.ink } }}>
+                      {choice.says}
+                    </Box>
+                  </Box>
+                );
+              })}
+            </Box>
+          </Box>
+        ))}
+        {groups.length === 0 && (
+          <Box component="li" role="presentation" sx={{ color: ink.softInk, p: 1 }}>
+            Nothing fits these words.
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
