@@ -5,14 +5,15 @@ export type { Difference } from './document/differences';
 export { applyEdit, applyEdits, freeId, idOf } from './document/edits';
 export type { Edit } from './document/edits';
 export { completeParams } from './document/params';
-export { parsePatch } from './document/parse';
+export { blank, parsePatch } from './document/parse';
 export { printPatch } from './document/print';
 export { patchSchema } from './document/schema';
 export { stateOf } from './document/state';
-export { LIMITS, SETTINGS } from './document/types';
+export { ASSET, LIMITS, SETTINGS } from './document/types';
 export type {
   Bypass,
   Cable,
+  Dismissal,
   Json,
   ModuleDoc,
   Normal,
@@ -25,6 +26,7 @@ export type {
   Target,
   Variant,
 } from './document/types';
+export { explain } from './findings';
 export type { Finding, Severity } from './findings/finding';
 export { tracesToCsv } from './formats/csv';
 export { tracesToWav, WAV_FULL_VOLTS } from './formats/wav';
@@ -32,7 +34,7 @@ export { buildGraph } from './graph/graph';
 export type { Graph, GraphInput, GraphModule } from './graph/graph';
 export { needsAudioRate, upstreamOf } from './graph/upstream';
 export { allKinds, kindNamed } from './kinds';
-export type { EndSpec, InputSpec, Kind } from './kinds/kind';
+export type { AssetLookup, EndSpec, InputSpec, Kind } from './kinds/kind';
 export { isSetup } from './kinds/knobs';
 export { tolerance } from './tolerance';
 export type { ToleranceReport } from './tolerance';
@@ -41,7 +43,7 @@ export { scaleNames } from './units/scales';
 export type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from './kinds/params';
 export type { Range } from './law/lin';
 export { endsOf, flipsAt, stripTo } from './strip';
-export { angleOf, clockOf, positionOf, readTyped, valueAt } from './units/knob';
+export { angleOf, clockOf, positionOf, readQuantity, readTyped, valueAt } from './units/knob';
 export type { Travel } from './units/knob';
 export {
   briefSeconds,
@@ -57,6 +59,9 @@ export {
 } from './units/show';
 export { noteOfHz } from './units/pitch';
 export type { Frame, Joining, Strip } from './strip';
+export { driveFor } from './plan/drive';
+export { chainFor, goalSources } from './plan/goal';
+export type { Goal, GoalChain, GoalSource } from './plan/goal';
 export { gather, predict, predictGraph } from './predict';
 export type { Prediction, SocketPrediction } from './predict';
 export type { Reading } from './readings';

@@ -22,6 +22,14 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare savedAt: Date;
 }
 
+export class AssetRow extends Model<InferAttributes<AssetRow>, InferCreationAttributes<AssetRow>> {
+  declare id: string;
+  declare name: string;
+  declare sampleRate: number;
+  declare volts: Buffer;
+  declare createdAt: Date;
+}
+
 // Functions: Sequelize writes the column's name into the object that it is given.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const date = () => ({ type: DataTypes.DATE, allowNull: false });
@@ -41,6 +49,16 @@ export function defineModels(sequelize: Sequelize): void {
       deletedAt: { type: DataTypes.DATE, allowNull: true },
     },
     { sequelize, tableName: 'patches', timestamps: false },
+  );
+  AssetRow.init(
+    {
+      id: { type: DataTypes.TEXT, primaryKey: true },
+      name: text(),
+      sampleRate: { type: DataTypes.DOUBLE, allowNull: false },
+      volts: { type: DataTypes.BLOB, allowNull: false },
+      createdAt: date(),
+    },
+    { sequelize, tableName: 'assets', timestamps: false },
   );
   RevisionRow.init(
     {

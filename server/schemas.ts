@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { ASSET } from '../core';
 
 export const idSchema = Joi.string()
   .pattern(/^[A-Za-z0-9_-]{1,64}$/)
@@ -18,5 +19,10 @@ export const saveSchema = Joi.object<{ baseRevision: number; patch: unknown; tag
 });
 
 export const listSchema = Joi.object<{ deleted: boolean }>({ deleted: Joi.boolean().default(false) });
+
+export const assetSchema = Joi.object<{ name: string; sampleRate: number }>({
+  name: Joi.string().trim().min(1).max(200).required(),
+  sampleRate: Joi.number().min(ASSET.leastRate).max(ASSET.mostRate).required(),
+});
 
 export const revisionSchema = Joi.number().integer().min(1).max(1e9).required();

@@ -1,6 +1,6 @@
 import { endsOf, predict, stripTo } from '../core';
 import { buildGraph } from '../core';
-import type { Patch } from '../core';
+import type { AssetLookup, Patch } from '../core';
 
 /** What the shelf shows of a patch. */
 export interface Summary {
@@ -19,10 +19,10 @@ export interface Summary {
 /** The longest window that is simulated for a picture, seconds. */
 const LONGEST = 8;
 
-export function summarise(patch: Patch): Summary {
+export function summarise(patch: Patch, asset: AssetLookup = () => null): Summary {
   const short = { ...patch, settings: { ...patch.settings, duration: Math.min(LONGEST, patch.settings.duration) } };
   const graph = buildGraph(short);
-  const { outputs, inputs, readings, findings } = predict(short);
+  const { outputs, inputs, readings, findings } = predict(short, { asset });
   const count = (severity: string): number => findings.filter((f) => f.severity === severity).length;
   const ends = endsOf(graph);
   const strip = ends[0] === undefined ? null : stripTo(graph, ends[0]);

@@ -73,7 +73,7 @@ describe('the desk', () => {
     await desk.open('two-lamps-opposite-ways');
     const before = await desk.frames();
     await page.click('[aria-label="Insert a stage before Left lamp"]');
-    await (await page.waitForSelector('[role=menu] [data-kind=offset]'))!.click();
+    await (await page.waitForSelector('[data-choice=offset]'))!.click();
     await page.waitForSelector('[data-stage=offset]');
     expect(await desk.frames()).toEqual([...before.slice(0, -1), 'offset', ...before.slice(-1)]);
     await desk.type('lift', '1');

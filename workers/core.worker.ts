@@ -1,26 +1,65 @@
 import { expose, transfer } from 'comlink';
-import { BoundsEngine, buildGraph, measure, needsAudioRate, predictGraph, Simulator, upstreamOf } from '../core';
-import type { Simulation } from '../core';
-import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer } from './protocol';
+import {
+  BoundsEngine,
+  buildGraph,
+  measure,
+  needsAudioRate,
+  predictGraph,
+  productLines,
+  Simulator,
+  spectrumOf,
+  upstreamOf,
+} from '../core';
+import type { Graph, Prediction, Simulation } from '../core';
+import { Assets } from './assets';
+import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer, ProbeAnswer, SpectrumAnswer } from './protocol';
 
 /** Slow voltages alone are drawn at this rate while a knob turns; the whole run that follows takes the patch's own. */
 const CONTROL_RATE = 8000;
 
 const engine = new BoundsEngine();
 const simulator = new Simulator();
+const assets = new Assets();
 
 function pictures(simulation: Simulation): Map<string, PictureData> {
   return new Map([...simulation.pictures].map(([socket, { min, max }]) => [socket, { min, max }]));
 }
 
+interface Figure {
+  readonly unit: string;
+  value(drive: number): number;
+}
+
+/** What a destination makes of its drive, where the socket is one. */
+function figureAt(graph: Graph, socket: string): [string, Figure][] {
+  const m = graph.modules.find((x) => socket.startsWith(`${x.id}.`));
+  const end = m?.kind.ends?.find((e) => `${m.id}.${e.socket}` === socket);
+  if (!m || !end) return [];
+  return [[socket, { unit: end.unit(m.params), value: (drive) => end.value(m.params, drive) ?? -Infinity }]];
+}
+
+function spectrumAt(
+  graph: Graph,
+  socket: string,
+  { readings }: Prediction,
+  { traces, sampleRate }: Simulation,
+): [string, SpectrumAnswer][] {
+  const trace = traces.get(socket);
+  if (!trace) return [];
+  const spectrum = spectrumOf(trace, sampleRate);
+  return [[socket, { ...spectrum, products: productLines(graph, socket, readings, spectrum) }]];
+}
+
 const worker: CoreWorker = {
-  preview({ patch, sockets, columns }): PreviewAnswer {
+  async preview({ patch, sockets, columns }): Promise<PreviewAnswer> {
+    const asset = await assets.of(patch);
     const start = performance.now();
     const graph = buildGraph(patch);
     const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(graph, sockets).graph);
     const simulation = simulator.run(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
       columns,
       only: sockets,
+      asset,
       sparing: true,
     });
     return {
@@ -29,27 +68,39 @@ const worker: CoreWorker = {
       milliseconds: performance.now() - start,
     };
   },
-  full({ patch, columns, probes }): FullAnswer {
+  async full({ patch, columns, probes, spectra }): Promise<FullAnswer> {
+    const asset = await assets.of(patch);
     const start = performance.now();
     const graph = buildGraph(patch);
+    const figures = new Map(probes.flatMap((socket) => figureAt(graph, socket)));
     const { prediction, simulation } = predictGraph(graph, engine.run(graph), {
       columns,
       traces: probes,
+      drives: [...figures.keys()],
+      asset,
       sparing: true,
     });
     const traces = [...simulation.traces].map(([socket, trace]) => {
-      return [socket, { trace: Float32Array.from(trace), measures: measure(trace, simulation.sampleRate) }] as const;
+      const drive = simulation.drives.get(socket);
+      const figure = figures.get(socket);
+      const answer: ProbeAnswer = {
+        trace: Float32Array.from(trace),
+        measures: measure(trace, simulation.sampleRate),
+        figure: drive && figure ? { trace: Float32Array.from(drive, figure.value), unit: figure.unit } : null,
+      };
+      return [socket, answer] as const;
     });
     const answer: FullAnswer = {
       pictures: pictures(simulation),
       sampleRate: simulation.sampleRate,
       prediction,
       probes: new Map(traces),
+      spectra: new Map(spectra.flatMap((socket) => spectrumAt(graph, socket, prediction, simulation))),
       milliseconds: performance.now() - start,
     };
     return transfer(
       answer,
-      traces.map(([, { trace }]) => trace.buffer),
+      traces.flatMap(([, { trace, figure }]) => (figure ? [trace.buffer, figure.trace.buffer] : [trace.buffer])),
     );
   },
 };

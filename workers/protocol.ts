@@ -1,4 +1,4 @@
-import type { Measures, Patch, Prediction } from '../core';
+import type { Measures, Patch, Prediction, ProductLine, Spectrum } from '../core';
 
 /** What the page asks of the core's worker, and what comes back. */
 
@@ -25,19 +25,29 @@ export interface FullRequest {
   readonly columns: number;
   /** Sockets whose whole traces are wanted. */
   readonly probes: readonly string[];
+  /** Of them, those whose spectrum is wanted too. */
+  readonly spectra: readonly string[];
+}
+
+export interface SpectrumAnswer extends Spectrum {
+  /** Of a product of two sines: where its lines must lie. */
+  readonly products: readonly ProductLine[];
 }
 
 export interface ProbeAnswer {
   readonly trace: Float32Array;
   readonly measures: Measures;
+  /** Of a destination's input: what it comes to there, in its own unit; silence is −∞. */
+  readonly figure: { readonly trace: Float32Array; readonly unit: string } | null;
 }
 
 export interface FullAnswer extends PreviewAnswer {
   readonly prediction: Prediction;
   readonly probes: ReadonlyMap<string, ProbeAnswer>;
+  readonly spectra: ReadonlyMap<string, SpectrumAnswer>;
 }
 
 export interface CoreWorker {
-  preview(request: PreviewRequest): PreviewAnswer;
-  full(request: FullRequest): FullAnswer;
+  preview(request: PreviewRequest): Promise<PreviewAnswer>;
+  full(request: FullRequest): Promise<FullAnswer>;
 }

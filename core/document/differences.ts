@@ -58,21 +58,21 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
   if (!params.every((d) => standsAlone(a, d))) {
     // A span and a knob inside it cannot change one by one: all settings go over together.
     const { params: _here, ...bare } = a;
-    const module = b.params ? { ...bare, params: b.params } : bare;
+    const changed = b.params ? { ...bare, params: b.params } : bare;
     const said = (all: ParamValues): string => set.map((name) => `${name} ${shownValue(all[name])}`).join(', ');
     const together: Difference = {
       ...base,
       what: `${nameOf(a)}, settings that hang together`,
       here: said(pa),
       there: said(pb),
-      edits: [{ op: 'set-module', module }],
+      edits: [{ op: 'set-module', module: changed }],
     };
     params.splice(0, params.length, together);
   }
   if (a.label === b.label) return params;
   const { label: _old, ...unnamed } = a;
-  const module = b.label === undefined ? unnamed : { ...a, label: b.label };
-  const edits: Edit[] = [{ op: 'set-module', module }];
+  const changed = b.label === undefined ? unnamed : { ...a, label: b.label };
+  const edits: Edit[] = [{ op: 'set-module', module: changed }];
   return [{ ...base, what: `${a.id}, name`, here: nameOf(a), there: nameOf(b), edits }, ...params];
 }
 

@@ -73,8 +73,8 @@ export function kindsPage(): string {
 
 /** `docs/findings.md`, made from the rules. */
 export function findingsPage(): string {
-  const rows = allRules.map((r) => `| ${code(r.code)} | ${cell(r.when)} | ${cell(r.cures ?? '')} |`);
+  const rows = allRules.map((r) => `| ${code(r.code)} | ${cell(r.when)} | ${cell(r.cures ?? '')} | ${cell(r.why)} |`);
   const head =
     'Made from the rules by `npm run docs`. Percentages of time come from the trace, worst cases from the bound.';
-  return `# Findings\n\n${head}\n\n| code | when | cure |\n| --- | --- | --- |\n${rows.join('\n')}\n`;
+  return `# Findings\n\n${head}\n\n| code | when | cure | why it matters |\n| --- | --- | --- | --- |\n${rows.join('\n')}\n`;
 }

@@ -108,6 +108,9 @@ export const LIMITS = {
   variants: 40,
 } as const;
 
+/** Limits of an imported trace. */
+export const ASSET = { seconds: 120, leastRate: 1, mostRate: 192_000, volts: 1000, bytes: 100_000_000 } as const;
+
 export const ID_PATTERN = '^[a-z][a-z0-9_-]{0,31}$';
 
 /** Limits and defaults of the settings: for the parser, the schema and the editor. */

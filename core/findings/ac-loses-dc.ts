@@ -12,6 +12,7 @@ function coupled(m: GraphModule): readonly string[] {
 
 export const acLosesDc: FindingRule = {
   code: 'ac-loses-dc',
+  why: 'An AC-coupled input passes movement and loses what stays still. A control voltage through it sinks back to 0 V, so use the DC setting for control.',
   when: 'AC coupling takes more than 10 mV of constant voltage away',
   cures: 'DC coupling',
   find({ graph, simulation }) {

@@ -39,6 +39,7 @@ function throughs(m: GraphModule, peak: (name: string) => number): readonly Thro
 
 export const bleed: FindingRule = {
   code: 'bleed',
+  why: 'A real multiplier lets a little of each input through beside the product. Trim its bias until the input alone falls silent.',
   when: 'a multiplier’s input feeds through louder than −60 dB under its product',
   cures: 'the trim that nulls it',
   find({ graph, bounds }) {

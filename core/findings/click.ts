@@ -103,6 +103,7 @@ function lengthened(graph: Graph, m: GraphModule, [low, high]: Range): Cure | un
 
 export const click = watching<GainWatch>({
   code: 'click',
+  why: 'A gain that jumps within a few milliseconds is heard as a click, whatever the sound is. A slower attack or release, or a lag in the control, takes it away.',
   when: 'the gain of an amplifier that passes audio changes by more than 12 dB within 2 ms (below −40 dB counts as −40 dB)',
   cures: 'lengthens the envelope’s or lag’s stages',
   watch(graph) {

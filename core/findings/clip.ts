@@ -31,6 +31,7 @@ function lessGain(m: GraphModule, [lo, hi]: Range, railVolts: number): { cure?: 
 
 export const clip: FindingRule = {
   code: 'clip',
+  why: 'Beyond the supply the voltage is cut flat, which adds overtones to a sound and stops a movement short. That can be meant, as in a wave shaper; else less gain before this stage keeps the shape.',
   when: 'an output is beyond its rails for more than 0.1 % of the time',
   cures: 'less gain, where the module itself sets it',
   find({ graph, bounds, simulation }) {

@@ -6,6 +6,7 @@ const LEAST_VOLTS = 0.01;
 
 export const dcOut: FindingRule = {
   code: 'dc-out',
+  why: 'A steady voltage moves a speaker’s cone off its middle and can harm it and what drives it. Block it before it leaves the rack.',
   when: 'a line output without DC block carries more than 10 mV of constant voltage',
   cures: 'DC block',
   find({ graph, simulation }) {

@@ -2,6 +2,7 @@ import type { FindingRule } from './finding';
 
 export const deadEnd: FindingRule = {
   code: 'dead-end',
+  why: 'What this module does is neither heard nor measured. Plug it on, pin it to the scope, or take it out.',
   when: 'a module that is not bypassed has outputs, and no cable, normal, probe or target of it or beyond it',
   find({ graph }) {
     const { cables, normals, probes, targets, bypassed } = graph.patch;

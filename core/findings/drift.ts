@@ -16,6 +16,7 @@ const isFree = (m: GraphModule): boolean =>
 
 export const drift: FindingRule = {
   code: 'drift',
+  why: 'Two slow oscillators of their own never keep the same rate for long, so a phase between them that is right now is wrong in a minute. Let one reset the other, or drive both from one.',
   when: 'two slow oscillators of the same nominal rate (within 5 %), neither reset nor modulated, reach one end',
   cures: 'resets the second by the first',
   find({ graph }) {

@@ -33,6 +33,8 @@ export interface Evidence {
 
 export interface FindingRule {
   readonly code: string;
+  /** What it means and what to do, in two sentences, for whoever meets it first. */
+  readonly why: string;
   /** When it fires, for the docs. */
   readonly when: string;
   /** What its cure does, for the docs. */

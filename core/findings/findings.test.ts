@@ -6,7 +6,7 @@ import { printPatch } from '../document/print';
 import type { Patch } from '../document/types';
 import { patchOf } from '../fuzz/patch';
 import { predict } from '../predict';
-import { allRules } from './index';
+import { allRules, explain } from './index';
 import type { Finding } from './finding';
 
 type Case = readonly [parts: Parameters<typeof patchOf>[0], cables?: readonly string[], more?: object];
@@ -304,6 +304,12 @@ describe('findings', () => {
     expect(
       found({ ...patch, dismissed: [{ code: 'clip', at: 'o.out', reason: 'clipping is the point' }] }, 'clip'),
     ).toEqual([]);
+  });
+
+  it('each explains itself in two sentences', () => {
+    for (const rule of allRules)
+      expect([rule.code, explain(rule.code).match(/[.](?= |$)/g)?.length]).toEqual([rule.code, 2]);
+    expect(explain('unheard-of')).toBe('');
   });
 
   it('none fires on the demo patches that are meant to be sound', () => {

@@ -4,6 +4,7 @@ import { insertOffset } from './paths';
 
 export const gateNever: FindingRule = {
   code: 'gate-never',
+  why: 'An input that waits for a gate does nothing below its threshold. Lift or amplify the voltage until it crosses.',
   when: 'a gate input can never reach its threshold',
   cures: 'a stage that amplifies to half as much again as the threshold, or lifts to it',
   find({ graph, bounds }) {

@@ -5,6 +5,7 @@ import { insertOffset } from './paths';
 
 export const gateStuck: FindingRule = {
   code: 'gate-stuck',
+  why: 'A gate that never falls is only one gate: an envelope behind it opens once and stays. Lower the voltage, or its offset, until it falls below the threshold.',
   when: 'a gate input can never fall below its threshold',
   cures: 'a stage that lowers it',
   find({ graph, bounds }) {

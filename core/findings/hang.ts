@@ -25,6 +25,7 @@ const gateOf = (graph: Graph, input: GraphInput): string | undefined =>
 
 export const hang: FindingRule = {
   code: 'hang',
+  why: 'A stepped voltage goes straight from value to value and never returns to zero between notes, so the envelope stays open and notes hang. Multiply it by the gate, and every note has its end.',
   when: 'an envelope’s gate, made from a stepped voltage, stays up for two step lengths or more',
   cures: 'multiplies it by the sequencer’s gate',
   find({ graph, simulation }) {

@@ -9,6 +9,7 @@ const MOST_PAD = 60;
 
 export const hotOut: FindingRule = {
   code: 'hot-out',
+  why: 'Modular level is several times hotter than line level, and the next device will clip. Pad it down, and start with its input low.',
   when: 'a line output’s level is more than 1 dB over nominal +4 dBu',
   cures: 'the pad that brings it to nominal',
   find({ graph, simulation }) {

@@ -78,3 +78,6 @@ export function findingsOf(evidence: Evidence): Finding[] {
     .filter((f) => !dismissed.has(`${f.code} ${f.at}`))
     .sort((a, b) => rank[a.severity] - rank[b.severity]);
 }
+
+/** What a finding means and what to do about it, in two sentences; empty for a code that is not known. */
+export const explain = (code: string): string => allRules.find((rule) => rule.code === code)?.why ?? '';

@@ -33,6 +33,7 @@ class StepEnds implements Observer {
 
 export const lagLate = watching<StepEnds>({
   code: 'lag-late',
+  why: 'A glide that is longer than the step never arrives, and the note is left before it is in tune. Shorten the lag or lengthen the step.',
   when: 'a stepped pitch behind a lag is more than 3 cents off its note when the step ends',
   cures: 'a lag time that ends in time',
   watch: (graph) =>

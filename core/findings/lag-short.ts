@@ -20,6 +20,7 @@ function madeUp(graph: Graph, m: GraphModule, span: number, simulation: Simulati
 
 export const lagShort: FindingRule = {
   code: 'lag-short',
+  why: 'Smoothing eats swing: the faster the movement and the longer the lag, the less is left. A gain behind the lag makes up for it.',
   when: 'after a lag less than 95 % of the swing is left, and no stage behind it makes up for it',
   cures: 'make-up gain behind the lag, about its middle',
   find({ graph, simulation }) {

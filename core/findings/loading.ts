@@ -31,6 +31,7 @@ function buffered(graph: Graph, m: GraphModule, socket: string): { cure?: Cure }
 
 export const loading: FindingRule = {
   code: 'loading',
+  why: 'A passive part and the input behind it divide the voltage between them, so less arrives than the source gives. A buffer, or an active part, keeps the scale.',
   when: 'loading changes a voltage by more than 0.5 %, or a pitch by more than 3 cents',
   cures: 'a buffered mult, an active attenuator',
   find({ graph, bounds }) {

@@ -28,6 +28,7 @@ class BelowZero implements Observer {
 
 export const lostNegative = watching<BelowZero>({
   code: 'lost-negative',
+  why: 'This quantizer takes what is below 0 V for 0 V, so all lower notes become one. Lift the voltage before it and let its octave down after it.',
   when: 'a quantizer that takes only positive voltage is fed below zero',
   cures: 'a stage that lifts by the missing volts',
   watch: (graph) =>

@@ -6,6 +6,7 @@ const isSilent = (s: GraphInput): boolean => s.driver.type === 'volts' && s.driv
 
 export const noSource: FindingRule = {
   code: 'no-source',
+  why: 'Nothing drives this stage, so all behind it stays where it rests. Plug a source into it, or give the input a normal.',
   when: 'all signal inputs of a module that feeds an end, or all inputs of a parameter or line output, are unplugged and their normals are 0 V',
   find({ graph }) {
     const feeding = feedingEnds(graph);

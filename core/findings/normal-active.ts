@@ -4,6 +4,7 @@ import { feedingEnds, gainThrough } from './paths';
 
 export const normalActive: FindingRule = {
   code: 'normal-active',
+  why: 'A socket without a plug is not empty: its normal goes on adding its voltage. Turn its level to zero, or plug something in that is.',
   when: 'an unplugged socket’s normal, other than 0 V, contributes to an end',
   cures: 'a normal of 0 V',
   find({ graph }) {

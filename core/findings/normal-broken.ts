@@ -2,6 +2,7 @@ import type { Finding, FindingRule } from './finding';
 
 export const normalBroken: FindingRule = {
   code: 'normal-broken',
+  why: 'A plug in the source opened the switch that fed this socket, and nothing took its place. Plug a copy of the signal in here too.',
   when: 'a cable in its source breaks a normal, and nothing else is plugged in its place',
   find({ graph }) {
     const plugged = new Set(graph.patch.cables.map((c) => c.to));

@@ -26,6 +26,7 @@ function fitting(m: GraphModule, low: number, high: number): { cure?: Cure } {
 
 export const pinned: FindingRule = {
   code: 'pinned',
+  why: 'Knob and voltages add up, and the sum has run out of the range: the destination stands still there although its voltage moves. Set its knob back or shrink what arrives.',
   when: 'a destination’s sum is beyond an end of its range for more than 0.1 % of the time',
   cures: 'its own knob moved; where the sum is wider than its range, less depth too',
   find(evidence) {

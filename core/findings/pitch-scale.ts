@@ -21,6 +21,7 @@ function unityCure({ stages, gain }: PitchPath): Cure | undefined {
 
 export const pitchScale: FindingRule = {
   code: 'pitch-scale',
+  why: 'At one volt an octave every stage on the way must pass exactly its own size, or octaves no longer fit. Set the gain to unity or take pitch past this stage.',
   when: 'a 1 V/oct path’s gain is off unity by 1 cent an octave or more',
   cures: 'sets the amount on the way that makes the gain 1',
   find({ graph }) {

@@ -46,6 +46,7 @@ function turned(graph: Graph, socket: string, flips: readonly Frame[]): { cure?:
 
 export const polarity: FindingRule = {
   code: 'polarity',
+  why: 'Somewhere on the way the movement is turned over, so up has become down. Two inversions cancel; one more, or one less, sets it right.',
   when: 'the path to a destination is inverted all in all',
   cures: 'turns one stage over, or inserts an inverter',
   find({ graph }) {

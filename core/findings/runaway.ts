@@ -52,6 +52,7 @@ function finding(at: string, label: string, gain: number): Finding {
 
 export const runaway: FindingRule = {
   code: 'runaway',
+  why: 'A loop that gives back more than it gets grows until the rails stop it. Turn the return down below unity, and start with the listening level low.',
   when: 'a loop’s small-signal gain is above 1; a delay’s own feedback counts',
   find({ graph, bounds, simulation }) {
     const mean = (s: GraphInput): number =>

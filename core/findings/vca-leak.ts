@@ -35,6 +35,7 @@ function restOf(
 
 export const vcaLeak: FindingRule = {
   code: 'vca-leak',
+  why: 'While its envelope rests the amplifier is still a little open, so a sound that should have ended goes on. Set its level knob to zero at the end of a chain.',
   when: 'an amplifier that feeds a line output, or whose output is the patch’s last, is louder than −60 dB while the envelope that opens it rests',
   cures: 'bias to its true zero',
   find({ graph, bounds }) {

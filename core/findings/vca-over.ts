@@ -5,6 +5,7 @@ import { gainAt, THRESHOLD_DB } from './gain';
 
 export const vcaOver: FindingRule = {
   code: 'vca-over',
+  why: 'Above its fully open voltage an amplifier goes on amplifying: louder than unity, and soon clipped. Shrink the control until its peak is just full.',
   when: 'the control of an amplifier can go over unity by more than 0.01 dB',
   cures: 'the amount that peaks at unity',
   find(evidence) {

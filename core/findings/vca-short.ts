@@ -9,6 +9,7 @@ const MOST_GAIN = 4;
 
 export const vcaShort: FindingRule = {
   code: 'vca-short',
+  why: 'The control never reaches the voltage at which the amplifier is fully open, so the sound stays below its own level. An exponential response misses many decibels for a few volts.',
   when: 'the peak of an amplifier’s control stays more than 0.01 dB short of unity',
   cures: 'the amount that reaches unity, or a stage that amplifies to it',
   find(evidence) {

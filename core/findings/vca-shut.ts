@@ -6,6 +6,7 @@ const THRESHOLD = -0.001;
 
 export const vcaShut: FindingRule = {
   code: 'vca-shut',
+  why: 'A two-quadrant amplifier answers to positive voltage only: below 0 V it is shut and that part of the movement is lost. Lift the control until its lowest point is still open.',
   when: 'the control of a two-quadrant amplifier falls below −1 mV',
   cures: 'bias up by the missing volts',
   find(evidence) {

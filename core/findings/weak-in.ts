@@ -10,6 +10,7 @@ const MOST_GAIN = 40;
 
 export const weakIn: FindingRule = {
   code: 'weak-in',
+  why: 'Line level is small beside what modules expect, so envelopes and filters hardly notice it. Turn the input’s gain up until it reaches about ±5 V.',
   when: 'what a line input gives stays more than 20 dB under ±5 V',
   cures: 'more gain',
   find({ graph, simulation }) {

@@ -49,10 +49,15 @@ export type Kernel = (from: number, to: number, k0: number) => void;
 /** Where a buffer's sample `i` is, for the compiled loops. */
 export const addressOf = (x: Float64Array, i: number): number => x.byteOffset + 8 * i;
 
+/** An imported trace by its id; null where it is missing. */
+export type AssetLookup = (
+  id: string,
+) => { readonly sampleRate: number; readonly volts: Float32Array | Float64Array } | null;
+
 export interface Wiring {
   readonly sampleRate: number;
   /** Volts; a trace in volts for each imported recording. */
-  asset(id: string): { readonly sampleRate: number; readonly volts: Float32Array | Float64Array } | null;
+  asset: AssetLookup;
   /** Differs for each module and each patch seed. */
   readonly seed: number;
   readonly railVolts: number;

@@ -47,6 +47,7 @@ export function resultOf(run: Run): Simulation {
     ends,
     gates,
     traces: run.traces,
+    drives: run.drives,
     pictures,
   };
 }

@@ -14,6 +14,7 @@ export class Run {
   readonly samples: number;
   readonly parts: readonly Part[];
   readonly traces = new Map<string, Float64Array>();
+  readonly drives = new Map<string, Float64Array>();
   readonly graph: Graph;
   private readonly fresh: ReadonlySet<number> | null;
   private readonly partAt: ReadonlyMap<number, Part>;
@@ -36,13 +37,17 @@ export class Run {
     const played = given ? wanted.filter((m) => !this.runs(m.index)).map((m) => parts.played(m, given.traces)) : [];
     this.partAt = new Map([...this.parts, ...played].map((p) => [p.module.index, p]));
     for (const socket of options.traces ?? []) this.traces.set(socket, new Float64Array(this.samples));
+    for (const socket of options.drives ?? []) this.drives.set(socket, new Float64Array(this.samples));
     for (const observer of options.observers ?? []) {
       this.watched.push({ observer, buffers: observer.sockets.map((s) => this.bufferOf(s)) });
     }
   }
 
   all(): this {
-    const traced = [...this.traces].map(([socket, trace]) => ({ trace, buffer: this.bufferOf(socket) }));
+    const traced = [
+      ...[...this.traces].map(([socket, trace]) => ({ trace, buffer: this.bufferOf(socket) })),
+      ...[...this.drives].map(([socket, trace]) => ({ trace, buffer: this.driveOf(socket) })),
+    ];
     for (let k0 = 0; k0 < this.samples; k0 += this.size) {
       const count = Math.min(this.size, this.samples - k0);
       for (const group of this.graph.groups) {
@@ -111,6 +116,15 @@ export class Run {
       stats.add(buffer, count);
       picture?.add(buffer, count, k0);
     }
+  }
+
+  /** Where a destination's drive is worked out, block by block. */
+  private driveOf(socket: string): Float64Array {
+    for (const { module, drives } of this.partAt.values()) {
+      const at = module.kind.ends?.findIndex((end) => `${module.id}.${end.socket}` === socket) ?? -1;
+      if (drives[at]) return drives[at].buffer;
+    }
+    throw new Error(`there is no destination ${socket}`);
   }
 
   private bufferOf(socket: string): Float64Array {

@@ -118,3 +118,17 @@ describe('files', () => {
     expect(file.getTag('ICMT')).toBe('1.0 is 10 V');
   });
 });
+
+describe('the drive of a destination', () => {
+  it('is all that counts there, sample by sample', () => {
+    const patch = patchOf(
+      { swell: ['lfo', { lowVolts: 0, highVolts: 4 }], amp: ['vca', { bias: 1, cvAmount: 0.5 }] },
+      ['swell.out > amp.cv'],
+      { duration: 0.1, loading: 'ideal' },
+    );
+    const { traces, drives } = simulateGraph(buildGraph(patch), { traces: ['swell.out'], drives: ['amp.cv'] });
+    const [swell, drive] = [traces.get('swell.out')!, drives.get('amp.cv')!];
+    expect(drive).toHaveLength(swell.length);
+    swell.forEach((v, k) => expect(drive[k]).toBeCloseTo(1 + 0.5 * v, 9));
+  });
+});

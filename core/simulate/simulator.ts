@@ -68,6 +68,7 @@ function sameOptions(a: SimulateOptions, b: SimulateOptions): boolean {
   return (
     list(a.only) === list(b.only) &&
     list(a.traces) === list(b.traces) &&
+    list(a.drives) === list(b.drives) &&
     a.columns === b.columns &&
     a.blockSize === b.blockSize &&
     a.asset === b.asset &&
@@ -147,6 +148,7 @@ function merged(before: Simulation, now: Simulation): Simulation {
     ends: both(before.ends, now.ends),
     gates: both(before.gates, now.gates),
     traces: both(before.traces, now.traces),
+    drives: both(before.drives, now.drives),
     pictures: both(before.pictures, now.pictures),
   };
 }

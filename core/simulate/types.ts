@@ -19,6 +19,8 @@ export interface Given {
 export interface SimulateOptions {
   /** Sockets whose whole traces are kept. */
   readonly traces?: readonly string[];
+  /** Destinations, by the socket that they are read at, whose drive is kept whole: all that counts, as one voltage. */
+  readonly drives?: readonly string[];
   /** Runs only what these sockets depend on; nothing is said of the rest. */
   readonly only?: readonly string[];
   /** Columns of the pictures of every output; 0 for none. */
@@ -72,6 +74,7 @@ export interface Simulation {
   /** Of every gate input that carries something. */
   readonly gates: ReadonlyMap<string, GateSeen>;
   readonly traces: ReadonlyMap<string, Float64Array>;
+  readonly drives: ReadonlyMap<string, Float64Array>;
   /** By output socket; by input socket what arrives at a destination, all together. */
   readonly pictures: ReadonlyMap<string, Picture>;
 }

@@ -90,3 +90,15 @@ function inside(value: number, { min, max }: Travel, out: boolean): Typed {
     ? { ok: false, message: `Must be between ${Number(min.toPrecision(6))} and ${Number(max.toPrecision(6))}.` }
     : { ok: true, value };
 }
+
+/** A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40 %`); null where it is none. */
+export function readQuantity(text: string, unit: string): number | null {
+  const plain = text
+    .trim()
+    .replace(/\u2212/g, '-')
+    .replace(/[\s\u2009]+/g, '')
+    .replace(',', '.');
+  const bare = unit && plain.toLowerCase().endsWith(unit.toLowerCase()) ? plain.slice(0, -unit.length) : plain;
+  const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)$/.exec(bare);
+  return number ? Number(number[1]) * (scales[number[2] ?? ''] ?? 1) : null;
+}

@@ -1,4 +1,5 @@
 'use client';
+import HelpIcon from '@mui/icons-material/Help';
 import RedoIcon from '@mui/icons-material/Redo';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -12,6 +13,7 @@ import { SchemeButton } from '@/ui/parts/SchemeButton';
 import type { DeskStore, SaveState } from '@/ui/state/desk';
 import { ink } from '@/ui/theme/tokens';
 import { PatchName } from './PatchName';
+import type { Scene } from './scene';
 
 function saveText(save: SaveState): string {
   switch (save.kind) {
@@ -28,7 +30,13 @@ function saveText(save: SaveState): string {
   }
 }
 
-export function DeskHeader({ desk, others }: { desk: DeskStore; others: boolean }) {
+interface Props {
+  readonly desk: DeskStore;
+  readonly others: boolean;
+  readonly setScene: (scene: Scene) => void;
+}
+
+export function DeskHeader({ desk, others, setScene }: Props) {
   const patch = useStore(desk, (s) => s.patch);
   const save = useStore(desk, (s) => s.save);
   const history = useStore(desk, (s) => s.history);
@@ -65,13 +73,27 @@ export function DeskHeader({ desk, others }: { desk: DeskStore; others: boolean 
         {others && ' · also open in another tab'}
       </Box>
       <Box sx={{ flex: 1 }} />
-      {last && <Button onClick={undo}>{`Undo: ${last.label}`}</Button>}
+      {last && (
+        <Button
+          onClick={undo}
+          sx={{ maxWidth: 260, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', display: 'block' }}
+        >{`Undo: ${last.label}`}</Button>
+      )}
       {next && (
         <IconButton aria-label={`Redo: ${next.label}`} title={`Redo: ${next.label}`} onClick={redo}>
           <RedoIcon fontSize="small" />
         </IconButton>
       )}
+      <Button onClick={() => setScene({ show: 'palette' })} aria-keyshortcuts="Control+K">
+        Find
+      </Button>
+      <Button onClick={() => setScene({ show: 'variants' })}>Variants</Button>
+      <Button onClick={() => setScene({ show: 'history' })}>History</Button>
+      <Button onClick={() => setScene({ show: 'import' })}>Import</Button>
       <Button onClick={() => downloadPatch(patch.name, printPatch(patch))}>Export</Button>
+      <IconButton aria-label="Keys and words" title="Keys and words" onClick={() => setScene({ show: 'help' })}>
+        <HelpIcon fontSize="small" />
+      </IconButton>
       <SchemeButton />
     </Box>
   );

@@ -3,13 +3,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { applyEdits, freeId } from '@/core';
 import type { Patch } from '@/core';
-import { AddMenu } from './AddMenu';
 import type { Edit } from './edit';
+import type { Task } from './tasks';
 
 interface Props {
-  readonly patch: Patch;
   readonly edit: Edit;
-  readonly onAdded: (id: string) => void;
+  readonly begin: (task: Task | null) => void;
 }
 
 /** A slow oscillator over a filter's cutoff: enough to see what a strip is. */
@@ -22,19 +21,19 @@ function firstPath(patch: Patch): Patch {
   ]);
 }
 
-export function EmptyDesk({ patch, edit, onAdded }: Props) {
+export function EmptyDesk({ edit, begin }: Props) {
   return (
     <Box sx={{ flex: 1, p: 4, maxWidth: 520 }}>
       <h1>No path yet</h1>
       <p>
-        Add a source and a destination, then choose in the destination’s sockets what each input gets. Or begin with a
-        slow oscillator over a filter’s cutoff.
+        Begin where it is heard: choose the end that shall be moved, then what drives it, then the stages between. Or
+        look at a slow oscillator over a filter’s cutoff first.
       </p>
       <Box sx={{ display: 'flex', gap: 1 }}>
-        <Button color="primary" onClick={() => edit('a first path', firstPath)}>
-          Begin with a first path
+        <Button color="primary" onClick={() => begin({ do: 'end' })}>
+          Choose the end
         </Button>
-        <AddMenu patch={patch} edit={edit} onAdded={onAdded} />
+        <Button onClick={() => edit('a first path', firstPath)}>Begin with a first path</Button>
       </Box>
     </Box>
   );

@@ -2,10 +2,13 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
-import { showRange, showVoltRange } from '@/core';
+import Button from '@mui/material/Button';
+import { idOf, showRange, showVoltRange } from '@/core';
 import type { Finding, GraphModule } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
+import { glossary } from '@/ui/parts/glossary';
 import { shareOf } from './strip/frames';
+import type { Task } from './tasks';
 import type { Predicted } from './usePrediction';
 
 /** `1 error`, `2 notes`; nothing where there is nothing to say. */
@@ -21,7 +24,7 @@ export function findingsText(findings: readonly Finding[]): { text: string; colo
   return null;
 }
 
-export function Heading({ children }: { children: string }) {
+function Heading({ children }: { children: string }) {
   return (
     <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, px: 1.75, pt: 2, pb: 1 }}>
       {children}
@@ -31,22 +34,40 @@ export function Heading({ children }: { children: string }) {
 
 interface Props {
   readonly predicted: Predicted;
+  /** The sockets to list. */
+  readonly ends: readonly string[];
   readonly shown: string | null;
   readonly onShow: (socket: string) => void;
   readonly onSelect: (id: string) => void;
+  readonly begin: (task: Task | null) => void;
 }
 
-/** The destinations with their figures, then the sources. */
-export function EndsList({ predicted, shown, onShow, onSelect }: Props) {
-  const { graph, ends, bounds } = predicted;
+/** The destinations with their figures, then the sources, then what lies beside every path. */
+export function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Props) {
+  const { graph, bounds } = predicted;
   const sources = graph.modules.filter((m) => m.kind.room === 'source');
+  const loose = looseModules(predicted, ends);
+  const copy = (mirrored: boolean): void => begin({ do: 'copy', from: shown ?? '', mirrored });
   return (
     <>
       <Heading>Ends</Heading>
       {ends.map((socket) => (
         <EndRow key={socket} {...rowOf(socket, predicted)} chosen={socket === shown} onShow={onShow} />
       ))}
-      {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destination is reached yet.</Box>}
+      {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destination yet.</Box>}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, px: 1.75, pt: 1 }}>
+        <Button onClick={() => begin({ do: 'end' })}>Add an end</Button>
+        {shown !== null && (predicted.strip?.frames.length ?? 0) > 1 && (
+          <>
+            <Button onClick={() => copy(false)} title="Copy this chain to another end">
+              Copy chain
+            </Button>
+            <Button onClick={() => copy(true)} title={glossary.mirrored}>
+              Mirrored
+            </Button>
+          </>
+        )}
+      </Box>
       <Heading>Sources</Heading>
       {sources.map((m) => (
         <SourceRow
@@ -57,8 +78,36 @@ export function EndsList({ predicted, shown, onShow, onSelect }: Props) {
           onSelect={onSelect}
         />
       ))}
+      {loose.length > 0 && (
+        <>
+          <Heading>Beside every path</Heading>
+          {loose.map(({ id, label, why }) => (
+            <SourceRow key={id} id={id} label={label} range={why} onSelect={onSelect} />
+          ))}
+        </>
+      )}
+      <Box sx={{ px: 1.75, pt: 1.5 }}>
+        <Button onClick={() => begin({ do: 'module' })}>Add a module</Button>
+      </Box>
     </>
   );
+}
+
+/** Stages that are bypassed, reach nothing, or get nothing: each with which of it. */
+function looseModules({ graph }: Predicted, ends: readonly string[]): { id: string; label: string; why: string }[] {
+  const bypassed = new Set(graph.patch.bypassed.map((b) => b.module));
+  const used = new Set(graph.patch.cables.map((c) => idOf(c.from)));
+  const normals = new Set(graph.patch.normals.flatMap((n) => ('from' in n ? [idOf(n.from)] : [])));
+  const isEnd = new Set(ends.map(idOf));
+  return graph.modules.flatMap((m) => {
+    const base = { id: m.id, label: m.label };
+    if (bypassed.has(m.id)) return [{ ...base, why: 'bypassed' }];
+    if (isEnd.has(m.id)) return [];
+    const reaches = m.outputs.length === 0 || used.has(m.id) || normals.has(m.id);
+    if (!reaches) return [{ ...base, why: 'reaches nothing' }];
+    const gets = m.kind.room === 'source' || m.inputs.some((s) => s.connected);
+    return gets ? [] : [{ ...base, why: 'gets nothing' }];
+  });
 }
 
 /** What a row shows, as plain values, so that only rows whose figures changed are drawn again. */
@@ -88,7 +137,7 @@ function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 
   return {
     socket,
     label: `${m.label}, ${name}`,
-    text: reading ? showRange(reading.low, reading.high, reading.unit) : '',
+    text: reading ? showRange(reading.low, reading.high, reading.unit) : 'nothing is plugged in',
     said: said?.text ?? '',
     colour: said?.colour ?? '',
     low: spec && reading ? shareOf(spec, m.params, from) : null,
@@ -174,8 +223,10 @@ const SourceRow = memo(function SourceRow({
         font: 'inherit',
       }}
     >
-      <span>{label}</span>
-      <Box component="span" sx={{ fontFamily: fonts.numbers, color: ink.softInk, fontSize: 13, textAlign: 'right' }}>
+      <Box component="span" title={label} sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+        {label}
+      </Box>
+      <Box component="span" sx={{ fontFamily: fonts.numbers, color: ink.softInk, fontSize: 12, whiteSpace: 'nowrap' }}>
         {range}
       </Box>
     </ButtonBase>

@@ -1,52 +1,143 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { memo } from 'react';
-import { applyEdits } from '@/core';
-import type { Finding } from '@/core';
+import { memo, useState } from 'react';
+import { applyEdits, explain } from '@/core';
+import type { Dismissal, Finding } from '@/core';
+import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
 import type { Edit } from './edit';
+import { bringBack, dismiss } from './edits';
 
 const colours = { error: ink.error, warning: ink.warning, note: ink.ink } as const;
 const words = { error: 'Error', warning: 'Warning', note: 'Note' } as const;
 
 interface Props {
   readonly findings: readonly Finding[];
+  readonly dismissed: readonly Dismissal[];
+  /** The name of a module, by id. */
+  readonly names: ReadonlyMap<string, string>;
+  /** The chosen stage: what is said of it comes first. */
+  readonly chosen: string | null;
   readonly edit: Edit;
-  /** Sockets that are destinations: what `onOpen` can show the strip of. */
-  readonly ends: string;
   readonly onOpen: (at: string) => void;
+  /** Shows in the strip what a cure would do; null ends it. */
+  readonly onPreview: (finding: Finding | null) => void;
 }
 
 /** The list says the same: it need not be drawn again. */
 const same = (a: Props, b: Props): boolean =>
-  a.ends === b.ends && JSON.stringify(a.findings) === JSON.stringify(b.findings);
+  a.chosen === b.chosen &&
+  a.dismissed === b.dismissed &&
+  a.onPreview === b.onPreview &&
+  a.onOpen === b.onOpen &&
+  JSON.stringify([...a.names]) === JSON.stringify([...b.names]) &&
+  JSON.stringify(a.findings) === JSON.stringify(b.findings);
+
+const idAt = (at: string): string => at.split('.')[0] ?? '';
+
+/** `Lamp amp, cv` for a socket, `Lamp amp` for a module. */
+const placeName = (at: string, names: Props['names']): string => {
+  const socket = at.split('.')[1];
+  const name = names.get(idAt(at)) ?? idAt(at);
+  return socket ? `${name}, ${socket}` : name;
+};
 
 /** What is wrong, with its number and its cure. */
-export const FindingsList = memo(function FindingsList({ findings, edit, onOpen }: Props) {
+export const FindingsList = memo(function FindingsList(props: Props) {
+  const { findings, dismissed, names, chosen, edit } = props;
+  const here = (f: Finding): boolean => idAt(f.at) === chosen;
+  const ordered = [...findings.filter(here), ...findings.filter((f) => !here(f))];
   return (
     <Box component="section" aria-label="Findings" sx={{ mt: 2 }}>
       <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, mb: 0.5 }}>
         Findings
       </Box>
       {findings.length === 0 && <Box sx={{ color: ink.softInk }}>Nothing to say.</Box>}
-      {findings.map((f) => (
-        <Box key={`${f.code} ${f.at}`} data-finding={f.code} sx={{ borderTop: `1px solid ${ink.line}`, py: 1 }}>
-          <Box sx={{ fontWeight: 700, color: colours[f.severity] }}>{`${words[f.severity]} at ${f.at}`}</Box>
-          <Box sx={{ mb: 0.5 }}>{f.message}</Box>
-          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-            {f.cure && (
-              <Button
-                color="primary"
-                onClick={() => edit(f.cure?.label ?? '', (p) => applyEdits(p, f.cure?.edits ?? []))}
-              >
-                {f.cure.label}
-              </Button>
-            )}
-            <Button onClick={() => onOpen(f.at)}>Show</Button>
-          </Box>
-        </Box>
+      {ordered.map((f) => (
+        <FindingRow key={`${f.code} ${f.at}`} finding={f} place={placeName(f.at, names)} {...props} />
       ))}
+      {dismissed.length > 0 && (
+        <Box
+          component="details"
+          sx={{ borderTop: `1px solid ${ink.line}`, pt: 1, '& summary': { cursor: 'pointer', color: ink.softInk } }}
+        >
+          <summary>{`${dismissed.length} dismissed`}</summary>
+          {dismissed.map((d) => (
+            <Box key={`${d.code} ${d.at}`} data-dismissed={d.code} sx={{ py: 0.5 }}>
+              <Box>{`${d.code} at ${placeName(d.at, names)}: ${d.reason}`}</Box>
+              <Button onClick={() => edit(`say ${d.code} again`, (p) => bringBack(p, d.code, d.at))}>
+                Say it again
+              </Button>
+            </Box>
+          ))}
+        </Box>
+      )}
     </Box>
   );
 }, same);
+
+function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props & { finding: Finding; place: string }) {
+  const [reason, setReason] = useState<string | null>(null);
+  const [looking, setLooking] = useState(false);
+  const look = (on: boolean): void => {
+    setLooking(on);
+    onPreview(on ? f : null);
+  };
+  return (
+    <Box data-finding={f.code} data-at={f.at} sx={{ borderTop: `1px solid ${ink.line}`, py: 1 }}>
+      <Box sx={{ fontWeight: 700, color: colours[f.severity] }}>{`${words[f.severity]} at ${place}`}</Box>
+      <Box sx={{ mb: 0.5 }}>{f.message}</Box>
+      <Box component="details" sx={{ mb: 0.75, fontSize: 13, '& summary': { cursor: 'pointer', color: ink.softInk } }}>
+        <summary>Why it matters</summary>
+        {explain(f.code)}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        {f.cure && (
+          <>
+            <Button
+              color="primary"
+              onClick={() => {
+                look(false);
+                edit(f.cure?.label ?? '', (p) => applyEdits(p, f.cure?.edits ?? []));
+              }}
+            >
+              {f.cure.label}
+            </Button>
+            <Button aria-pressed={looking} onClick={() => look(!looking)}>
+              {looking ? 'End the preview' : 'Preview'}
+            </Button>
+          </>
+        )}
+        <Button onClick={() => onOpen(f.at)}>Show</Button>
+        <Button aria-expanded={reason !== null} onClick={() => setReason(reason === null ? '' : null)}>
+          Dismiss
+        </Button>
+      </Box>
+      {reason !== null && (
+        <Box
+          component="form"
+          sx={{ display: 'flex', gap: 1, mt: 1 }}
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (reason.trim()) edit(`dismiss ${f.code}`, (p) => dismiss(p, f.code, f.at, reason.trim()));
+          }}
+        >
+          <Box
+            component="input"
+            autoFocus
+            aria-label="Why it is meant so"
+            placeholder="Why it is meant so"
+            maxLength={500}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            sx={{ ...fieldStyle, flex: 1, maxWidth: 'none', minWidth: 0 }}
+          />
+          <Button type="submit" disabled={!reason.trim()}>
+            Keep
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,4 +1,4 @@
-import { allKinds, completeParams } from '@/core';
+import { allKinds, completeParams, showNumber } from '@/core';
 import type { GraphModule, Kind } from '@/core';
 import type { Choice } from '@/ui/parts/Chooser';
 
@@ -43,7 +43,8 @@ export const endChoices: readonly Choice[] = [...allKinds]
     return (kind.ends ?? []).map((end) => {
       const [low, high] = end.window(params);
       const unit = end.unit(params);
-      const reach = Number.isFinite(low) && Number.isFinite(high) ? `, from ${low} to ${high} V` : '';
+      const reach =
+        Number.isFinite(low) && Number.isFinite(high) ? `, from ${showNumber(low, 1)} to ${showNumber(high, 1)} V` : '';
       return {
         key: `${kind.name}.${end.socket}`,
         title: `${kind.title}, ${end.socket}`,

@@ -123,10 +123,10 @@ export function moveStage(patch: Patch, id: string, socket: string): Patch {
   const output = out.cables.find((c) => idOf(c.from) === id)?.from;
   const moved = plugBefore(out.patch, id, socket, output && socketName(output));
   const { modules } = moved;
-  const module = modules.find((m) => m.id === id);
-  const others = modules.filter((m) => m !== module);
+  const stage = modules.find((m) => m.id === id);
+  const others = modules.filter((m) => m !== stage);
   const at = others.findIndex((m) => m.id === idOf(socket));
-  return module ? { ...moved, modules: [...others.slice(0, at), module, ...others.slice(at)] } : moved;
+  return stage ? { ...moved, modules: [...others.slice(0, at), stage, ...others.slice(at)] } : moved;
 }
 
 export const isBypassed = (patch: Patch, id: string): boolean => patch.bypassed.some((b) => b.module === id);
@@ -163,17 +163,17 @@ export function replaceStage(patch: Patch, id: string, kindName: string): Patch 
   const fresh = newModule(patch, kindName);
   const named = { id, kind: kindName, label: titled ? (fresh.label ?? kindName) : (old.label ?? id) };
   const start = startParams(kindName) ?? {};
-  const module = [{ ...start, ...sharedParams(old.params ?? {}, will) }, start]
+  const stage = [{ ...start, ...sharedParams(old.params ?? {}, will) }, start]
     .map((params): ModuleDoc => ({ ...named, ...(Object.keys(params).length > 0 && { params }) }))
     .find(canBeRead);
-  if (!module) return patch;
+  if (!stage) return patch;
   const rename = (c: Cable): Cable | null => {
     const from = idOf(c.from) === id ? outputs.get(socketName(c.from)) : socketName(c.from);
     const to = idOf(c.to) === id ? inputs.get(socketName(c.to)) : socketName(c.to);
     return from && to ? { from: `${idOf(c.from)}.${from}`, to: `${idOf(c.to)}.${to}` } : null;
   };
   const rewired = patch.cables.map(rename).filter((c) => c !== null);
-  return { ...applyEdits(patch, [{ op: 'set-module', module }]), cables: rewired };
+  return { ...applyEdits(patch, [{ op: 'set-module', module: stage }]), cables: rewired };
 }
 
 /** Pairs old sockets with new ones: the same name, then the same role, each taken once. */
@@ -211,12 +211,12 @@ function copyStages(patch: Patch, ids: readonly string[]): { patch: Patch; names
   const names = new Map<string, string>();
   let modules = patch.modules;
   for (const id of ids) {
-    const module = patch.modules.find((m) => m.id === id);
-    if (!module) continue;
+    const stage = patch.modules.find((m) => m.id === id);
+    if (!stage) continue;
     const copy = freeId({ modules }, id.replace(/\d+$/, ''));
     names.set(id, copy);
-    const { rack: _own, ...doc } = module;
-    modules = [...modules, { ...doc, id: copy, label: copyLabel(modules, module.label ?? id) }];
+    const { rack: _own, ...doc } = stage;
+    modules = [...modules, { ...doc, id: copy, label: copyLabel(modules, stage.label ?? id) }];
   }
   const here = (socket: string): string => `${names.get(idOf(socket)) ?? idOf(socket)}.${socketName(socket)}`;
   const cables = patch.cables.filter((c) => names.has(idOf(c.to))).map((c) => ({ from: here(c.from), to: here(c.to) }));
@@ -271,7 +271,7 @@ function mirror(patch: Patch, from: string, to: string, [low, high]: Range): Pat
   const lift = low + high;
   const reach = Math.max(5, Math.abs(lift));
   const params = { amount: -1, volts: lift, ...(reach > 5 && { lowVolts: -12, highVolts: 12 }) };
-  const module = { ...newModule(patch, 'offset', params), label: 'Mirror' };
-  const added = applyEdits(patch, [{ op: 'add-module', module, before: idOf(to) }]);
-  return plugBefore(added, module.id, to);
+  const stage = { ...newModule(patch, 'offset', params), label: 'Mirror' };
+  const added = applyEdits(patch, [{ op: 'add-module', module: stage, before: idOf(to) }]);
+  return plugBefore(added, stage.id, to);
 }

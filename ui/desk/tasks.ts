@@ -77,13 +77,13 @@ export function planOf(task: Task, context: Context): Plan {
         },
       };
     case 'replace': {
-      const module = graph.modules.find((m) => m.id === task.id);
-      const choices = module?.kind.room === 'source' ? sourceChoices : stageChoices;
+      const stage = graph.modules.find((m) => m.id === task.id);
+      const choices = stage?.kind.room === 'source' ? sourceChoices : stageChoices;
       return {
-        title: `What shall ${module?.label ?? task.id} be instead?`,
-        choices: choices.filter((c) => c.key !== module?.kind.name),
+        title: `What shall ${stage?.label ?? task.id} be instead?`,
+        choices: choices.filter((c) => c.key !== stage?.kind.name),
         make: (kind) => ({
-          label: `${module?.label ?? task.id} becomes ${kind}`,
+          label: `${stage?.label ?? task.id} becomes ${kind}`,
           patch: replaceStage(patch, task.id, kind),
           select: task.id,
         }),
@@ -135,7 +135,10 @@ function copyPlan(task: Task & { readonly do: 'copy' }, { patch, graph, bound }:
   const how = task.mirrored ? 'mirrored' : 'same way';
   return {
     title: `The chain to ${labelIn(graph, task.from)}, ${how}: to which other end?`,
-    choices: [...freeEnds(graph), ...endChoices.map((c) => ({ ...c, key: `${NEW}${c.key}`, group: `New: ${c.group}` }))],
+    choices: [
+      ...freeEnds(graph),
+      ...endChoices.map((c) => ({ ...c, key: `${NEW}${c.key}`, group: `New: ${c.group}` })),
+    ],
     make(key) {
       if (!strip) return null;
       const fresh = key.startsWith(NEW) ? newEnd(patch, key.slice(NEW.length)) : null;

@@ -34,20 +34,34 @@ const socketsOf = (strip: Strip | null): string[] => {
   return frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
 };
 
-/** Bounds at once, on the page; pictures soon, from a worker; the whole patch's simulation when the hand rests. */
-export function usePrediction(patch: Patch, endSocket: string | null): Predicted {
+/** Bounds at once, on the page. */
+function useStill(patch: Patch) {
   // One engine for the life of the desk: it works out again only what a change touches.
   const [engine] = useState(() => new BoundsEngine());
+  return useMemo(() => {
+    const graph = buildGraph(patch);
+    const bounds = engine.run(graph);
+    return { graph, bounds, ends: endsOf(graph), prediction: gather(graph, bounds, null) };
+  }, [patch, engine]);
+}
+
+/**
+ * What a patch comes to: bounds at once; pictures soon, from a worker; and, unless it is only looked at, the whole
+ * patch's simulation when the hand rests.
+ *
+ * @param spectra pinned sockets whose spectrum is looked at.
+ */
+export function usePrediction(
+  patch: Patch,
+  endSocket: string | null,
+  { whole = true, spectra = '' }: { readonly whole?: boolean; readonly spectra?: string } = {},
+): Predicted {
   const client = useRef<CoreClient | null>(null);
   const [pictures, setPictures] = useState<ReadonlyMap<string, PictureData>>(new Map());
   const [simulated, setSimulated] = useState<Simulated | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
 
-  const still = useMemo(() => {
-    const graph = buildGraph(patch);
-    const bounds = engine.run(graph);
-    return { graph, bounds, ends: endsOf(graph), prediction: gather(graph, bounds, null) };
-  }, [patch, engine]);
+  const still = useStill(patch);
   const shown = endSocket ?? still.ends[0] ?? null;
   const strip = useMemo(() => (shown === null ? null : stripTo(still.graph, shown)), [still, shown]);
 
@@ -70,10 +84,12 @@ export function usePrediction(patch: Patch, endSocket: string | null): Predicted
     client.current?.preview({ patch, sockets: sockets.split(' ').filter(Boolean), columns: COLUMNS });
   }, [patch, sockets]);
   useEffect(() => {
+    if (!whole) return;
     const probes = patch.probes.map((p) => p.at);
-    const timer = setTimeout(() => client.current?.full({ patch, columns: COLUMNS, probes }), QUIET);
+    const wanted = spectra.split(' ').filter(Boolean);
+    const timer = setTimeout(() => client.current?.full({ patch, columns: COLUMNS, probes, spectra: wanted }), QUIET);
     return () => clearTimeout(timer);
-  }, [patch]);
+  }, [patch, whole, spectra]);
 
   return useMemo(() => {
     const current = simulated?.patch === patch;

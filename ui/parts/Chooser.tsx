@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import useAutocomplete from '@mui/material/useAutocomplete';
+import { useEffect, useRef } from 'react';
 import { ink } from '@/ui/theme/tokens';
 import { fieldStyle } from './fieldStyle';
 
@@ -42,7 +43,7 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
     getOptionLabel: (c) => c.title,
     getOptionKey: (c) => c.key,
     filterOptions: (all, { inputValue }) => found(all, inputValue),
-    onHighlightChange: (_event, choice) => onHighlight?.(choice),
+    onHighlightChange: (_event, choice) => choice && onHighlight?.(choice),
     onChange: (_event, choice) => choice && onPick(choice),
   });
   const groups = list.groupedOptions as unknown as readonly {
@@ -51,6 +52,13 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
     index: number;
     options: Choice[];
   }[];
+  const first = groups[0]?.options[0] ?? null;
+  const tell = useRef(onHighlight);
+  useEffect(() => {
+    tell.current = onHighlight;
+  });
+  // The first is gone over by itself, and that is told too.
+  useEffect(() => tell.current?.(first), [first?.key]); // eslint-disable-line react-hooks/exhaustive-deps -- the same choice may come as a new object
   return (
     <Box
       {...list.getRootProps()}

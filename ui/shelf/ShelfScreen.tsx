@@ -4,7 +4,8 @@ import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { parsePatch, printPatch } from '@/core';
+import dynamic from 'next/dynamic';
+import { blank, printPatch } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { tell, tellFault } from '@/ui/parts/messages';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
@@ -14,10 +15,9 @@ import { ink } from '@/ui/theme/tokens';
 import { ImportButton } from './ImportButton';
 import { PatchRow } from './PatchRow';
 
-const emptyPatch = (): Document => {
-  const result = parsePatch({ format: 'fenvo.patch', version: 1, name: 'New patch' });
-  return result.ok ? printPatch(result.value) : {};
-};
+const emptyPatch = (): Document => printPatch({ ...blank, name: 'New patch' });
+
+const GoalDialog = dynamic(() => import('./GoalDialog').then((m) => m.GoalDialog), { ssr: false });
 
 const matches = (patch: ListedPatch, words: string): boolean => {
   const text =
@@ -32,6 +32,7 @@ const matches = (patch: ListedPatch, words: string): boolean => {
 export function ShelfScreen() {
   const { data: patches, error } = useQuery({ queryKey: ['patches'], queryFn: api.list, staleTime: 0 });
   const [words, setWords] = useState('');
+  const [asking, setAsking] = useState(false);
   const queries = useQueryClient();
   const router = useRouter();
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['patches'] });
@@ -81,6 +82,7 @@ export function ShelfScreen() {
           sx={{ ...fieldStyle, maxWidth: 200, padding: '5px 8px' }}
         />
         <ImportButton onImported={(patch) => void create(patch)} />
+        <Button onClick={() => setAsking(true)}>From a goal</Button>
         <Button color="primary" onClick={() => void create(emptyPatch())}>
           New patch
         </Button>
@@ -90,11 +92,26 @@ export function ShelfScreen() {
       {patches?.length === 0 && (
         <Box sx={{ py: 6 }}>
           <h2>No patch yet</h2>
-          <p>Begin with an empty one, or import a .fenvo.json file.</p>
-          <Button color="primary" onClick={() => void create(emptyPatch())}>
-            New patch
-          </Button>
+          <p>
+            Say what shall move, between which values and by what, and begin with a chain that works. Or begin with an
+            empty desk, or import a .fenvo.json file.
+          </p>
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button color="primary" onClick={() => setAsking(true)}>
+              From a goal
+            </Button>
+            <Button onClick={() => void create(emptyPatch())}>New patch</Button>
+          </Box>
         </Box>
+      )}
+      {asking && (
+        <GoalDialog
+          onClose={() => setAsking(false)}
+          onDone={(patch) => {
+            setAsking(false);
+            void create(printPatch(patch));
+          }}
+        />
       )}
       {patches && patches.length > 0 && shown.length === 0 && <p>No patch matches “{words}”.</p>}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>

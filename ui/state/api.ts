@@ -29,6 +29,13 @@ export interface ListedPatch {
   } | null;
 }
 
+/** One saved version of a patch, as the history lists it. */
+export interface SavedVersion {
+  readonly revision: number;
+  readonly name: string;
+  readonly savedAt: string;
+}
+
 /** What the server said no to; or `unreachable` where it said nothing. */
 export class ApiFailure extends Error {
   constructor(
@@ -42,12 +49,15 @@ export class ApiFailure extends Error {
 }
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const json =
+    body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } };
+  return send(method, path, json);
+}
+
+async function send<T>(method: string, path: string, content: RequestInit): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...(body !== undefined && { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
-    });
+    response = await fetch(`/api${path}`, { method, ...content });
   } catch {
     throw new ApiFailure(0, 'unreachable', 'The server does not answer.', null);
   }
@@ -74,5 +84,14 @@ export const api = {
   save: (id: string, baseRevision: number, patch: Document) =>
     call<StoredPatch>('PUT', at(id), { baseRevision, patch }),
   remove: (id: string) => call<StoredPatch>('DELETE', at(id)),
+  /** Keeps a trace, volts, and says under which id. */
+  putAsset: (name: string, sampleRate: number, volts: Float32Array) =>
+    send<{ id: string }>(
+      'POST',
+      `/assets?${new URLSearchParams({ name, sampleRate: String(sampleRate) }).toString()}`,
+      { body: volts as Float32Array<ArrayBuffer>, headers: { 'Content-Type': 'application/octet-stream' } },
+    ),
+  history: (id: string) => call<{ revisions: SavedVersion[] }>('GET', `${at(id)}/history`).then((x) => x.revisions),
+  revision: (id: string, revision: number) => call<{ patch: Document }>('GET', `${at(id)}/history/${revision}`),
   restore: (id: string) => call<StoredPatch>('POST', `${at(id)}/restore`),
 };

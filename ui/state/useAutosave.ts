@@ -76,7 +76,7 @@ export function useAutosave(desk: DeskStore, onConflict: (conflict: Conflict) =>
 }
 
 /** The patch of a stored document; what the server stores has been read by the same parser. */
-export function patchOf(stored: StoredPatch): Patch {
+export function patchOf(stored: Pick<StoredPatch, 'patch'>): Patch {
   const result = parsePatch(stored.patch);
   if (result.ok) return result.value;
   throw new Error(`The stored patch cannot be read. ${result.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`);

@@ -49,7 +49,10 @@ export const theme = createTheme({
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     // What closes is gone at once: a fading backdrop would swallow the next click.
     MuiMenu: { defaultProps: { transitionDuration: 0 } },
-    MuiDialog: { defaultProps: { transitionDuration: 0 } },
+    MuiDialog: {
+      defaultProps: { transitionDuration: 0 },
+      styleOverrides: { paper: { boxShadow: 'none', border: `1px solid ${ink.line}` } },
+    },
     MuiTooltip: { defaultProps: { enterDelay: 400, arrow: false } },
   },
 });

@@ -28,7 +28,8 @@ export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
     showNumber(valueAtTime(t.probe.trace, sampleRate, seconds), 2, true);
   const phase = (t: Trace): string => {
     const degrees = phaseApart(t.probe, b - a);
-    return degrees === null ? '–' : `${showNumber(degrees, 0)}°`;
+    if (degrees === null) return '–';
+    return Math.abs(degrees) > 3600 ? `${showNumber(degrees / 360, 1)} cycles` : `${showNumber(degrees, 0)}°`;
   };
   const cell = { textAlign: 'right', paddingLeft: 1.5, fontWeight: 400, whiteSpace: 'nowrap' } as const;
   return (

@@ -1,275 +1,268 @@
 'use client';
 import Box from '@mui/material/Box';
-import { scaleLinear } from 'd3-scale';
-import { area } from 'd3-shape';
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import type { KeyboardEvent } from 'react';
-import { briefSeconds, showNumber, showSeconds } from '@/core';
-import { useSize } from '@/ui/parts/useSize';
+import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
+import { memo, useEffect, useRef, useState } from 'react';
+import { showSeconds } from '@/core';
+import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { tellFault } from '@/ui/parts/messages';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { FullAnswer } from '@/workers/protocol';
 import { MeasuresTable } from './MeasuresTable';
-import { columnsOf, DASHES, moved, zoomed } from './view';
-import type { Trace, Window } from './view';
+import { Plot } from './Plot';
+import { DASHES, edgesOf, moved, MOST_TRACES } from './view';
+import type { ShownIn, Trace, Window } from './view';
 
-const EDGE = { left: 44, right: 12, top: 18, bottom: 22 } as const;
+const Levels = dynamic(() => import('./Levels').then((m) => m.Levels), { ssr: false });
+const XyPlot = dynamic(() => import('./XyPlot').then((m) => m.XyPlot), { ssr: false });
+const SpectrumPlot = dynamic(() => import('./SpectrumPlot').then((m) => m.SpectrumPlot), { ssr: false });
+
+type Way = 'traces' | 'levels' | 'xy' | 'spectrum';
+const WAYS: readonly (readonly [Way, string])[] = [
+  ['traces', 'Traces'],
+  ['levels', 'Levels'],
+  ['xy', 'One over the other'],
+  ['spectrum', 'Spectrum'],
+];
 
 interface Props {
+  /** The patch's name, for the files. */
+  readonly name: string;
   readonly traces: readonly Trace[];
   readonly full: FullAnswer | null;
   readonly duration: number;
+  /** Asks for the spectrum of sockets, between spaces. */
+  readonly onSpectra: (sockets: string) => void;
 }
 
-/** The pinned probes over the whole window: two cursors, measures, zoom by wheel and keys. */
-export const Scope = memo(function Scope({ traces, full, duration }: Props) {
+/** The pinned probes: over time, as levels, one over the other, or by frequency. */
+export const Scope = memo(function Scope({ name, traces: pinned, full, duration, onSpectra }: Props) {
+  const traces = pinned.slice(0, MOST_TRACES);
+  const [way, setWay] = useState<Way>('traces');
+  const [shownIn, setShownIn] = useState<ShownIn>('volts');
   const [view, setView] = useState<Window>({ from: 0, to: duration });
   const [cursors, setCursors] = useState<readonly [number, number]>([0.125 * duration, 0.625 * duration]);
+  const [trigger, setTrigger] = useState<Trigger | null>(null);
+  const picture = useRef<HTMLDivElement>(null);
+  const sampleRate = full?.sampleRate ?? 8000;
   const shown = view.to > duration ? { from: 0, to: duration } : view;
+  const sockets = way === 'spectrum' ? traces.map((t) => t.socket).join(' ') : '';
+  useEffect(() => onSpectra(sockets), [sockets, onSpectra]);
+  const origin = trigger?.at ?? 0;
   return (
     <Box
       component="section"
       aria-label="Scope"
-      sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, gap: 1, px: 1.75, pt: 1, minHeight: 250 }}
+      sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, gap: 1, px: 1.75, pt: 0.75, minHeight: 250 }}
     >
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center', fontSize: 13, minHeight: 20 }}>
+        <Box
+          sx={{
+            display: 'flex',
+            columnGap: 1,
+            rowGap: 0.5,
+            flexWrap: 'wrap',
+            alignItems: 'center',
+            fontSize: 13,
+            minHeight: 28,
+          }}
+        >
           <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0 }}>
             Scope
           </Box>
-          {traces.map((t, i) => (
-            <Box key={t.socket} component="span" sx={{ display: 'inline-flex', gap: 0.75, alignItems: 'center' }}>
-              {t.label}
-              <svg width="28" height="6" aria-hidden="true">
-                <line x1="0" x2="28" y1="3" y2="3" stroke={ink.trace} strokeWidth="2" strokeDasharray={DASHES[i]} />
-              </svg>
-            </Box>
-          ))}
-          {traces.length === 0 && <span>Pin a socket of a stage to see its trace here.</span>}
+          <Select label="View" value={way} options={WAYS} onChange={setWay} />
+          {way === 'traces' && (
+            <>
+              <Select
+                label="Shown in"
+                value={shownIn}
+                options={[
+                  ['volts', 'volts'],
+                  ['figure', 'the end’s unit'],
+                  ['dB', 'dB, 0 is 5 V'],
+                ]}
+                onChange={setShownIn}
+              />
+              <TriggerFields
+                traces={traces}
+                sampleRate={sampleRate}
+                trigger={trigger}
+                onTrigger={(next) => {
+                  setTrigger(next);
+                  if (next)
+                    setView((old) =>
+                      moved(
+                        { from: next.at - 0.1 * (old.to - old.from), to: next.at + 0.9 * (old.to - old.from) },
+                        0,
+                        duration,
+                      ),
+                    );
+                }}
+              />
+            </>
+          )}
+          {traces.length > 0 && <ExportMenu name={name} traces={traces} sampleRate={sampleRate} picture={picture} />}
         </Box>
-        <Plot
-          traces={traces}
-          sampleRate={full?.sampleRate ?? 8000}
-          duration={duration}
-          view={shown}
-          setView={setView}
-          cursors={cursors}
-          setCursors={setCursors}
-        />
+        <Legend traces={traces} />
+        {pinned.length > MOST_TRACES && <Box>{`${MOST_TRACES} of ${pinned.length} pins are shown.`}</Box>}
+        <Box ref={picture} sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+          {way === 'traces' ? (
+            <Plot
+              traces={traces}
+              shownIn={shownIn}
+              sampleRate={sampleRate}
+              duration={duration}
+              origin={origin}
+              view={shown}
+              setView={setView}
+              cursors={cursors}
+              setCursors={setCursors}
+            />
+          ) : way === 'levels' ? (
+            <Levels traces={traces} />
+          ) : way === 'xy' ? (
+            <XyPlot traces={traces} sampleRate={sampleRate} view={shown} />
+          ) : (
+            <SpectrumPlot traces={traces} spectra={full?.spectra ?? new Map()} />
+          )}
+        </Box>
       </Box>
-      {traces.length > 0 && <MeasuresTable traces={traces} sampleRate={full?.sampleRate ?? 8000} cursors={cursors} />}
+      {traces.length > 0 && way === 'traces' && (
+        <MeasuresTable traces={traces} sampleRate={sampleRate} cursors={cursors} />
+      )}
     </Box>
   );
 });
 
-interface PlotProps {
-  readonly traces: readonly Trace[];
-  readonly sampleRate: number;
-  readonly duration: number;
-  readonly view: Window;
-  readonly setView: (change: (old: Window) => Window) => void;
-  readonly cursors: readonly [number, number];
-  readonly setCursors: (cursors: readonly [number, number]) => void;
-}
-
-function Plot({ traces, sampleRate, duration, view, setView, cursors, setCursors }: PlotProps) {
-  const [box, size] = useSize<HTMLDivElement>({ width: 500, height: 200 });
-  const width = Math.max(120, size.width - EDGE.left - EDGE.right);
-  const height = Math.max(80, size.height - EDGE.top - EDGE.bottom);
-  const low = Math.min(-1, ...traces.map((t) => t.probe.measures.min));
-  const high = Math.max(1, ...traces.map((t) => t.probe.measures.max));
-  const x = scaleLinear().domain([view.from, view.to]).range([0, width]);
-  const y = scaleLinear().domain([low, high]).nice(6).range([height, 0]);
-  useZoom(box, duration, sampleRate, width, setView);
-
-  const onKey = (e: KeyboardEvent): void => {
-    const span = view.to - view.from;
-    if (e.key === '+' || e.key === '=')
-      setView((old) => zoomed(old, (old.from + old.to) / 2, 0.5, duration, sampleRate));
-    else if (e.key === '-') setView((old) => zoomed(old, (old.from + old.to) / 2, 2, duration, sampleRate));
-    else if (e.key === 'ArrowLeft') setView((old) => moved(old, -span / 8, duration));
-    else if (e.key === 'ArrowRight') setView((old) => moved(old, span / 8, duration));
-    else if (e.key === '0') setView(() => ({ from: 0, to: duration }));
-    else return;
-    e.preventDefault();
-  };
+function Legend({ traces }: { traces: readonly Trace[] }) {
   return (
-    <Box ref={box} sx={{ flex: 1, minHeight: 190, overflow: 'hidden' }}>
-      <svg
-        width={size.width}
-        height={Math.max(190, size.height)}
-        role="group"
-        aria-label="Traces over time. Plus and minus zoom, arrows move, 0 shows all."
-        tabIndex={0}
-        onKeyDown={onKey}
-        display="block"
-        data-scope
-      >
-        <g transform={`translate(${EDGE.left},${EDGE.top})`} fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
-          {y.ticks(6).map((v) => (
-            <g key={v}>
-              <line
-                x1="0"
-                x2={width}
-                y1={y(v)}
-                y2={y(v)}
-                stroke={v === 0 ? ink.softInk : ink.line}
-                strokeWidth="0.75"
-              />
-              <text x="-8" y={y(v) + 4} textAnchor="end">
-                {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : 1, true)}
-              </text>
-            </g>
-          ))}
-          {x.ticks(5).map((t) => (
-            <g key={t}>
-              <line x1={x(t)} x2={x(t)} y1="0" y2={height} stroke={ink.line} strokeWidth="0.75" />
-              <text x={x(t)} y={height + 16} textAnchor={x(t) > width - 30 ? 'end' : 'middle'}>
-                {briefSeconds(t)}
-              </text>
-            </g>
-          ))}
-          {traces.map((t, i) => (
-            <TracePath
-              key={t.socket}
-              trace={t}
-              sampleRate={sampleRate}
-              view={view}
-              width={width}
-              y={y}
-              dash={DASHES[i] ?? ''}
-            />
-          ))}
-          {([0, 1] as const).map((which) => (
-            <Cursor
-              key={which}
-              name={which === 0 ? 'A' : 'B'}
-              at={cursors[which]}
-              x={x}
-              height={height}
-              duration={duration}
-              onMove={(t) => setCursors(which === 0 ? [t, cursors[1]] : [cursors[0], t])}
-            />
-          ))}
-        </g>
-      </svg>
+    <Box sx={{ display: 'flex', columnGap: 2, flexWrap: 'wrap', fontSize: 13, minHeight: 20 }}>
+      {traces.map((t, i) => (
+        <Box key={t.socket} component="span" sx={{ display: 'inline-flex', gap: 0.75, alignItems: 'center' }}>
+          {t.label}
+          <svg width="28" height="6" aria-hidden="true">
+            <line x1="0" x2="28" y1="3" y2="3" stroke={ink.trace} strokeWidth="2" strokeDasharray={DASHES[i]} />
+          </svg>
+        </Box>
+      ))}
+      {traces.length === 0 && <span>Pin a socket of a stage to see its trace here.</span>}
     </Box>
   );
 }
 
-function useZoom(
-  box: ReturnType<typeof useSize<HTMLDivElement>>[0],
-  duration: number,
-  sampleRate: number,
-  width: number,
-  setView: PlotProps['setView'],
-): void {
-  useEffect(() => {
-    const element = box.current;
-    const zoom = (e: WheelEvent): void => {
-      e.preventDefault();
-      const share = Math.min(
-        1,
-        Math.max(0, (e.clientX - (element?.getBoundingClientRect().left ?? 0) - EDGE.left) / width),
-      );
-      setView((old) => {
-        const at = old.from + share * (old.to - old.from);
-        if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY)) {
-          return moved(old, ((e.deltaX || e.deltaY) / width) * (old.to - old.from), duration);
-        }
-        return zoomed(old, at, e.deltaY < 0 ? 0.8 : 1.25, duration, sampleRate);
-      });
-    };
-    element?.addEventListener('wheel', zoom, { passive: false });
-    return () => element?.removeEventListener('wheel', zoom);
-  }, [box, duration, sampleRate, width, setView]);
+interface SelectProps<T extends string> {
+  readonly label: string;
+  readonly value: T;
+  readonly options: readonly (readonly [T, string])[];
+  readonly onChange: (value: T) => void;
 }
 
-interface TraceProps {
-  readonly trace: Trace;
-  readonly sampleRate: number;
-  readonly view: Window;
-  readonly width: number;
-  readonly y: (v: number) => number;
-  readonly dash: string;
-}
-
-function TracePath({ trace, sampleRate, view, width, y, dash }: TraceProps) {
-  const columns = Math.max(1, Math.round(width));
-  const cut = useMemo(
-    () => columnsOf(trace.probe.trace, sampleRate, view, columns),
-    [trace, sampleRate, view, columns],
-  );
-  const indices = Array.from({ length: columns }, (_, i) => i);
-  const dense = indices.some((i) => Math.abs(y(cut.min[i] ?? 0) - y(cut.max[i] ?? 0)) > 24);
-  const shape = area<number>()
-    .defined((i) => Number.isFinite(cut.min[i]))
-    .x((i) => i)
-    .y0((i) => y(cut.min[i] ?? 0))
-    .y1((i) => y(cut.max[i] ?? 0));
-  // A dashed line where it is a line; where a pixel holds whole waves, all that they cover.
-  const line = dash && !dense ? shape.lineY1()(indices) : shape(indices);
-  const filled = !dash || dense;
+function Select<T extends string>({ label, value, options, onChange }: SelectProps<T>) {
   return (
-    <path
-      d={line ?? ''}
-      fill={filled ? ink.trace : 'none'}
-      fillOpacity={dash ? 0.45 : 1}
-      stroke={ink.trace}
-      strokeWidth="1.5"
-      strokeDasharray={dash}
-      pointerEvents="none"
-    />
-  );
-}
-
-interface CursorProps {
-  readonly name: string;
-  readonly at: number;
-  readonly x: { (t: number): number; invert(px: number): number };
-  readonly height: number;
-  readonly duration: number;
-  readonly onMove: (t: number) => void;
-}
-
-function Cursor({ name, at, x, height, duration, onMove }: CursorProps) {
-  const held = useRef(false);
-  const px = x(at);
-  const move = (t: number): void => onMove(Math.min(duration, Math.max(0, t)));
-  const step = (x.invert(1) - x.invert(0)) * 2;
-  if (px < -0.5 || px > x(x.invert(1e9)) + 1e9) return null;
-  return (
-    <g
-      role="slider"
-      tabIndex={0}
-      aria-label={`Cursor ${name}`}
-      aria-valuemin={0}
-      aria-valuemax={duration}
-      aria-valuenow={at}
-      aria-valuetext={showSeconds(at)}
-      cursor="ew-resize"
-      onPointerDown={(e) => {
-        held.current = true;
-        e.currentTarget.setPointerCapture(e.pointerId);
-      }}
-      onPointerMove={(e) => {
-        if (!held.current) return;
-        const left = e.currentTarget.ownerSVGElement?.getBoundingClientRect().left ?? 0;
-        move(x.invert(e.clientX - left - EDGE.left));
-      }}
-      onPointerUp={() => (held.current = false)}
-      onKeyDown={(e) => {
-        const way = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
-        if (way === undefined) return;
-        e.preventDefault();
-        e.stopPropagation();
-        move(at + way * step * (e.shiftKey ? 0.5 : 4));
-      }}
+    <Box
+      component="select"
+      aria-label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value as T)}
+      sx={{ ...fieldStyle, font: `13px ${fonts.text}`, padding: '2px 0', maxWidth: 112 }}
     >
-      <line x1={px} x2={px} y1="0" y2={height} stroke={ink.wanted} strokeWidth="1.5" />
-      <rect x={px - 8} y="-16" width="16" height="16" fill={ink.wanted} rx="2" />
-      <text x={px} y="-4" textAnchor="middle" fill={ink.raised} fontSize="11">
-        {name}
-      </text>
-    </g>
+      {options.map(([key, text]) => (
+        <option key={key} value={key}>
+          {text}
+        </option>
+      ))}
+    </Box>
+  );
+}
+
+/** The view stands on an edge of one trace; times are counted from it. */
+interface Trigger {
+  readonly socket: string;
+  readonly rising: boolean;
+  readonly at: number;
+}
+
+interface TriggerProps {
+  readonly traces: readonly Trace[];
+  readonly sampleRate: number;
+  readonly trigger: Trigger | null;
+  readonly onTrigger: (trigger: Trigger | null) => void;
+}
+
+function TriggerFields({ traces, sampleRate, trigger, onTrigger }: TriggerProps) {
+  const trace = traces.find((t) => t.socket === trigger?.socket);
+  const edges = (t: Trace, rising: boolean): number[] =>
+    edgesOf(t.probe.trace, sampleRate, (t.probe.measures.min + t.probe.measures.max) / 2, rising);
+  const begin = (key: string): void => {
+    const [socket = '', way = ''] = key.split(' ');
+    const chosen = traces.find((t) => t.socket === socket);
+    const rising = way === 'rising';
+    const [first] = chosen ? edges(chosen, rising) : [];
+    if (!chosen) return onTrigger(null);
+    if (first === undefined) return tellFault(`${chosen.label} has no ${way} edge in this window.`);
+    onTrigger({ socket, rising, at: first });
+  };
+  const step = (by: number): void => {
+    if (!trigger || !trace) return;
+    const all = edges(trace, trigger.rising);
+    const at = all.findIndex((t) => Math.abs(t - trigger.at) < 0.5 / sampleRate);
+    const next = all[Math.min(all.length - 1, Math.max(0, at + by))];
+    if (next !== undefined) onTrigger({ ...trigger, at: next });
+  };
+  const options: (readonly [string, string])[] = [
+    ['', 'no trigger'],
+    ...traces.flatMap((t) => [
+      [`${t.socket} rising`, `${t.label} rises`] as const,
+      [`${t.socket} falling`, `${t.label} falls`] as const,
+    ]),
+  ];
+  const value = trigger && trace ? `${trigger.socket} ${trigger.rising ? 'rising' : 'falling'}` : '';
+  return (
+    <>
+      <Select label="Trigger" value={value} options={options} onChange={begin} />
+      {trigger && trace && (
+        <>
+          <Button aria-label="Edge before" onClick={() => step(-1)}>
+            ‹
+          </Button>
+          <span>{showSeconds(trigger.at)}</span>
+          <Button aria-label="Edge after" onClick={() => step(1)}>
+            ›
+          </Button>
+        </>
+      )}
+    </>
+  );
+}
+
+interface ExportProps {
+  readonly name: string;
+  readonly traces: readonly Trace[];
+  readonly sampleRate: number;
+  readonly picture: React.RefObject<HTMLDivElement | null>;
+}
+
+function ExportMenu({ name, traces, sampleRate, picture }: ExportProps) {
+  const save = async (as: string): Promise<void> => {
+    const files = await import('./exports');
+    const svg = picture.current?.querySelector('svg');
+    if (as === 'csv') files.saveCsv(name, traces, sampleRate);
+    else if (as === 'wav') await files.saveWav(name, traces, sampleRate);
+    else if (svg && as === 'svg') files.saveSvg(name, svg);
+    else if (svg) await files.savePng(name, svg);
+  };
+  return (
+    <Select
+      label="Save"
+      value=""
+      options={[
+        ['', 'Save as…'],
+        ['csv', 'CSV, volts'],
+        ['wav', 'WAV, 1.0 is 10 V'],
+        ['svg', 'picture, SVG'],
+        ['png', 'picture, PNG'],
+      ]}
+      onChange={(as) => as && void save(as).catch(tellFault)}
+    />
   );
 }

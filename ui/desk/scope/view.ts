@@ -70,3 +70,59 @@ export function phaseApart({ measures }: ProbeAnswer, seconds: number): number |
 }
 
 export const DASHES = ['', '7 4', '2 3', '9 3 2 3', '12 5', '4 2 1 2', '1 4', '14 3 3 3'] as const;
+
+/** Where a trace crosses a level upwards or downwards, seconds; a gate's edges by their middle. */
+export function edgesOf(trace: ArrayLike<number>, sampleRate: number, level: number, rising: boolean): number[] {
+  const edges: number[] = [];
+  for (let k = 1; k < trace.length; k++) {
+    const [a, b] = [trace[k - 1] as number, trace[k] as number];
+    if (rising ? a < level && b >= level : a > level && b <= level) edges.push(k / sampleRate);
+    if (edges.length >= 10_000) break;
+  }
+  return edges;
+}
+
+/** What a trace is shown in. */
+export type ShownIn = 'volts' | 'figure' | 'dB';
+
+/** 0 dB of a voltage shown in dB, volts peak. */
+export const DB_VOLTS = 5;
+/** Lower than this is silence. */
+export const DB_FLOOR = -80;
+
+const decibels = (volts: number): number =>
+  Math.max(DB_FLOOR, 20 * Math.log10(Math.max(Math.abs(volts), 1e-9) / DB_VOLTS));
+
+/** A trace as it is drawn: its samples in what is shown, and the unit that they are in; null where it has none such. */
+export function shownTrace(
+  trace: Trace,
+  shownIn: ShownIn,
+): { readonly data: Float32Array; readonly unit: string } | null {
+  const { probe } = trace;
+  switch (shownIn) {
+    case 'volts':
+      return { data: probe.trace, unit: 'V' };
+    case 'dB':
+      return { data: probe.trace.map(decibels), unit: 'dB' };
+    case 'figure': {
+      const { figure } = probe;
+      if (!figure) return null;
+      const silent = figure.unit.startsWith('dB');
+      return { data: silent ? figure.trace.map((v) => Math.max(DB_FLOOR, v)) : figure.trace, unit: figure.unit };
+    }
+  }
+}
+
+/** Least and greatest of what is drawn. */
+export function extentOf(data: ArrayLike<number>): readonly [number, number] {
+  let [low, high] = [Infinity, -Infinity];
+  for (let k = 0; k < data.length; k++) {
+    const v = data[k] as number;
+    if (v < low) low = v;
+    if (v > high) high = v;
+  }
+  return low <= high ? [low, high] : [0, 0];
+}
+
+/** How many traces the scope shows at once. */
+export const MOST_TRACES = 8;

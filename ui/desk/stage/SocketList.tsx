@@ -3,14 +3,20 @@ import PushPinIcon from '@mui/icons-material/PushPin';
 import PushPinOutlinedIcon from '@mui/icons-material/PushPinOutlined';
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
-import { memo, useCallback, useMemo } from 'react';
+import Button from '@mui/material/Button';
+import { memo, useCallback, useMemo, useState } from 'react';
+import type { ReactNode } from 'react';
 import { showVoltRange } from '@/core';
 import type { GraphInput, GraphModule, Patch } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { glossary } from '@/ui/parts/glossary';
+import { tell } from '@/ui/parts/messages';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { connect, togglePin } from '../edits';
 import type { Predicted } from '../usePrediction';
 import type { Edit } from '../edit';
+import { MOST_TRACES } from '../scope/view';
+import { NormalFields } from './NormalFields';
 
 interface Props {
   readonly module: GraphModule;
@@ -19,7 +25,7 @@ interface Props {
   readonly edit: Edit;
 }
 
-interface Option {
+export interface Option {
   readonly socket: string;
   readonly name: string;
 }
@@ -52,6 +58,7 @@ interface InputProps {
   readonly pinned: boolean;
   readonly onPin: (socket: string) => void;
   readonly onPlug: (socket: string, from: string | null) => void;
+  readonly children?: ReactNode;
 }
 
 const InputRow = memo(function InputRow({
@@ -64,6 +71,7 @@ const InputRow = memo(function InputRow({
   pinned,
   onPin,
   onPlug,
+  children,
 }: InputProps) {
   return (
     <Box sx={{ py: 0.25 }}>
@@ -88,9 +96,23 @@ const InputRow = memo(function InputRow({
         <PinButton socket={socket} pinned={pinned} onPin={onPin} />
       </Box>
       {range && <Box sx={{ fontFamily: fonts.numbers, textAlign: 'right', pr: 3.5 }}>{range}</Box>}
+      {children}
     </Box>
   );
 });
+
+/** What an input without a plug gets. */
+function emptyText(input: GraphInput, patch: Patch): string {
+  const { driver } = input;
+  if (patch.cables.some((c) => c.to === input.socket)) return 'nothing';
+  if (driver.type === 'output') {
+    const normal = patch.normals.find((n) => n.to === input.socket);
+    return normal && 'from' in normal ? `nothing: normal ${normal.from}` : 'nothing';
+  }
+  const broken = patch.normals.some((n) => n.to === input.socket && 'from' in n);
+  if (broken) return 'nothing: its normal is broken';
+  return driver.volts === 0 ? 'nothing' : `nothing: normal ${driver.volts} V`;
+}
 
 function inputRange(input: GraphInput, range: readonly [number, number] | undefined): string {
   if (!input.connected || !range) return '';
@@ -102,31 +124,52 @@ function inputRange(input: GraphInput, range: readonly [number, number] | undefi
 export function SocketList({ module, patch, predicted, edit }: Props) {
   const found = predicted.bounds.get(module.id);
   const outputs = useOutputs(predicted);
-  const pins = new Set(patch.probes.map((p) => p.at));
-  const pin = useCallback((socket: string) => edit(`pin of ${socket}`, (p) => togglePin(p, socket)), [edit]);
+  const pins = useMemo(() => new Set(patch.probes.map((p) => p.at)), [patch.probes]);
+  const [normals, setNormals] = useState(false);
+  const full = patch.probes.length >= MOST_TRACES;
+  const pin = useCallback(
+    (socket: string) => {
+      if (full && !pins.has(socket)) return tell(`The scope shows ${MOST_TRACES} traces: unpin one first.`);
+      edit(`pin of ${socket}`, (p) => togglePin(p, socket));
+    },
+    [edit, full, pins],
+  );
   const plug = useCallback(
     (to: string, from: string | null) => edit(`cable to ${to}`, (p) => connect(p, to, from)),
     [edit],
   );
   return (
     <Box component="section" aria-label="Sockets" sx={{ mt: 1.5, fontSize: 13 }}>
+      {module.inputs.length > 0 && (
+        <Box sx={{ display: 'flex', justifyContent: 'flex-end' }}>
+          <Button aria-pressed={normals} onClick={() => setNormals(!normals)} title={glossary.normal}>
+            {normals ? 'Done with normals' : 'Normals'}
+          </Button>
+        </Box>
+      )}
       {module.inputs.map((input, i) => (
         <InputRow
           key={input.socket}
           socket={input.socket}
           name={input.spec.name}
           from={patch.cables.find((c) => c.to === input.socket)?.from ?? ''}
-          empty={
-            input.driver.type === 'volts' && input.driver.volts !== 0
-              ? `nothing: normal ${input.driver.volts} V`
-              : 'nothing'
-          }
+          empty={emptyText(input, patch)}
           range={inputRange(input, found?.inputs[i])}
           outputs={outputs}
           pinned={pins.has(input.socket)}
           onPin={pin}
           onPlug={plug}
-        />
+        >
+          {normals && (
+            <NormalFields
+              socket={input.socket}
+              own={input.spec.normal}
+              normal={patch.normals.find((n) => n.to === input.socket) ?? null}
+              sockets={outputs}
+              edit={edit}
+            />
+          )}
+        </InputRow>
       ))}
       {module.outputs.map((output, i) => (
         <Box key={output.socket} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>

@@ -2,18 +2,25 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import Tooltip from '@mui/material/Tooltip';
 import { useState } from 'react';
+import type { ReactNode } from 'react';
 import { showVoltRange } from '@/core';
 import type { GraphModule, ParamValue, Patch } from '@/core';
 import { isSetup, showSeconds } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
+import { Term } from '@/ui/parts/Term';
 import { isKnob, paramName, showParam, travelOf } from '@/ui/parts/params';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Edit } from '../edit';
-import { relabel, removeStage, setParam, toggleLock } from '../edits';
+import { relabel, setParam, toggleLock } from '../edits';
+import { GestureButton } from '../hands/GestureButton';
+import { bypassStages, duplicateStages, isBypassed, putBack, removeStages } from '../stages';
+import type { Task } from '../tasks';
 import type { Predicted } from '../usePrediction';
 import { Setting } from './Setting';
 import { SocketList } from './SocketList';
+import { WantedFields } from './WantedFields';
 
 interface Props {
   readonly module: GraphModule;
@@ -21,11 +28,12 @@ interface Props {
   readonly predicted: Predicted;
   readonly place: string;
   readonly edit: Edit;
+  readonly begin: (task: Task | null) => void;
   readonly onRemoved: () => void;
 }
 
 /** The chosen stage: its knobs, its settings, its sockets. */
-export function StagePanel({ module, patch, predicted, place, edit, onRemoved }: Props) {
+export function StagePanel({ module, patch, predicted, place, edit, begin, onRemoved }: Props) {
   const { kind, params, id } = module;
   const doc = patch.modules.find((m) => m.id === id);
   const set = (name: string, value: ParamValue | undefined, shown: string): void =>
@@ -60,6 +68,13 @@ export function StagePanel({ module, patch, predicted, place, edit, onRemoved }:
         title={kind.title}
         onRename={(label) => edit(`name ${label}`, (p) => relabel(p, id, label))}
       />
+      <KindLine kind={kind} />
+      {isBypassed(patch, id) && (
+        <Box sx={{ my: 1, p: 1, border: `1px solid ${ink.warning}`, borderRadius: 1 }}>
+          Bypassed: it is out of its path for now.{' '}
+          <Button onClick={() => edit(`put ${module.label} back`, (p) => putBack(p, id))}>Put back</Button>
+        </Box>
+      )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
         {knobs.map(({ name, spec }) => (
           <Knob
@@ -83,12 +98,19 @@ export function StagePanel({ module, patch, predicted, place, edit, onRemoved }:
           {setUp.map(setting)}
         </Box>
       )}
+      {kind.name === 'gesture' && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
+      <WantedFields module={module} patch={patch} edit={edit} />
       <SocketList module={module} patch={patch} predicted={predicted} edit={edit} />
       <Facts module={module} predicted={predicted} />
-      <Box sx={{ mt: 1 }}>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+        <Button onClick={() => begin({ do: 'replace', id })}>Replace</Button>
+        {!isBypassed(patch, id) && module.kind.room === 'between' && (
+          <Button onClick={() => edit(`bypass ${module.label}`, (p) => bypassStages(p, [id]))}>Bypass</Button>
+        )}
+        <Button onClick={() => edit(`duplicate ${module.label}`, (p) => duplicateStages(p, [id]))}>Duplicate</Button>
         <Button
           onClick={() => {
-            edit(`remove ${module.label}`, (p) => removeStage(p, id));
+            edit(`remove ${module.label}`, (p) => removeStages(p, [id]));
             onRemoved();
           }}
         >
@@ -96,6 +118,17 @@ export function StagePanel({ module, patch, predicted, place, edit, onRemoved }:
         </Button>
       </Box>
     </Box>
+  );
+}
+
+/** What the stage does, in a line, with its law on hover. */
+function KindLine({ kind }: { kind: GraphModule['kind'] }) {
+  return (
+    <Tooltip title={`Law: ${kind.formula}`}>
+      <Box tabIndex={0} sx={{ fontSize: 13, color: ink.softInk, cursor: 'help' }}>
+        {kind.does.charAt(0).toUpperCase() + kind.does.slice(1)}
+      </Box>
+    </Tooltip>
   );
 }
 
@@ -132,16 +165,29 @@ function Facts({ module, predicted }: { module: GraphModule; predicted: Predicte
   const output = module.outputs[0];
   const p = output && predicted.prediction.outputs[output.socket];
   if (!p) return null;
-  const rows: [string, string][] = [['never leaves', showVoltRange(...p.bound)]];
-  if (p.seen) rows.push([p.exact ? 'seen, exactly' : 'seen', showVoltRange(...p.seen)]);
+  const rows: [ReactNode, string][] = [
+    [
+      <Term key="bound" word="bound">
+        never leaves
+      </Term>,
+      showVoltRange(...p.bound),
+    ],
+  ];
+  if (p.seen)
+    rows.push([
+      <Term key="seen" word="seen">
+        {p.exact ? 'seen, exactly' : 'seen'}
+      </Term>,
+      showVoltRange(...p.seen),
+    ]);
   if (p.repeatsEvery !== null) rows.push(['repeats every', showSeconds(p.repeatsEvery)]);
   return (
     <Box
       component="dl"
       sx={{ m: 0, mt: 1, display: 'grid', gridTemplateColumns: 'auto 1fr', rowGap: 0.25, fontSize: 13 }}
     >
-      {rows.map(([name, value]) => (
-        <Box key={name} sx={{ display: 'contents' }}>
+      {rows.map(([name, value], i) => (
+        <Box key={i} sx={{ display: 'contents' }}>
           <Box component="dt" sx={{ color: ink.softInk }}>
             {name}
           </Box>

@@ -1,7 +1,8 @@
 import { memo } from 'react';
 import { showNumber } from '@/core';
+import type { Severity } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { connectorPath, GAP, tracePath } from './geometry';
+import { connectorPath, tracePath } from './geometry';
 import type { Layout, Volts } from './geometry';
 import type { FrameView } from './frames';
 
@@ -73,15 +74,27 @@ interface FrameProps {
   readonly index: number;
   readonly layout: Layout;
   readonly chosen: boolean;
-  readonly onChoose: () => void;
+  /** Not in the patch yet, or about to change: what is only looked at. */
+  readonly proposed: boolean;
+  /** The worst that is said of it. */
+  readonly mark: FrameMark | null;
+  readonly onChoose: (more: boolean) => void;
 }
+
+export interface FrameMark {
+  readonly severity: Severity;
+  readonly count: number;
+}
+
+const marks = { error: ink.error, warning: ink.warning, note: ink.softInk } as const;
+const signs = { error: '×', warning: '!', note: '·' } as const;
 
 const says = ({ title, brief, bound, seen }: FrameView): string =>
   `${title}, ${brief}: never leaves ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
   (seen ? `, seen ${showNumber(seen[0], 2)} to ${showNumber(seen[1], 2)}` : '');
 
 /** Cuts a label to what fits its frame; the whole stands in the stage panel. */
-const fitted = (text: string, width: number, perLetter: number): string => {
+export const fitted = (text: string, width: number, perLetter: number): string => {
   const most = Math.floor(width / perLetter);
   return text.length <= most ? text : `${text.slice(0, most - 1)}…`;
 };
@@ -97,69 +110,129 @@ const sameView = (a: FrameView, b: FrameView): boolean =>
   JSON.stringify(a.lost) === JSON.stringify(b.lost);
 
 const sameLayout = (a: Layout, b: Layout): boolean =>
-  a.frameWidth === b.frameWidth &&
+  a.w.join() === b.w.join() &&
   a.top === b.top &&
   a.bottom === b.bottom &&
-  a.x.length === b.x.length &&
+  a.x.join() === b.x.join() &&
   a.y.domain().join() === b.y.domain().join();
 
 const sameFrame = (a: FrameProps, b: FrameProps): boolean =>
-  a.index === b.index && a.chosen === b.chosen && sameView(a.view, b.view) && sameLayout(a.layout, b.layout);
+  a.index === b.index &&
+  a.chosen === b.chosen &&
+  a.proposed === b.proposed &&
+  a.mark?.severity === b.mark?.severity &&
+  a.mark?.count === b.mark?.count &&
+  sameView(a.view, b.view) &&
+  sameLayout(a.layout, b.layout);
 
 /** One frame: a stage's name, its bands, and the extremes as numbers at the band's edges. */
-export const FrameGraphic = memo(function FrameGraphic({ view, index, layout, chosen, onChoose }: FrameProps) {
-  const x = layout.x[index] ?? 0;
-  const { y, top, bottom, frameWidth } = layout;
-  const [low, high] = view.bound;
-  const [yLow, yHigh] = [y(low), y(high)];
+export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
+  const { view, index, layout, chosen, proposed, mark, onChoose } = props;
+  const [x, width] = [layout.x[index] ?? 0, layout.w[index] ?? 0];
+  const folded = layout.folded[index] ?? false;
+  const { y, top, bottom } = layout;
+  const room = width + layout.gap;
   return (
     <g
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
       data-frame={view.id}
+      data-folded={folded}
+      data-proposed={proposed}
       cursor="pointer"
-      onClick={onChoose}
+      onClick={(e) => onChoose(e.shiftKey)}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;
         e.preventDefault();
-        onChoose();
+        onChoose(e.shiftKey);
       }}
     >
       <title>{says(view)}</title>
-      <text x={x} y={top - 26} fontSize="14" fontWeight="700" fill={ink.ink}>
-        {fitted(view.title, frameWidth, 7.6)}
-      </text>
-      <text x={x} y={top - 10} fontSize="12" fill={ink.softInk}>
-        {fitted(view.brief, frameWidth + GAP - 6, 6)}
-      </text>
+      {!folded && (
+        <>
+          <text x={x} y={top - 26} fontSize="14" fontWeight="700" fill={ink.ink}>
+            {fitted(view.title, room - 22, 7.6)}
+          </text>
+          <text x={x} y={top - 10} fontSize="12" fill={ink.softInk}>
+            {fitted(view.brief, room - 6, 6)}
+          </text>
+        </>
+      )}
       <rect
         x={x}
         y={top}
-        width={frameWidth}
+        width={width}
         height={bottom - top}
         fill={chosen ? ink.raised : 'transparent'}
-        stroke={chosen ? ink.wanted : ink.line}
-        strokeWidth={chosen ? 2 : 1}
+        stroke={chosen || proposed ? ink.wanted : ink.line}
+        strokeWidth={chosen || proposed ? 2 : 1}
+        strokeDasharray={proposed ? '5 4' : undefined}
       />
-      <Bands view={view} x={x} width={frameWidth} y={y} />
-      <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink} pointerEvents="none">
-        <text x={x + 4} y={Math.max(top + 12, yHigh - 4)} data-bound="high">
-          {showNumber(high, 2, true)}
+      <Bands view={view} x={x} width={width} y={y} />
+      {folded ? (
+        <FoldedName view={view} x={x + width / 2 + 4} y={bottom - 6} />
+      ) : (
+        <Edges view={view} x={x} layout={layout} />
+      )}
+      {mark && (
+        <text
+          x={x + width - (folded ? 15 : 2)}
+          y={folded ? top - 8 : top + 14}
+          textAnchor={folded ? 'start' : 'end'}
+          fontSize="13"
+          fontWeight="700"
+          fill={marks[mark.severity]}
+          stroke={ink.paper}
+          strokeWidth="3"
+          paintOrder="stroke"
+          data-mark={mark.severity}
+        >
+          <title>{`${mark.count} ${mark.severity}${mark.count === 1 ? '' : 's'} here`}</title>
+          {`${signs[mark.severity]}${mark.count > 1 ? mark.count : ''}`}
         </text>
-        <text x={x + 4} y={Math.min(bottom - 4, yLow + 14)} data-bound="low">
-          {showNumber(low, 2, true)}
-        </text>
-      </g>
-      {view.forks.length > 0 && (
+      )}
+      {view.forks.length > 0 && !folded && (
         <text x={x} y={bottom + 15} fontSize="11" fill={ink.softInk}>
           <title>{`also to ${view.forks.join('; ')}`}</title>
-          {fitted(`also to ${view.forks.join('; ')}`, frameWidth - 4, 5.6)}
+          {fitted(`also to ${view.forks.join('; ')}`, room - 8, 5.6)}
         </text>
       )}
     </g>
   );
 }, sameFrame);
+
+/** The extremes as numbers at the band's edges. */
+function Edges({ view, x, layout: { y, top, bottom } }: { view: FrameView; x: number; layout: Layout }) {
+  const [low, high] = view.bound;
+  return (
+    <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink} pointerEvents="none">
+      <text x={x + 4} y={Math.max(top + 12, y(high) - 4)} data-bound="high">
+        {showNumber(high, 2, true)}
+      </text>
+      <text x={x + 4} y={Math.min(bottom - 4, y(low) + 14)} data-bound="low">
+        {showNumber(low, 2, true)}
+      </text>
+    </g>
+  );
+}
+
+/** The name of a folded frame, upwards along it. */
+function FoldedName({ view, x, y }: { view: FrameView; x: number; y: number }) {
+  return (
+    <text
+      transform={`translate(${x},${y}) rotate(-90)`}
+      fontSize="12"
+      fill={ink.ink}
+      stroke={ink.paper}
+      strokeWidth="3"
+      paintOrder="stroke"
+      pointerEvents="none"
+    >
+      {fitted(view.title, 110, 6.4)}
+    </text>
+  );
+}
 
 /** The band's way from one frame to the next: it narrows, widens, climbs, or crosses over where it is flipped. */
 export function Connector({
@@ -173,7 +246,7 @@ export function Connector({
   index: number;
   layout: Layout;
 }) {
-  const x = (layout.x[index] ?? 0) + layout.frameWidth;
-  const d = connectorPath(x, from.bound, to.bound, to.flips, layout.y);
+  const x = (layout.x[index] ?? 0) + (layout.w[index] ?? 0);
+  const d = connectorPath(x, from.bound, to.bound, to.flips, layout.y, layout.gap);
   return <path d={d} fill={ink.bound} fillOpacity="0.6" pointerEvents="none" />;
 }

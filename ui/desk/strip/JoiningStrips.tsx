@@ -2,9 +2,9 @@ import { showNumber } from '@/core';
 import type { Joining } from '@/core';
 import { ink } from '@/ui/theme/tokens';
 import { scaleLinear } from 'd3-scale';
-import { Bands } from './FrameGraphic';
+import { Bands, fitted } from './FrameGraphic';
 import type { FrameView } from './frames';
-import { MINI } from './geometry';
+import { TINY } from './geometry';
 import type { Layout } from './geometry';
 
 export interface PlacedJoining {
@@ -27,19 +27,23 @@ export function JoiningStrip({
   onOpen: () => void;
 }) {
   const { views, row, shown, frame, joining } = placed;
-  const top = row * MINI.row + 24;
+  const { small } = layout;
+  const tiny = small === TINY;
+  const top = row * small.row + (tiny ? 18 : 24);
   const [low = -1, high = 1] = layout.y.domain();
   const y = scaleLinear()
     .domain([low, high])
-    .range([top + MINI.height, top]);
-  const span = MINI.width + MINI.gap;
-  const target = (layout.x[frame] ?? 0) + layout.frameWidth / 2;
+    .range([top + small.height, top]);
+  const span = small.width + small.gap;
+  const target = (layout.x[frame] ?? 0) + (layout.w[frame] ?? 0) / 2;
   const left = Math.max(4, target - shown * span - 8);
   const visible = views.slice(-shown);
   const last = views.at(-1);
-  const name = `${views.map((v) => v.title).join(', ')} into ${joining.into.spec.name} of ${joining.into.socket.split('.')[0]}`;
+  const titles = views.map((v) => v.title);
+  const name = `${titles.join(', ')} into ${joining.into.spec.name} of ${joining.into.socket.split('.')[0]}`;
   const range = last ? `, ${showNumber(last.bound[0], 2)} to ${showNumber(last.bound[1], 2)} volts` : '';
-  const end = left + shown * span - MINI.gap;
+  const end = left + shown * span - small.gap;
+  const delayed = joining.into.driver.type === 'output' && joining.into.driver.delayed;
   return (
     <g
       role="button"
@@ -54,28 +58,35 @@ export function JoiningStrip({
         onOpen();
       }}
     >
-      <title>Show this path as the main strip</title>
+      <title>{`${titles.join(', ')}: show this path as the main strip`}</title>
+      {tiny && (
+        <text x={left} y={top - 4} fontSize="11" fill={ink.ink}>
+          {fitted(titles.join(', '), Math.max(90, end - left), 5.8)}
+        </text>
+      )}
       {visible.map((view, i) => {
         const x = left + i * span;
         return (
           <g key={view.key}>
-            <text x={x} y={top - 6} fontSize="12" fill={ink.ink}>
-              {`${i === 0 && shown < views.length ? '… ' : ''}${view.title.slice(0, 15)}${view.title.length > 15 ? '…' : ''}`}
-            </text>
-            <rect x={x} y={top} width={MINI.width} height={MINI.height} fill="transparent" stroke={ink.line} />
-            <Bands view={view} x={x} width={MINI.width} y={y} />
+            {!tiny && (
+              <text x={x} y={top - 6} fontSize="12" fill={ink.ink}>
+                {`${i === 0 && shown < views.length ? '… ' : ''}${fitted(view.title, small.width, 6.6)}`}
+              </text>
+            )}
+            <rect x={x} y={top} width={small.width} height={small.height} fill="transparent" stroke={ink.line} />
+            <Bands view={view} x={x} width={small.width} y={y} />
           </g>
         );
       })}
       <path
-        d={`M${end},${top + MINI.height / 2}H${target}V${layout.top - 44}`}
+        d={`M${end},${top + small.height / 2}H${target}V${layout.top - 44}`}
         fill="none"
         stroke={ink.softInk}
         strokeDasharray="2 3"
       />
       <path d={`M${target - 4},${layout.top - 50}l4,6l4,-6`} fill="none" stroke={ink.softInk} />
-      <text x={target + 6} y={top + MINI.height / 2 - 4} fontSize="11" fill={ink.softInk}>
-        {`joins at ${joining.into.spec.name}${joining.into.driver.type === 'output' && joining.into.driver.delayed ? ' · loop, one sample late' : ''}`}
+      <text x={target + 6} y={top + small.height / 2 - (tiny ? -4 : 4)} fontSize="11" fill={ink.softInk}>
+        {`joins at ${joining.into.spec.name}${delayed ? ' · loop ↺, one sample late' : ''}`}
       </text>
     </g>
   );

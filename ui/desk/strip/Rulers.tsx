@@ -7,7 +7,7 @@ import type { Layout } from './geometry';
 /** Volts at the left edge, and hairlines across all frames. */
 export function VoltsRuler({ layout }: { layout: Layout }) {
   const { y, top } = layout;
-  const right = (layout.x.at(-1) ?? 0) + layout.frameWidth;
+  const right = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0);
   const ticks = y.ticks(Math.max(4, Math.floor((layout.bottom - top) / 36)));
   const digits = ticks.every(Number.isInteger) ? 0 : 1;
   return (
@@ -41,7 +41,7 @@ export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {
   const { y } = layout;
   const [least = 0, most = 0] = y.domain();
   const [low, high] = [Math.max(window[0], least), Math.min(window[1], most)];
-  const x = (layout.x.at(-1) ?? 0) + layout.frameWidth;
+  const x = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0);
   const unit = spec.unit(params);
   const inside = y.ticks(7).filter((v) => v > low && v < high && Math.min(y(v) - y(high), y(low) - y(v)) > 15);
   const marks = high > low ? [low, ...inside, high] : [];
@@ -73,7 +73,7 @@ export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {
 export function Wanted({ layout, end }: { layout: Layout; end: EndView }) {
   if (!end.wanted) return null;
   const { y } = layout;
-  const x = (layout.x.at(-1) ?? 0) + layout.frameWidth - 18;
+  const x = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0) - 18;
   const [low, high] = [y(end.wanted[0]), y(end.wanted[1])];
   return (
     <g pointerEvents="none" stroke={ink.wanted} strokeWidth="2" fill="none" aria-label="wanted">

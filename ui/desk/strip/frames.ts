@@ -1,4 +1,4 @@
-import { flipsAt, positionOf } from '@/core';
+import { driveFor, flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip } from '@/core';
 import type { PictureData } from '@/workers/protocol';
 import type { Predicted } from '../usePrediction';
@@ -43,7 +43,7 @@ function forksOf(frame: Frame, next: Frame | undefined, predicted: Predicted): s
   return modules.flatMap((m) =>
     m.inputs.flatMap((s) =>
       s.driver.type === 'output' && s.driver.module === from && s.socket !== next?.input?.socket
-        ? [`${m.label}, ${s.spec.name}`]
+        ? [`${m.label}, ${s.spec.name}${s.driver.delayed ? ' ↺' : ''}`]
         : [],
     ),
   );
@@ -95,17 +95,6 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted):
     .filter(([lo, hi]) => Number.isFinite(lo) && Number.isFinite(hi))
     .map((range) => ({ range, why: 'clipped at the rail' }));
   return { ...base, bound, lost, forks: forksOf(frame, next, predicted) };
-}
-
-/** The drive voltage that gives a figure, by halving; the destinations' figures rise with their drive. */
-function driveFor(spec: EndSpec<ParamValues>, params: ParamValues, figure: number): number {
-  let [low, high] = spec.window(params);
-  for (let i = 0; i < 60; i++) {
-    const middle = (low + high) / 2;
-    if ((spec.value(params, middle) ?? -Infinity) < figure) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
 }
 
 export function endView(strip: Strip, predicted: Predicted): EndView {

@@ -4,28 +4,32 @@ import {
   connectorPath,
   domainOf,
   extremes,
+  foldsOf,
   layoutOf,
   outside,
   RULER,
   stackRows,
+  TINY,
   tracePath,
   UNIT_RULER,
+  voltsAt,
 } from './geometry';
 
 const space = { width: 744, height: 460 };
+const open = (frames: number): boolean[] => Array.from({ length: frames }, () => false);
 
 describe('the strip’s layout', () => {
   it('fits its frames between the rulers, or scrolls', () => {
     for (const frames of [1, 4, 12]) {
-      const layout = layoutOf(frames, space, 0, [-5, 5]);
-      const right = layout.x.at(-1)! + layout.frameWidth;
+      const layout = layoutOf(open(frames), space, 0, [-5, 5]);
+      const right = layout.x.at(-1)! + layout.w.at(-1)!;
       expect(right + UNIT_RULER).toBeLessThanOrEqual(layout.width + 1e-9);
       expect(layout.x[0]).toBe(RULER);
       expect(layout.width > space.width).toBe(frames === 12);
     }
   });
   it('one volt is as tall in every frame, up is up', () => {
-    const { y, top, bottom } = layoutOf(3, space, 1, [-2, 6]);
+    const { y, top, bottom } = layoutOf(open(3), space, 1, [-2, 6]);
     expect([y(6), y(-2)]).toEqual([top, bottom]);
     expect(y(1) - y(2)).toBeCloseTo(y(4) - y(5), 9);
   });
@@ -40,7 +44,34 @@ describe('the strip’s layout', () => {
   });
 });
 
+describe('folding', () => {
+  it('leaves a path that fits alone', () => {
+    expect(foldsOf(5, 0, 744)).toEqual(open(5));
+  });
+  it('brings thirteen frames into 744 pixels, the one in hand and the destination unfolded', () => {
+    for (const inHand of [0, 5, 12]) {
+      const folds = foldsOf(13, inHand, 744);
+      expect([folds[inHand], folds[12]]).toEqual([false, false]);
+      expect(layoutOf(folds, space, 0, [-5, 5]).width).toBe(744);
+    }
+  });
+  it('folds what is farthest from the one in hand first', () => {
+    expect(foldsOf(7, 0, 744)).toEqual([false, false, false, false, true, true, false]);
+  });
+});
+
 describe('joining strips', () => {
+  it('six paths into one frame stand in six rows, tiny, and leave the frames their height', () => {
+    const rows = stackRows(
+      Array.from({ length: 6 }, () => ({ right: 500, frames: 2 })),
+      0,
+      TINY,
+    );
+    expect(new Set(rows.map((r) => r.row)).size).toBe(6);
+    const layout = layoutOf(open(4), space, 6, [-5, 5]);
+    expect(layout.small).toBe(TINY);
+    expect(layout.height).toBeLessThanOrEqual(space.height + 1);
+  });
   it('never cover each other', () => {
     const block = fc.record({ right: fc.integer({ min: 100, max: 700 }), frames: fc.integer({ min: 1, max: 6 }) });
     fc.assert(
@@ -68,8 +99,8 @@ describe('shapes', () => {
     expect(tall.d).toContain('150');
   });
   it('a connector crosses where the stage flips', () => {
-    const straight = connectorPath(0, [0, 4], [1, 3], false, y);
-    const crossed = connectorPath(0, [0, 4], [1, 3], true, y);
+    const straight = connectorPath(0, [0, 4], [1, 3], false, y, 30);
+    const crossed = connectorPath(0, [0, 4], [1, 3], true, y, 30);
     expect(straight).toContain('90'); // From the low edge at 0 V to the low edge at 1 V.
     expect(straight.split('L')[0]).toMatch(/30,90$/);
     expect(crossed.split('L')[0]).toMatch(/30,70$/);
@@ -81,6 +112,11 @@ describe('shapes', () => {
     ]);
     expect(outside([1, 2], [0, 5])).toEqual([]);
     expect(outside([6, 8], [0, 5])).toEqual([[6, 8]]);
+  });
+  it('the volts at a moment are those of its column', () => {
+    expect(voltsAt(picture, 0.5)).toEqual([1, 1]);
+    expect(voltsAt(picture, 2)).toEqual([2, 2]);
+    expect(voltsAt({ min: Float32Array.of(NaN), max: Float32Array.of(NaN) }, 0)).toBeNull();
   });
   it('extremes of a picture', () => {
     expect(extremes(picture)).toEqual([0, 2]);

@@ -5,9 +5,15 @@ import type { PictureData } from '@/workers/protocol';
 
 export const RULER = 48;
 export const UNIT_RULER = 92;
-export const GAP = 30;
+/** Where strips are drawn small: a joining path, above. */
 export const MINI = { width: 104, height: 50, gap: 22, row: 84 } as const;
-const FRAME = { least: 92, most: 200 } as const;
+/** The same where many join, so that all stay in sight. */
+export const TINY = { width: 70, height: 24, gap: 14, row: 43 } as const;
+export type Small = typeof MINI | typeof TINY;
+/** More rows than this are drawn tiny. */
+const MOST_ROWS = 2;
+const FRAME = { least: 92, most: 200, folded: 22 } as const;
+const BETWEEN = { open: 30, folded: 14 } as const;
 const TOP = 56;
 const BOTTOM = 22;
 
@@ -16,32 +22,73 @@ export type Volts = readonly [low: number, high: number];
 export interface Layout {
   readonly width: number;
   readonly height: number;
-  readonly frameWidth: number;
-  /** Left edge of each frame. */
+  /** Left edge and width of each frame. */
   readonly x: readonly number[];
+  readonly w: readonly number[];
+  readonly folded: readonly boolean[];
+  /** Between two frames. */
+  readonly gap: number;
   readonly top: number;
   readonly bottom: number;
+  readonly small: Small;
   readonly y: ScaleLinear<number, number>;
 }
 
+export interface Space {
+  readonly width: number;
+  readonly height: number;
+}
+
+const beside = (width: number): number => width - RULER - UNIT_RULER;
+
+/** Whether all frames fit unfolded. */
+export const fits = (frames: number, width: number): boolean =>
+  frames * FRAME.least + (frames - 1) * BETWEEN.open <= beside(width);
+
+/**
+ * Which frames are folded to slivers so that the whole path stays in sight: the farthest from the one in hand first;
+ * the destination never.
+ */
+export function foldsOf(frames: number, inHand: number, width: number): boolean[] {
+  const folded = Array.from({ length: frames }, () => false);
+  if (fits(frames, width)) return folded;
+  const centre = inHand < 0 ? frames - 1 : inHand;
+  const order = folded
+    .map((_, i) => i)
+    .filter((i) => i !== centre && i !== frames - 1)
+    .sort((a, b) => Math.abs(b - centre) - Math.abs(a - centre) || a - b);
+  const needed = (): number =>
+    folded.reduce((sum, f) => sum + (f ? FRAME.folded : FRAME.least), (frames - 1) * BETWEEN.folded);
+  for (const i of order) {
+    if (needed() <= beside(width)) break;
+    folded[i] = true;
+  }
+  return folded;
+}
+
 /** Where the frames and the ruler stand in a given space; wider than it, to be scrolled, where frames would be too thin. */
-export function layoutOf(
-  frames: number,
-  space: { width: number; height: number },
-  rows: number,
-  domain: Volts,
-): Layout {
-  const free = space.width - RULER - UNIT_RULER - GAP * (frames - 1);
-  const frameWidth = Math.min(FRAME.most, Math.max(FRAME.least, free / Math.max(1, frames)));
-  const top = rows * MINI.row + TOP;
+export function layoutOf(folded: readonly boolean[], space: Space, rows: number, domain: Volts, low = false): Layout {
+  const frames = folded.length;
+  const gap = folded.includes(true) ? BETWEEN.folded : BETWEEN.open;
+  const slivers = folded.filter(Boolean).length;
+  const free = beside(space.width) - gap * (frames - 1) - slivers * FRAME.folded;
+  const open = Math.min(FRAME.most, Math.max(FRAME.least, free / Math.max(1, frames - slivers)));
+  const w = folded.map((f) => (f ? FRAME.folded : open));
+  const x: number[] = [];
+  w.reduce((at, width) => (x.push(at), at + width + gap), RULER);
+  const small = low || rows > MOST_ROWS ? TINY : MINI;
+  const top = rows * small.row + TOP;
   const bottom = Math.max(top + 120, space.height - BOTTOM);
   return {
-    width: Math.max(space.width, RULER + UNIT_RULER + frames * frameWidth + GAP * (frames - 1)),
+    width: Math.max(space.width, (x.at(-1) ?? RULER) + (w.at(-1) ?? 0) + UNIT_RULER),
     height: bottom + BOTTOM,
-    frameWidth,
-    x: Array.from({ length: frames }, (_, i) => RULER + i * (frameWidth + GAP)),
+    x,
+    w,
+    folded,
+    gap,
     top,
     bottom,
+    small,
     y: scaleLinear().domain(domain).range([bottom, top]),
   };
 }
@@ -60,15 +107,19 @@ export interface Block {
 }
 
 /** Rows for the smaller strips above, so that none covers another; and how many frames of each fit. */
-export function stackRows(blocks: readonly Block[], left: number): { row: number; shown: number }[] {
+export function stackRows(
+  blocks: readonly Block[],
+  left: number,
+  small: Small = MINI,
+): { row: number; shown: number }[] {
   const ends: number[] = [];
-  const span = MINI.width + MINI.gap;
+  const span = small.width + small.gap;
   return blocks.map(({ right, frames }) => {
     const shown = Math.max(1, Math.min(frames, Math.floor((right - left) / span)));
     const from = right - shown * span;
     let row = ends.findIndex((end) => end <= from);
     if (row < 0) row = ends.length;
-    ends[row] = right + MINI.gap;
+    ends[row] = right + small.gap;
     return { row, shown };
   });
 }
@@ -133,9 +184,10 @@ export function connectorPath(
   to: Volts,
   flipped: boolean,
   y: (volts: number) => number,
+  gap: number,
 ): string {
   const [a, b] = flipped ? [to[1], to[0]] : to;
-  const [right, middle] = [x + GAP, x + GAP / 2];
+  const [right, middle] = [x + gap, x + gap / 2];
   const curve = (v0: number, v1: number): string => `C${middle},${y(v0)} ${middle},${y(v1)} ${right},${y(v1)}`;
   const back = (v0: number, v1: number): string => `C${middle},${y(v0)} ${middle},${y(v1)} ${x},${y(v1)}`;
   return `M${x},${y(from[0])}${curve(from[0], a)}L${right},${y(b)}${back(b, from[1])}Z`;
@@ -147,4 +199,12 @@ export function outside([low, high]: Volts, [from, to]: Volts): Volts[] {
   if (low < from - 1e-9) parts.push([low, Math.min(high, from)]);
   if (high > to + 1e-9) parts.push([Math.max(low, to), high]);
   return parts;
+}
+
+/** The volts of a picture at a share 0..1 of the window: from least to greatest of that column. */
+export function voltsAt(picture: PictureData, share: number): Volts | null {
+  const columns = picture.min.length;
+  const column = Math.min(columns - 1, Math.max(0, Math.round(share * (columns - 1))));
+  const [low, high] = [picture.min[column], picture.max[column]];
+  return low === undefined || high === undefined || !Number.isFinite(low) ? null : [low, high];
 }

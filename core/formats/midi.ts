@@ -1,0 +1,135 @@
+import { Midi } from '@tonejs/midi';
+import type { GesturePoint, Step } from '../kinds/params';
+
+export interface MidiNote {
+  /** MIDI number: 60 is middle C. */
+  readonly note: number;
+  readonly from: number;
+  readonly to: number;
+  /** 0..1 */
+  readonly velocity: number;
+}
+
+export interface MidiTrack {
+  readonly name: string;
+  readonly notes: readonly MidiNote[];
+  /** By controller number: its values 0..1 over time. */
+  readonly controllers: ReadonlyMap<number, readonly { readonly t: number; readonly value: number }[]>;
+}
+
+export interface MidiFile {
+  readonly bpm: number;
+  readonly tracks: readonly MidiTrack[];
+}
+
+export interface MidiScale {
+  /** The note that is 0 V; 60 is C4. */
+  readonly zeroNote: number;
+  readonly gateVolts: number;
+  /** Full velocity, and a controller at 127. */
+  readonly fullVolts: number;
+}
+
+/** The note's voltages stay inside this, volts. */
+const REACH = 12;
+/** Between two notes that touch, the gate falls for this long, seconds. */
+const GAP = 0.002;
+const MOST_STEPS = 64;
+const MOST_POINTS = 10_000;
+/** A note may be off the grid by this share of a step. */
+const OFF_GRID = 0.2;
+
+/**
+ * Reads a Standard MIDI File.
+ *
+ * @returns its tracks that hold notes or controllers, seconds from the start.
+ * @throws where it is none.
+ */
+export function readMidi(bytes: ArrayBuffer): MidiFile {
+  const file = new Midi(bytes);
+  const tracks = file.tracks.map((track, i): MidiTrack => ({
+    name: track.name.trim() || `Track ${i + 1}`,
+    notes: track.notes
+      .map((n) => ({ note: n.midi, from: n.time, to: n.time + n.duration, velocity: n.velocity }))
+      .sort((a, b) => a.from - b.from),
+    controllers: new Map(
+      Object.entries(track.controlChanges).map(([number, changes]) => [
+        Number(number),
+        (changes ?? []).map((c) => ({ t: c.time, value: c.value })),
+      ]),
+    ),
+  }));
+  return {
+    bpm: file.header.tempos[0]?.bpm ?? 120,
+    tracks: tracks.filter((t) => t.notes.length > 0 || t.controllers.size > 0),
+  };
+}
+
+const clamp = (volts: number): number => Math.min(REACH, Math.max(-REACH, volts));
+const voltsOf = (note: number, { zeroNote }: MidiScale): number => clamp((note - zeroNote) / 12);
+
+/** Held values over time as a gesture's points: from 0 s on, each moment once, the last word of a moment wins. */
+function heldPoints(changes: readonly { readonly t: number; readonly volts: number }[]): GesturePoint[] {
+  const points = new Map<number, number>([[0, changes[0]?.volts ?? 0]]);
+  for (const { t, volts } of changes) points.set(Math.round(Math.max(0, t) * 1e5) / 1e5, volts);
+  const sorted = [...points].sort(([a], [b]) => a - b).map(([t, volts]) => ({ t, volts }));
+  return sorted.filter((p, i) => i === 0 || p.volts !== sorted[i - 1]?.volts).slice(0, MOST_POINTS);
+}
+
+/** A track's pitch, gate and velocity as held gestures: one voice, the latest note wins. */
+export function midiVoltages(
+  track: MidiTrack,
+  scale: MidiScale,
+): Readonly<Record<'pitch' | 'gate' | 'velocity', GesturePoint[]>> {
+  const { notes } = track;
+  const gate: { t: number; volts: number }[] = [{ t: 0, volts: 0 }];
+  notes.forEach((n, i) => {
+    const next = notes[i + 1]?.from ?? Infinity;
+    gate.push({ t: n.from, volts: scale.gateVolts });
+    // Notes that overlap are slurred: the gate stays. Notes that only touch are struck again.
+    if (n.to <= next + 1e-6) gate.push({ t: Math.max(n.from + GAP / 2, Math.min(n.to, next - GAP)), volts: 0 });
+  });
+  return {
+    pitch: heldPoints(notes.map((n) => ({ t: n.from, volts: voltsOf(n.note, scale) }))),
+    gate: heldPoints(gate),
+    velocity: heldPoints(notes.map((n) => ({ t: n.from, volts: clamp(n.velocity * scale.fullVolts) }))),
+  };
+}
+
+export function midiController(track: MidiTrack, number: number, scale: MidiScale): GesturePoint[] {
+  const changes = track.controllers.get(number) ?? [];
+  return heldPoints(changes.map(({ t, value }) => ({ t, volts: clamp(value * scale.fullVolts) })));
+}
+
+export interface MidiSteps {
+  readonly steps: readonly Step[];
+  /** Quarter notes a step, for the clock. */
+  readonly beats: number;
+}
+
+/**
+ * A track as a step sequence on a clock.
+ *
+ * @returns the coarsest grid from quarters to thirty-seconds that its notes lie on, in at most 64 steps; null where
+ *   they lie on none, or need more.
+ */
+export function midiSteps({ notes }: MidiTrack, bpm: number, scale: MidiScale): MidiSteps | null {
+  if (notes.length === 0) return null;
+  for (const beats of [1, 0.5, 0.25, 0.125]) {
+    const length = (60 / bpm) * beats;
+    const at = (t: number): number => Math.round(t / length);
+    const fits = notes.every((n) => Math.abs(n.from / length - at(n.from)) <= OFF_GRID);
+    const starts = new Set(notes.map((n) => at(n.from)));
+    const count = Math.max(...notes.map((n) => Math.max(at(n.from) + 1, at(n.to))));
+    if (!fits || starts.size < notes.length || count > MOST_STEPS) continue;
+    let volts = voltsOf(notes[0]?.note ?? scale.zeroNote, scale);
+    const steps = Array.from({ length: count }, (_, step): Step => {
+      const note = notes.find((n) => at(n.from) <= step && step < Math.max(at(n.from) + 1, at(n.to)));
+      if (note) volts = voltsOf(note.note, scale);
+      const on = note !== undefined;
+      return { volts, gate: on, tie: on && step + 1 < at(note.to) && !starts.has(step + 1) };
+    });
+    return { steps, beats };
+  }
+  return null;
+}

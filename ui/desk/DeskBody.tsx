@@ -1,0 +1,301 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import { applyEdits, idOf } from '@/core';
+import type { Finding, Patch } from '@/core';
+import { Chooser } from '@/ui/parts/Chooser';
+import type { DeskStore } from '@/ui/state/desk';
+import { ink } from '@/ui/theme/tokens';
+import { DeskHeader } from './DeskHeader';
+import { EmptyDesk } from './EmptyDesk';
+import { EndsList } from './EndsList';
+import { FindingsList } from './FindingsList';
+import { Guide } from './Guide';
+import type { Scene } from './scene';
+import { Scope } from './scope/Scope';
+import { GroupPanel } from './stage/GroupPanel';
+import { StagePanel } from './stage/StagePanel';
+import { moveStage } from './stages';
+import { Strip } from './strip/Strip';
+import type { StripActions } from './strip/Strip';
+import { Trail } from './strip/Trail';
+import { listedEnds, planOf } from './tasks';
+import type { Task } from './tasks';
+import { useCommands } from './useCommands';
+import { usePrediction } from './usePrediction';
+import type { Predicted } from './usePrediction';
+import { changedModules, marksOf, shownSocket, useTraces } from './views';
+
+// Opened on demand, so that the desk itself is there sooner.
+const CompareView = dynamic(() => import('./compare/CompareView').then((m) => m.CompareView), { ssr: false });
+const HelpDialog = dynamic(() => import('./HelpDialog').then((m) => m.HelpDialog), { ssr: false });
+const HistoryPanel = dynamic(() => import('./compare/HistoryPanel').then((m) => m.HistoryPanel), { ssr: false });
+const Palette = dynamic(() => import('./Palette').then((m) => m.Palette), { ssr: false });
+const VariantsPanel = dynamic(() => import('./compare/VariantsPanel').then((m) => m.VariantsPanel), { ssr: false });
+const ImportDialog = dynamic(() => import('./hands/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
+
+export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
+  const patch = useStore(desk, (s) => s.patch);
+  const selected = useStore(desk, (s) => s.selected);
+  const group = useStore(desk, (s) => s.group);
+  const trail = useStore(desk, (s) => s.trail);
+  const { edit, select, selectAlso, showEnd, showJoining, back } = desk.getState();
+  const [scene, setScene] = useState<Scene>({ show: 'desk' });
+  const [task, setTask] = useState<Task | null>(null);
+  const [ghost, setGhost] = useState<Ghost | null>(null);
+  const [spectra, setSpectra] = useState('');
+  const predicted = usePrediction(patch, shownSocket(trail, patch), { spectra });
+  const shown = shownSocket(trail, patch) ?? predicted.ends[0] ?? null;
+  const ends = listedEnds(predicted.graph, predicted.ends, trail.length > 1 ? null : shown);
+  const end = trail.length > 1 ? (trail[0] ?? null) : shown;
+  useEffect(() => {
+    document.title = `${patch.name} · Fenvo`;
+  }, [patch.name]);
+
+  const begin = useCallback((next: Task | null) => {
+    setGhost(null);
+    setTask(next);
+  }, []);
+  const plan = task && planOf(task, contextOf(patch, predicted));
+  const pick = (key: string): void => {
+    const made = plan?.make(key);
+    begin(null);
+    if (!made) return;
+    edit(made.label, () => made.patch);
+    if (made.show !== undefined) showEnd(made.show);
+    if (made.select !== undefined) select(made.select);
+  };
+  const open = useCallback(
+    (at: string): void => {
+      if (at.includes('.') && listedEnds(predicted.graph, predicted.ends, null).includes(at)) showEnd(at);
+      select(idOf(at));
+    },
+    [predicted, select, showEnd],
+  );
+  const preview = useCallback(
+    (finding: Finding | null) =>
+      setGhost(finding?.cure ? { patch: applyEdits(desk.getState().patch, finding.cure.edits) } : null),
+    [desk],
+  );
+  const commands = useCommands({ desk, predicted, ends, end, socket: shown, setScene, begin });
+  const names = useMemo(() => new Map(patch.modules.map((m) => [m.id, m.label ?? m.id] as const)), [patch.modules]);
+  const stage = predicted.graph.modules.find((m) => m.id === selected);
+  const traces = useTraces(predicted);
+  const close = useCallback(() => setScene({ show: 'desk' }), []);
+
+  return (
+    <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}>
+      <DeskHeader desk={desk} others={others} setScene={setScene} />
+      <Box sx={{ flex: 1, minHeight: 0, display: { xs: 'block', md: 'flex' } }}>
+        <Box
+          component="nav"
+          aria-label="Ends and sources"
+          sx={{
+            width: { md: 236 },
+            flexShrink: 0,
+            borderRight: `1px solid ${ink.line}`,
+            overflowY: 'auto',
+            pb: 2,
+          }}
+        >
+          <EndsList predicted={predicted} ends={ends} shown={end} onShow={showEnd} onSelect={select} begin={begin} />
+        </Box>
+        <Box component="main" sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+          {scene.show === 'compare' ? (
+            <CompareView desk={desk} predicted={predicted} other={scene} end={shown} onClose={close} />
+          ) : (
+            <>
+              {trail.length > 1 && <Trail trail={trail} patch={patch} onBack={back} />}
+              <MainStrip
+                predicted={predicted}
+                ghost={ghost}
+                end={shown}
+                chosen={selected === null ? [] : [selected, ...group]}
+                onChoose={(id, more) => (more ? selectAlso(id) : select(id))}
+                onOpenJoining={(s) => showJoining(shown, s)}
+                onInsert={(socket) => begin({ do: 'insert', socket })}
+                onFeed={(socket) => begin({ do: 'feed', socket })}
+                onMove={(id, before) => edit(`move ${names.get(id) ?? id}`, (p) => moveStage(p, id, before))}
+                empty={<EmptyDesk edit={edit} begin={begin} />}
+              />
+              {predicted.failure && (
+                <Box role="alert" sx={{ px: 2, color: ink.error }}>
+                  {predicted.failure}
+                </Box>
+              )}
+              <Box
+                sx={{
+                  borderTop: `1px solid ${ink.line}`,
+                  height: { md: '38%' },
+                  minHeight: 264,
+                  display: 'flex',
+                  flexDirection: 'column',
+                  '& > section': { flex: 1 },
+                }}
+              >
+                <Scope
+                  name={patch.name}
+                  traces={traces}
+                  full={predicted.full}
+                  duration={patch.settings.duration}
+                  onSpectra={setSpectra}
+                />
+              </Box>
+            </>
+          )}
+        </Box>
+        <Box
+          component="aside"
+          aria-label="Stage and findings"
+          sx={{
+            width: { md: 312 },
+            flexShrink: 0,
+            borderLeft: `1px solid ${ink.line}`,
+            background: ink.raised,
+            overflowY: 'auto',
+            scrollbarGutter: 'stable',
+            py: 2,
+            pl: 1.75,
+            pr: 0.5,
+          }}
+        >
+          {plan ? (
+            <Box component="section" aria-label={plan.title}>
+              <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, mb: 1 }}>
+                <Box component="h2" sx={{ fontSize: 15, m: 0 }}>
+                  {plan.title}
+                </Box>
+                <Button onClick={() => begin(null)}>Cancel</Button>
+              </Box>
+              <Chooser
+                label={plan.title}
+                choices={plan.choices}
+                onCancel={() => begin(null)}
+                onHighlight={(choice) => setGhost(choice && plan.make(choice.key))}
+                onPick={(choice) => pick(choice.key)}
+              />
+            </Box>
+          ) : scene.show === 'variants' ? (
+            <VariantsPanel desk={desk} onClose={close} onCompare={setScene} />
+          ) : scene.show === 'history' ? (
+            <HistoryPanel desk={desk} onClose={close} onCompare={setScene} />
+          ) : (
+            <>
+              {group.length > 0 && selected !== null ? (
+                <GroupPanel ids={[selected, ...group]} names={names} edit={edit} onDone={() => select(null)} />
+              ) : stage ? (
+                <StagePanel
+                  module={stage}
+                  patch={patch}
+                  predicted={predicted}
+                  place={placeOf(predicted, stage.id)}
+                  edit={edit}
+                  begin={begin}
+                  onRemoved={() => select(null)}
+                />
+              ) : (
+                <>
+                  <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, mb: 0.5 }}>
+                    Stage
+                  </Box>
+                  <Box sx={{ color: ink.softInk }}>Choose a frame to set its knobs.</Box>
+                </>
+              )}
+              <FindingsList
+                findings={predicted.prediction.findings}
+                dismissed={patch.dismissed}
+                names={names}
+                chosen={selected}
+                edit={edit}
+                onOpen={open}
+                onPreview={preview}
+              />
+            </>
+          )}
+        </Box>
+      </Box>
+      <Guide predicted={predicted} begin={begin} />
+      {scene.show === 'help' && <HelpDialog commands={commands.list} onClose={close} />}
+      {scene.show === 'palette' && <Palette entries={commands.entries()} onClose={close} />}
+      {scene.show === 'import' && <ImportDialog patch={patch} edit={edit} onDone={select} onClose={close} />}
+    </Box>
+  );
+}
+
+/** A patch that is looked at before it is chosen, and the end that it is about. */
+interface Ghost {
+  readonly patch: Patch;
+  readonly show?: string;
+}
+
+const contextOf = (patch: Patch, { graph, bounds }: Predicted) => ({
+  patch,
+  graph,
+  bound(socket: string): readonly [number, number] {
+    const m = graph.modules.find((x) => x.id === idOf(socket));
+    const i = m?.inputs.findIndex((s) => s.socket === socket) ?? -1;
+    return (m && bounds.get(m.id)?.inputs[i]) ?? [0, 0];
+  },
+});
+
+function placeOf(predicted: Predicted, id: string): string {
+  const frames = predicted.strip?.frames ?? [];
+  const index = frames.findIndex((f) => f.module.id === id);
+  return index < 0 ? 'Beside the path shown' : `Stage ${index + 1} of ${frames.length}`;
+}
+
+type MainProps = StripActions & { readonly chosen: readonly string[] };
+
+/** The strip of the patch, or of what is only proposed. */
+function MainStrip({
+  predicted,
+  ghost,
+  end,
+  empty,
+  ...actions
+}: MainProps & {
+  predicted: Predicted;
+  ghost: Ghost | null;
+  end: string | null;
+  empty: React.ReactNode;
+}) {
+  const marks = useMemo(() => marksOf(predicted.prediction.findings), [predicted.prediction.findings]);
+  if (ghost)
+    return <GhostStrip real={predicted} patch={ghost.patch} end={ghost.show ?? end} marks={marks} {...actions} />;
+  const { strip } = predicted;
+  if (!strip) return empty;
+  return <Strip predicted={predicted} strip={strip} marks={marks} {...actions} />;
+}
+
+/** A patch that is only looked at: nothing in it can be taken hold of, so that a click cannot miss. */
+function GhostStrip({
+  real,
+  patch,
+  end,
+  marks,
+  ...actions
+}: MainProps & {
+  real: Predicted;
+  patch: Patch;
+  end: string | null;
+  marks: ReturnType<typeof marksOf>;
+}) {
+  const predicted = usePrediction(patch, end, { whole: false });
+  const proposed = useMemo(() => changedModules(real.graph.patch, patch), [real.graph.patch, patch]);
+  const strip = predicted.strip ?? real.strip;
+  if (!strip) return null;
+  return (
+    <Strip
+      predicted={predicted}
+      strip={strip}
+      chosen={actions.chosen}
+      proposed={proposed}
+      marks={marks}
+      onChoose={actions.onChoose}
+      label="The path as it would be"
+    />
+  );
+}

@@ -1,0 +1,28 @@
+'use client';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import { Chooser } from '@/ui/parts/Chooser';
+import type { Choice } from '@/ui/parts/Chooser';
+
+export interface PaletteEntry extends Choice {
+  run(): void;
+}
+
+/** Everything that can be done or gone to, found by typing. */
+export function Palette({ entries, onClose }: { entries: readonly PaletteEntry[]; onClose: () => void }) {
+  return (
+    <Dialog open onClose={onClose} aria-label="Find a stage, an end or a command" fullWidth maxWidth="sm">
+      <DialogContent>
+        <Chooser
+          label="Find a stage, an end or a command"
+          choices={entries}
+          onCancel={onClose}
+          onPick={(choice) => {
+            onClose();
+            entries.find((e) => e.key === choice.key)?.run();
+          }}
+        />
+      </DialogContent>
+    </Dialog>
+  );
+}

@@ -1,0 +1,81 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import dayjs from 'dayjs';
+import { useStore } from 'zustand';
+import { withState } from '@/core';
+import { tellFault } from '@/ui/parts/messages';
+import { api } from '@/ui/state/api';
+import type { DeskStore } from '@/ui/state/desk';
+import { patchOf } from '@/ui/state/useAutosave';
+import { ink } from '@/ui/theme/tokens';
+import type { Scene } from '../scene';
+import { PanelHead } from './PanelHead';
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly onClose: () => void;
+  readonly onCompare: (scene: Scene) => void;
+}
+
+/** Every version that was ever saved: to look at, and to put back as one more edit. */
+export function HistoryPanel({ desk, onClose, onCompare }: Props) {
+  const id = useStore(desk, (s) => s.id);
+  const revision = useStore(desk, (s) => s.revision);
+  const { edit } = desk.getState();
+  const { data, error } = useQuery({ queryKey: ['history', id, revision], queryFn: () => api.history(id) });
+  const fetched = async (version: number) => patchOf(await api.revision(id, version));
+  const name = (version: number): string => `version ${version}`;
+  return (
+    <Box component="section" aria-label="Earlier versions">
+      <PanelHead title="Earlier versions" onClose={onClose} />
+      <Box sx={{ color: ink.softInk, mb: 1 }}>
+        Each save is kept. Putting one back is an edit like any other: it can be undone, and nothing is lost.
+      </Box>
+      {error && (
+        <Box role="alert" sx={{ color: ink.error }}>{`${error.message} The patch on the desk is not touched.`}</Box>
+      )}
+      {!data && !error && <Box role="status">Reading the versions…</Box>}
+      {data?.map((v) => (
+        <Box key={v.revision} data-version={v.revision} sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+            <Box sx={{ fontWeight: 700, flex: 1 }}>
+              {v.revision === revision ? 'As saved now' : `Version ${v.revision}`}
+            </Box>
+            <Box sx={{ fontSize: 13, color: ink.softInk }}>{dayjs(v.savedAt).format('YYYY-MM-DD HH:mm:ss')}</Box>
+          </Box>
+          {v.revision !== revision && (
+            <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
+              <Button
+                onClick={() =>
+                  void fetched(v.revision)
+                    .then((patch) => onCompare({ show: 'compare', name: name(v.revision), patch, from: 'history' }))
+                    .catch(tellFault)
+                }
+              >
+                Compare
+              </Button>
+              <Button
+                onClick={() =>
+                  void fetched(v.revision)
+                    .then((old) =>
+                      edit(`back to ${name(v.revision)}`, (p) => ({
+                        ...withState(p, old),
+                        name: old.name,
+                        notes: old.notes,
+                        bypassed: old.bypassed,
+                      })),
+                    )
+                    .catch(tellFault)
+                }
+              >
+                Put back
+              </Button>
+            </Box>
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,270 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useState } from 'react';
+import type { ReactNode } from 'react';
+import { ASSET } from '@/core';
+import type { Patch } from '@/core';
+import { midiSteps } from '@/core/formats/midi';
+import type { MidiFile, MidiScale } from '@/core/formats/midi';
+import { readCsvTraces } from '@/core/formats/recording';
+import type { FileTraces } from '@/core/formats/recording';
+import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { tellFault } from '@/ui/parts/messages';
+import { api } from '@/ui/state/api';
+import { ink } from '@/ui/theme/tokens';
+import type { Edit } from '../edit';
+import { addRecording, addSteps, addVoltages } from './imports';
+import { openFile } from './openFile';
+
+interface Props {
+  readonly patch: Patch;
+  readonly edit: Edit;
+  readonly onDone: (id: string) => void;
+  readonly onClose: () => void;
+}
+
+export type Opened =
+  | { readonly is: 'midi'; readonly name: string; readonly file: MidiFile }
+  | { readonly is: 'csv'; readonly name: string; readonly text: string }
+  | { readonly is: 'wav'; readonly name: string; readonly traces: FileTraces };
+
+/** Brings a file in: its kind is seen from its name, its scale is asked once. */
+export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
+  const [opened, setOpened] = useState<Opened | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const read = async (file: File): Promise<void> => {
+    const result = await openFile(file);
+    setFault(result.ok ? null : result.errors);
+    setOpened(result.ok ? result.value : null);
+  };
+  const finish = (label: string, made: { patch: Patch; id: string } | null): void => {
+    if (!made) return;
+    edit(label, () => made.patch);
+    onClose();
+    onDone(made.id);
+  };
+  const record = async (name: string, sampleRate: number, values: Float32Array, scale: number): Promise<void> => {
+    const volts = values.map((v) => v * scale);
+    const { id } = await api.putAsset(name, sampleRate, volts);
+    finish(`bring in ${name}`, addRecording(patch, name, id));
+  };
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="bring-title" maxWidth="sm" fullWidth>
+      <DialogTitle id="bring-title">Bring in a file</DialogTitle>
+      <DialogContent>
+        <Box component="label" sx={{ display: 'block', mb: 1.5 }}>
+          A Standard MIDI File, a CSV table or a WAV file
+          <Box
+            component="input"
+            type="file"
+            accept=".mid,.midi,.csv,.txt,.wav"
+            data-bring
+            sx={{ display: 'block', mt: 0.5, font: 'inherit' }}
+            onChange={(e) => {
+              const file = (e.target as HTMLInputElement).files?.[0];
+              if (file) void read(file);
+            }}
+          />
+        </Box>
+        {fault && (
+          <Box role="alert" sx={{ color: ink.error }}>
+            {`${fault} Nothing was changed.`}
+          </Box>
+        )}
+        {opened?.is === 'midi' && (
+          <MidiFields
+            file={opened.file}
+            onSteps={(track, scale) => finish(`bring in ${opened.name}`, addSteps(patch, opened.file, track, scale))}
+            onVoltages={(track, scale, controllers) =>
+              finish(`bring in ${opened.name}`, addVoltages(patch, opened.file, track, scale, controllers))
+            }
+          />
+        )}
+        {opened?.is === 'csv' && <CsvFields name={opened.name} text={opened.text} onUse={record} />}
+        {opened?.is === 'wav' && (
+          <TraceFields
+            key={opened.name}
+            traces={opened.traces}
+            says="1.0 in the file is"
+            start={10}
+            onUse={(column, scale) => record(opened.name, opened.traces.sampleRate, column, scale)}
+          />
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function Field({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Box component="label" sx={{ display: 'flex', gap: 1, alignItems: 'center', minHeight: 32 }}>
+      <Box component="span" sx={{ minWidth: 190 }}>
+        {label}
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
+interface NumberProps {
+  readonly label: string;
+  readonly unit: string;
+  readonly value: string;
+  readonly onChange: (text: string) => void;
+}
+
+function NumberInput({ label, unit, value, onChange }: NumberProps) {
+  return (
+    <Field label={label}>
+      <Box
+        component="input"
+        inputMode="decimal"
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+        sx={{ ...fieldStyle, width: 90 }}
+      />
+      {unit}
+    </Field>
+  );
+}
+
+/** A number that somebody typed; null where it is none. */
+const numberOf = (text: string): number | null => {
+  const value = Number(text.replace('\u2212', '-').replace(',', '.'));
+  return text.trim() !== '' && Number.isFinite(value) ? value : null;
+};
+
+interface MidiProps {
+  readonly file: MidiFile;
+  readonly onSteps: (track: number, scale: MidiScale) => void;
+  readonly onVoltages: (track: number, scale: MidiScale, controllers: readonly number[]) => void;
+}
+
+function MidiFields({ file, onSteps, onVoltages }: MidiProps) {
+  const [index, setIndex] = useState(0);
+  const [zero, setZero] = useState('60');
+  const [gate, setGate] = useState('5');
+  const [full, setFull] = useState('5');
+  const track = file.tracks[index];
+  const values = [numberOf(zero), numberOf(gate), numberOf(full)] as const;
+  const [zeroNote, gateVolts, fullVolts] = values;
+  if (!track) return <Box>The file holds no notes and no controllers.</Box>;
+  const scale =
+    zeroNote === null || gateVolts === null || fullVolts === null ? null : { zeroNote, gateVolts, fullVolts };
+  const controllers = [...track.controllers.keys()];
+  const steps = scale && midiSteps(track, file.bpm, scale);
+  return (
+    <>
+      <Field label="Track">
+        <Box component="select" value={index} onChange={(e) => setIndex(Number(e.target.value))} sx={fieldStyle}>
+          {file.tracks.map((t, i) => (
+            <option key={i} value={i}>
+              {`${t.name}: ${t.notes.length} notes, ${t.controllers.size} controllers`}
+            </option>
+          ))}
+        </Box>
+      </Field>
+      <NumberInput label="Note that is 0 V" unit="(60 is C4)" value={zero} onChange={setZero} />
+      <NumberInput label="A gate is" unit="V" value={gate} onChange={setGate} />
+      <NumberInput label="Full velocity or controller is" unit="V" value={full} onChange={setFull} />
+      <Box sx={{ display: 'flex', gap: 1, mt: 1.5, flexWrap: 'wrap' }}>
+        <Button color="primary" disabled={!steps || !scale} onClick={() => scale && onSteps(index, scale)}>
+          As a sequence on a clock
+        </Button>
+        <Button disabled={!scale} onClick={() => scale && onVoltages(index, scale, controllers)}>
+          {`As voltages over time${controllers.length > 0 ? `, with controller ${controllers.join(', ')}` : ''}`}
+        </Button>
+      </Box>
+      {scale && !steps && track.notes.length > 0 && (
+        <Box sx={{ color: ink.softInk, mt: 1 }}>
+          Its notes lie on no even grid, or need more than 64 steps, so it comes as voltages over time only.
+        </Box>
+      )}
+    </>
+  );
+}
+
+interface CsvProps {
+  readonly name: string;
+  readonly text: string;
+  readonly onUse: (name: string, sampleRate: number, values: Float32Array, scale: number) => Promise<void>;
+}
+
+function CsvFields({ name, text, onUse }: CsvProps) {
+  const [rate, setRate] = useState('1000');
+  const sampleRate = numberOf(rate);
+  const read = sampleRate === null ? null : readCsvTraces(text, sampleRate);
+  return (
+    <>
+      <NumberInput label="Samples a second" unit="Hz, where it has no times" value={rate} onChange={setRate} />
+      {read && !read.ok && (
+        <Box role="alert" sx={{ color: ink.error }}>
+          {read.errors}
+        </Box>
+      )}
+      {read?.ok && (
+        <TraceFields
+          traces={read.value}
+          says="1 in the file is"
+          start={1}
+          onUse={(column, scale) => onUse(name, read.value.sampleRate, column, scale)}
+        />
+      )}
+    </>
+  );
+}
+
+interface TraceProps {
+  readonly traces: FileTraces;
+  readonly says: string;
+  readonly start: number;
+  readonly onUse: (values: Float32Array, scale: number) => Promise<void>;
+}
+
+function TraceFields({ traces, says, start, onUse }: TraceProps) {
+  const [index, setIndex] = useState(0);
+  const [typed, setTyped] = useState(String(start));
+  const [busy, setBusy] = useState(false);
+  const scale = numberOf(typed);
+  const column = traces.columns[index];
+  const seconds = (column?.values.length ?? 0) / traces.sampleRate;
+  return (
+    <>
+      <Field label="Column">
+        <Box component="select" value={index} onChange={(e) => setIndex(Number(e.target.value))} sx={fieldStyle}>
+          {traces.columns.map((c, i) => (
+            <option key={c.name} value={i}>
+              {c.name}
+            </option>
+          ))}
+        </Box>
+      </Field>
+      <NumberInput label={says} unit="V" value={typed} onChange={setTyped} />
+      <Box sx={{ color: ink.softInk }}>
+        {`${seconds.toPrecision(3)} s at ${traces.sampleRate} Hz${seconds >= ASSET.seconds ? `, cut at ${ASSET.seconds} s` : ''}`}
+      </Box>
+      <Button
+        color="primary"
+        sx={{ mt: 1.5 }}
+        disabled={scale === null || !column || busy}
+        onClick={() => {
+          if (scale === null || !column) return;
+          setBusy(true);
+          void onUse(column.values, scale)
+            .catch(tellFault)
+            .finally(() => setBusy(false));
+        }}
+      >
+        Use as a recording
+      </Button>
+    </>
+  );
+}

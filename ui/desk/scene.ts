@@ -1,0 +1,13 @@
+import type { Patch } from '@/core';
+
+/** What the desk shows beside or over the patch. */
+export type Scene = { readonly show: 'desk' | 'variants' | 'history' | 'help' | 'palette' | 'import' } | Compared;
+
+/** Another state of the patch that stands under it. */
+export interface Compared {
+  readonly show: 'compare';
+  readonly name: string;
+  readonly patch: Patch;
+  /** Where closing leads back to. */
+  readonly from: 'variants' | 'history';
+}

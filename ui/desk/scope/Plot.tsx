@@ -1,0 +1,310 @@
+'use client';
+import Box from '@mui/material/Box';
+import { scaleLinear } from 'd3-scale';
+import { area } from 'd3-shape';
+import { useEffect, useMemo, useRef } from 'react';
+import type { KeyboardEvent } from 'react';
+import { useStore } from 'zustand';
+import { briefSeconds, showNumber, showSeconds } from '@/core';
+import { useSize } from '@/ui/parts/useSize';
+import { moment, pointAt } from '@/ui/state/moment';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { columnsOf, DASHES, extentOf, moved, shownTrace, valueAtTime, zoomed } from './view';
+import type { ShownIn, Trace, Window } from './view';
+
+const EDGE = { left: 52, right: 12, top: 18, bottom: 22 } as const;
+
+interface PlotProps {
+  readonly traces: readonly Trace[];
+  readonly shownIn: ShownIn;
+  readonly sampleRate: number;
+  readonly duration: number;
+  /** The moment that times are counted from, seconds. */
+  readonly origin: number;
+  readonly view: Window;
+  readonly setView: (change: (old: Window) => Window) => void;
+  readonly cursors: readonly [number, number];
+  readonly setCursors: (cursors: readonly [number, number]) => void;
+}
+
+interface Drawn {
+  readonly trace: Trace;
+  readonly data: Float32Array;
+  readonly unit: string;
+  readonly extent: readonly [number, number];
+  readonly dash: string;
+}
+
+/** The traces in what they are shown in; those that have no such figure, or another unit, are left out. */
+function useDrawn(traces: readonly Trace[], shownIn: ShownIn): readonly Drawn[] {
+  return useMemo(() => {
+    const all = traces.flatMap((trace, i): Drawn[] => {
+      const shown = shownTrace(trace, shownIn);
+      return shown ? [{ trace, ...shown, extent: extentOf(shown.data), dash: DASHES[i] ?? '' }] : [];
+    });
+    return all.filter((d) => d.unit === all[0]?.unit);
+  }, [traces, shownIn]);
+}
+
+/** Traces over time: two cursors, the moment pointed at, zoom by wheel and keys. */
+export function Plot(props: PlotProps) {
+  const { traces, shownIn, sampleRate, duration, origin, view, setView, cursors, setCursors } = props;
+  const drawn = useDrawn(traces, shownIn);
+  const volts = shownIn === 'volts';
+  const [box, size] = useSize<HTMLDivElement>({ width: 500, height: 200 });
+  const width = Math.max(120, size.width - EDGE.left - EDGE.right);
+  const height = Math.max(80, size.height - EDGE.top - EDGE.bottom);
+  const low = Math.min(...(volts ? [-1] : []), ...drawn.map((d) => d.extent[0]));
+  const high = Math.max(...(volts ? [1] : []), ...drawn.map((d) => d.extent[1]));
+  const x = scaleLinear().domain([view.from, view.to]).range([0, width]);
+  const y = scaleLinear()
+    .domain(low < high ? [low, high] : Number.isFinite(low) ? [low - 1, high + 1] : [-1, 1])
+    .nice(6)
+    .range([height, 0]);
+  useZoom(box, duration, sampleRate, width, setView);
+
+  const onKey = (e: KeyboardEvent): void => {
+    const span = view.to - view.from;
+    if (e.key === '+' || e.key === '=')
+      setView((old) => zoomed(old, (old.from + old.to) / 2, 0.5, duration, sampleRate));
+    else if (e.key === '-') setView((old) => zoomed(old, (old.from + old.to) / 2, 2, duration, sampleRate));
+    else if (e.key === 'ArrowLeft') setView((old) => moved(old, -span / 8, duration));
+    else if (e.key === 'ArrowRight') setView((old) => moved(old, span / 8, duration));
+    else if (e.key === '0') setView(() => ({ from: 0, to: duration }));
+    else return;
+    e.preventDefault();
+  };
+  return (
+    <Box ref={box} sx={{ flex: 1, minHeight: 190, overflow: 'hidden' }}>
+      <svg
+        width={size.width}
+        height={Math.max(190, size.height)}
+        role="group"
+        aria-label="Traces over time. Plus and minus zoom, arrows move, 0 shows all."
+        tabIndex={0}
+        onKeyDown={onKey}
+        onPointerMove={(e) => {
+          const px = e.clientX - e.currentTarget.getBoundingClientRect().left - EDGE.left;
+          pointAt(px >= 0 && px <= width ? x.invert(px) : null);
+        }}
+        onPointerLeave={() => pointAt(null)}
+        display="block"
+        data-scope
+      >
+        <g transform={`translate(${EDGE.left},${EDGE.top})`} fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
+          {y.ticks(6).map((v) => (
+            <g key={v}>
+              <line
+                x1="0"
+                x2={width}
+                y1={y(v)}
+                y2={y(v)}
+                stroke={v === 0 ? ink.softInk : ink.line}
+                strokeWidth="0.75"
+              />
+              <text x="-8" y={y(v) + 4} textAnchor="end">
+                {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : v !== 0 && Math.abs(v) < 0.1 ? 2 : 1, volts)}
+              </text>
+            </g>
+          ))}
+          {x.ticks(5).map((t) => (
+            <g key={t}>
+              <line x1={x(t)} x2={x(t)} y1="0" y2={height} stroke={ink.line} strokeWidth="0.75" />
+              <text x={x(t)} y={height + 16} textAnchor={x(t) > width - 30 ? 'end' : 'middle'}>
+                {briefSeconds(t - origin)}
+              </text>
+            </g>
+          ))}
+          <text x="-8" y="-7" textAnchor="end" fill={ink.softInk} data-scope-unit>
+            {drawn[0]?.unit ?? ''}
+          </text>
+          {drawn.length === 0 && traces.length > 0 && (
+            <text x="8" y="16" fontFamily={fonts.text}>
+              Pin the input of a destination to see its own unit.
+            </text>
+          )}
+          {origin > 0 && (
+            <path d={`M${x(origin)},0v${height}`} stroke={ink.ink} strokeDasharray="1 3" pointerEvents="none" />
+          )}
+          {drawn.map((d) => (
+            <TracePath key={d.trace.socket} drawn={d} sampleRate={sampleRate} view={view} width={width} y={y} />
+          ))}
+          <MomentLine drawn={drawn} sampleRate={sampleRate} x={x} y={y} width={width} height={height} origin={origin} />
+          {([0, 1] as const).map((which) => (
+            <Cursor
+              key={which}
+              name={which === 0 ? 'A' : 'B'}
+              at={cursors[which]}
+              x={x}
+              width={width}
+              height={height}
+              duration={duration}
+              onMove={(t) => setCursors(which === 0 ? [t, cursors[1]] : [cursors[0], t])}
+            />
+          ))}
+        </g>
+      </svg>
+    </Box>
+  );
+}
+
+function useZoom(
+  box: ReturnType<typeof useSize<HTMLDivElement>>[0],
+  duration: number,
+  sampleRate: number,
+  width: number,
+  setView: PlotProps['setView'],
+): void {
+  useEffect(() => {
+    const element = box.current;
+    const zoom = (e: WheelEvent): void => {
+      e.preventDefault();
+      const share = Math.min(
+        1,
+        Math.max(0, (e.clientX - (element?.getBoundingClientRect().left ?? 0) - EDGE.left) / width),
+      );
+      setView((old) => {
+        const at = old.from + share * (old.to - old.from);
+        if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY)) {
+          return moved(old, ((e.deltaX || e.deltaY) / width) * (old.to - old.from), duration);
+        }
+        return zoomed(old, at, e.deltaY < 0 ? 0.8 : 1.25, duration, sampleRate);
+      });
+    };
+    element?.addEventListener('wheel', zoom, { passive: false });
+    return () => element?.removeEventListener('wheel', zoom);
+  }, [box, duration, sampleRate, width, setView]);
+}
+
+/** The moment pointed at, here or in the strip: its time, and each trace's value. */
+function MomentLine({
+  drawn,
+  sampleRate,
+  x,
+  y,
+  width,
+  height,
+  origin,
+}: {
+  drawn: readonly Drawn[];
+  sampleRate: number;
+  x: (t: number) => number;
+  y: (v: number) => number;
+  width: number;
+  height: number;
+  origin: number;
+}) {
+  const at = useStore(moment, (s) => s.at);
+  if (at === null) return null;
+  const px = x(at);
+  if (px < 0 || px > width) return null;
+  const right = px > width / 2;
+  const anchor = { textAnchor: right ? ('end' as const) : ('start' as const), x: px + (right ? -6 : 6) };
+  const halo = { stroke: ink.paper, strokeWidth: 4, paintOrder: 'stroke' as const };
+  return (
+    <g pointerEvents="none" data-scope-moment={at.toFixed(3)}>
+      <line x1={px} x2={px} y1="0" y2={height} stroke={ink.wanted} strokeWidth="1" />
+      <text {...anchor} {...halo} y={height - 4} fill={ink.softInk}>
+        {showSeconds(at - origin)}
+      </text>
+      {drawn.map((d) => {
+        const value = valueAtTime(d.data, sampleRate, at);
+        return (
+          <g key={d.trace.socket}>
+            <circle cx={px} cy={y(value)} r="3" fill={ink.wanted} />
+            <text {...anchor} {...halo} y={Math.max(10, y(value) - 5)} fill={ink.ink}>
+              {showNumber(value, 2, d.unit === 'V')}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+interface TraceProps {
+  readonly drawn: Drawn;
+  readonly sampleRate: number;
+  readonly view: Window;
+  readonly width: number;
+  readonly y: (v: number) => number;
+}
+
+function TracePath({ drawn: { data, dash }, sampleRate, view, width, y }: TraceProps) {
+  const columns = Math.max(1, Math.round(width));
+  const cut = useMemo(() => columnsOf(data, sampleRate, view, columns), [data, sampleRate, view, columns]);
+  const indices = Array.from({ length: columns }, (_, i) => i);
+  const dense = indices.some((i) => Math.abs(y(cut.min[i] ?? 0) - y(cut.max[i] ?? 0)) > 24);
+  const shape = area<number>()
+    .defined((i) => Number.isFinite(cut.min[i]))
+    .x((i) => i)
+    .y0((i) => y(cut.min[i] ?? 0))
+    .y1((i) => y(cut.max[i] ?? 0));
+  // A dashed line where it is a line; where a pixel holds whole waves, all that they cover.
+  const line = dash && !dense ? shape.lineY1()(indices) : shape(indices);
+  const filled = !dash || dense;
+  return (
+    <path
+      d={line ?? ''}
+      fill={filled ? ink.trace : 'none'}
+      fillOpacity={dash ? 0.45 : 1}
+      stroke={ink.trace}
+      strokeWidth="1.5"
+      strokeDasharray={dash}
+      pointerEvents="none"
+    />
+  );
+}
+
+interface CursorProps {
+  readonly name: string;
+  readonly at: number;
+  readonly x: { (t: number): number; invert(px: number): number };
+  readonly width: number;
+  readonly height: number;
+  readonly duration: number;
+  readonly onMove: (t: number) => void;
+}
+
+function Cursor({ name, at, x, width, height, duration, onMove }: CursorProps) {
+  const held = useRef(false);
+  const px = x(at);
+  const move = (t: number): void => onMove(Math.min(duration, Math.max(0, t)));
+  const step = (x.invert(1) - x.invert(0)) * 2;
+  if (px < -0.5 || px > width + 0.5) return null;
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={`Cursor ${name}`}
+      aria-valuemin={0}
+      aria-valuemax={duration}
+      aria-valuenow={at}
+      aria-valuetext={showSeconds(at)}
+      cursor="ew-resize"
+      onPointerDown={(e) => {
+        held.current = true;
+        e.currentTarget.setPointerCapture(e.pointerId);
+      }}
+      onPointerMove={(e) => {
+        if (!held.current) return;
+        const left = e.currentTarget.ownerSVGElement?.getBoundingClientRect().left ?? 0;
+        move(x.invert(e.clientX - left - EDGE.left));
+      }}
+      onPointerUp={() => (held.current = false)}
+      onKeyDown={(e) => {
+        const way = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
+        if (way === undefined) return;
+        e.preventDefault();
+        e.stopPropagation();
+        move(at + way * step * (e.shiftKey ? 0.5 : 4));
+      }}
+    >
+      <line x1={px} x2={px} y1="0" y2={height} stroke={ink.wanted} strokeWidth="1.5" />
+      <rect x={px - 8} y="-16" width="16" height="16" fill={ink.wanted} rx="2" />
+      <text x={px} y="-4" textAnchor="middle" fill={ink.raised} fontSize="11">
+        {name}
+      </text>
+    </g>
+  );
+}

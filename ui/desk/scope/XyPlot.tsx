@@ -1,0 +1,94 @@
+'use client';
+import Box from '@mui/material/Box';
+import { scaleLinear } from 'd3-scale';
+import { useMemo, useState } from 'react';
+import { showNumber } from '@/core';
+import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { useSize } from '@/ui/parts/useSize';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { extentOf } from './view';
+import type { Trace, Window } from './view';
+
+/** More points than this say nothing more on a screen. */
+const MOST = 6000;
+const EDGE = { left: 44, bottom: 24, top: 10, right: 10 } as const;
+
+/** One probe over another, in the part of the window that is in view. */
+export function XyPlot({ traces, sampleRate, view }: { traces: readonly Trace[]; sampleRate: number; view: Window }) {
+  const [across, setAcross] = useState(traces[0]?.socket ?? '');
+  const [up, setUp] = useState(traces[1]?.socket ?? traces[0]?.socket ?? '');
+  const [box, size] = useSize<HTMLDivElement>({ width: 400, height: 200 });
+  const [a, b] = [across, up].map((s) => traces.find((t) => t.socket === s) ?? traces[0]);
+  const side = Math.max(120, Math.min(size.width - EDGE.left - EDGE.right, size.height - EDGE.top - EDGE.bottom));
+  const scale = (t: Trace | undefined, range: [number, number]) => {
+    const [low, high] = t ? extentOf(t.probe.trace) : [-1, 1];
+    return scaleLinear()
+      .domain([Math.min(-1, low), Math.max(1, high)])
+      .nice(5)
+      .range(range);
+  };
+  const [x, y] = [scale(a, [0, side]), scale(b, [side, 0])];
+  const path = useMemo(() => {
+    if (!a || !b) return '';
+    const [from, to] = [
+      Math.floor(view.from * sampleRate),
+      Math.min(a.probe.trace.length, Math.ceil(view.to * sampleRate)),
+    ];
+    const step = Math.max(1, Math.floor((to - from) / MOST));
+    let d = '';
+    for (let k = from; k < to; k += step) {
+      d += `${d ? 'L' : 'M'}${x(a.probe.trace[k] as number).toFixed(1)},${y(b.probe.trace[k] as number).toFixed(1)}`;
+    }
+    return d;
+  }, [a, b, view, sampleRate, side]); // eslint-disable-line react-hooks/exhaustive-deps -- x and y follow from these
+  const choose = (label: string, value: string, set: (s: string) => void) => (
+    <Box component="label" sx={{ display: 'block', fontSize: 13, mb: 1 }}>
+      {label}{' '}
+      <Box component="select" value={value} onChange={(e) => set(e.target.value)} sx={fieldStyle}>
+        {traces.map((t) => (
+          <option key={t.socket} value={t.socket}>
+            {t.label}
+          </option>
+        ))}
+      </Box>
+    </Box>
+  );
+  if (!a || !b) return null;
+  return (
+    <Box sx={{ flex: 1, minHeight: 190, display: 'flex', gap: 2 }}>
+      <Box ref={box} sx={{ flex: 1, minWidth: 0 }}>
+        <svg
+          width={side + EDGE.left + EDGE.right}
+          height={side + EDGE.top + EDGE.bottom}
+          role="img"
+          aria-label={`${b.label} over ${a.label}`}
+          data-xy
+        >
+          <g transform={`translate(${EDGE.left},${EDGE.top})`} fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
+            {x.ticks(5).map((v) => (
+              <g key={v}>
+                <line x1={x(v)} x2={x(v)} y1="0" y2={side} stroke={v === 0 ? ink.softInk : ink.line} />
+                <text x={x(v)} y={side + 16} textAnchor="middle">
+                  {showNumber(v, 0, true)}
+                </text>
+              </g>
+            ))}
+            {y.ticks(5).map((v) => (
+              <g key={v}>
+                <line x1="0" x2={side} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} />
+                <text x="-8" y={y(v) + 4} textAnchor="end">
+                  {showNumber(v, 0, true)}
+                </text>
+              </g>
+            ))}
+            <path d={path} fill="none" stroke={ink.trace} strokeWidth="1.2" />
+          </g>
+        </svg>
+      </Box>
+      <Box sx={{ pt: 1 }}>
+        {choose('Across', a.socket, setAcross)}
+        {choose('Up', b.socket, setUp)}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,97 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { readQuantity, showQuantity } from '@/core';
+import type { EndSpec, GraphModule, ParamValues, Patch, Target } from '@/core';
+import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { ink } from '@/ui/theme/tokens';
+import type { Edit } from '../edit';
+import { setTarget } from '../edits';
+
+interface Props {
+  readonly module: GraphModule;
+  readonly patch: Patch;
+  readonly edit: Edit;
+}
+
+/** What is wanted at each of a destination's inputs, in its own unit. */
+export function WantedFields({ module, patch, edit }: Props) {
+  return (
+    <>
+      {(module.kind.ends ?? []).map((end) => (
+        <WantedRow
+          key={`${module.id} ${end.socket}`}
+          at={`${module.id}.${end.socket}`}
+          end={end}
+          params={module.params}
+          target={patch.targets.find((t) => t.at === `${module.id}.${end.socket}`) ?? null}
+          edit={edit}
+        />
+      ))}
+    </>
+  );
+}
+
+interface RowProps {
+  readonly at: string;
+  readonly end: EndSpec<ParamValues>;
+  readonly params: ParamValues;
+  readonly target: Target | null;
+  readonly edit: Edit;
+}
+
+function WantedRow({ at, end, params, target, edit }: RowProps) {
+  const unit = target?.quantity === 'volts' ? 'V' : end.unit(params);
+  const shown = (which: 'low' | 'high'): string => (target ? showQuantity(target[which], unit) : '');
+  const [typed, setTyped] = useState<{ readonly low: string; readonly high: string } | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const set = (): void => {
+    if (!typed) return;
+    const [low, high] = [readQuantity(typed.low, unit), readQuantity(typed.high, unit)];
+    if (low === null || high === null) return setFault(`Type two figures in ${unit || 'its unit'}.`);
+    if (low > high) return setFault('The first must not be above the second.');
+    setFault(null);
+    setTyped(null);
+    const quantity = target?.quantity ?? end.quantity;
+    edit(`wanted at ${at}`, (p) => setTarget(p, at, { at, quantity, low, high }));
+  };
+  const field = (which: 'low' | 'high') => (
+    <Box
+      component="input"
+      aria-label={`Wanted ${which === 'low' ? 'from' : 'to'} at ${end.socket}`}
+      placeholder={which === 'low' ? 'from' : 'to'}
+      value={typed?.[which] ?? shown(which)}
+      onChange={(e) => setTyped({ low: shown('low'), high: shown('high'), ...typed, [which]: e.target.value })}
+      onKeyDown={(e) => e.key === 'Escape' && (setTyped(null), setFault(null))}
+      sx={{ ...fieldStyle, width: 78 }}
+    />
+  );
+  return (
+    <Box
+      component="form"
+      sx={{ mt: 1, fontSize: 13 }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        set();
+      }}
+    >
+      <Box
+        sx={{ color: ink.softInk }}
+        title={end.says}
+      >{`Wanted at ${end.socket}: ${end.quantity}${unit ? ` in ${unit}` : ''}`}</Box>
+      <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', flexWrap: 'wrap' }}>
+        {field('low')}…{field('high')}
+        {typed && <Button type="submit">Set</Button>}
+        {target && !typed && (
+          <Button onClick={() => edit(`nothing wanted at ${at}`, (p) => setTarget(p, at, null))}>Clear</Button>
+        )}
+      </Box>
+      {fault && (
+        <Box role="alert" sx={{ color: ink.error }}>
+          {fault}
+        </Box>
+      )}
+    </Box>
+  );
+}

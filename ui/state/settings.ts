@@ -1,0 +1,34 @@
+import { createStore } from 'zustand';
+
+/** What this browser keeps of a person's choices. */
+interface Kept {
+  readonly singleKeys: boolean;
+  /** The first steps: to whoever opens an empty desk, always, or no more. */
+  readonly guide: 'new' | 'on' | 'off';
+}
+
+const KEY = 'fenvo.settings';
+const start: Kept = { singleKeys: true, guide: 'new' };
+
+function read(): Kept {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Record<keyof Kept, unknown>>;
+    return {
+      singleKeys: kept.singleKeys !== false,
+      guide: kept.guide === 'on' || kept.guide === 'off' ? kept.guide : 'new',
+    };
+  } catch {
+    return start;
+  }
+}
+
+export const settings = createStore<Kept>(() => (typeof localStorage === 'undefined' ? start : read()));
+
+export function setSetting<K extends keyof Kept>(key: K, value: Kept[K]): void {
+  settings.setState({ [key]: value });
+  try {
+    localStorage.setItem(KEY, JSON.stringify(settings.getState()));
+  } catch {
+    // A browser that keeps nothing asks again next time.
+  }
+}
