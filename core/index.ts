@@ -9,7 +9,7 @@ export { blank, parsePatch } from './document/parse';
 export { printPatch } from './document/print';
 export { patchSchema } from './document/schema';
 export { stateOf } from './document/state';
-export { ASSET, LIMITS, SETTINGS } from './document/types';
+export { ASSET, LIMITS, OHMS, SETTINGS } from './document/types';
 export type {
   Bypass,
   Cable,
@@ -60,7 +60,7 @@ export {
 export { noteOfHz } from './units/pitch';
 export type { Frame, Joining, Strip } from './strip';
 export { driveFor } from './plan/drive';
-export { chainFor, goalSources } from './plan/goal';
+export { chainFor, goalSources, openedEnd } from './plan/goal';
 export type { Goal, GoalChain, GoalSource } from './plan/goal';
 export { gather, predict, predictGraph } from './predict';
 export type { Prediction, SocketPrediction } from './predict';

@@ -134,14 +134,28 @@ function stageFor(amount: number, lift: number): ModuleDoc {
 }
 
 /** The destination, with the socket's own amount knob opened where it starts shut. */
-function endModule(goal: Goal, index: number): ModuleDoc {
-  const kind = kindNamed(goal.kind);
-  const plain: ModuleDoc = { id: 'end', kind: goal.kind, label: kind?.title ?? goal.kind };
-  const knobs = Object.entries(kind?.params ?? {}).filter(
+function endModule({ kind, socket }: Goal): ModuleDoc {
+  const params = openedEnd(kind, socket);
+  return { id: 'end', kind, label: kindNamed(kind)?.title ?? kind, ...(params && { params }) };
+}
+
+/**
+ * What a new destination is set to so that its socket does something: the first amount knob that it waits for, at 1.
+ *
+ * @returns nothing where the socket works by itself, or never does.
+ */
+export function openedEnd(kindName: string, socket: string): ModuleDoc['params'] | undefined {
+  const kind = kindNamed(kindName);
+  const index = kind?.ends?.findIndex((e) => e.socket === socket) ?? -1;
+  if (!kind || index < 0) return undefined;
+  const knobs = Object.entries(kind.params).filter(
     ([name, spec]) => /amount\d*$/i.test(name) && spec.type === 'number',
   );
-  const opened = knobs.map(([name]): ModuleDoc => ({ ...plain, params: { [name]: 1 } }));
-  return [plain, ...opened].find((end) => lineOf(goal, end, index)[1] !== 0) ?? plain;
+  const settings = [undefined, ...knobs.map(([name]) => ({ [name]: 1 }))];
+  return settings.find((params) => {
+    const end: ModuleDoc = { id: 'end', kind: kindName, ...(params && { params }) };
+    return lineOf(socket, end, index)[1] !== 0;
+  });
 }
 
 /**
@@ -155,13 +169,13 @@ export function chainFor(goal: Goal): GoalChain | null {
   const index = kind?.ends?.findIndex((e) => e.socket === goal.socket) ?? -1;
   const spec = kind?.ends?.[index] as EndSpec<ParamValues> | undefined;
   if (!kind || !spec) return null;
-  const end = endModule(goal, index);
+  const end = endModule(goal);
   const params = completeParams(kind, end.params);
   const unit = spec.unit(params);
   const source = boundAt(patchOf(goal, end, null, unit), 'mover');
   const outputs = kindNamed(goal.by)?.outputs(completeParams(kindNamed(goal.by) ?? kind)) ?? [];
   const [s0, s1] = source.outputs[outputs.indexOf(sourceOf(goal.by).output.split('.')[1] ?? 'out')] ?? [0, 0];
-  const [p, q] = lineOf(goal, end, index);
+  const [p, q] = lineOf(goal.socket, end, index);
   // A note is its own voltage; halving would end on the edge between two.
   const drive = (figure: number): number => (spec.quantity === 'note' ? figure : driveFor(spec, params, figure));
   const [d0, d1] = [drive(goal.low), drive(goal.high)];
@@ -180,10 +194,10 @@ const clamp = (x: number, most: number): number => Math.min(most, Math.max(-most
 const rounded = (x: number): number => Math.round(x * 1e6) / 1e6;
 
 /** The destination's drive as a line of the voltage at the socket: at 0 V, and a volt's worth. */
-function lineOf(goal: Goal, end: ModuleDoc, index: number): readonly [number, number] {
+function lineOf(socket: string, end: ModuleDoc, index: number): readonly [number, number] {
   const at = (volts: number): number => {
     const fixed: ModuleDoc = { id: 'fixed', kind: 'constant', params: { volts } };
-    const cable = { from: 'fixed.out', to: `end.${goal.socket}` };
+    const cable = { from: 'fixed.out', to: `end.${socket}` };
     const found = new BoundsEngine().run(buildGraph({ ...blank, modules: [fixed, end], cables: [cable] }));
     return found.get('end')?.ends[index]?.drive[0] ?? 0;
   };

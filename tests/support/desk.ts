@@ -1,4 +1,4 @@
-import type { Page } from 'puppeteer-core';
+import type { KeyInput, Page } from 'puppeteer-core';
 import { parsePatch, predict, showRange } from '@/core';
 import type { Patch } from '@/core';
 
@@ -72,6 +72,88 @@ export class DeskDriver {
   async button(text: string): Promise<void> {
     const button = await this.page.waitForSelector(`::-p-xpath(//button[contains(., "${text}")])`);
     await button!.click();
+  }
+
+  /** A desk with nothing on it, by way of the shelf. */
+  async fresh(): Promise<void> {
+    await this.page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
+    await this.page.goto(this.url, { waitUntil: 'networkidle0' });
+    await this.button('New patch');
+    await this.page.waitForFunction(() => /\/patches\//.test(location.pathname));
+    await this.page.waitForSelector('[data-save=saved]');
+  }
+
+  /** The id of the patch on the desk. */
+  id(): string {
+    return new URL(this.page.url()).pathname.split('/').at(-1) ?? '';
+  }
+
+  async choose(key: string): Promise<void> {
+    await (await this.page.waitForSelector(`[data-choice="${key}"]`))!.click();
+    await this.page.waitForSelector('[data-chooser]', { hidden: true });
+  }
+
+  async addEnd(key: string): Promise<void> {
+    await this.button('Add an end');
+    await this.choose(key);
+  }
+
+  /** What drives the first frame, where nothing does yet. */
+  async feed(key: string): Promise<void> {
+    await this.button('Choose what drives');
+    await this.choose(key);
+  }
+
+  async insert(before: string, kind: string): Promise<void> {
+    await this.page.click(`[aria-label="Insert a stage before ${before}"]`);
+    await this.choose(kind);
+  }
+
+  async add(kind: string): Promise<void> {
+    await this.button('Add a module');
+    await this.choose(kind);
+  }
+
+  async end(socket: string): Promise<void> {
+    await this.page.click(`[data-end="${socket}"]`);
+    await this.page.waitForSelector(`[data-end="${socket}"][aria-pressed=true]`);
+  }
+
+  /** Plugs an output into an input of the chosen stage. */
+  async plug(input: string, from: string): Promise<void> {
+    await this.page.select(`[aria-label="${input} gets"]`, from);
+  }
+
+  /** A choice of the chosen stage that is no knob. */
+  async set(label: string, value: string): Promise<void> {
+    await this.page.$$eval('[data-stage] details', (all) => all.forEach((d) => d.setAttribute('open', '')));
+    const row = `::-p-xpath(//*[@data-stage]//label[span[text()="${label}"]]`;
+    const select = await this.page.$(`${row}//select)`);
+    if (select) {
+      await select.select(value);
+      return;
+    }
+    const input = await this.page.waitForSelector(`${row}//input)`);
+    await input!.click({ count: 3 });
+    await this.page.keyboard.type(value);
+    await this.page.keyboard.press('Enter');
+  }
+
+  /** Waits until the patch on the desk is stored, and reads it back. */
+  async kept(): Promise<Patch> {
+    await this.saved();
+    return this.stored(this.id());
+  }
+
+  /** Presses keys one after the other: `i`, `Alt+ArrowRight`. */
+  async keys(...all: string[]): Promise<void> {
+    for (const keys of all) {
+      const parts = keys.split('+');
+      const last = parts.pop() as KeyInput;
+      for (const held of parts) await this.page.keyboard.down(held as KeyInput);
+      await this.page.keyboard.press(last);
+      for (const held of parts.reverse()) await this.page.keyboard.up(held as KeyInput);
+    }
   }
 
   async saved(): Promise<void> {

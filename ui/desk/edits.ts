@@ -15,6 +15,23 @@ export function connect(patch: Patch, to: string, from: string | null): Patch {
 export const setNormal = (patch: Patch, to: string, normal: Normal | null): Patch =>
   applyEdits(patch, [{ op: 'set-normal', to, normal }]);
 
+/** How an input loads, or an output gives way; null for what is usual. */
+export function setOhms(
+  patch: Patch,
+  id: string,
+  side: 'inputOhms' | 'outputOhms',
+  name: string,
+  ohms: number | null,
+): Patch {
+  const change = (m: ModuleDoc): ModuleDoc => {
+    const { [side]: given = {}, ...rest } = m;
+    const { [name]: _old, ...others } = given;
+    const now = ohms === null ? others : { ...others, [name]: ohms };
+    return Object.keys(now).length === 0 ? rest : { ...rest, [side]: now };
+  };
+  return { ...patch, modules: patch.modules.map((m) => (m.id === id ? change(m) : m)) };
+}
+
 export const setTarget = (patch: Patch, at: string, target: Target | null): Patch =>
   applyEdits(patch, [{ op: 'set-target', at, target }]);
 

@@ -55,6 +55,13 @@ describe('bypassing', () => {
     expect(cablesOf(putBack(off, 'trim'))).toEqual(cablesOf(patch));
     expect(putBack(off, 'trim').bypassed).toEqual([]);
   });
+  it('of several in a row leaves the main path, whatever was plugged last', () => {
+    const joined = patchOf(
+      { swell: ['lfo'], trim: ['offset'], hand: ['constant'], join: ['mixer'], tone: ['filter'] },
+      ['swell.out > trim.in', 'trim.out > join.in1', 'hand.out > join.in2', 'join.out > tone.cutoff'],
+    );
+    expect(cablesOf(bypassStages(joined, ['trim', 'join']))).toContain('swell.out > tone.cutoff');
+  });
   it('survives being stored', () => {
     const off = bypassStages(patch, ['trim']);
     const read = parsePatch(JSON.parse(JSON.stringify(printPatch(off))));

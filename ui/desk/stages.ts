@@ -45,7 +45,12 @@ export function newModule(patch: Patch, kindName: string, given?: ModuleDoc['par
   const params = given ?? startParams(kindName);
   const taken = patch.modules.filter((m) => m.kind === kindName).length;
   const label = taken === 0 ? (kind?.title ?? kindName) : `${kind?.title ?? kindName} ${taken + 1}`;
-  return { id: freeId(patch, kindName.toLowerCase()), kind: kindName, label, ...(params && { params }) };
+  return {
+    id: freeId(patch, kindName.toLowerCase()),
+    kind: kindName,
+    label,
+    ...(params && Object.keys(params).length > 0 && { params }),
+  };
 }
 
 export interface Added {
@@ -82,8 +87,10 @@ export function feed(patch: Patch, socket: string, kindName: string): Added | nu
 function mainCable(patch: Patch, id: string): Cable | undefined {
   const inputs = shapeIn(patch, id)?.inputs ?? [];
   const role = inputs.some((s) => s.role === 'signal') ? 'signal' : 'gate';
-  const names = inputs.filter((s) => s.role === role).map((s) => `${id}.${s.name}`);
-  return patch.cables.find((c) => names.includes(c.to) && idOf(c.from) !== id);
+  const plugged = inputs
+    .filter((s) => s.role === role)
+    .map((s) => patch.cables.find((c) => c.to === `${id}.${s.name}` && idOf(c.from) !== id));
+  return plugged.find((c) => c !== undefined);
 }
 
 /** Takes a stage out of its path and closes the gap: what fed it feeds what it fed. */

@@ -1,4 +1,4 @@
-import { stripTo } from '@/core';
+import { openedEnd, stripTo } from '@/core';
 import type { Graph, Patch, Range } from '@/core';
 import type { Choice } from '@/ui/parts/Chooser';
 import { endChoices, kindChoices, sourceChoices, stageChoices, waitingEnd } from './choices';
@@ -123,7 +123,7 @@ export function planOf(task: Task, context: Context): Plan {
 
 function newEnd(patch: Patch, key: string): Made & { readonly show: string } {
   const [kind = '', socket = ''] = key.split('.');
-  const done = addModule(patch, kind);
+  const done = addModule(patch, kind, openedEnd(kind, socket) ?? {});
   return { label: `add ${kind}`, patch: done.patch, show: `${done.id}.${socket}`, select: done.id };
 }
 

@@ -22,13 +22,28 @@ interface Props {
   readonly onCancel: () => void;
 }
 
-const found = (choices: readonly Choice[], words: string): Choice[] => {
-  const wanted = words.toLowerCase().split(/\s+/);
-  return choices.filter((c) => {
-    const text = `${c.title} ${c.says} ${c.group}`.toLowerCase();
-    return wanted.every((word) => text.includes(word));
+/** How well a choice fits what was typed: 0 for the words as they stand in its title, 2 for anywhere at all. */
+function rank(choice: Choice, typed: string): number | null {
+  const words = typed.split(/\s+/).filter(Boolean);
+  const title = choice.title.toLowerCase();
+  const text = `${title} ${choice.says} ${choice.group}`.toLowerCase();
+  if (!words.every((word) => text.includes(word))) return null;
+  return title.includes(words.join(' ')) ? 0 : words.every((word) => title.includes(word)) ? 1 : 2;
+}
+
+/** What fits, the best first; groups stay together, that of the best fit first. */
+export function found(choices: readonly Choice[], typed: string): Choice[] {
+  const ranked = choices.flatMap((choice) => {
+    const fit = rank(choice, typed.toLowerCase().trim());
+    return fit === null ? [] : [{ choice, fit }];
   });
-};
+  const best = new Map<string, number>();
+  for (const { choice, fit } of ranked) best.set(choice.group, Math.min(fit, best.get(choice.group) ?? fit));
+  const groups = [...best].sort((a, b) => a[1] - b[1]).map(([group]) => group);
+  return ranked
+    .sort((a, b) => groups.indexOf(a.choice.group) - groups.indexOf(b.choice.group) || a.fit - b.fit)
+    .map(({ choice }) => choice);
+}
 
 /** A list that is narrowed by typing; what is gone over, by pointer or arrows, is told before it is chosen. */
 export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props) {

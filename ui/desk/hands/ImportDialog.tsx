@@ -20,6 +20,7 @@ import { ink } from '@/ui/theme/tokens';
 import type { Edit } from '../edit';
 import { addRecording, addSteps, addVoltages } from './imports';
 import { openFile } from './openFile';
+import type { Opened } from './openFile';
 
 interface Props {
   readonly patch: Patch;
@@ -27,11 +28,6 @@ interface Props {
   readonly onDone: (id: string) => void;
   readonly onClose: () => void;
 }
-
-export type Opened =
-  | { readonly is: 'midi'; readonly name: string; readonly file: MidiFile }
-  | { readonly is: 'csv'; readonly name: string; readonly text: string }
-  | { readonly is: 'wav'; readonly name: string; readonly traces: FileTraces };
 
 /** Brings a file in: its kind is seen from its name, its scale is asked once. */
 export function ImportDialog({ patch, edit, onDone, onClose }: Props) {

@@ -1,7 +1,13 @@
 import type { Result } from '@/core';
 import { readMidi } from '@/core/formats/midi';
+import type { MidiFile } from '@/core/formats/midi';
 import { readWavTraces } from '@/core/formats/recording';
-import type { Opened } from './ImportDialog';
+import type { FileTraces } from '@/core/formats/recording';
+
+export type Opened =
+  | { readonly is: 'midi'; readonly name: string; readonly file: MidiFile }
+  | { readonly is: 'csv'; readonly name: string; readonly text: string }
+  | { readonly is: 'wav'; readonly name: string; readonly traces: FileTraces };
 
 const LARGEST = 200_000_000;
 

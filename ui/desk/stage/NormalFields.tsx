@@ -7,7 +7,12 @@ import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
 import type { Edit } from '../edit';
 import { setNormal } from '../edits';
-import type { Option } from './SocketList';
+
+/** A socket that can be chosen, and what it is called. */
+export interface Option {
+  readonly socket: string;
+  readonly name: string;
+}
 
 interface Props {
   readonly socket: string;

@@ -17,17 +17,14 @@ import type { Predicted } from '../usePrediction';
 import type { Edit } from '../edit';
 import { MOST_TRACES } from '../scope/view';
 import { NormalFields } from './NormalFields';
+import type { Option } from './NormalFields';
+import { OhmsField } from './OhmsField';
 
 interface Props {
   readonly module: GraphModule;
   readonly patch: Patch;
   readonly predicted: Predicted;
   readonly edit: Edit;
-}
-
-export interface Option {
-  readonly socket: string;
-  readonly name: string;
 }
 
 /** The outputs that a cable can come from; the same list while no module comes, goes or is renamed. */
@@ -140,10 +137,10 @@ export function SocketList({ module, patch, predicted, edit }: Props) {
   );
   return (
     <Box component="section" aria-label="Sockets" sx={{ mt: 1.5, fontSize: 13 }}>
-      {module.inputs.length > 0 && (
+      {module.inputs.length + module.outputs.length > 0 && (
         <Box sx={{ display: 'flex', justifyContent: 'flex-end' }}>
           <Button aria-pressed={normals} onClick={() => setNormals(!normals)} title={glossary.normal}>
-            {normals ? 'Done with normals' : 'Normals'}
+            {normals ? 'Done with these' : 'Normals and ohms'}
           </Button>
         </Box>
       )}
@@ -161,25 +158,31 @@ export function SocketList({ module, patch, predicted, edit }: Props) {
           onPlug={plug}
         >
           {normals && (
-            <NormalFields
-              socket={input.socket}
-              own={input.spec.normal}
-              normal={patch.normals.find((n) => n.to === input.socket) ?? null}
-              sockets={outputs}
-              edit={edit}
-            />
+            <>
+              <NormalFields
+                socket={input.socket}
+                own={input.spec.normal}
+                normal={patch.normals.find((n) => n.to === input.socket) ?? null}
+                sockets={outputs}
+                edit={edit}
+              />
+              <OhmsField module={module.id} side="inputOhms" name={input.spec.name} patch={patch} edit={edit} />
+            </>
           )}
         </InputRow>
       ))}
       {module.outputs.map((output, i) => (
-        <Box key={output.socket} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-          <Box component="span" sx={{ color: ink.softInk, minWidth: 52 }}>
-            {output.name}
+        <Box key={output.socket}>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+            <Box component="span" sx={{ color: ink.softInk, minWidth: 52 }}>
+              {output.name}
+            </Box>
+            <Box sx={{ flex: 1, textAlign: 'right', fontFamily: fonts.numbers }} data-output={output.socket}>
+              {showVoltRange(...(found?.outputs[i] ?? [0, 0]))}
+            </Box>
+            <PinButton socket={output.socket} pinned={pins.has(output.socket)} onPin={pin} />
           </Box>
-          <Box sx={{ flex: 1, textAlign: 'right', fontFamily: fonts.numbers }} data-output={output.socket}>
-            {showVoltRange(...(found?.outputs[i] ?? [0, 0]))}
-          </Box>
-          <PinButton socket={output.socket} pinned={pins.has(output.socket)} onPin={pin} />
+          {normals && <OhmsField module={module.id} side="outputOhms" name={output.name} patch={patch} edit={edit} />}
         </Box>
       ))}
     </Box>

@@ -229,6 +229,7 @@ function Gap({ socket, before, left, layout, onInsert }: GapProps) {
   return (
     <Box
       ref={setNodeRef}
+      data-over={isOver ? socket : undefined}
       sx={{
         position: 'absolute',
         left: left - 12,

@@ -1,0 +1,448 @@
+import { Midi } from '@tonejs/midi';
+import { readFileSync, mkdtempSync, writeFileSync, existsSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { ElementHandle } from 'puppeteer-core';
+import { describe, expect, it } from 'vitest';
+import { predict } from '@/core';
+import { readWavTraces } from '@/core/formats/recording';
+import { fetchPatch, readingOf } from './support/desk';
+import { usePages } from './support/pages';
+
+/** The desk's tools, each used as it is meant to be. */
+const { url, at } = usePages();
+
+const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-files-'));
+const upload = async (file: string, content: Uint8Array | string): Promise<void> => {
+  const name = path.join(folder, file);
+  writeFileSync(name, content);
+  const input = (await at.page.waitForSelector('[data-bring]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(name);
+};
+
+describe('looking before choosing', () => {
+  it('shows a stage in the strip before it is chosen, and leaves no trace when it is not', async () => {
+    const { desk, page } = at;
+    await desk.open('two-lamps-opposite-ways');
+    const before = await desk.frames();
+    await page.click('[aria-label="Insert a stage before Left lamp"]');
+    await page.waitForSelector('[data-chooser] input:focus');
+    await page.keyboard.type('rectif');
+    await page.waitForSelector('[data-frame=rectifier][data-proposed=true]');
+    expect(await desk.edges('rectifier')).toEqual(['+2.50', '0.00']);
+    await desk.keys('Escape');
+    await page.waitForSelector('[data-frame=rectifier]', { hidden: true });
+    expect(await desk.frames()).toEqual(before);
+    expect(await page.$('::-p-xpath(//button[starts-with(., "Undo")])')).toBeNull();
+  });
+
+  it('previews a cure, and dismisses a finding with a reason that can be taken back', async () => {
+    const { desk, page } = at;
+    await desk.open('lamp-sweep-shut');
+    await page.waitForSelector('[data-finding=vca-shut]');
+    await page.click('[data-finding=vca-shut] summary');
+    expect(await page.$eval('[data-finding=vca-shut] details', (e) => e.textContent)).toContain(
+      'positive voltage only',
+    );
+    const before = await desk.edges('beam');
+    await desk.button('Preview');
+    await page.waitForSelector('[data-frame=beam][data-proposed=true]');
+    expect(await desk.edges('beam')).toEqual(['+10.00', '0.00']);
+    await desk.button('End the preview');
+    await page.waitForSelector('[data-proposed=true]', { hidden: true });
+    expect(await desk.edges('beam')).toEqual(before);
+    await desk.button('Dismiss');
+    await page.keyboard.type('The gaps are the lamp turning away');
+    await desk.keys('Enter');
+    await page.waitForSelector('[data-finding=vca-shut]', { hidden: true });
+    expect((await desk.kept()).dismissed).toEqual([
+      { code: 'vca-shut', at: 'beam.cv', reason: 'The gaps are the lamp turning away' },
+    ]);
+    await page.click('[aria-label=Findings] details summary');
+    await desk.button('Say it again');
+    await page.waitForSelector('[data-finding=vca-shut]');
+    await desk.saved();
+  });
+});
+
+describe('stages as a whole', () => {
+  it('drags one to another place', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await desk.insert('Fog tone', 'inverter');
+    await page.waitForSelector('[data-stage=inverter]');
+    const grip = (await (await page.$('[data-grip=inverter]'))!.boundingBox())!;
+    const gap = (await (await page.$('[aria-label="Insert a stage before Trim"]'))!.boundingBox())!;
+    await page.mouse.move(grip.x + 9, grip.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(grip.x - 20, grip.y + 30, { steps: 4 });
+    await page.mouse.move(gap.x + 12, gap.y - 40, { steps: 8 });
+    await page.waitForSelector('[data-over="trim.in"]');
+    await page.mouse.up();
+    await page.waitForFunction(
+      () => [...document.querySelectorAll('[data-frame]')][1]?.getAttribute('data-frame') === 'inverter',
+    );
+    await desk.button('Undo: move');
+    await desk.button('Undo: insert');
+    await desk.saved();
+  });
+
+  it('bypasses and removes several at once, as one edit', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    const before = await desk.frames();
+    await page.click('[data-frame=trim]');
+    await page.keyboard.down('Shift');
+    await page.click('[data-frame=join]');
+    await page.keyboard.up('Shift');
+    await page.waitForSelector('[aria-label="Chosen stages"]');
+    await page.click('[aria-label="Chosen stages"] button');
+    await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 2);
+    expect((await desk.kept()).bypassed.map((b) => b.module)).toEqual(['trim', 'join']);
+    await desk.button('Undo: bypass 2 stages');
+    await page.waitForFunction((n) => document.querySelectorAll('[data-frame]').length === n, {}, before.length);
+    await desk.saved();
+  });
+
+  it('copies a chain to another end, mirrored', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await desk.button('Mirrored');
+    await desk.choose('new filter.cutoff');
+    await page.waitForSelector('[data-end="filter.cutoff"][aria-pressed=true]');
+    const patch = await desk.kept();
+    const { readings } = predict(patch, { simulation: false });
+    const drive = (socket: string) => readings.find((r) => r.at === socket)!.driveVolts;
+    drive('tone.cutoff').forEach((v, i) => expect(drive('filter.cutoff')[i]).toBeCloseTo(v, 9));
+    await desk.button('Undo: chain');
+    await desk.saved();
+  });
+
+  it('sets a normal, and an unplugged input gets it', async () => {
+    const { desk, page } = at;
+    await desk.open('two-lamps-opposite-ways');
+    await page.click('[data-end="left.cutoff"]');
+    await desk.stage('left');
+    await desk.button('Normals and ohms');
+    await page.select('[aria-label="Normal of left.cutoff2"]', 'volts').catch(() => undefined);
+    const socket = (await page.$('[aria-label="Normal of left.cutoff2"]')) ? 'left.cutoff2' : 'left.resonance';
+    await page.select(`[aria-label="Normal of ${socket}"]`, 'volts');
+    await page.click(`[aria-label="Normal volts of ${socket}"]`, { count: 3 });
+    await page.keyboard.type('1.5');
+    await desk.keys('Enter');
+    const patch = await desk.kept();
+    expect(patch.normals).toContainEqual({ to: socket, volts: 1.5 });
+    await desk.readingIs('left.cutoff', readingOf(patch, 'left.cutoff'));
+    await desk.button('Undo: normal');
+    await desk.button('Undo: normal');
+    await desk.saved();
+  });
+});
+
+describe('variants and versions', () => {
+  it('keeps one, compares it on one ruler, and takes a single difference over', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await desk.button('Variants');
+    await page.waitForSelector('[aria-label="Name of the variant"]');
+    await page.type('[aria-label="Name of the variant"]', 'dark');
+    await desk.keys('Enter');
+    await page.waitForSelector('[data-variant=dark]');
+    await desk.button('Close');
+    await desk.stage('trim');
+    await desk.type('amount', '0.2');
+    await desk.type('lift', '1V');
+    await desk.button('Variants');
+    await desk.button('Compare');
+    await page.waitForSelector('[aria-label="Compared with dark"]');
+    const differences = () =>
+      page.$$eval('[data-difference]', (all) => all.map((e) => e.getAttribute('data-difference')));
+    expect(await differences()).toEqual(['Trim, amount', 'Trim, lift']);
+    const sides = await page.$$eval('[data-compared="tone.cutoff"] td', (all) => all.map((e) => e.textContent));
+    const now = await desk.kept();
+    expect(sides[0]).toBe(readingOf(now, 'tone.cutoff'));
+    expect(sides[1]).toBe(readingOf({ ...now, ...now.variants[0] }, 'tone.cutoff'));
+    await page.click('[aria-label="Take over Trim, lift"]');
+    await page.waitForFunction(() => document.querySelectorAll('[data-difference]').length === 1);
+    expect(await differences()).toEqual(['Trim, amount']);
+    const after = await desk.kept();
+    expect(after.modules.find((m) => m.id === 'trim')?.params).toMatchObject({ amount: 0.2, volts: 2 });
+    await desk.button('Put dark on the desk');
+    await page.waitForFunction(() => document.querySelectorAll('[data-difference]').length === 0);
+    await desk.button('End comparing');
+    await page.waitForSelector('[data-scope]');
+    await desk.saved();
+  });
+
+  it('shows earlier versions, and puts one back as an edit that can be undone', async () => {
+    const { desk, page } = at;
+    await desk.open('morse-key-slewed');
+    const original = await desk.stored('morse-key-slewed');
+    await desk.stage('round');
+    await desk.type('rise', '0.77');
+    await desk.saved();
+    await desk.button('History');
+    await page.waitForSelector('[data-version="1"]');
+    const put = await page.waitForSelector('::-p-xpath(//*[@data-version="1"]//button[text()="Put back"])');
+    await put!.click();
+    await page.waitForSelector('::-p-xpath(//button[contains(., "Undo: back to version 1")])');
+    await desk.saved();
+    const first = (await (await fetch(`${url}/api/patches/morse-key-slewed/history/1`)).json()) as {
+      patch: { modules: unknown };
+    };
+    expect((await desk.stored('morse-key-slewed')).modules).toEqual(first.patch.modules);
+    await desk.button('Undo: back');
+    await desk.saved();
+    const { revision } = await fetchPatch(url, 'morse-key-slewed');
+    expect(revision).toBeGreaterThanOrEqual(4);
+    expect(original.modules.length).toBe((await desk.stored('morse-key-slewed')).modules.length);
+  });
+});
+
+describe('the scope', () => {
+  it('shows volts, an end’s own unit, decibels, levels, one over the other, and a spectrum', async () => {
+    const { desk, page } = at;
+    await desk.open('lamp-sweep-cured');
+    await desk.stage('beam');
+    await page.click('[aria-label="Pin beam.cv to the scope"]');
+    await page.waitForFunction(() => document.querySelectorAll('table tbody tr:nth-child(2) td').length === 3);
+    const unit = () => page.$eval('[data-scope-unit]', (e) => e.textContent);
+    expect(await unit()).toBe('V');
+    await page.select('[aria-label="Shown in"]', 'figure');
+    await page.waitForFunction(() => document.querySelector('[data-scope-unit]')?.textContent === 'dB');
+    await page.select('[aria-label="Shown in"]', 'volts');
+
+    await page.select('[aria-label=Trigger]', 'turn.out rising');
+    await page.waitForSelector('[aria-label="Edge after"]');
+    await page.click('[aria-label="Edge after"]');
+    await page.select('[aria-label=Trigger]', '');
+
+    await page.select('[aria-label=View]', 'levels');
+    await page.waitForSelector('[data-levels="5"] [data-level="turn.out"]');
+    await page.select('[data-levels] select', '1');
+    const over = await page.$eval('[data-level="turn.out"] td:last-child', (e) =>
+      Number.parseFloat(e.textContent ?? ''),
+    );
+    expect(over).toBeGreaterThan(50);
+    await page.select('[aria-label=View]', 'xy');
+    await page.waitForSelector('[data-xy] path');
+    await page.select('[aria-label=View]', 'spectrum');
+    await page.waitForSelector('[data-spectrum=ready]');
+    await page.select('[aria-label=View]', 'traces');
+    await desk.button('Undo: pin');
+    await desk.saved();
+  });
+
+  it('points at one moment in the strip and in the scope', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await page.waitForFunction(() => document.querySelectorAll('[data-scope] path').length > 0);
+    const frame = (await (await page.$('[data-frame=swell] rect'))!.boundingBox())!;
+    await page.mouse.move(frame.x + frame.width / 2, frame.y + frame.height / 2);
+    await page.waitForSelector('[data-moment]');
+    const [strip, scope] = await page.evaluate(() => [
+      document.querySelector('[data-moment]')?.getAttribute('data-moment'),
+      document.querySelector('[data-scope-moment]')?.getAttribute('data-scope-moment'),
+    ]);
+    expect(strip).toBe(scope);
+    expect(Number(strip)).toBeCloseTo(4, 0);
+    expect(await page.$$eval('[data-moment-volts]', (all) => all.length)).toBe(4);
+  });
+
+  it('saves traces as CSV and WAV, and the picture as SVG and PNG', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await page.waitForSelector('[aria-label=Save]');
+    const client = await page.createCDPSession();
+    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    const saved = async (as: string): Promise<Buffer> => {
+      await page.select('[aria-label=Save]', as);
+      const file = path.join(folder, `Fog bank breathing.${as}`);
+      for (let i = 0; i < 100 && !existsSync(file); i++) await new Promise((resolve) => setTimeout(resolve, 50));
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      return readFileSync(file);
+    };
+    const csv = (await saved('csv')).toString().split('\n');
+    expect(csv[0]).toBe('time_s,swell.out,join.out');
+    const wave = readWavTraces(await saved('wav'));
+    expect(wave.ok && wave.value.columns.map((c) => c.values[100]! * 10)).toEqual(
+      csv[101]!
+        .split(',')
+        .slice(1)
+        .map((v) => expect.closeTo(Number(v), 4)),
+    );
+    expect((await saved('svg')).toString()).toMatch(/^<svg.*stroke="rgb/s);
+    expect((await saved('png')).subarray(1, 4).toString()).toBe('PNG');
+  });
+});
+
+describe('hands', () => {
+  it('draws a gesture on its time line', async () => {
+    const { desk, page } = at;
+    await desk.fresh();
+    await desk.addEnd('filter.cutoff');
+    await desk.feed('gesture');
+    await desk.button('Draw or record');
+    const box = (await (await page.waitForSelector('[data-gesture]'))!.boundingBox())!;
+    await page.mouse.move(box.x + box.width * 0.1, box.y + box.height * 0.8);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.2, { steps: 12 });
+    await page.mouse.move(box.x + box.width * 0.9, box.y + box.height * 0.8, { steps: 12 });
+    await page.mouse.up();
+    await desk.button('Use this gesture');
+    const points = (await desk.kept()).modules.find((m) => m.id === 'gesture')?.params?.points as {
+      t: number;
+      volts: number;
+    }[];
+    expect(points.length).toBeGreaterThanOrEqual(3);
+    expect(points.length).toBeLessThan(12);
+    const top = points.reduce((a, b) => (b.volts > a.volts ? b : a));
+    expect(top.volts).toBeGreaterThan(3.5);
+    expect(top.t).toBeGreaterThan(3);
+    expect(top.t).toBeLessThan(5);
+  });
+
+  it('records a hand from the keyboard in real time', async () => {
+    const { desk, page } = at;
+    await desk.fresh();
+    await desk.addEnd('filter.cutoff');
+    await desk.feed('gesture');
+    await desk.button('Draw or record');
+    await page.waitForSelector('[data-hand]');
+    await desk.button('Record from now');
+    await page.focus('[data-hand]');
+    await page.keyboard.down('ArrowUp');
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await page.keyboard.up('ArrowUp');
+    await desk.button('Stop');
+    await desk.button('Use this gesture');
+    const points = (await desk.kept()).modules.find((m) => m.id === 'gesture')?.params?.points as {
+      t: number;
+      volts: number;
+    }[];
+    expect(Math.max(...points.map((p) => p.volts))).toBeGreaterThan(4);
+    expect(points.at(-1)!.t).toBeGreaterThan(0.5);
+  });
+
+  it('brings in a MIDI file as a sequence on a clock', async () => {
+    const { desk, page } = at;
+    const midi = new Midi();
+    midi.header.setTempo(90);
+    const track = midi.addTrack();
+    track.name = 'Bell';
+    [60, 67, 72, 55].forEach((note, i) => track.addNote({ midi: note, time: (i * 60) / 90, duration: 0.3 }));
+    await desk.open('fog-bank-breathing');
+    await desk.button('Import');
+    await upload('bell.mid', midi.toArray());
+    await desk.button('As a sequence on a clock');
+    await page.waitForSelector('[data-stage=sequence]');
+    const patch = await desk.kept();
+    const steps = patch.modules.find((m) => m.id === 'sequence')?.params?.steps as readonly { volts: number }[];
+    expect(steps.map((s) => Math.round(s.volts * 12))).toEqual([0, 7, 12, -5]);
+    expect(patch.modules.find((m) => m.id === 'clock')?.params).toMatchObject({ bpm: 90, beats: 1 });
+    await desk.button('Undo: bring in');
+    await desk.saved();
+  });
+
+  it('brings in a CSV table as a recording, whose volts arrive', async () => {
+    const { desk, page } = at;
+    await desk.fresh();
+    await desk.addEnd('filter.cutoff');
+    await desk.button('Import');
+    const rows = Array.from({ length: 801 }, (_, k) => `${k / 100},${k % 200 < 100 ? 0.25 : 0.5}`);
+    await upload('lamp.csv', `time,lamp\n${rows.join('\n')}\n`);
+    await page.waitForSelector('::-p-xpath(//*[contains(., "at 100 Hz")])');
+    await page.$$eval('[role=dialog] label', (all) =>
+      all
+        .find((e) => e.textContent?.startsWith('1 in the file is'))
+        ?.querySelector('input')
+        ?.select(),
+    );
+    await page.keyboard.type('8');
+    await desk.button('Use as a recording');
+    await page.waitForSelector('[data-stage=recording]');
+    await page.click('[data-end="filter.cutoff"]');
+    await desk.feed('recording.out');
+    await page.click('[data-frame=recording]');
+    await page.waitForSelector('::-p-xpath(//dd[contains(., "+2.00 … +4.00")])');
+    await desk.saved();
+  });
+
+  it('says what is wrong with a file, and changes nothing', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await desk.button('Import');
+    await upload('broken.mid', 'not a file');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "broken.mid is no Standard MIDI File")])');
+    await upload('broken.csv', 't,v\n0,1\n1,much\n');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "Line 3, v: “much” is no number.")])');
+  });
+});
+
+describe('the first hour', () => {
+  it('goes from a goal to a desk with a chain that works', async () => {
+    const { desk, page } = at;
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.button('From a goal');
+    const [low, high] = [
+      await page.waitForSelector('[aria-label=from]'),
+      await page.waitForSelector('[aria-label=to]'),
+    ];
+    await low!.click({ count: 3 });
+    await page.keyboard.type('200 Hz');
+    await high!.click({ count: 3 });
+    await page.keyboard.type('3.2 kHz');
+    await page.waitForSelector('[data-goal=true]');
+    await desk.button('Open on the desk');
+    await page.waitForSelector('[data-frame=end]');
+    await desk.readingIs('end.cutoff', '200\u2009Hz … 3.20\u2009kHz');
+    expect((await desk.kept()).targets).toEqual([{ at: 'end.cutoff', quantity: 'frequency', low: 200, high: 3200 }]);
+  });
+
+  it('guides through a first patch, and can be skipped', async () => {
+    const { desk, page } = at;
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    await page.evaluate(() => localStorage.removeItem('fenvo.settings'));
+    await page.reload({ waitUntil: 'networkidle0' });
+    await desk.button('New patch');
+    const step = (n: number) =>
+      page.waitForSelector(`::-p-xpath(//*[@aria-label="First steps"][contains(., "${n} of 5")])`);
+    const go = async (choice: string): Promise<void> => {
+      await page.click('[aria-label="First steps"] button');
+      await desk.choose(choice);
+    };
+    await step(1);
+    await go('filter.cutoff');
+    await step(2);
+    await go('lfo');
+    await step(3);
+    await go('offset');
+    await step(4);
+    await desk.type('amount', '0.4');
+    await step(5);
+    await desk.button('Done');
+    await page.waitForSelector('[aria-label="First steps"]', { hidden: true });
+    await desk.saved();
+    await page.reload({ waitUntil: 'networkidle0' });
+    await page.waitForSelector('[data-frame=offset]');
+    expect(await page.$('[aria-label="First steps"]')).toBeNull();
+  });
+
+  it('shows keys and words, and single keys can be switched off', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await desk.keys('Shift+Slash');
+    await page.waitForSelector('::-p-xpath(//dt[text()="attenuverter"])');
+    await page.click('[role=dialog] input[type=checkbox]');
+    await desk.keys('Escape');
+    await page.waitForSelector('[role=dialog]', { hidden: true });
+    await desk.keys('v');
+    expect(await page.$('[aria-label=Variants]')).toBeNull();
+    await page.click('[aria-label="Keys and words"]');
+    await page.click('[role=dialog] input[type=checkbox]');
+    await desk.keys('Escape');
+    await page.waitForSelector('[role=dialog]', { hidden: true });
+    await desk.keys('v');
+    await page.waitForSelector('section[aria-label=Variants]');
+  });
+});
