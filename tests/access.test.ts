@@ -33,25 +33,134 @@ async function violations(page: Page): Promise<string[]> {
   );
 }
 
+/** Every view, and how one gets there. */
+const views: readonly (readonly [string, (desk: DeskDriver) => Promise<void>])[] = [
+  [
+    'the shelf',
+    async ({ page }) => {
+      await page.goto(url, { waitUntil: 'networkidle0' });
+      await page.waitForSelector('[data-patch]');
+    },
+  ],
+  [
+    'a goal',
+    async (desk) => {
+      await desk.page.goto(url, { waitUntil: 'networkidle0' });
+      await desk.button('From a goal');
+      await desk.page.waitForSelector('[data-goal=true]');
+    },
+  ],
+  [
+    'an empty desk with the first steps',
+    async (desk) => {
+      await desk.page.goto(url, { waitUntil: 'networkidle0' });
+      await desk.page.evaluate(() => localStorage.removeItem('fenvo.settings'));
+      await desk.button('New patch');
+      await desk.page.waitForSelector('[aria-label="First steps"]');
+    },
+  ],
+  [
+    'the desk, with a stage chosen',
+    async (desk) => {
+      await desk.open('lamp-sweep-shut');
+      await desk.stage('beam');
+      await desk.page.waitForSelector('[data-finding]');
+      await desk.button('Normals and ohms');
+    },
+  ],
+  [
+    'choosing a stage',
+    async (desk) => {
+      await desk.open('fog-bank-breathing');
+      await desk.page.click('[aria-label="Insert a stage before Fog tone"]');
+      await desk.page.waitForSelector('[data-proposed=true]');
+    },
+  ],
+  [
+    'finding by typing',
+    async (desk) => {
+      await desk.open('fog-bank-breathing');
+      await desk.keys('Control+k');
+      await desk.page.waitForSelector('[role=dialog] [data-choice]');
+    },
+  ],
+  [
+    'keys and words',
+    async (desk) => {
+      await desk.open('fog-bank-breathing');
+      await desk.keys('Shift+Slash');
+      await desk.page.waitForSelector('[role=dialog] dl');
+    },
+  ],
+  [
+    'two states compared',
+    async (desk) => {
+      await desk.open('two-lamps-opposite-ways');
+      await desk.button('Variants');
+      await desk.button('Keep as it is now');
+      await desk.page.waitForSelector('[data-variant]');
+      await desk.page.click('[data-frame=depth]');
+      await desk.button('Close');
+      await desk.type('amount', '0.3');
+      await desk.button('Variants');
+      await desk.button('Compare');
+      await desk.page.waitForSelector('[data-difference]');
+    },
+  ],
+  [
+    'earlier versions',
+    async (desk) => {
+      await desk.open('morse-key-slewed');
+      await desk.button('History');
+      await desk.page.waitForSelector('[data-version]');
+    },
+  ],
+  [
+    'drawing a gesture',
+    async (desk) => {
+      await desk.open('fog-bank-breathing');
+      await desk.keys('Control+k');
+      await desk.page.waitForSelector('[role=dialog] [data-chooser] input:focus');
+      await desk.page.keyboard.type('Tide gauge');
+      await desk.keys('Enter');
+      await desk.button('Draw or record');
+      await desk.page.waitForSelector('[data-gesture]');
+    },
+  ],
+  [
+    'bringing a file in',
+    async (desk) => {
+      await desk.open('fog-bank-breathing');
+      await desk.button('Import');
+      await desk.page.waitForSelector('[data-bring]');
+    },
+  ],
+  ...(['levels', 'xy', 'spectrum'] as const).map(
+    (way) =>
+      [
+        `the scope: ${way}`,
+        async (desk: DeskDriver) => {
+          await desk.open('lamp-sweep-cured');
+          await desk.page.waitForSelector('[aria-label=Save]');
+          await desk.page.select('[aria-label=View]', way);
+          await desk.page.waitForSelector(`[data-${way}]`);
+        },
+      ] as const,
+  ),
+  [
+    'the desk on a phone',
+    async (desk) => {
+      await desk.page.setViewport({ width: 390, height: 844 });
+      await desk.open('fog-bank-breathing');
+    },
+  ],
+];
+
 describe.each(['light', 'dark'])('WCAG 2.2 AA, %s theme', (scheme) => {
-  const open = async (): Promise<Page> => {
+  it.each(views)('%s', async (_name, show) => {
     const page = await opened.browser.newPage();
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-    return page;
-  };
-  it('the shelf', async () => {
-    const page = await open();
-    await page.goto(url, { waitUntil: 'networkidle0' });
-    await page.waitForSelector('[data-patch]');
-    expect(await violations(page)).toEqual([]);
-    await page.close();
-  });
-  it('the desk, with a stage chosen', async () => {
-    const page = await open();
-    const desk = new DeskDriver(page, url);
-    await desk.open('lamp-sweep-shut');
-    await desk.stage('beam');
-    await page.waitForSelector('[data-finding]');
+    await show(new DeskDriver(page, url));
     expect(await violations(page)).toEqual([]);
     await page.close();
   });

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { predict, simulate } from '@/core';
 import { readingOf } from './support/desk';
-import { usePages } from './support/pages';
+import { openPages } from './support/pages';
 
 /** Whole plans, as a practitioner makes them: the end, the source, the chain between, the range, the findings. */
-const { url, at } = usePages();
+const { url, at } = openPages();
 
 describe('plans from an empty desk', () => {
   it('a tremolo that is never shut', async () => {

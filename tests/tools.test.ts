@@ -7,10 +7,10 @@ import { describe, expect, it } from 'vitest';
 import { predict } from '@/core';
 import { readWavTraces } from '@/core/formats/recording';
 import { fetchPatch, readingOf } from './support/desk';
-import { usePages } from './support/pages';
+import { openPages } from './support/pages';
 
 /** The desk's tools, each used as it is meant to be. */
-const { url, at } = usePages();
+const { url, at } = openPages();
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-files-'));
 const upload = async (file: string, content: Uint8Array | string): Promise<void> => {

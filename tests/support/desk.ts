@@ -50,6 +50,7 @@ export class DeskDriver {
   }
 
   async type(label: string, text: string): Promise<void> {
+    await this.page.waitForSelector(this.knob(label));
     await this.page.focus(this.knob(label));
     await this.page.keyboard.press('Enter');
     await this.page.keyboard.type(text);

@@ -4,7 +4,7 @@ import { openBrowser, watch } from './browser';
 import { DeskDriver } from './desk';
 
 /** A browser for a file of tests, and a new page for each, which must never show a fault. */
-export function usePages() {
+export function openPages() {
   const url = inject('url');
   let opened: Awaited<ReturnType<typeof openBrowser>>;
   const state = { faults: [] as string[] } as { faults: string[]; page: Page; desk: DeskDriver; browser: Browser };

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useState } from 'react';
 import { tell, tellFault } from '@/ui/parts/messages';
 import type { StoredPatch } from '@/ui/state/api';
@@ -8,8 +9,9 @@ import { dropDraft, readDraft } from '@/ui/state/draft';
 import { patchOf, useAutosave } from '@/ui/state/useAutosave';
 import type { Conflict } from '@/ui/state/useAutosave';
 import { useOtherTabs } from '@/ui/state/useOtherTabs';
-import { ConflictDialog } from './ConflictDialog';
 import { DeskBody } from './DeskBody';
+
+const ConflictDialog = dynamic(() => import('./ConflictDialog').then((m) => m.ConflictDialog), { ssr: false });
 
 interface Opened {
   readonly start: DeskStart;

@@ -6,18 +6,14 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { applyEdits, idOf } from '@/core';
 import type { Finding, Patch } from '@/core';
-import { Chooser } from '@/ui/parts/Chooser';
 import type { DeskStore } from '@/ui/state/desk';
 import { ink } from '@/ui/theme/tokens';
 import { DeskHeader } from './DeskHeader';
 import { EmptyDesk } from './EmptyDesk';
 import { EndsList } from './EndsList';
 import { FindingsList } from './FindingsList';
-import { Guide } from './Guide';
 import type { Scene } from './scene';
 import { Scope } from './scope/Scope';
-import { GroupPanel } from './stage/GroupPanel';
-import { StagePanel } from './stage/StagePanel';
 import { moveStage } from './stages';
 import { Strip } from './strip/Strip';
 import type { StripActions } from './strip/Strip';
@@ -27,13 +23,18 @@ import type { Task } from './tasks';
 import { useCommands } from './useCommands';
 import { usePrediction } from './usePrediction';
 import type { Predicted } from './usePrediction';
-import { changedModules, marksOf, shownSocket, useTraces } from './views';
+import { changedModules, marksOf, shownSocket, usePins, useTraces } from './views';
 
 // Opened on demand, so that the desk itself is there sooner.
+const Chooser = dynamic(() => import('@/ui/parts/Chooser').then((m) => m.Chooser), { ssr: false });
 const CompareView = dynamic(() => import('./compare/CompareView').then((m) => m.CompareView), { ssr: false });
+const GroupPanel = dynamic(() => import('./stage/GroupPanel').then((m) => m.GroupPanel), { ssr: false });
+const Guide = dynamic(() => import('./Guide').then((m) => m.Guide), { ssr: false });
 const HelpDialog = dynamic(() => import('./HelpDialog').then((m) => m.HelpDialog), { ssr: false });
 const HistoryPanel = dynamic(() => import('./compare/HistoryPanel').then((m) => m.HistoryPanel), { ssr: false });
 const Palette = dynamic(() => import('./Palette').then((m) => m.Palette), { ssr: false });
+const stagePanel = () => import('./stage/StagePanel');
+const StagePanel = dynamic(() => stagePanel().then((m) => m.StagePanel), { ssr: false });
 const VariantsPanel = dynamic(() => import('./compare/VariantsPanel').then((m) => m.VariantsPanel), { ssr: false });
 const ImportDialog = dynamic(() => import('./hands/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
 
@@ -83,7 +84,8 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   const commands = useCommands({ desk, predicted, ends, end, socket: shown, setScene, begin });
   const names = useMemo(() => new Map(patch.modules.map((m) => [m.id, m.label ?? m.id] as const)), [patch.modules]);
   const stage = predicted.graph.modules.find((m) => m.id === selected);
-  const traces = useTraces(predicted);
+  const pins = usePins(predicted);
+  const traces = useTraces(predicted, pins);
   const close = useCallback(() => setScene({ show: 'desk' }), []);
 
   return (
@@ -103,7 +105,11 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
         >
           <EndsList predicted={predicted} ends={ends} shown={end} onShow={showEnd} onSelect={select} begin={begin} />
         </Box>
-        <Box component="main" sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+        <Box
+          component="main"
+          onPointerEnter={() => void stagePanel()}
+          sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}
+        >
           {scene.show === 'compare' ? (
             <CompareView desk={desk} predicted={predicted} other={scene} end={shown} onClose={close} />
           ) : (
@@ -138,6 +144,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
               >
                 <Scope
                   name={patch.name}
+                  pins={pins}
                   traces={traces}
                   full={predicted.full}
                   duration={patch.settings.duration}

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { idOf } from '@/core';
 import type { Finding, Patch } from '@/core';
+import { MOST_TRACES } from './scope/view';
 import type { Trace } from './scope/view';
 import type { FrameMark } from './strip/FrameGraphic';
 import type { Predicted } from './usePrediction';
@@ -33,18 +34,34 @@ export function changedModules(before: Patch, after: Patch): Set<string> {
   return new Set(after.modules.filter((m) => old.get(m.id) !== m).map((m) => m.id));
 }
 
-/** The pinned traces of the last whole simulation; the same list until that, the pins or a name change. */
-export function useTraces({ graph, full }: Predicted): readonly Trace[] {
+export interface Pin {
+  readonly socket: string;
+  readonly label: string;
+}
+
+/** What is pinned to the scope; the same list until the pins or a name change. */
+export function usePins({ graph }: Predicted): readonly Pin[] {
   const { probes } = graph.patch;
   const names = graph.modules.map((m) => `${m.id} ${m.label}`).join('\n');
   return useMemo(() => {
     const labels = new Map(
       names.split('\n').map((line) => [line.slice(0, line.indexOf(' ')), line.slice(line.indexOf(' ') + 1)]),
     );
-    return probes.flatMap(({ at, label }): Trace[] => {
-      const probe = full?.probes.get(at);
+    return probes.slice(0, MOST_TRACES).map(({ at, label }) => {
       const [id = '', name = ''] = at.split('.');
-      return probe ? [{ socket: at, label: label ?? `${labels.get(id) ?? id}, ${name}`, probe }] : [];
+      return { socket: at, label: label ?? `${labels.get(id) ?? id}, ${name}` };
     });
-  }, [probes, full, names]);
+  }, [probes, names]);
+}
+
+/** The pinned traces of the last whole simulation. */
+export function useTraces({ full }: Predicted, pins: readonly Pin[]): readonly Trace[] {
+  return useMemo(
+    () =>
+      pins.flatMap((pin): Trace[] => {
+        const probe = full?.probes.get(pin.socket);
+        return probe ? [{ ...pin, probe }] : [];
+      }),
+    [pins, full],
+  );
 }

@@ -10,7 +10,8 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import type { FullAnswer } from '@/workers/protocol';
 import { MeasuresTable } from './MeasuresTable';
 import { Plot } from './Plot';
-import { DASHES, edgesOf, moved, MOST_TRACES } from './view';
+import type { Pin } from '../views';
+import { DASHES, edgesOf, moved } from './view';
 import type { ShownIn, Trace, Window } from './view';
 
 const Levels = dynamic(() => import('./Levels').then((m) => m.Levels), { ssr: false });
@@ -28,6 +29,8 @@ const WAYS: readonly (readonly [Way, string])[] = [
 interface Props {
   /** The patch's name, for the files. */
   readonly name: string;
+  /** What is pinned, whether it has been simulated yet or not. */
+  readonly pins: readonly Pin[];
   readonly traces: readonly Trace[];
   readonly full: FullAnswer | null;
   readonly duration: number;
@@ -36,8 +39,7 @@ interface Props {
 }
 
 /** The pinned probes: over time, as levels, one over the other, or by frequency. */
-export const Scope = memo(function Scope({ name, traces: pinned, full, duration, onSpectra }: Props) {
-  const traces = pinned.slice(0, MOST_TRACES);
+export const Scope = memo(function Scope({ name, pins, traces, full, duration, onSpectra }: Props) {
   const [way, setWay] = useState<Way>('traces');
   const [shownIn, setShownIn] = useState<ShownIn>('volts');
   const [view, setView] = useState<Window>({ from: 0, to: duration });
@@ -101,10 +103,9 @@ export const Scope = memo(function Scope({ name, traces: pinned, full, duration,
               />
             </>
           )}
-          {traces.length > 0 && <ExportMenu name={name} traces={traces} sampleRate={sampleRate} picture={picture} />}
+          {pins.length > 0 && <ExportMenu name={name} traces={traces} sampleRate={sampleRate} picture={picture} />}
         </Box>
-        <Legend traces={traces} />
-        {pinned.length > MOST_TRACES && <Box>{`${MOST_TRACES} of ${pinned.length} pins are shown.`}</Box>}
+        <Legend pins={pins} />
         <Box ref={picture} sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
           {way === 'traces' ? (
             <Plot
@@ -127,17 +128,20 @@ export const Scope = memo(function Scope({ name, traces: pinned, full, duration,
           )}
         </Box>
       </Box>
-      {traces.length > 0 && way === 'traces' && (
-        <MeasuresTable traces={traces} sampleRate={sampleRate} cursors={cursors} />
+      {pins.length > 0 && way === 'traces' && (
+        // Its width is known before its figures, so that nothing moves when they come.
+        <Box sx={{ width: { md: 104 + 78 * pins.length }, maxWidth: { xs: '100%', md: '46%' }, flexShrink: 0 }}>
+          {traces.length > 0 && <MeasuresTable traces={traces} sampleRate={sampleRate} cursors={cursors} />}
+        </Box>
       )}
     </Box>
   );
 });
 
-function Legend({ traces }: { traces: readonly Trace[] }) {
+function Legend({ pins }: { pins: readonly Pin[] }) {
   return (
     <Box sx={{ display: 'flex', columnGap: 2, flexWrap: 'wrap', fontSize: 13, minHeight: 20 }}>
-      {traces.map((t, i) => (
+      {pins.map((t, i) => (
         <Box key={t.socket} component="span" sx={{ display: 'inline-flex', gap: 0.75, alignItems: 'center' }}>
           {t.label}
           <svg width="28" height="6" aria-hidden="true">
@@ -145,7 +149,7 @@ function Legend({ traces }: { traces: readonly Trace[] }) {
           </svg>
         </Box>
       ))}
-      {traces.length === 0 && <span>Pin a socket of a stage to see its trace here.</span>}
+      {pins.length === 0 && <span>Pin a socket of a stage to see its trace here.</span>}
     </Box>
   );
 }

@@ -48,7 +48,6 @@ export function JoiningStrip({
     <g
       role="button"
       tabIndex={0}
-      aria-label={`Show the path ${name}${range}`}
       data-joining={joining.into.socket}
       cursor="pointer"
       onClick={onOpen}
@@ -58,7 +57,7 @@ export function JoiningStrip({
         onOpen();
       }}
     >
-      <title>{`${titles.join(', ')}: show this path as the main strip`}</title>
+      <title>{`Show the path ${name}${range}`}</title>
       {tiny && (
         <text x={left} y={top - 4} fontSize="11" fill={ink.ink}>
           {fitted(titles.join(', '), Math.max(90, end - left), 5.8)}

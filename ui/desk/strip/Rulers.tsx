@@ -76,7 +76,7 @@ export function Wanted({ layout, end }: { layout: Layout; end: EndView }) {
   const x = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0) - 18;
   const [low, high] = [y(end.wanted[0]), y(end.wanted[1])];
   return (
-    <g pointerEvents="none" stroke={ink.wanted} strokeWidth="2" fill="none" aria-label="wanted">
+    <g pointerEvents="none" stroke={ink.wanted} strokeWidth="2" fill="none" role="img" aria-label="wanted">
       <path d={`M${x + 8},${high}h-8V${low}h8`} />
     </g>
   );

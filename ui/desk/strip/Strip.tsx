@@ -1,27 +1,25 @@
 'use client';
-import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
-import AddIcon from '@mui/icons-material/Add';
-import DragIndicatorIcon from '@mui/icons-material/DragIndicator';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import IconButton from '@mui/material/IconButton';
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import type { Strip as StripModel } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
 import { pointAt } from '@/ui/state/moment';
-import { ink } from '@/ui/theme/tokens';
 import type { Predicted } from '../usePrediction';
 import { Connector, FrameGraphic, HatchPattern } from './FrameGraphic';
 import type { FrameMark } from './FrameGraphic';
 import { endView, frameViews, joiningViews } from './frames';
 import type { FrameView } from './frames';
 import { domainOf, fits, foldsOf, layoutOf, stackRows, TINY } from './geometry';
-import type { Layout, Space, Volts } from './geometry';
+import type { Space, Volts } from './geometry';
 import { JoiningStrip } from './JoiningStrips';
 import type { PlacedJoining } from './JoiningStrips';
 import { Miniature } from './Miniature';
 import { MomentMarks, momentUnder } from './MomentMarks';
 import { UnitRuler, VoltsRuler, Wanted } from './Rulers';
+
+const Handles = dynamic(() => import('./Handles').then((m) => m.Handles), { ssr: false });
 
 export interface StripActions {
   readonly onChoose: (id: string, more: boolean) => void;
@@ -100,7 +98,6 @@ export function Strip(props: Props) {
   const model = useStripModel(predicted, strip, size, chosen[0] ?? null, fold, domain, props.low ?? false);
   const { views, end, placed, layout } = model;
   const { duration } = predicted.graph.patch.settings;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const long = !fits(views.length, size.width);
   return (
     <Box
@@ -116,176 +113,56 @@ export function Strip(props: Props) {
           {fold ? 'Unfold the frames' : 'Fold to fit'}
         </Button>
       )}
-      <DndContext
-        id="strip"
-        sensors={sensors}
-        onDragEnd={({ active, over }) => over && onMove?.(String(active.id), String(over.id))}
+      <Box
+        ref={box}
+        sx={{ flex: 1, minHeight: 0, overflowX: 'auto', overflowY: 'auto', position: 'relative' }}
+        data-testid="strip"
       >
-        <Box
-          ref={box}
-          sx={{ flex: 1, minHeight: 0, overflowX: 'auto', overflowY: 'auto', position: 'relative' }}
-          data-testid="strip"
+        <svg
+          width={layout.width}
+          height={layout.height}
+          role="group"
+          aria-label={props.label ?? 'The path as frames on one volts ruler'}
+          display="block"
+          onPointerMove={(e) => {
+            const left = e.currentTarget.getBoundingClientRect().left;
+            pointAt(momentUnder(e.clientX - left, layout, duration));
+          }}
+          onPointerLeave={() => pointAt(null)}
         >
-          <svg
-            width={layout.width}
-            height={layout.height}
-            role="group"
-            aria-label={props.label ?? 'The path as frames on one volts ruler'}
-            display="block"
-            onPointerMove={(e) => {
-              const left = e.currentTarget.getBoundingClientRect().left;
-              pointAt(momentUnder(e.clientX - left, layout, duration));
-            }}
-            onPointerLeave={() => pointAt(null)}
-          >
-            <HatchPattern />
-            <VoltsRuler layout={layout} />
-            {views.slice(1).map((to, i) => (
-              <Connector key={to.key} from={views[i] as FrameView} to={to} index={i} layout={layout} />
-            ))}
-            {placed.map((p) => (
-              <JoiningStrip
-                key={p.joining.into.socket}
-                placed={p}
-                layout={layout}
-                onOpen={() => onOpenJoining?.(p.joining.into.socket)}
-              />
-            ))}
-            {views.map((view, i) => (
-              <FrameGraphic
-                key={view.key}
-                view={view}
-                index={i}
-                layout={layout}
-                chosen={chosen.includes(view.id)}
-                proposed={proposed?.has(view.id) ?? false}
-                mark={marks?.get(view.id) ?? null}
-                onChoose={(more) => onChoose?.(view.id, more)}
-              />
-            ))}
-            <UnitRuler layout={layout} end={end} />
-            <Wanted layout={layout} end={end} />
-            <MomentMarks views={views} layout={layout} duration={duration} />
-          </svg>
-          {onMove && <Handles {...props} layout={layout} />}
-        </Box>
-      </DndContext>
-    </Box>
-  );
-}
-
-/** What lies over the drawing: where stages are taken by, put in, and dropped. */
-function Handles({ strip, layout, onInsert, onFeed }: Props & { layout: Layout }) {
-  const first = strip.frames[0];
-  const movable = strip.frames.slice(0, -1).filter((f) => f.module.kind.room === 'between');
-  return (
-    <>
-      {strip.frames.slice(1).map((frame, i) => (
-        <Gap
-          key={frame.input?.socket}
-          socket={frame.input?.socket ?? ''}
-          before={frame.module.label}
-          left={(layout.x[i] ?? 0) + (layout.w[i] ?? 0) + layout.gap / 2}
-          layout={layout}
-          onInsert={() => onInsert?.(frame.input?.socket ?? '')}
-        />
-      ))}
-      {movable.map((frame) => {
-        const i = strip.frames.indexOf(frame);
-        const right = (layout.x[i] ?? 0) + (layout.w[i] ?? 0);
-        return layout.folded[i] ? null : (
-          <Grip
-            key={frame.module.id}
-            id={frame.module.id}
-            label={frame.module.label}
-            left={right - 18}
-            top={layout.top - 40}
-          />
-        );
-      })}
-      {first?.input && first.input.driver.type !== 'output' && (
-        <Button
-          color="primary"
-          onClick={() => onFeed?.(first.input?.socket ?? '')}
-          sx={{ position: 'absolute', left: (layout.x[0] ?? 0) + 8, top: layout.bottom - 40, zIndex: 1 }}
-        >
-          {`Choose what drives ${first.input.spec.name}`}
-        </Button>
-      )}
-    </>
-  );
-}
-
-interface GapProps {
-  readonly socket: string;
-  readonly before: string;
-  readonly left: number;
-  readonly layout: Layout;
-  readonly onInsert: () => void;
-}
-
-function Gap({ socket, before, left, layout, onInsert }: GapProps) {
-  const { setNodeRef, isOver, active } = useDroppable({ id: socket });
-  return (
-    <Box
-      ref={setNodeRef}
-      data-over={isOver ? socket : undefined}
-      sx={{
-        position: 'absolute',
-        left: left - 12,
-        top: layout.top,
-        width: 24,
-        height: layout.bottom - layout.top,
-        pointerEvents: 'none',
-        borderRadius: 1,
-        ...(active && { border: `1px dashed ${ink.wanted}` }),
-        ...(isOver && { background: ink.wanted, opacity: 0.5 }),
-      }}
-    >
-      <IconButton
-        aria-label={`Insert a stage before ${before}`}
-        onClick={onInsert}
-        sx={{
-          position: 'absolute',
-          left: 0,
-          bottom: 6,
-          width: 24,
-          height: 24,
-          pointerEvents: 'auto',
-          border: `1px solid ${ink.line}`,
-          background: ink.raised,
-          color: ink.ink,
-        }}
-      >
-        <AddIcon fontSize="small" />
-      </IconButton>
-    </Box>
-  );
-}
-
-/** What a stage is dragged by; the keys for it are Alt with the arrows. */
-function Grip({ id, label, left, top }: { id: string; label: string; left: number; top: number }) {
-  const { setNodeRef, listeners, transform } = useDraggable({ id });
-  return (
-    <Box
-      ref={setNodeRef}
-      {...listeners}
-      title={`Drag ${label} to another place`}
-      data-grip={id}
-      sx={{
-        position: 'absolute',
-        left,
-        top,
-        width: 18,
-        height: 20,
-        cursor: 'grab',
-        color: ink.softInk,
-        touchAction: 'none',
-        zIndex: 1,
-        ...(transform && { transform: `translate(${transform.x}px, ${transform.y}px)`, color: ink.wanted }),
-      }}
-    >
-      <DragIndicatorIcon sx={{ fontSize: 18 }} />
+          <HatchPattern />
+          <VoltsRuler layout={layout} />
+          {views.slice(1).map((to, i) => (
+            <Connector key={to.key} from={views[i] as FrameView} to={to} index={i} layout={layout} />
+          ))}
+          {placed.map((p) => (
+            <JoiningStrip
+              key={p.joining.into.socket}
+              placed={p}
+              layout={layout}
+              onOpen={() => onOpenJoining?.(p.joining.into.socket)}
+            />
+          ))}
+          {views.map((view, i) => (
+            <FrameGraphic
+              key={view.key}
+              view={view}
+              index={i}
+              layout={layout}
+              chosen={chosen.includes(view.id)}
+              proposed={proposed?.has(view.id) ?? false}
+              mark={marks?.get(view.id) ?? null}
+              onChoose={(more) => onChoose?.(view.id, more)}
+            />
+          ))}
+          <UnitRuler layout={layout} end={end} />
+          <Wanted layout={layout} end={end} />
+          <MomentMarks views={views} layout={layout} duration={duration} />
+        </svg>
+        {onMove && (
+          <Handles strip={strip} layout={layout} onMove={onMove} onInsert={props.onInsert} onFeed={props.onFeed} />
+        )}
+      </Box>
     </Box>
   );
 }

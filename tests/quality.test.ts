@@ -1,0 +1,77 @@
+import { gzipSync } from 'node:zlib';
+import { describe, expect, it } from 'vitest';
+import { openPages } from './support/pages';
+
+const { url, at } = openPages();
+
+/** Compressed script that the desk may take at first, bytes. */
+const MOST_SCRIPT = 350_000;
+
+describe('the desk', () => {
+  it('opens with little script', async () => {
+    const { desk, page } = at;
+    const sizes = new Map<string, Promise<number>>();
+    page.on('response', (response) => {
+      if (response.request().resourceType() === 'script')
+        sizes.set(
+          response.url(),
+          response.buffer().then((body) => gzipSync(body, { level: 6 }).byteLength),
+        );
+    });
+    await desk.open('fog-bank-breathing');
+    const all = await Promise.all(sizes.values());
+    const total = all.reduce((a, b) => a + b, 0);
+    console.log(`script of the desk, compressed: ${Math.round(total / 1000)} kB in ${all.length} files`);
+    expect(total).toBeLessThan(MOST_SCRIPT);
+  });
+
+  it('does not shift while it opens, nor while stages are chosen', async () => {
+    const { desk, page } = at;
+    await page.evaluateOnNewDocument(() => {
+      const kept = window as unknown as { shifts: number };
+      kept.shifts = 0;
+      new PerformanceObserver((list) => {
+        for (const entry of list.getEntries() as (PerformanceEntry & { value: number; hadRecentInput: boolean })[]) {
+          // What follows a person's own act is no shift.
+          if (!entry.hadRecentInput) kept.shifts += entry.value;
+        }
+      }).observe({ type: 'layout-shift', buffered: true });
+    });
+    await desk.open('fog-bank-breathing');
+    await desk.stage('trim');
+    await desk.stage('join');
+    await desk.saved();
+    const shifts = await page.evaluate(() => (window as unknown as { shifts: number }).shifts);
+    console.log(`layout shift of the desk: ${shifts.toFixed(4)}`);
+    expect(shifts).toBeLessThan(0.02);
+  });
+
+  it('can be read on a phone: nothing is wider than the screen but what scrolls by itself', async () => {
+    const { desk, page } = at;
+    await page.setViewport({ width: 390, height: 844 });
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    await page.waitForSelector('[data-patch]');
+    const wide = () => page.evaluate(() => document.documentElement.scrollWidth);
+    expect(await wide()).toBeLessThanOrEqual(390);
+    await desk.open('fog-bank-breathing');
+    expect(await wide()).toBeLessThanOrEqual(390);
+    await desk.stage('trim');
+    await page.waitForSelector('[data-reading="tone.cutoff"]');
+    expect(await wide()).toBeLessThanOrEqual(390);
+  });
+
+  it('moves nothing by itself where less motion is wished', async () => {
+    const { desk, page } = at;
+    await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+    await desk.open('fog-bank-breathing');
+    await desk.stage('trim');
+    const moving = await page.evaluate(
+      () =>
+        [...document.querySelectorAll('*')].filter((e) => {
+          const { transitionDuration, animationName } = getComputedStyle(e);
+          return animationName !== 'none' || transitionDuration.split(',').some((t) => Number.parseFloat(t) > 0);
+        }).length,
+    );
+    expect(moving).toBe(0);
+  });
+});

@@ -1,0 +1,139 @@
+'use client';
+import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import AddIcon from '@mui/icons-material/Add';
+import DragIndicatorIcon from '@mui/icons-material/DragIndicator';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import type { Strip } from '@/core';
+import { ink } from '@/ui/theme/tokens';
+import type { Layout } from './geometry';
+
+interface Props {
+  readonly strip: Strip;
+  readonly layout: Layout;
+  readonly onInsert: ((input: string) => void) | undefined;
+  readonly onFeed: ((input: string) => void) | undefined;
+  readonly onMove: (id: string, before: string) => void;
+}
+
+/** What lies over the drawing: where stages are taken by, put in, and dropped. */
+export function Handles({ strip, layout, onInsert, onFeed, onMove }: Props) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const first = strip.frames[0];
+  const movable = strip.frames.slice(0, -1).filter((f) => f.module.kind.room === 'between');
+  return (
+    <DndContext
+      id="strip"
+      sensors={sensors}
+      onDragEnd={({ active, over }) => over && onMove(String(active.id), String(over.id))}
+    >
+      {strip.frames.slice(1).map((frame, i) => (
+        <Gap
+          key={frame.input?.socket}
+          socket={frame.input?.socket ?? ''}
+          before={frame.module.label}
+          left={(layout.x[i] ?? 0) + (layout.w[i] ?? 0) + layout.gap / 2}
+          layout={layout}
+          onInsert={() => onInsert?.(frame.input?.socket ?? '')}
+        />
+      ))}
+      {movable.map((frame) => {
+        const i = strip.frames.indexOf(frame);
+        const right = (layout.x[i] ?? 0) + (layout.w[i] ?? 0);
+        return layout.folded[i] ? null : (
+          <Grip
+            key={frame.module.id}
+            id={frame.module.id}
+            label={frame.module.label}
+            left={right - 18}
+            top={layout.top - 40}
+          />
+        );
+      })}
+      {first?.input && first.input.driver.type !== 'output' && (
+        <Button
+          color="primary"
+          onClick={() => onFeed?.(first.input?.socket ?? '')}
+          sx={{ position: 'absolute', left: (layout.x[0] ?? 0) + 8, top: layout.bottom - 40, zIndex: 1 }}
+        >
+          {`Choose what drives ${first.input.spec.name}`}
+        </Button>
+      )}
+    </DndContext>
+  );
+}
+
+interface GapProps {
+  readonly socket: string;
+  readonly before: string;
+  readonly left: number;
+  readonly layout: Layout;
+  readonly onInsert: () => void;
+}
+
+function Gap({ socket, before, left, layout, onInsert }: GapProps) {
+  const { setNodeRef, isOver, active } = useDroppable({ id: socket });
+  return (
+    <Box
+      ref={setNodeRef}
+      data-over={isOver ? socket : undefined}
+      sx={{
+        position: 'absolute',
+        left: left - 12,
+        top: layout.top,
+        width: 24,
+        height: layout.bottom - layout.top,
+        pointerEvents: 'none',
+        borderRadius: 1,
+        ...(active && { border: `1px dashed ${ink.wanted}` }),
+        ...(isOver && { background: ink.wanted, opacity: 0.5 }),
+      }}
+    >
+      <IconButton
+        aria-label={`Insert a stage before ${before}`}
+        onClick={onInsert}
+        sx={{
+          position: 'absolute',
+          left: 0,
+          bottom: 6,
+          width: 24,
+          height: 24,
+          pointerEvents: 'auto',
+          border: `1px solid ${ink.line}`,
+          background: ink.raised,
+          color: ink.ink,
+        }}
+      >
+        <AddIcon fontSize="small" />
+      </IconButton>
+    </Box>
+  );
+}
+
+/** What a stage is dragged by; the keys for it are Alt with the arrows. */
+function Grip({ id, label, left, top }: { id: string; label: string; left: number; top: number }) {
+  const { setNodeRef, listeners, transform } = useDraggable({ id });
+  return (
+    <Box
+      ref={setNodeRef}
+      {...listeners}
+      title={`Drag ${label} to another place`}
+      data-grip={id}
+      sx={{
+        position: 'absolute',
+        left,
+        top,
+        width: 18,
+        height: 20,
+        cursor: 'grab',
+        color: ink.softInk,
+        touchAction: 'none',
+        zIndex: 1,
+        ...(transform && { transform: `translate(${transform.x}px, ${transform.y}px)`, color: ink.wanted }),
+      }}
+    >
+      <DragIndicatorIcon sx={{ fontSize: 18 }} />
+    </Box>
+  );
+}
