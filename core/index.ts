@@ -62,7 +62,7 @@ export type { Frame, Joining, Strip } from './strip';
 export { driveFor } from './plan/drive';
 export { chainFor, goalSources, openedEnd } from './plan/goal';
 export type { Goal, GoalChain, GoalSource } from './plan/goal';
-export { gather, predict, predictGraph } from './predict';
+export { glance, predict, predictGraph } from './predict';
 export type { Prediction, SocketPrediction } from './predict';
 export type { Reading } from './readings';
 export { measure } from './simulate/measures';

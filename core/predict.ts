@@ -65,12 +65,22 @@ export function predictGraph(
 }
 
 /** Puts together what bounds and simulation found. */
-export function gather(
+function gather(
   graph: Graph,
   bounds: ReadonlyMap<string, ModuleBounds>,
   simulation: Simulation | null,
   watched: Evidence['watched'] = new Map(),
 ): Prediction {
+  const seen = glance(graph, bounds, simulation);
+  return { ...seen, findings: findingsOf({ graph, bounds, simulation, watched }) };
+}
+
+/** The same without findings, for while a knob is turned. */
+export function glance(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null = null,
+): Omit<Prediction, 'findings'> {
   const repeats = repeatsOf(graph, (m, name) => {
     const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
     return lo === hi ? lo : null;
@@ -100,6 +110,5 @@ export function gather(
     outputs: Object.fromEntries(outputs),
     inputs: Object.fromEntries(inputs),
     readings: readingsOf(graph, bounds, simulation),
-    findings: findingsOf({ graph, bounds, simulation, watched }),
   };
 }

@@ -25,6 +25,17 @@ function pictures(simulation: Simulation): Map<string, PictureData> {
   return new Map([...simulation.pictures].map(([socket, { min, max }]) => [socket, { min, max }]));
 }
 
+/** The pictures that the page was last sent by a preview. */
+let sent: Simulation['pictures'] = new Map();
+
+/** Those that have changed since: what stays as it was need not be drawn again. */
+function freshPictures(simulation: Simulation): Map<string, PictureData> {
+  const all = pictures(simulation);
+  for (const [socket, picture] of simulation.pictures) if (sent.get(socket) === picture) all.delete(socket);
+  sent = new Map([...sent, ...simulation.pictures]);
+  return all;
+}
+
 interface Figure {
   readonly unit: string;
   value(drive: number): number;
@@ -63,7 +74,7 @@ const worker: CoreWorker = {
       sparing: true,
     });
     return {
-      pictures: pictures(simulation),
+      pictures: freshPictures(simulation),
       sampleRate: simulation.sampleRate,
       milliseconds: performance.now() - start,
     };

@@ -15,6 +15,7 @@ export interface PreviewRequest {
 }
 
 export interface PreviewAnswer {
+  /** Those that have changed since the last answer. */
   readonly pictures: ReadonlyMap<string, PictureData>;
   readonly sampleRate: number;
   readonly milliseconds: number;

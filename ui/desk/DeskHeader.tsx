@@ -6,6 +6,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import dayjs from 'dayjs';
 import Link from 'next/link';
+import { memo } from 'react';
 import { useStore } from 'zustand';
 import { printPatch } from '@/core';
 import { downloadPatch } from '@/ui/parts/files';
@@ -37,13 +38,8 @@ interface Props {
 }
 
 export function DeskHeader({ desk, others, setScene }: Props) {
-  const patch = useStore(desk, (s) => s.patch);
-  const save = useStore(desk, (s) => s.save);
-  const history = useStore(desk, (s) => s.history);
-  const { undo, redo, edit } = desk.getState();
-  const last = history.past.at(-1);
-  const next = history.future[0];
-  const bad = save.kind === 'offline' || save.kind === 'conflict';
+  const name = useStore(desk, (s) => s.patch.name);
+  const { edit } = desk.getState();
   return (
     <Box
       component="header"
@@ -63,38 +59,73 @@ export function DeskHeader({ desk, others, setScene }: Props) {
         Shelf
       </Box>
       <span>/</span>
-      <PatchName
-        key={patch.name}
-        name={patch.name}
-        onRename={(name) => edit(`name ${name}`, (p) => ({ ...p, name }))}
-      />
-      <Box role="status" data-save={save.kind} sx={{ fontSize: 13, color: bad ? ink.error : ink.softInk }}>
-        {saveText(save)}
-        {others && ' · also open in another tab'}
-      </Box>
+      <PatchName key={name} name={name} onRename={(next) => edit(`name ${next}`, (p) => ({ ...p, name: next }))} />
+      <SaveLine desk={desk} others={others} />
       <Box sx={{ flex: 1 }} />
-      {last && (
-        <Button
-          onClick={undo}
-          sx={{ maxWidth: 260, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', display: 'block' }}
-        >{`Undo: ${last.label}`}</Button>
+      <UndoRedo desk={desk} />
+      <Tools desk={desk} setScene={setScene} />
+    </Box>
+  );
+}
+
+function SaveLine({ desk, others }: Pick<Props, 'desk' | 'others'>) {
+  const save = useStore(desk, (s) => s.save);
+  const bad = save.kind === 'offline' || save.kind === 'conflict';
+  return (
+    <Box role="status" data-save={save.kind} sx={{ fontSize: 13, color: bad ? ink.error : ink.softInk }}>
+      {saveText(save)}
+      {others && ' · also open in another tab'}
+    </Box>
+  );
+}
+
+/** The names of what undoing and redoing would do. */
+function UndoRedo({ desk }: Pick<Props, 'desk'>) {
+  const last = useStore(desk, (s) => s.history.past.at(-1)?.label);
+  const next = useStore(desk, (s) => s.history.future[0]?.label);
+  const { undo, redo } = desk.getState();
+  return (
+    <>
+      {last !== undefined && (
+        <Button onClick={undo} sx={undoStyle}>
+          {`Undo: ${last}`}
+        </Button>
       )}
-      {next && (
-        <IconButton aria-label={`Redo: ${next.label}`} title={`Redo: ${next.label}`} onClick={redo}>
+      {next !== undefined && (
+        <IconButton aria-label={`Redo: ${next}`} title={`Redo: ${next}`} onClick={redo}>
           <RedoIcon fontSize="small" />
         </IconButton>
       )}
+    </>
+  );
+}
+
+const undoStyle = {
+  maxWidth: 260,
+  whiteSpace: 'nowrap',
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+  display: 'block',
+} as const;
+
+const Tools = memo(function Tools({ desk, setScene }: Pick<Props, 'desk' | 'setScene'>) {
+  const download = (): void => {
+    const { patch } = desk.getState();
+    downloadPatch(patch.name, printPatch(patch));
+  };
+  return (
+    <>
       <Button onClick={() => setScene({ show: 'palette' })} aria-keyshortcuts="Control+K">
         Find
       </Button>
       <Button onClick={() => setScene({ show: 'variants' })}>Variants</Button>
       <Button onClick={() => setScene({ show: 'history' })}>History</Button>
       <Button onClick={() => setScene({ show: 'import' })}>Import</Button>
-      <Button onClick={() => downloadPatch(patch.name, printPatch(patch))}>Export</Button>
+      <Button onClick={download}>Export</Button>
       <IconButton aria-label="Keys and words" title="Keys and words" onClick={() => setScene({ show: 'help' })}>
         <HelpIcon fontSize="small" />
       </IconButton>
       <SchemeButton />
-    </Box>
+    </>
   );
-}
+});

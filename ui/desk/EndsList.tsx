@@ -24,13 +24,13 @@ export function findingsText(findings: readonly Finding[]): { text: string; colo
   return null;
 }
 
-function Heading({ children }: { children: string }) {
+const Heading = memo(function Heading({ children }: { children: string }) {
   return (
     <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, px: 1.75, pt: 2, pb: 1 }}>
       {children}
     </Box>
   );
-}
+});
 
 interface Props {
   readonly predicted: Predicted;
@@ -47,7 +47,6 @@ export function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Pr
   const { graph, bounds } = predicted;
   const sources = graph.modules.filter((m) => m.kind.room === 'source');
   const loose = looseModules(predicted, ends);
-  const copy = (mirrored: boolean): void => begin({ do: 'copy', from: shown ?? '', mirrored });
   return (
     <>
       <Heading>Ends</Heading>
@@ -55,19 +54,7 @@ export function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Pr
         <EndRow key={socket} {...rowOf(socket, predicted)} chosen={socket === shown} onShow={onShow} />
       ))}
       {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destination yet.</Box>}
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, px: 1.75, pt: 1 }}>
-        <Button onClick={() => begin({ do: 'end' })}>Add an end</Button>
-        {shown !== null && (predicted.strip?.frames.length ?? 0) > 1 && (
-          <>
-            <Button onClick={() => copy(false)} title="Copy this chain to another end">
-              Copy chain
-            </Button>
-            <Button onClick={() => copy(true)} title={glossary.mirrored}>
-              Mirrored
-            </Button>
-          </>
-        )}
-      </Box>
+      <EndActions end={(predicted.strip?.frames.length ?? 0) > 1 ? shown : null} begin={begin} />
       <Heading>Sources</Heading>
       {sources.map((m) => (
         <SourceRow
@@ -86,12 +73,37 @@ export function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Pr
           ))}
         </>
       )}
-      <Box sx={{ px: 1.75, pt: 1.5 }}>
-        <Button onClick={() => begin({ do: 'module' })}>Add a module</Button>
-      </Box>
+      <ModuleAction begin={begin} />
     </>
   );
 }
+
+const EndActions = memo(function EndActions({ end, begin }: { end: string | null } & Pick<Props, 'begin'>) {
+  const copy = (mirrored: boolean): void => begin({ do: 'copy', from: end ?? '', mirrored });
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, px: 1.75, pt: 1 }}>
+      <Button onClick={() => begin({ do: 'end' })}>Add an end</Button>
+      {end !== null && (
+        <>
+          <Button onClick={() => copy(false)} title="Copy this chain to another end">
+            Copy chain
+          </Button>
+          <Button onClick={() => copy(true)} title={glossary.mirrored}>
+            Mirrored
+          </Button>
+        </>
+      )}
+    </Box>
+  );
+});
+
+const ModuleAction = memo(function ModuleAction({ begin }: Pick<Props, 'begin'>) {
+  return (
+    <Box sx={{ px: 1.75, pt: 1.5 }}>
+      <Button onClick={() => begin({ do: 'module' })}>Add a module</Button>
+    </Box>
+  );
+});
 
 /** Stages that are bypassed, reach nothing, or get nothing: each with which of it. */
 function looseModules({ graph }: Predicted, ends: readonly string[]): { id: string; label: string; why: string }[] {

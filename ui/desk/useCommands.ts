@@ -23,6 +23,11 @@ interface Given {
   readonly begin: (task: Task | null) => void;
 }
 
+/** What a knob, a cursor or a dialog has answered is not for the desk. */
+const options = {
+  ignoreEventWhen: (e: KeyboardEvent) => e.defaultPrevented || (e.target as Element).closest('[role=dialog]') !== null,
+};
+
 /** What can be done at the desk right now, with its keys bound; and all of it as entries to be found by typing. */
 export function useCommands(given: Given): { list: readonly Command[]; entries(): readonly PaletteEntry[] } {
   const singleKeys = useStore(settings, (s) => s.singleKeys);
@@ -36,8 +41,7 @@ export function useCommands(given: Given): { list: readonly Command[]; entries()
       event.preventDefault();
       command.run();
     },
-    // What a knob, a cursor or a dialog has answered is not for the desk.
-    { ignoreEventWhen: (e) => e.defaultPrevented || (e.target as Element).closest('[role=dialog]') !== null },
+    options,
   );
   return { list, entries: () => entriesOf(given, list) };
 }

@@ -1,6 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { BoundsEngine, buildGraph, endsOf, gather, stripTo } from '@/core';
-import type { Graph, ModuleBounds, Patch, Prediction, Strip } from '@/core';
+import { createStore } from 'zustand';
+import type { StoreApi } from 'zustand';
+import { BoundsEngine, buildGraph, endsOf, glance, idOf, stripTo } from '@/core';
+import type { Finding, Graph, ModuleBounds, Patch, Prediction, Strip } from '@/core';
 import { openCore } from '@/ui/state/coreClient';
 import type { CoreClient } from '@/ui/state/coreClient';
 import type { FullAnswer, PictureData } from '@/workers/protocol';
@@ -10,14 +12,17 @@ export const COLUMNS = 160;
 /** The whole patch is simulated once nothing has moved for this long, milliseconds. */
 const QUIET = 200;
 
+export type Pictures = ReadonlyMap<string, PictureData>;
+
 export interface Predicted {
   readonly graph: Graph;
   readonly bounds: ReadonlyMap<string, ModuleBounds>;
-  /** Bounds of this very patch; seen ranges of the last simulation. */
+  /** Bounds of this very patch; seen ranges and findings of the last simulation. */
   readonly prediction: Prediction;
   readonly ends: readonly string[];
   readonly strip: Strip | null;
-  readonly pictures: ReadonlyMap<string, PictureData>;
+  /** By socket; a store of its own, since only the strip is drawn again when they come. */
+  readonly pictures: StoreApi<Pictures>;
   readonly full: FullAnswer | null;
   /** Whether the simulation is of the patch as it is now. */
   readonly current: boolean;
@@ -41,7 +46,7 @@ function useStill(patch: Patch) {
   return useMemo(() => {
     const graph = buildGraph(patch);
     const bounds = engine.run(graph);
-    return { graph, bounds, ends: endsOf(graph), prediction: gather(graph, bounds, null) };
+    return { graph, bounds, ends: endsOf(graph), prediction: glance(graph, bounds) };
   }, [patch, engine]);
 }
 
@@ -57,7 +62,7 @@ export function usePrediction(
   { whole = true, spectra = '' }: { readonly whole?: boolean; readonly spectra?: string } = {},
 ): Predicted {
   const client = useRef<CoreClient | null>(null);
-  const [pictures, setPictures] = useState<ReadonlyMap<string, PictureData>>(new Map());
+  const [pictures] = useState(() => createStore<Pictures>(() => new Map()));
   const [simulated, setSimulated] = useState<Simulated | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
 
@@ -67,17 +72,17 @@ export function usePrediction(
 
   useEffect(() => {
     const core = openCore(
-      (_request, answer) => setPictures((old) => new Map([...old, ...answer.pictures])),
+      (_request, answer) => pictures.setState((old) => new Map([...old, ...answer.pictures]), true),
       (request, answer) => {
         setFailure(null);
-        setPictures(answer.pictures);
+        pictures.setState(answer.pictures, true);
         setSimulated({ patch: request.patch, answer });
       },
       setFailure,
     );
     client.current = core;
     return () => core.close();
-  }, []);
+  }, [pictures]);
 
   const sockets = socketsOf(strip).join(' ');
   useEffect(() => {
@@ -91,9 +96,17 @@ export function usePrediction(
     return () => clearTimeout(timer);
   }, [patch, whole, spectra]);
 
+  const known = simulated?.answer.prediction.findings;
+  const findings = useMemo(() => standing(known ?? [], patch), [known, patch]);
   return useMemo(() => {
     const current = simulated?.patch === patch;
-    const prediction = current && simulated ? simulated.answer.prediction : still.prediction;
+    const prediction = { ...(current && simulated ? simulated.answer.prediction : still.prediction), findings };
     return { ...still, prediction, strip, pictures, full: simulated?.answer ?? null, current, failure };
-  }, [still, strip, pictures, simulated, patch, failure]);
+  }, [still, strip, pictures, simulated, patch, failure, findings]);
+}
+
+/** Of the findings of a moment ago those that can still be meant: their module is there, and nobody dismissed them. */
+function standing(findings: readonly Finding[], { modules, dismissed }: Patch): readonly Finding[] {
+  const ids = new Set(modules.map((m) => m.id));
+  return findings.filter((f) => ids.has(idOf(f.at)) && !dismissed.some((d) => d.code === f.code && d.at === f.at));
 }

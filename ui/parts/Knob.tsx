@@ -104,9 +104,23 @@ export const Knob = memo(function Knob({
     const from = drag.current;
     if (!from) return;
     const reach = e.shiftKey ? REACH * 10 : REACH;
-    turnTo(Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach)));
-    if (e.shiftKey)
-      drag.current = { y: e.clientY, position: Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach)) };
+    const to = Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach));
+    if (e.shiftKey) drag.current = { y: e.clientY, position: to };
+    turnSoon(to);
+  };
+  // A pointer moves more often than the screen is drawn: the last place of each frame is what counts.
+  const soon = useRef<number | null>(null);
+  const wanted = useRef(0);
+  const turn = useRef(turnTo);
+  useEffect(() => {
+    turn.current = turnTo;
+  });
+  const turnSoon = (to: number): void => {
+    wanted.current = to;
+    soon.current ??= requestAnimationFrame(() => {
+      soon.current = null;
+      turn.current(wanted.current);
+    });
   };
 
   const clock = clockOf(position);

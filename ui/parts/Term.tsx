@@ -1,11 +1,12 @@
 'use client';
 import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
+import { memo } from 'react';
 import { glossary } from './glossary';
 import type { Word } from './glossary';
 
 /** A term of the field, explained on hover and on focus. */
-export function Term({ word, children }: { word: Word; children?: string }) {
+export const Term = memo(function Term({ word, children }: { word: Word; children?: string }) {
   return (
     <Tooltip title={glossary[word]}>
       <Box
@@ -17,4 +18,4 @@ export function Term({ word, children }: { word: Word; children?: string }) {
       </Box>
     </Tooltip>
   );
-}
+});

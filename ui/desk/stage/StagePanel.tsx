@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Tooltip from '@mui/material/Tooltip';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { showVoltRange } from '@/core';
 import type { GraphModule, ParamValue, Patch } from '@/core';
@@ -36,12 +36,8 @@ interface Props {
 export function StagePanel({ module, patch, predicted, place, edit, begin, onRemoved }: Props) {
   const { kind, params, id } = module;
   const doc = patch.modules.find((m) => m.id === id);
-  const set = (name: string, value: ParamValue | undefined, shown: string): void =>
-    edit(
-      `${module.label} ${paramName(name, kind.params[name])} ${shown}`,
-      (p) => setParam(p, id, name, value),
-      `${id}.${name}`,
-    );
+  const set = (name: string, value: ParamValue | undefined, shown: string, key?: string): void =>
+    edit(`${module.label} ${paramName(name, kind.params[name])} ${shown}`, (p) => setParam(p, id, name, value), key);
   const names = Object.keys(kind.params).filter((name) => kind.params[name]?.exists?.(params) ?? true);
   const knobs = names.flatMap((name) => {
     const spec = kind.params[name];
@@ -85,7 +81,7 @@ export function StagePanel({ module, patch, predicted, place, edit, begin, onRem
             value={Number(params[name])}
             shown={showParam(spec, Number(params[name]))}
             locked={doc?.locked?.includes(name) ?? false}
-            onChange={(v) => set(name, v, showParam(spec, v))}
+            onChange={(v) => set(name, v, showParam(spec, v), `${id}.${name}`)}
             onDefault={() => set(name, undefined, 'to its default')}
             onLock={() => edit(`lock of ${module.label} ${paramName(name)}`, (p) => toggleLock(p, id, name))}
           />
@@ -102,27 +98,52 @@ export function StagePanel({ module, patch, predicted, place, edit, begin, onRem
       <WantedFields module={module} patch={patch} edit={edit} />
       <SocketList module={module} patch={patch} predicted={predicted} edit={edit} />
       <Facts module={module} predicted={predicted} />
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
-        <Button onClick={() => begin({ do: 'replace', id })}>Replace</Button>
-        {!isBypassed(patch, id) && module.kind.room === 'between' && (
-          <Button onClick={() => edit(`bypass ${module.label}`, (p) => bypassStages(p, [id]))}>Bypass</Button>
-        )}
-        <Button onClick={() => edit(`duplicate ${module.label}`, (p) => duplicateStages(p, [id]))}>Duplicate</Button>
-        <Button
-          onClick={() => {
-            edit(`remove ${module.label}`, (p) => removeStages(p, [id]));
-            onRemoved();
-          }}
-        >
-          Remove
-        </Button>
-      </Box>
+      <StageActions
+        id={id}
+        label={module.label}
+        between={kind.room === 'between'}
+        bypassed={isBypassed(patch, id)}
+        edit={edit}
+        begin={begin}
+        onRemoved={onRemoved}
+      />
     </Box>
   );
 }
 
+interface ActionProps extends Pick<Props, 'edit' | 'begin' | 'onRemoved'> {
+  readonly id: string;
+  readonly label: string;
+  readonly between: boolean;
+  readonly bypassed: boolean;
+}
+
+/** What is done always speaks of the same stage. */
+const sameActions = (a: ActionProps, b: ActionProps): boolean =>
+  a.id === b.id && a.label === b.label && a.between === b.between && a.bypassed === b.bypassed;
+
+const StageActions = memo(function StageActions({ id, label, between, bypassed, edit, begin, onRemoved }: ActionProps) {
+  return (
+    <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+      <Button onClick={() => begin({ do: 'replace', id })}>Replace</Button>
+      {!bypassed && between && (
+        <Button onClick={() => edit(`bypass ${label}`, (p) => bypassStages(p, [id]))}>Bypass</Button>
+      )}
+      <Button onClick={() => edit(`duplicate ${label}`, (p) => duplicateStages(p, [id]))}>Duplicate</Button>
+      <Button
+        onClick={() => {
+          edit(`remove ${label}`, (p) => removeStages(p, [id]));
+          onRemoved();
+        }}
+      >
+        Remove
+      </Button>
+    </Box>
+  );
+}, sameActions);
+
 /** What the stage does, in a line, with its law on hover. */
-function KindLine({ kind }: { kind: GraphModule['kind'] }) {
+const KindLine = memo(function KindLine({ kind }: { kind: GraphModule['kind'] }) {
   return (
     <Tooltip title={`Law: ${kind.formula}`}>
       <Box tabIndex={0} sx={{ fontSize: 13, color: ink.softInk, cursor: 'help' }}>
@@ -130,9 +151,17 @@ function KindLine({ kind }: { kind: GraphModule['kind'] }) {
       </Box>
     </Tooltip>
   );
+});
+
+const sameName = (a: NameProps, b: NameProps): boolean => a.label === b.label && a.title === b.title;
+
+interface NameProps {
+  readonly label: string;
+  readonly title: string;
+  readonly onRename: (label: string) => void;
 }
 
-function StageName({ label, title, onRename }: { label: string; title: string; onRename: (label: string) => void }) {
+const StageName = memo(function StageName({ label, title, onRename }: NameProps) {
   const [text, setText] = useState(label);
   return (
     <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
@@ -159,7 +188,7 @@ function StageName({ label, title, onRename }: { label: string; title: string; o
       <Typography sx={{ fontSize: 13, color: ink.softInk }}>{title === label ? '' : title}</Typography>
     </Box>
   );
-}
+}, sameName);
 
 function Facts({ module, predicted }: { module: GraphModule; predicted: Predicted }) {
   const output = module.outputs[0];

@@ -1,7 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { readQuantity, showQuantity } from '@/core';
 import type { EndSpec, GraphModule, ParamValues, Patch, Target } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
@@ -41,7 +41,11 @@ interface RowProps {
   readonly edit: Edit;
 }
 
-function WantedRow({ at, end, params, target, edit }: RowProps) {
+/** What it asks for hangs on the unit and on what is wanted, not on where the knobs stand. */
+const same = (a: RowProps, b: RowProps): boolean =>
+  a.at === b.at && a.end === b.end && a.target === b.target && a.end.unit(a.params) === b.end.unit(b.params);
+
+const WantedRow = memo(function WantedRow({ at, end, params, target, edit }: RowProps) {
   const unit = target?.quantity === 'volts' ? 'V' : end.unit(params);
   const shown = (which: 'low' | 'high'): string => (target ? showQuantity(target[which], unit) : '');
   const [typed, setTyped] = useState<{ readonly low: string; readonly high: string } | null>(null);
@@ -94,4 +98,4 @@ function WantedRow({ at, end, params, target, edit }: RowProps) {
       )}
     </Box>
   );
-}
+}, same);

@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { showNumber } from '@/core';
 import type { Severity } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { connectorPath, tracePath } from './geometry';
+import { connectorPath, sameLayout, tracePath } from './geometry';
 import type { Layout, Volts } from './geometry';
 import type { FrameView } from './frames';
 
@@ -36,8 +36,32 @@ function Band({
   return <rect x={x} y={top} width={width} height={Math.max(1, y(range[0]) - top)} fill={fill} />;
 }
 
+const sameView = (a: FrameView, b: FrameView): boolean =>
+  a.key === b.key &&
+  a.title === b.title &&
+  a.brief === b.brief &&
+  a.picture === b.picture &&
+  a.bound[0] === b.bound[0] &&
+  a.bound[1] === b.bound[1] &&
+  a.forks.join() === b.forks.join() &&
+  JSON.stringify(a.lost) === JSON.stringify(b.lost);
+
+interface BandsProps {
+  readonly view: FrameView;
+  readonly x: number;
+  readonly width: number;
+  readonly y: Layout['y'];
+}
+
+const sameBands = (a: BandsProps, b: BandsProps): boolean =>
+  a.x === b.x &&
+  a.width === b.width &&
+  a.y.domain().join() === b.y.domain().join() &&
+  a.y.range().join() === b.y.range().join() &&
+  sameView(a.view, b.view);
+
 /** Bound, seen, trace and what is lost, at true height. */
-export function Bands({ view, x, width, y }: { view: FrameView; x: number; width: number; y: (v: number) => number }) {
+export const Bands = memo(function Bands({ view, x, width, y }: BandsProps) {
   const [low, high] = view.bound;
   const trace = view.picture && tracePath(view.picture, x + 1, width - 2, y);
   return (
@@ -67,7 +91,7 @@ export function Bands({ view, x, width, y }: { view: FrameView; x: number; width
       )}
     </g>
   );
-}
+}, sameBands);
 
 interface FrameProps {
   readonly view: FrameView;
@@ -98,23 +122,6 @@ export const fitted = (text: string, width: number, perLetter: number): string =
   const most = Math.floor(width / perLetter);
   return text.length <= most ? text : `${text.slice(0, most - 1)}…`;
 };
-
-const sameView = (a: FrameView, b: FrameView): boolean =>
-  a.key === b.key &&
-  a.title === b.title &&
-  a.brief === b.brief &&
-  a.picture === b.picture &&
-  a.bound[0] === b.bound[0] &&
-  a.bound[1] === b.bound[1] &&
-  a.forks.join() === b.forks.join() &&
-  JSON.stringify(a.lost) === JSON.stringify(b.lost);
-
-const sameLayout = (a: Layout, b: Layout): boolean =>
-  a.w.join() === b.w.join() &&
-  a.top === b.top &&
-  a.bottom === b.bottom &&
-  a.x.join() === b.x.join() &&
-  a.y.domain().join() === b.y.domain().join();
 
 const sameFrame = (a: FrameProps, b: FrameProps): boolean =>
   a.index === b.index &&

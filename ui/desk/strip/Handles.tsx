@@ -5,8 +5,10 @@ import DragIndicatorIcon from '@mui/icons-material/DragIndicator';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
+import { memo } from 'react';
 import type { Strip } from '@/core';
 import { ink } from '@/ui/theme/tokens';
+import { sameLayout } from './geometry';
 import type { Layout } from './geometry';
 
 interface Props {
@@ -17,8 +19,14 @@ interface Props {
   readonly onMove: (id: string, before: string) => void;
 }
 
+/** The same places for the same stages: what is done there is always about the patch as it is. */
+const same = (a: Props, b: Props): boolean => sameLayout(a.layout, b.layout) && namesOf(a.strip) === namesOf(b.strip);
+
+const namesOf = ({ frames }: Strip): string =>
+  frames.map((f) => `${f.module.id} ${f.module.label} ${f.input?.socket} ${f.input?.driver.type}`).join('\n');
+
 /** What lies over the drawing: where stages are taken by, put in, and dropped. */
-export function Handles({ strip, layout, onInsert, onFeed, onMove }: Props) {
+export const Handles = memo(function Handles({ strip, layout, onInsert, onFeed, onMove }: Props) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const first = strip.frames[0];
   const movable = strip.frames.slice(0, -1).filter((f) => f.module.kind.room === 'between');
@@ -62,7 +70,7 @@ export function Handles({ strip, layout, onInsert, onFeed, onMove }: Props) {
       )}
     </DndContext>
   );
-}
+}, same);
 
 interface GapProps {
   readonly socket: string;

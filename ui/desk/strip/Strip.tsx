@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
+import { useStore } from 'zustand';
 import type { Strip as StripModel } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
 import { pointAt } from '@/ui/state/moment';
@@ -65,12 +66,13 @@ function useStripModel(
   given: Volts | undefined,
   low: boolean,
 ) {
+  const pictures = useStore(predicted.pictures);
   return useMemo(() => {
-    const views = frameViews(strip, predicted);
+    const views = frameViews(strip, predicted, pictures);
     const end = endView(strip, predicted);
     const joinings = strip.joinings.map((joining) => ({
       joining,
-      views: joiningViews(joining, predicted),
+      views: joiningViews(joining, predicted, pictures),
       frame: strip.frames.findIndex((f) => f.module.inputs.includes(joining.into)),
     }));
     const domain = given ?? stripDomain(predicted, strip);
@@ -87,7 +89,7 @@ function useStripModel(
     const placed: PlacedJoining[] = joinings.map((j, i) => ({ ...j, ...(rows[i] ?? { row: 0, shown: 1 }) }));
     const layout = layoutOf(folds, size, count(rows), domain, low);
     return { views, end, placed, layout };
-  }, [predicted, strip, size, inHand, fold, given, low]);
+  }, [predicted, strip, size, inHand, fold, given, low, pictures]);
 }
 
 /** The strip: a path as frames on one volts ruler. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { BoundsEngine, buildGraph, endsOf, gather, stripTo } from '@/core';
+import { createStore } from 'zustand';
+import { BoundsEngine, buildGraph, endsOf, glance, stripTo } from '@/core';
 import { patchOf } from '@/core/fuzz/patch';
 import type { Predicted } from '../usePrediction';
 import { endView, frameViews, joiningViews, shareOf } from './frames';
@@ -12,9 +13,9 @@ function predicted(patch: Parameters<typeof buildGraph>[0]): Predicted {
     graph,
     bounds,
     ends,
-    prediction: gather(graph, bounds, null),
+    prediction: { ...glance(graph, bounds), findings: [] },
     strip: stripTo(graph, ends[0]!),
-    pictures: new Map(),
+    pictures: createStore(() => new Map()),
     full: null,
     current: false,
     failure: null,

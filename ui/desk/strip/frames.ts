@@ -1,7 +1,7 @@
 import { driveFor, flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip } from '@/core';
 import type { PictureData } from '@/workers/protocol';
-import type { Predicted } from '../usePrediction';
+import type { Pictures, Predicted } from '../usePrediction';
 import { extremes, outside } from './geometry';
 import type { Volts } from './geometry';
 
@@ -55,18 +55,20 @@ function endDrive(frame: Frame, bounds: ModuleBounds | undefined, spec: EndSpec<
   return bounds?.ends.find((e) => e.end === index)?.drive ?? bounds?.inputs[input] ?? [0, 0];
 }
 
-export function frameViews(strip: Strip, predicted: Predicted): FrameView[] {
-  return strip.frames.map((frame, i) => frameView(frame, strip.frames[i + 1], predicted));
+export function frameViews(strip: Strip, predicted: Predicted, pictures: Pictures = none): FrameView[] {
+  return strip.frames.map((frame, i) => frameView(frame, strip.frames[i + 1], predicted, pictures));
 }
 
-export const joiningViews = (joining: Joining, predicted: Predicted): FrameView[] =>
-  joining.frames.map((frame, i) => frameView(frame, joining.frames[i + 1], predicted));
+export const joiningViews = (joining: Joining, predicted: Predicted, pictures: Pictures = none): FrameView[] =>
+  joining.frames.map((frame, i) => frameView(frame, joining.frames[i + 1], predicted, pictures));
 
-function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted): FrameView {
+const none: Pictures = new Map();
+
+function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, pictures: Pictures): FrameView {
   const { module, input, output } = frame;
   const found = predicted.bounds.get(module.id);
   const at = output ?? input?.socket ?? '';
-  const picture = predicted.pictures.get(at) ?? null;
+  const picture = pictures.get(at) ?? null;
   const base = {
     key: `${module.id} ${at}`,
     id: module.id,

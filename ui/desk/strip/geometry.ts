@@ -98,7 +98,9 @@ export function domainOf(ranges: readonly Volts[]): Volts {
   const low = Math.min(-0.5, ...ranges.map((r) => r[0]));
   const high = Math.max(0.5, ...ranges.map((r) => r[1]));
   const room = (high - low) * 0.07;
-  return [low - room, high + room];
+  // In steps, so that the ruler stands still while a knob turns.
+  const step = high - low > 8 ? 1 : 0.5;
+  return [Math.floor((low - room) / step) * step, Math.ceil((high + room) / step) * step];
 }
 
 export interface Block {
@@ -208,3 +210,11 @@ export function voltsAt(picture: PictureData, share: number): Volts | null {
   const [low, high] = [picture.min[column], picture.max[column]];
   return low === undefined || high === undefined || !Number.isFinite(low) ? null : [low, high];
 }
+
+/** Whether two layouts put everything in the same place. */
+export const sameLayout = (a: Layout, b: Layout): boolean =>
+  a.w.join() === b.w.join() &&
+  a.top === b.top &&
+  a.bottom === b.bottom &&
+  a.x.join() === b.x.join() &&
+  a.y.domain().join() === b.y.domain().join();
