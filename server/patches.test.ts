@@ -37,7 +37,8 @@ describe('the database', () => {
       db.sequelize.query("INSERT INTO revisions VALUES ('none', 1, 'x', '{}', '2026-01-01')"),
     ).rejects.toThrow(/FOREIGN KEY|constraint/i);
     const again = await openDatabase(folder);
-    expect((await again.sequelize.query('SELECT * FROM SequelizeMeta'))[0]).toHaveLength(1);
+    const ran = (await again.sequelize.query('SELECT name FROM SequelizeMeta ORDER BY name'))[0];
+    expect(ran).toEqual([{ name: '0001-patches' }, { name: '0002-assets' }]);
     await again.sequelize.close();
   });
   it('a transaction that fails leaves nothing, and the next one still runs', async () => {

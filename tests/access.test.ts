@@ -119,10 +119,7 @@ const views: readonly (readonly [string, (desk: DeskDriver) => Promise<void>])[]
     'drawing a gesture',
     async (desk) => {
       await desk.open('fog-bank-breathing');
-      await desk.keys('Control+k');
-      await desk.page.waitForSelector('[role=dialog] [data-chooser] input:focus');
-      await desk.page.keyboard.type('Tide gauge');
-      await desk.keys('Enter');
+      await desk.find('Tide gauge');
       await desk.button('Draw or record');
       await desk.page.waitForSelector('[data-gesture]');
     },

@@ -12,7 +12,9 @@ describe('plans from an empty desk', () => {
     await desk.fresh();
     await desk.addEnd('vca.cv');
     await desk.feed('lfo');
-    await desk.add('oscillator');
+    await desk.stage('vca');
+    await page.click('[aria-label="Choose what drives in"]');
+    await desk.choose('oscillator');
     await desk.stage('vca');
     await desk.plug('in', 'oscillator.sine');
     await page.waitForSelector('::-p-xpath(//*[@data-finding="vca-shut"][contains(., "shut for 50 % of the time")])');

@@ -143,12 +143,7 @@ describe('variants and versions', () => {
   it('keeps one, compares it on one ruler, and takes a single difference over', async () => {
     const { desk, page } = at;
     await desk.open('fog-bank-breathing');
-    await desk.button('Variants');
-    await page.waitForSelector('[aria-label="Name of the variant"]');
-    await page.type('[aria-label="Name of the variant"]', 'dark');
-    await desk.keys('Enter');
-    await page.waitForSelector('[data-variant=dark]');
-    await desk.button('Close');
+    await desk.keepVariant('dark');
     await desk.stage('trim');
     await desk.type('amount', '0.2');
     await desk.type('lift', '1V');

@@ -72,7 +72,11 @@ function peaksOf(volts: Float64Array, binHz: number): Peak[] {
     const { name, cents } = noteOfHz(hz);
     found.push({ hz, volts: top * 10 ** (level / 20), db: level, note: name, cents });
   }
-  return found.sort((x, y) => y.volts - x.volts).slice(0, MOST_PEAKS);
+  const loudest = found.reduce((most, p) => Math.max(most, p.db), -Infinity);
+  return found
+    .sort((x, y) => y.volts - x.volts)
+    .slice(0, MOST_PEAKS)
+    .map((p) => ({ ...p, db: p.db - loudest }));
 }
 
 /** The frequency of the sine that an input gets, Hz; null if it gets anything else. */

@@ -157,6 +157,25 @@ export class DeskDriver {
     }
   }
 
+  /** Goes to what is found by these words. */
+  async find(words: string): Promise<void> {
+    await this.keys('Control+k');
+    await this.page.waitForSelector('[role=dialog] [data-chooser] input:focus');
+    await this.page.keyboard.type(words);
+    await this.keys('Enter');
+    await this.page.waitForSelector('[role=dialog]', { hidden: true });
+  }
+
+  /** Keeps the patch as it is now as a variant. */
+  async keepVariant(name: string): Promise<void> {
+    await this.button('Variants');
+    await this.page.waitForSelector('[aria-label="Name of the variant"]');
+    await this.page.type('[aria-label="Name of the variant"]', name);
+    await this.keys('Enter');
+    await this.page.waitForSelector(`[data-variant="${name}"]`);
+    await this.button('Close');
+  }
+
   async saved(): Promise<void> {
     await this.page.waitForSelector('[data-save="saved"]', { timeout: 10_000 });
   }

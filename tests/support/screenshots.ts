@@ -6,9 +6,19 @@ import { Application } from './setup';
 const application = await Application.open();
 const { browser, close } = await openBrowser();
 
-async function shoot(file: string, scheme: 'light' | 'dark', show: (desk: DeskDriver) => Promise<void>): Promise<void> {
+type Scheme = 'light' | 'dark';
+
+async function shoot(
+  file: string,
+  scheme: Scheme,
+  show: (desk: DeskDriver) => Promise<void>,
+  width = 1280,
+  height = 800,
+): Promise<void> {
   const page = await browser.newPage();
+  await page.setViewport({ width, height });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+  await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
   await show(new DeskDriver(page, application.url));
   await new Promise((resolve) => setTimeout(resolve, 1500));
   await page.screenshot({ path: `docs/screenshots/${file}-${scheme}.png` });
@@ -28,14 +38,53 @@ for (const scheme of ['light', 'dark'] as const) {
   await shoot('desk', scheme, stage('fog-bank-breathing', 'trim'));
 }
 await shoot('shut', 'light', stage('lamp-sweep-shut', 'beam'));
-await shoot('cured', 'light', stage('lamp-sweep-cured', 'beam'));
 await shoot('opposite', 'light', stage('two-lamps-opposite-ways', 'depth'));
 await shoot('fader', 'light', stage('tide-gauge-to-three-ends', 'bright'));
-await shoot('morse', 'dark', stage('morse-key-slewed', 'round'));
 await shoot('night', 'light', async (desk) => {
   await desk.open('lamp-keepers-night');
-  await desk.page.click('[data-end="fog.cutoff"]');
+  await desk.end('fog.cutoff');
   await desk.stage('breath');
+});
+await shoot('choosing', 'light', async (desk) => {
+  await desk.open('two-lamps-opposite-ways');
+  await desk.page.click('[aria-label="Insert a stage before Left lamp"]');
+  await desk.page.waitForSelector('[data-chooser] input');
+  await desk.page.keyboard.type('rectif');
+  await desk.page.waitForSelector('[data-proposed=true]');
+});
+await shoot('spectrum', 'dark', async (desk) => {
+  await desk.open('lamp-sweep-shut');
+  await desk.page.waitForSelector('[aria-label=Save]');
+  await desk.page.select('[aria-label=View]', 'spectrum');
+  await desk.page.waitForSelector('[data-spectrum=ready]');
+});
+await shoot('goal', 'light', async (desk) => {
+  await shelf(desk);
+  await desk.button('From a goal');
+  await desk.page.waitForSelector('[data-goal=true]');
+});
+await shoot('gesture', 'light', async (desk) => {
+  await desk.open('fog-bank-breathing');
+  await desk.find('Tide gauge');
+  await desk.button('Draw or record');
+  await desk.page.waitForSelector('[data-gesture]');
+});
+await shoot('keys', 'light', async (desk) => {
+  await desk.open('fog-bank-breathing');
+  await desk.keys('Shift+Slash');
+  await desk.page.waitForSelector('[role=dialog] dl');
+});
+await shoot('phone', 'light', (desk) => desk.open('fog-bank-breathing'), 390, 844);
+// Last, since it changes its patch.
+await shoot('compared', 'light', async (desk) => {
+  await desk.open('fog-bank-breathing');
+  await desk.keepVariant('before the storm');
+  await desk.stage('trim');
+  await desk.type('amount', '0.7');
+  await desk.type('lift', '1V');
+  await desk.button('Variants');
+  await desk.button('Compare');
+  await desk.page.waitForSelector('[data-difference]');
 });
 await close();
 await application.close();

@@ -22,7 +22,7 @@ type Way = 'traces' | 'levels' | 'xy' | 'spectrum';
 const WAYS: readonly (readonly [Way, string])[] = [
   ['traces', 'Traces'],
   ['levels', 'Levels'],
-  ['xy', 'One over the other'],
+  ['xy', 'XY'],
   ['spectrum', 'Spectrum'],
 ];
 
@@ -103,9 +103,11 @@ export const Scope = memo(function Scope({ name, pins, traces, full, duration, o
               />
             </>
           )}
+        </Box>
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Legend pins={pins} />
           {pins.length > 0 && <ExportMenu name={name} traces={traces} sampleRate={sampleRate} picture={picture} />}
         </Box>
-        <Legend pins={pins} />
         <Box ref={picture} sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
           {way === 'traces' ? (
             <Plot
@@ -140,7 +142,17 @@ export const Scope = memo(function Scope({ name, pins, traces, full, duration, o
 
 function Legend({ pins }: { pins: readonly Pin[] }) {
   return (
-    <Box sx={{ display: 'flex', columnGap: 2, flexWrap: 'wrap', fontSize: 13, minHeight: 20 }}>
+    <Box
+      sx={{
+        flex: 1,
+        display: 'flex',
+        columnGap: 2,
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        fontSize: 13,
+        minHeight: 24,
+      }}
+    >
       {pins.map((t, i) => (
         <Box key={t.socket} component="span" sx={{ display: 'inline-flex', gap: 0.75, alignItems: 'center' }}>
           {t.label}

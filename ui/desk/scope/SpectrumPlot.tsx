@@ -20,9 +20,10 @@ interface Props {
 
 /** A probe's amplitudes by frequency, its peaks by name, and where a product's lines must lie. */
 export function SpectrumPlot({ traces, spectra }: Props) {
-  const [chosen, setChosen] = useState(traces[0]?.socket ?? '');
+  const [chosen, setChosen] = useState<string | null>(null);
   const [box, size] = useSize<HTMLDivElement>({ width: 500, height: 200 });
-  const trace = traces.find((t) => t.socket === chosen) ?? traces[0];
+  const sounding = traces.find((t) => (spectra.get(t.socket)?.peaks.length ?? 0) > 0);
+  const trace = traces.find((t) => t.socket === chosen) ?? sounding ?? traces[0];
   const spectrum = trace && spectra.get(trace.socket);
   if (!trace) return null;
   const [width, height] = [
@@ -137,7 +138,7 @@ function Peaks({ spectrum: { peaks, products } }: { spectrum: SpectrumAnswer }) 
         ))}
         {peaks.length === 0 && (
           <tr>
-            <td>No peak: nothing moves here.</td>
+            <td>No peak that this window can tell apart.</td>
           </tr>
         )}
         {products.map((p) => (

@@ -44,7 +44,12 @@ export function XyPlot({ traces, sampleRate, view }: { traces: readonly Trace[];
   const choose = (label: string, value: string, set: (s: string) => void) => (
     <Box component="label" sx={{ display: 'block', fontSize: 13, mb: 1 }}>
       {label}{' '}
-      <Box component="select" value={value} onChange={(e) => set(e.target.value)} sx={fieldStyle}>
+      <Box
+        component="select"
+        value={value}
+        onChange={(e) => set(e.target.value)}
+        sx={{ ...fieldStyle, font: `13px ${fonts.text}` }}
+      >
         {traces.map((t) => (
           <option key={t.socket} value={t.socket}>
             {t.label}

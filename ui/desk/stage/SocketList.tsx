@@ -1,4 +1,5 @@
 'use client';
+import AddIcon from '@mui/icons-material/Add';
 import PushPinIcon from '@mui/icons-material/PushPin';
 import PushPinOutlinedIcon from '@mui/icons-material/PushPinOutlined';
 import Box from '@mui/material/Box';
@@ -13,6 +14,7 @@ import { glossary } from '@/ui/parts/glossary';
 import { tell } from '@/ui/parts/messages';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { connect, togglePin } from '../edits';
+import type { Task } from '../tasks';
 import type { Predicted } from '../usePrediction';
 import type { Edit } from '../edit';
 import { MOST_TRACES } from '../scope/view';
@@ -25,6 +27,7 @@ interface Props {
   readonly patch: Patch;
   readonly predicted: Predicted;
   readonly edit: Edit;
+  readonly begin: (task: Task | null) => void;
 }
 
 /** The outputs that a cable can come from; the same list while no module comes, goes or is renamed. */
@@ -55,6 +58,8 @@ interface InputProps {
   readonly pinned: boolean;
   readonly onPin: (socket: string) => void;
   readonly onPlug: (socket: string, from: string | null) => void;
+  /** Chooses what drives it, looking first. */
+  readonly onFeed: (socket: string) => void;
   readonly children?: ReactNode;
 }
 
@@ -68,6 +73,7 @@ const InputRow = memo(function InputRow({
   pinned,
   onPin,
   onPlug,
+  onFeed,
   children,
 }: InputProps) {
   return (
@@ -90,6 +96,11 @@ const InputRow = memo(function InputRow({
             </option>
           ))}
         </Box>
+        {from === '' && (
+          <IconButton aria-label={`Choose what drives ${name}`} onClick={() => onFeed(socket)} sx={{ p: 0.5 }}>
+            <AddIcon sx={{ fontSize: 16 }} />
+          </IconButton>
+        )}
         <PinButton socket={socket} pinned={pinned} onPin={onPin} />
       </Box>
       {range && <Box sx={{ fontFamily: fonts.numbers, textAlign: 'right', pr: 3.5 }}>{range}</Box>}
@@ -118,7 +129,7 @@ function inputRange(input: GraphInput, range: readonly [number, number] | undefi
 }
 
 /** The sockets: what each input gets (to be moved here), and what each output gives; each can be pinned to the scope. */
-export function SocketList({ module, patch, predicted, edit }: Props) {
+export function SocketList({ module, patch, predicted, edit, begin }: Props) {
   const found = predicted.bounds.get(module.id);
   const outputs = useOutputs(predicted);
   const pins = useMemo(() => new Set(patch.probes.map((p) => p.at)), [patch.probes]);
@@ -131,6 +142,7 @@ export function SocketList({ module, patch, predicted, edit }: Props) {
     },
     [edit, full, pins],
   );
+  const feed = useCallback((socket: string) => begin({ do: 'feed', socket }), [begin]);
   const plug = useCallback(
     (to: string, from: string | null) => edit(`cable to ${to}`, (p) => connect(p, to, from)),
     [edit],
@@ -156,6 +168,7 @@ export function SocketList({ module, patch, predicted, edit }: Props) {
           pinned={pins.has(input.socket)}
           onPin={pin}
           onPlug={plug}
+          onFeed={feed}
         >
           {normals && (
             <>

@@ -96,7 +96,7 @@ export function StagePanel({ module, patch, predicted, place, edit, begin, onRem
       )}
       {kind.name === 'gesture' && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
       <WantedFields module={module} patch={patch} edit={edit} />
-      <SocketList module={module} patch={patch} predicted={predicted} edit={edit} />
+      <SocketList module={module} patch={patch} predicted={predicted} edit={edit} begin={begin} />
       <Facts module={module} predicted={predicted} />
       <StageActions
         id={id}

@@ -43,6 +43,7 @@ export const Handles = memo(function Handles({ strip, layout, onInsert, onFeed, 
           before={frame.module.label}
           left={(layout.x[i] ?? 0) + (layout.w[i] ?? 0) + layout.gap / 2}
           layout={layout}
+          narrow={(layout.folded[i] ?? false) && (layout.folded[i + 1] ?? false)}
           onInsert={() => onInsert?.(frame.input?.socket ?? '')}
         />
       ))}
@@ -77,10 +78,12 @@ interface GapProps {
   readonly before: string;
   readonly left: number;
   readonly layout: Layout;
+  /** Between two folded frames there is no room for a button: choose one of them first. */
+  readonly narrow: boolean;
   readonly onInsert: () => void;
 }
 
-function Gap({ socket, before, left, layout, onInsert }: GapProps) {
+function Gap({ socket, before, left, layout, narrow, onInsert }: GapProps) {
   const { setNodeRef, isOver, active } = useDroppable({ id: socket });
   return (
     <Box
@@ -98,23 +101,25 @@ function Gap({ socket, before, left, layout, onInsert }: GapProps) {
         ...(isOver && { background: ink.wanted, opacity: 0.5 }),
       }}
     >
-      <IconButton
-        aria-label={`Insert a stage before ${before}`}
-        onClick={onInsert}
-        sx={{
-          position: 'absolute',
-          left: 0,
-          bottom: 6,
-          width: 24,
-          height: 24,
-          pointerEvents: 'auto',
-          border: `1px solid ${ink.line}`,
-          background: ink.raised,
-          color: ink.ink,
-        }}
-      >
-        <AddIcon fontSize="small" />
-      </IconButton>
+      {!narrow && (
+        <IconButton
+          aria-label={`Insert a stage before ${before}`}
+          onClick={onInsert}
+          sx={{
+            position: 'absolute',
+            left: 0,
+            bottom: 6,
+            width: 24,
+            height: 24,
+            pointerEvents: 'auto',
+            border: `1px solid ${ink.line}`,
+            background: ink.raised,
+            color: ink.ink,
+          }}
+        >
+          <AddIcon fontSize="small" />
+        </IconButton>
+      )}
     </Box>
   );
 }

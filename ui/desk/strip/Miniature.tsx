@@ -22,9 +22,14 @@ export function Miniature({
   width: number;
 }) {
   const [left, setLeft] = useState(0);
+  const [seen, setSeen] = useState(width);
   useEffect(() => {
     const element = scroller.current;
-    const follow = (): void => setLeft(element?.scrollLeft ?? 0);
+    const follow = (): void => {
+      setLeft(element?.scrollLeft ?? 0);
+      setSeen(element?.clientWidth ?? 0);
+    };
+    follow();
     element?.addEventListener('scroll', follow, { passive: true });
     return () => element?.removeEventListener('scroll', follow);
   }, [scroller]);
@@ -40,7 +45,7 @@ export function Miniature({
       sx={{ display: 'block', cursor: 'pointer', borderBottom: `1px solid ${ink.line}` }}
       onClick={(e) => {
         const at = e.clientX - e.currentTarget.getBoundingClientRect().left;
-        scroller.current?.scrollTo({ left: at / scale - width / 2 });
+        scroller.current?.scrollTo({ left: at / scale - seen / 2 });
       }}
     >
       {views.map((view, i) => (
@@ -68,7 +73,7 @@ export function Miniature({
       <rect
         x={left * scale + 1}
         y="1"
-        width={width * scale - 2}
+        width={Math.min(width, seen * scale) - 2}
         height={HEIGHT - 2}
         fill="none"
         stroke={ink.wanted}

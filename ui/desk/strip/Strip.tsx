@@ -105,7 +105,9 @@ export function Strip(props: Props) {
     <Box
       sx={{ flex: 1, minHeight: props.low ? 0 : 260, display: 'flex', flexDirection: 'column', position: 'relative' }}
     >
-      {layout.width > size.width + 1 && <Miniature views={views} layout={layout} scroller={box} width={size.width} />}
+      {layout.width > size.width + 1 && (
+        <Miniature views={views} layout={layout} scroller={box} width={size.width - 156} />
+      )}
       {long && (
         <Button
           onClick={() => setFold(!fold)}

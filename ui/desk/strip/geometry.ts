@@ -12,8 +12,8 @@ export const TINY = { width: 70, height: 24, gap: 14, row: 43 } as const;
 export type Small = typeof MINI | typeof TINY;
 /** More rows than this are drawn tiny. */
 const MOST_ROWS = 2;
-const FRAME = { least: 92, most: 200, folded: 22 } as const;
-const BETWEEN = { open: 30, folded: 14 } as const;
+const FRAME = { least: 92, most: 200, folded: 20 } as const;
+const BETWEEN = { open: 30, folded: 12 } as const;
 const TOP = 56;
 const BOTTOM = 22;
 
