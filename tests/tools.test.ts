@@ -96,6 +96,21 @@ describe('stages as a whole', () => {
     await page.click('[data-frame=join]');
     await page.keyboard.up('Shift');
     await page.waitForSelector('[aria-label="Chosen stages"]');
+    // Side by side they move together.
+    await desk.insert('Fog tone', 'inverter');
+    await page.click('[data-frame=trim]');
+    await page.keyboard.down('Shift');
+    await page.click('[data-frame=join]');
+    await page.keyboard.up('Shift');
+    await desk.keys('Alt+ArrowRight');
+    await page.waitForFunction(
+      () =>
+        [...document.querySelectorAll('[data-frame]')].map((e) => e.getAttribute('data-frame')).join() ===
+        'swell,inverter,trim,join,tone',
+    );
+    await desk.button('Undo: move 2 stages');
+    await desk.button('Undo: insert');
+    await page.waitForSelector('[data-frame=inverter]', { hidden: true });
     await page.click('[aria-label="Chosen stages"] button');
     await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 2);
     expect((await desk.kept()).bypassed.map((b) => b.module)).toEqual(['trim', 'join']);

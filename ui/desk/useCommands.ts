@@ -1,5 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
+import type { Frame } from '@/core';
 import type { DeskStore } from '@/ui/state/desk';
 import { setSetting, settings } from '@/ui/state/settings';
 import { stageChoices } from './choices';
@@ -50,6 +51,24 @@ function focusOn(selector: string): void {
   requestAnimationFrame(() => document.querySelector<HTMLElement | SVGElement>(selector)?.focus());
 }
 
+/** Which stage goes where. */
+interface Move {
+  readonly id: string;
+  readonly socket: string;
+}
+
+/** Stages that stand side by side change places with their neighbour: it is the neighbour that is moved. */
+function moveOf(frames: readonly Frame[], ids: readonly string[], way: 'earlier' | 'later'): Move | null {
+  const places = ids.map((id) => frames.findIndex((f) => f.module.id === id)).sort((a, b) => a - b);
+  const [first, last] = [places[0] ?? -1, places.at(-1) ?? -1];
+  const together = first > 0 && last - first === places.length - 1 && last < frames.length - 1;
+  if (!together) return null;
+  const neighbour = frames[way === 'earlier' ? first - 1 : last + 1];
+  const before = frames[way === 'earlier' ? last + 1 : first]?.input?.socket;
+  const movable = neighbour?.input && neighbour.output !== null;
+  return movable && before !== undefined ? { id: neighbour.module.id, socket: before } : null;
+}
+
 function stageCommands({ desk, predicted, begin }: Given): Command[] {
   const { patch, selected, group, edit, select } = desk.getState();
   const frames = predicted.strip?.frames ?? [];
@@ -60,11 +79,9 @@ function stageCommands({ desk, predicted, begin }: Given): Command[] {
   const ids = selected === null ? [] : [selected, ...group];
   const name = ids.length > 1 ? `${ids.length} stages` : (chosen?.label ?? 'the stage');
   const off = selected !== null && isBypassed(patch, selected);
-  const inPath = frame?.output !== undefined && frame.output !== null && frame.input !== null;
-  const earlier = frames[at - 1]?.input?.socket;
-  const later = frames[at + 2]?.input?.socket;
-  const move = (socket: string | undefined): void => {
-    if (socket !== undefined && selected !== null) edit(`move ${name}`, (p) => moveStage(p, selected, socket));
+  const [earlier, later] = [moveOf(frames, ids, 'earlier'), moveOf(frames, ids, 'later')];
+  const move = (way: Move | null): void => {
+    if (way) edit(`move ${name}`, (p) => moveStage(p, way.id, way.socket));
     focusOn(`[data-frame="${selected}"]`);
   };
   return [
@@ -96,14 +113,14 @@ function stageCommands({ desk, predicted, begin }: Given): Command[] {
       id: 'earlier',
       title: `Move ${name} one place earlier`,
       keys: 'alt+left',
-      can: inPath && earlier !== undefined,
+      can: earlier !== null,
       run: () => move(earlier),
     },
     {
       id: 'later',
       title: `Move ${name} one place later`,
       keys: 'alt+right',
-      can: inPath && later !== undefined,
+      can: later !== null,
       run: () => move(later),
     },
     {

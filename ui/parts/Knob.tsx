@@ -20,6 +20,8 @@ interface Props {
   readonly travel: Travel;
   readonly value: number;
   readonly shown: string;
+  /** What it is, on hover. */
+  readonly says: string | undefined;
   readonly locked: boolean;
   readonly onChange: (value: number) => void;
   readonly onDefault: () => void;
@@ -51,6 +53,7 @@ export const Knob = memo(function Knob({
   travel,
   value,
   shown,
+  says,
   locked,
   onChange,
   onDefault,
@@ -176,7 +179,7 @@ export const Knob = memo(function Knob({
           }}
         />
       )}
-      <Box sx={{ fontSize: 12, color: ink.softInk, lineHeight: 1.3 }}>
+      <Box title={says} sx={{ fontSize: 12, color: ink.softInk, lineHeight: 1.3 }}>
         {label}
         <br />
         <span data-clock>{clock}</span> · {percent}

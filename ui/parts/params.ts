@@ -1,4 +1,6 @@
 import { showHz, showNumber, showSeconds, showVolts, withUnit } from '@/core';
+import { glossary } from './glossary';
+import type { Word } from './glossary';
 import type { NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
 
 /** `cutoffHz` is read as "cutoff", `attackCurve` as "attack curve": the unit stands beside the number. */
@@ -30,3 +32,24 @@ export function travelOf(spec: NumberSpec<number | null>, params: ParamValues): 
 }
 
 export const isKnob = (spec: ParamSpec): spec is NumberSpec | NumberSpec<number | null> => spec.type === 'number';
+
+/** Words of the field that a setting's name stands for. */
+const words: Readonly<Record<string, Word>> = {
+  amount: 'attenuverter',
+  bias: 'bias',
+  volts: 'offset',
+  normalVolts: 'normal',
+  unityVolts: 'unity',
+  thresholdVolts: 'gate',
+  limitVolts: 'rail',
+  quadrants: 'four-quadrant',
+  rise: 'slew',
+  fall: 'slew',
+  build: 'mult',
+};
+
+/** What a setting is, for who rests the pointer on it. */
+export function paramSays(name: string, spec: ParamSpec): string | undefined {
+  const word = words[name];
+  return spec.says ?? (word && glossary[word]);
+}

@@ -33,7 +33,7 @@ export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
   };
   const cell = { textAlign: 'right', paddingLeft: 1.5, fontWeight: 400, whiteSpace: 'nowrap' } as const;
   return (
-    <Box sx={{ overflowX: 'auto' }}>
+    <Box role="region" aria-label="Measures" tabIndex={0} sx={{ overflowX: 'auto' }}>
       <Box
         component="table"
         sx={{ fontFamily: fonts.numbers, fontSize: 12.5, borderCollapse: 'collapse', lineHeight: 1.55 }}

@@ -4,7 +4,7 @@ import { memo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { readTyped, scaleNames } from '@/core';
 import type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues, Step } from '@/core';
-import { paramName, showParam, travelOf } from '@/ui/parts/params';
+import { paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
 import { LinesField } from './LinesField';
@@ -17,7 +17,7 @@ interface Props {
   readonly onChange: (value: ParamValue, shown: string) => void;
 }
 
-function Row({ label, children }: { label: string; children: ReactNode }) {
+function Row({ label, says, children }: { label: string; says?: string | undefined; children: ReactNode }) {
   return (
     <Box
       component="label"
@@ -30,7 +30,7 @@ function Row({ label, children }: { label: string; children: ReactNode }) {
         fontSize: 13,
       }}
     >
-      <Box component="span" sx={{ color: ink.softInk }}>
+      <Box component="span" title={says} sx={{ color: ink.softInk }}>
         {label}
       </Box>
       {children}
@@ -49,7 +49,7 @@ export const Setting = memo(function Setting({ name, spec, params, onChange }: P
   switch (spec.type) {
     case 'choice':
       return (
-        <Row label={label}>
+        <Row label={label} says={paramSays(name, spec)}>
           <Box
             component="select"
             sx={fieldStyle}
@@ -69,7 +69,7 @@ export const Setting = memo(function Setting({ name, spec, params, onChange }: P
       );
     case 'flag':
       return (
-        <Row label={label}>
+        <Row label={label} says={paramSays(name, spec)}>
           <input
             type="checkbox"
             checked={value === true}

@@ -10,7 +10,7 @@ import type { GraphModule, ParamValue, Patch } from '@/core';
 import { isSetup, showSeconds } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
 import { Term } from '@/ui/parts/Term';
-import { isKnob, paramName, showParam, travelOf } from '@/ui/parts/params';
+import { isKnob, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Edit } from '../edit';
 import { relabel, setParam, toggleLock } from '../edits';
@@ -80,6 +80,7 @@ export function StagePanel({ module, patch, predicted, place, edit, begin, onRem
             travel={travelOf(spec, params)}
             value={Number(params[name])}
             shown={showParam(spec, Number(params[name]))}
+            says={paramSays(name, spec)}
             locked={doc?.locked?.includes(name) ?? false}
             onChange={(v) => set(name, v, showParam(spec, v), `${id}.${name}`)}
             onDefault={() => set(name, undefined, 'to its default')}
