@@ -5,6 +5,7 @@ export type { Difference } from './document/differences';
 export { applyEdit, applyEdits, freeId, idOf } from './document/edits';
 export type { Edit } from './document/edits';
 export { completeParams } from './document/params';
+export { placeName, recordingsOf } from './document/names';
 export { blank, parsePatch } from './document/parse';
 export { printPatch } from './document/print';
 export { patchSchema } from './document/schema';

@@ -2,10 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { parsePatch, printPatch } from '../core';
-import type { AssetLookup, Json, Patch } from '../core';
+import type { Json, Patch } from '../core';
+import { Assets } from './assets';
 import type { Database } from './database';
 import { ApiError, notFound } from './errors';
-import { AssetRow, PatchRow, RevisionRow } from './models';
+import { PatchRow, RevisionRow } from './models';
 import { summarise } from './summary';
 import type { Summary } from './summary';
 
@@ -77,25 +78,12 @@ export class Patches {
     if (row.summary !== null && row.summaryRevision === row.revision) return JSON.parse(row.summary) as Summary;
     const result = parsePatch(parse(row.body));
     if (!result.ok) return null;
-    const summary = summarise(result.value, await this.assetsOf(result.value));
+    const summary = summarise(result.value, await new Assets(this.db).of(result.value));
     const values = { summary: JSON.stringify(summary), summaryRevision: row.revision };
     await this.db.write((transaction) =>
       PatchRow.update(values, { where: { id: row.id, revision: row.revision }, transaction }),
     );
     return summary;
-  }
-
-  /** The recordings that a patch plays. */
-  private async assetsOf(patch: Patch): Promise<AssetLookup> {
-    const ids = patch.modules.flatMap((m) => (m.kind === 'recording' ? [String(m.params?.assetId ?? '')] : []));
-    const rows = ids.length > 0 ? await AssetRow.findAll({ where: { id: ids } }) : [];
-    const known = new Map(
-      rows.map(({ id, sampleRate, volts }) => {
-        const bytes = volts.buffer.slice(volts.byteOffset, volts.byteOffset + volts.byteLength);
-        return [id, { sampleRate, volts: new Float32Array(bytes) }];
-      }),
-    );
-    return (id) => known.get(id) ?? null;
   }
 
   async get(id: string): Promise<StoredPatch> {

@@ -1,4 +1,4 @@
-import { endsOf, predict, stripTo } from '../core';
+import { endsOf, placeName, predict, stripTo } from '../core';
 import { buildGraph } from '../core';
 import type { AssetLookup, Patch } from '../core';
 
@@ -26,16 +26,12 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
   const count = (severity: string): number => findings.filter((f) => f.severity === severity).length;
   const ends = endsOf(graph);
   const strip = ends[0] === undefined ? null : stripTo(graph, ends[0]);
-  const label = (socket: string): string => {
-    const m = graph.modules.find((x) => socket.startsWith(`${x.id}.`));
-    return `${m?.label ?? ''}, ${socket.split('.')[1] ?? ''}`;
-  };
   return {
     modules: patch.modules.length,
     findings: { error: count('error'), warning: count('warning'), note: count('note') },
     ends: ends.flatMap((at) => {
       const r = readings.find((x) => x.at === at);
-      return r ? [{ label: label(at), low: r.low, high: r.high, unit: r.unit }] : [];
+      return r ? [{ label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
     }),
     strip: (strip?.frames ?? []).flatMap((f) => {
       const end = f.output === null ? readings.find((r) => r.at === ends[0]) : undefined;

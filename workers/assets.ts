@@ -1,3 +1,4 @@
+import { recordingsOf } from '../core';
 import type { AssetLookup, Patch } from '../core';
 
 type Asset = NonNullable<ReturnType<AssetLookup>>;
@@ -9,9 +10,7 @@ export class Assets {
 
   /** The same function while the same traces are at hand, so that nothing is simulated again without need. */
   async of(patch: Patch): Promise<AssetLookup> {
-    const ids = patch.modules.flatMap((m) =>
-      m.kind === 'recording' && m.params?.assetId ? [String(m.params.assetId)] : [],
-    );
+    const ids = recordingsOf(patch);
     await Promise.all(ids.filter((id) => !this.known.has(id)).map((id) => this.fetch(id)));
     const key = ids.filter((id) => this.known.has(id)).join();
     if (key !== this.last.key) this.last = { key, lookup: (id) => this.known.get(id) ?? null };

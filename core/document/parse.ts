@@ -4,7 +4,7 @@ import { migrate } from './migrate';
 import { completeParams, readParams } from './params';
 import { Reader, isObject, own, shown } from './reader';
 import type { Fields } from './reader';
-import { stateOf } from './state';
+import { STATE_KEYS, stateOf } from './state';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type {
   Bypass,
@@ -38,8 +38,6 @@ const TOP = [
   'bypassed',
   'variants',
 ];
-/** The keys of a variant beside its name. */
-const STATE = ['settings', 'modules', 'cables', 'normals', 'targets'] as const;
 const idPattern = new RegExp(ID_PATTERN);
 
 /** The sockets of the modules read so far, by `moduleId`. */
@@ -197,15 +195,19 @@ function readCables(r: Reader, x: unknown, sockets: Sockets): Cable[] {
   const taken = new Set<string>();
   return r.list(x, 'cables', LIMITS.cables).map((item, i) => {
     const path = `cables[${i}]`;
-    const c = r.object(item, path);
-    r.known(c, path, ['from', 'to']);
-    const from = readSocket(r, own(c, 'from'), `${path}.from`, sockets, 'output');
-    const to = readSocket(r, own(c, 'to'), `${path}.to`, sockets, 'input');
-    if (taken.has(to))
-      r.fail(`${path}.to`, `${to} already has a cable; an input takes one (add a mixer or a junction)`);
-    taken.add(to);
-    return { from, to };
+    const cable = readCable(r, item, path, sockets);
+    if (taken.has(cable.to))
+      r.fail(`${path}.to`, `${cable.to} already has a cable; an input takes one (add a mixer or a junction)`);
+    taken.add(cable.to);
+    return cable;
   });
+}
+
+function readCable(r: Reader, x: unknown, path: string, sockets: Sockets): Cable {
+  const c = r.object(x, path);
+  r.known(c, path, ['from', 'to']);
+  const from = readSocket(r, own(c, 'from'), `${path}.from`, sockets, 'output');
+  return { from, to: readSocket(r, own(c, 'to'), `${path}.to`, sockets, 'input') };
 }
 
 function readNormals(r: Reader, x: unknown, sockets: Sockets): Normal[] {
@@ -260,15 +262,9 @@ function readBypass(r: Reader, x: unknown, path: string, sockets: Sockets): Bypa
   const id = r.text(own(b, 'module'), `${path}.module`, 32);
   if (typeof own(b, 'module') === 'string' && !sockets.has(id))
     r.fail(`${path}.module`, `there is no module ${shown(id)}`);
-  const cables = r.list(own(b, 'cables'), `${path}.cables`, LIMITS.cables).map((item, i) => {
-    const at = `${path}.cables[${i}]`;
-    const c = r.object(item, at);
-    r.known(c, at, ['from', 'to']);
-    return {
-      from: readSocket(r, own(c, 'from'), `${at}.from`, sockets, 'output'),
-      to: readSocket(r, own(c, 'to'), `${at}.to`, sockets, 'input'),
-    };
-  });
+  const cables = r
+    .list(own(b, 'cables'), `${path}.cables`, LIMITS.cables)
+    .map((item, i) => readCable(r, item, `${path}.cables[${i}]`, sockets));
   return { module: id, cables };
 }
 
@@ -278,11 +274,11 @@ function readVariants(r: Reader, x: unknown): Variant[] {
   return r.list(x, 'variants', LIMITS.variants).map((item, i) => {
     const path = `variants[${i}]`;
     const v = r.object(item, path);
-    r.known(v, path, ['name', ...STATE]);
+    r.known(v, path, ['name', ...STATE_KEYS]);
     const name = r.text(own(v, 'name'), `${path}.name`, LIMITS.label);
     if (taken.has(name)) r.fail(`${path}.name`, `is used twice: ${shown(name)}`);
     taken.add(name);
-    const entries = STATE.map((key) => [key, own(v, key)] as const).filter(([, value]) => value !== undefined);
+    const entries = STATE_KEYS.map((key) => [key, own(v, key)] as const).filter(([, value]) => value !== undefined);
     const state = parsePatch({ format: 'fenvo.patch', version: 1, ...Object.fromEntries(entries) });
     if (!state.ok) {
       for (const e of state.errors) r.fail(`${path}.${e.path}`, e.message);

@@ -1,5 +1,14 @@
 import type { PatchState } from './types';
 
+/** The keys of a variant beside its name. */
+export const STATE_KEYS = [
+  'settings',
+  'modules',
+  'cables',
+  'normals',
+  'targets',
+] as const satisfies (keyof PatchState)[];
+
 /** What a variant keeps of a patch, and of anything that holds as much. */
 export const stateOf = ({ settings, modules, cables, normals, targets }: PatchState): PatchState => ({
   settings,

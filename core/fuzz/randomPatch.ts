@@ -1,4 +1,5 @@
 import { completeParams } from '../document/params';
+import { blank } from '../document/parse';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { SETTINGS } from '../document/types';
 import { allKinds } from '../kinds';
@@ -113,10 +114,8 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
     }
   });
   return {
-    format: 'fenvo.patch',
-    version: 1,
+    ...blank,
     name: `Random ${seed}`,
-    notes: '',
     settings: {
       railVolts: random() < 0.7 ? 12 : 5 + 10 * random(),
       sampleRate: options.sampleRate ?? (random() < 0.5 ? 1000 : 8000),
@@ -131,12 +130,5 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
     }),
     cables,
     normals,
-    targets: [],
-    probes: [],
-    order: [],
-    dismissed: [],
-    bypassed: [],
-    variants: [],
-    extra: {},
   };
 }

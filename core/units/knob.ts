@@ -48,6 +48,13 @@ function clockPosition(hours: number, minutes: number): number | null {
 
 const scales: Readonly<Record<string, number>> = { k: 1000, m: 0.001, '': 1, µ: 1e-6, M: 1e6 };
 
+/** What is typed, as a number is written: without spaces, with a hyphen for minus and a dot for decimals. */
+const plainOf = (text: string): string =>
+  text
+    .replace(/\u2212/g, '-')
+    .replace(/\s+/g, '')
+    .replace(',', '.');
+
 export type Typed = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
 
 /**
@@ -55,11 +62,7 @@ export type Typed = { readonly ok: true; readonly value: number } | { readonly o
  * (`-0.4`, `1.5V`, `3.2k`, `200 ms`).
  */
 export function readTyped(text: string, travel: Travel, unit: NumberSpec['unit']): Typed {
-  const plain = text
-    .trim()
-    .replace(/\u2212/g, '-')
-    .replace(/[\s\u2009]+/g, '')
-    .replace(',', '.');
+  const plain = plainOf(text);
   const clock = /^(\d{1,2}):(\d{2})$/.exec(plain);
   if (clock) {
     const position = clockPosition(Number(clock[1]), Number(clock[2]));
@@ -93,11 +96,7 @@ function inside(value: number, { min, max }: Travel, out: boolean): Typed {
 
 /** A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40 %`); null where it is none. */
 export function readQuantity(text: string, unit: string): number | null {
-  const plain = text
-    .trim()
-    .replace(/\u2212/g, '-')
-    .replace(/[\s\u2009]+/g, '')
-    .replace(',', '.');
+  const plain = plainOf(text);
   const bare = unit && plain.toLowerCase().endsWith(unit.toLowerCase()) ? plain.slice(0, -unit.length) : plain;
   const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)$/.exec(bare);
   return number ? Number(number[1]) * (scales[number[2] ?? ''] ?? 1) : null;

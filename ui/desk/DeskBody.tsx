@@ -4,9 +4,10 @@ import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { applyEdits, idOf } from '@/core';
+import { applyEdits, idOf, placeName } from '@/core';
 import type { Finding, Patch } from '@/core';
 import type { DeskStore } from '@/ui/state/desk';
+import { headingStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
 import { DeskHeader } from './DeskHeader';
 import { EmptyDesk } from './EmptyDesk';
@@ -60,7 +61,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
     setGhost(null);
     setTask(next);
   }, []);
-  const plan = task && planOf(task, contextOf(patch, predicted));
+  const plan = task && planOf(task, predicted);
   const pick = (key: string): void => {
     const made = plan?.make(key);
     begin(null);
@@ -82,7 +83,6 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
     [desk],
   );
   const commands = useCommands({ desk, predicted, ends, end, socket: shown, setScene, begin });
-  const names = useMemo(() => new Map(patch.modules.map((m) => [m.id, m.label ?? m.id] as const)), [patch.modules]);
   const stage = predicted.graph.modules.find((m) => m.id === selected);
   const pins = usePins(predicted);
   const traces = useTraces(predicted, pins);
@@ -124,7 +124,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
                 onOpenJoining={(s) => showJoining(shown, s)}
                 onInsert={(socket) => begin({ do: 'insert', socket })}
                 onFeed={(socket) => begin({ do: 'feed', socket })}
-                onMove={(id, before) => edit(`move ${names.get(id) ?? id}`, (p) => moveStage(p, id, before))}
+                onMove={(id, before) => edit(`move ${placeName(patch.modules, id)}`, (p) => moveStage(p, id, before))}
                 empty={<EmptyDesk edit={edit} begin={begin} />}
               />
               {predicted.failure && (
@@ -192,7 +192,12 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
           ) : (
             <>
               {group.length > 0 && selected !== null ? (
-                <GroupPanel ids={[selected, ...group]} names={names} edit={edit} onDone={() => select(null)} />
+                <GroupPanel
+                  ids={[selected, ...group]}
+                  modules={patch.modules}
+                  edit={edit}
+                  onDone={() => select(null)}
+                />
               ) : stage ? (
                 <StagePanel
                   module={stage}
@@ -205,7 +210,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
                 />
               ) : (
                 <>
-                  <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, mb: 0.5 }}>
+                  <Box component="h2" sx={{ ...headingStyle, mb: 0.5 }}>
                     Stage
                   </Box>
                   <Box sx={{ color: ink.softInk }}>Choose a frame to set its knobs.</Box>
@@ -214,7 +219,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
               <FindingsList
                 findings={predicted.prediction.findings}
                 dismissed={patch.dismissed}
-                names={names}
+                modules={patch.modules}
                 chosen={selected}
                 edit={edit}
                 onOpen={open}
@@ -237,16 +242,6 @@ interface Ghost {
   readonly patch: Patch;
   readonly show?: string;
 }
-
-const contextOf = (patch: Patch, { graph, bounds }: Predicted) => ({
-  patch,
-  graph,
-  bound(socket: string): readonly [number, number] {
-    const m = graph.modules.find((x) => x.id === idOf(socket));
-    const i = m?.inputs.findIndex((s) => s.socket === socket) ?? -1;
-    return (m && bounds.get(m.id)?.inputs[i]) ?? [0, 0];
-  },
-});
 
 function placeOf(predicted: Predicted, id: string): string {
   const frames = predicted.strip?.frames ?? [];

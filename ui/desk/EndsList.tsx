@@ -4,29 +4,18 @@ import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
 import Button from '@mui/material/Button';
 import { idOf, showRange, showVoltRange } from '@/core';
-import type { Finding, GraphModule } from '@/core';
+import type { GraphModule } from '@/core';
+import { worstText } from '@/ui/parts/counted';
+import { headingStyle } from '@/ui/parts/fieldStyle';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { glossary } from '@/ui/parts/glossary';
 import { shareOf } from './strip/frames';
 import type { Task } from './tasks';
 import type { Predicted } from './usePrediction';
 
-/** `1 error`, `2 notes`; nothing where there is nothing to say. */
-export function findingsText(findings: readonly Finding[]): { text: string; colour: string } | null {
-  for (const [severity, colour] of [
-    ['error', ink.error],
-    ['warning', ink.warning],
-    ['note', ink.softInk],
-  ] as const) {
-    const count = findings.filter((f) => f.severity === severity).length;
-    if (count > 0) return { text: `${count} ${severity}${count === 1 ? '' : 's'}`, colour };
-  }
-  return null;
-}
-
 const Heading = memo(function Heading({ children }: { children: string }) {
   return (
-    <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, px: 1.75, pt: 2, pb: 1 }}>
+    <Box component="h2" sx={{ ...headingStyle, px: 1.75, pt: 2, pb: 1 }}>
       {children}
     </Box>
   );
@@ -141,7 +130,9 @@ function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 
   const [id = '', name = ''] = socket.split('.');
   const m = predicted.graph.modules.find((x) => x.id === id) as GraphModule;
   const reading = predicted.prediction.readings.find((r) => r.at === socket);
-  const said = findingsText(predicted.prediction.findings.filter((f) => f.at.startsWith(`${id}.`)));
+  const counts = { error: 0, warning: 0, note: 0 };
+  for (const f of predicted.prediction.findings) if (f.at.startsWith(`${id}.`)) counts[f.severity]++;
+  const said = worstText(counts);
   const spec = m.kind.ends?.find((e) => e.sockets.includes(name)) ?? null;
   const [from, to] = reading?.driveVolts ?? [0, 0];
   const [least, most] = spec?.window(m.params) ?? [-Infinity, Infinity];

@@ -2,9 +2,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { memo, useState } from 'react';
-import { applyEdits, explain } from '@/core';
-import type { Dismissal, Finding } from '@/core';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { applyEdits, explain, idOf, placeName } from '@/core';
+import type { Dismissal, Finding, ModuleDoc } from '@/core';
+import { fieldStyle, headingStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
 import type { Edit } from './edit';
 import { bringBack, dismiss } from './edits';
@@ -15,8 +15,8 @@ const words = { error: 'Error', warning: 'Warning', note: 'Note' } as const;
 interface Props {
   readonly findings: readonly Finding[];
   readonly dismissed: readonly Dismissal[];
-  /** The name of a module, by id. */
-  readonly names: ReadonlyMap<string, string>;
+  /** For the names of places. */
+  readonly modules: readonly ModuleDoc[];
   /** The chosen stage: what is said of it comes first. */
   readonly chosen: string | null;
   readonly edit: Edit;
@@ -25,37 +25,30 @@ interface Props {
   readonly onPreview: (finding: Finding | null) => void;
 }
 
+const namesOf = ({ modules }: Props): string => modules.map((m) => `${m.id} ${m.label}`).join('\n');
+
 /** The list says the same: it need not be drawn again. */
 const same = (a: Props, b: Props): boolean =>
   a.chosen === b.chosen &&
   a.dismissed === b.dismissed &&
   a.onPreview === b.onPreview &&
   a.onOpen === b.onOpen &&
-  JSON.stringify([...a.names]) === JSON.stringify([...b.names]) &&
+  namesOf(a) === namesOf(b) &&
   JSON.stringify(a.findings) === JSON.stringify(b.findings);
-
-const idAt = (at: string): string => at.split('.')[0] ?? '';
-
-/** `Lamp amp, cv` for a socket, `Lamp amp` for a module. */
-const placeName = (at: string, names: Props['names']): string => {
-  const socket = at.split('.')[1];
-  const name = names.get(idAt(at)) ?? idAt(at);
-  return socket ? `${name}, ${socket}` : name;
-};
 
 /** What is wrong, with its number and its cure. */
 export const FindingsList = memo(function FindingsList(props: Props) {
-  const { findings, dismissed, names, chosen, edit } = props;
-  const here = (f: Finding): boolean => idAt(f.at) === chosen;
+  const { findings, dismissed, modules, chosen, edit } = props;
+  const here = (f: Finding): boolean => idOf(f.at) === chosen;
   const ordered = [...findings.filter(here), ...findings.filter((f) => !here(f))];
   return (
     <Box component="section" aria-label="Findings" sx={{ mt: 2 }}>
-      <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, mb: 0.5 }}>
+      <Box component="h2" sx={{ ...headingStyle, mb: 0.5 }}>
         Findings
       </Box>
       {findings.length === 0 && <Box sx={{ color: ink.softInk }}>Nothing to say.</Box>}
       {ordered.map((f) => (
-        <FindingRow key={`${f.code} ${f.at}`} finding={f} place={placeName(f.at, names)} {...props} />
+        <FindingRow key={`${f.code} ${f.at}`} finding={f} place={placeName(modules, f.at)} {...props} />
       ))}
       {dismissed.length > 0 && (
         <Box
@@ -65,7 +58,7 @@ export const FindingsList = memo(function FindingsList(props: Props) {
           <summary>{`${dismissed.length} dismissed`}</summary>
           {dismissed.map((d) => (
             <Box key={`${d.code} ${d.at}`} data-dismissed={d.code} sx={{ py: 0.5 }}>
-              <Box>{`${d.code} at ${placeName(d.at, names)}: ${d.reason}`}</Box>
+              <Box>{`${d.code} at ${placeName(modules, d.at)}: ${d.reason}`}</Box>
               <Button onClick={() => edit(`say ${d.code} again`, (p) => bringBack(p, d.code, d.at))}>
                 Say it again
               </Button>

@@ -1,4 +1,4 @@
-import { applyEdits } from '@/core';
+import { applyEdits, stateOf } from '@/core';
 import type { ModuleDoc, Normal, ParamValue, Patch, Target } from '@/core';
 
 /** Edits of the desk as pure functions from patch to patch. */
@@ -65,8 +65,7 @@ export const bringBack = (patch: Patch, code: string, at: string): Patch => ({
 
 /** Keeps the patch as it is now under a name; a name that is taken gets the new state. */
 export function keepVariant(patch: Patch, name: string): Patch {
-  const { settings, modules, cables, normals, targets } = patch;
-  const kept = { name, settings, modules, cables, normals, targets };
+  const kept = { name, ...stateOf(patch) };
   const at = patch.variants.findIndex((v) => v.name === name);
   const variants = at < 0 ? [...patch.variants, kept] : patch.variants.map((v, i) => (i === at ? kept : v));
   return { ...patch, variants };

@@ -8,6 +8,4 @@ export interface Compared {
   readonly show: 'compare';
   readonly name: string;
   readonly patch: Patch;
-  /** Where closing leads back to. */
-  readonly from: 'variants' | 'history';
 }

@@ -1,8 +1,9 @@
-import { openedEnd, stripTo } from '@/core';
-import type { Graph, Patch, Range } from '@/core';
+import { openedEnd, placeName, stripTo } from '@/core';
+import type { Graph, Patch } from '@/core';
 import type { Choice } from '@/ui/parts/Chooser';
 import { endChoices, kindChoices, sourceChoices, stageChoices, waitingEnd } from './choices';
 import { connect } from './edits';
+import type { Predicted } from './usePrediction';
 import { addModule, duplicateChain, feed, insertStage, replaceStage } from './stages';
 
 /** What a person is about to choose: each task has choices, and each choice is a patch that can be looked at first. */
@@ -28,24 +29,12 @@ export interface Plan {
   make(key: string): Made | null;
 }
 
-interface Context {
-  readonly patch: Patch;
-  readonly graph: Graph;
-  /** What can arrive at a socket, volts. */
-  bound(socket: string): Range;
-}
-
-const labelIn = (graph: Graph, socket: string): string => {
-  const [id = '', name = ''] = socket.split('.');
-  return `${graph.modules.find((m) => m.id === id)?.label ?? id}, ${name}`;
-};
-
 /** Outputs that can feed one more input. */
 const outputChoices = (graph: Graph): Choice[] =>
   graph.modules.flatMap((m) =>
     m.outputs.map((o) => ({
       key: o.socket,
-      title: `${m.label}, ${o.name}`,
+      title: placeName(graph.modules, o.socket),
       says: m.kind.title,
       group: m.kind.room === 'source' ? 'Sources of this patch' : 'Stages of this patch',
     })),
@@ -58,14 +47,20 @@ function freeEnds(graph: Graph): Choice[] {
       const input = m.inputs.find((s) => s.spec.name === end.socket);
       if (!input || input.driver.type === 'output') return [];
       return [
-        { key: input.socket, title: `${m.label}, ${end.socket}`, says: end.says, group: 'Free ends of this patch' },
+        {
+          key: input.socket,
+          title: placeName(graph.modules, input.socket),
+          says: end.says,
+          group: 'Free ends of this patch',
+        },
       ];
     }),
   );
 }
 
-export function planOf(task: Task, context: Context): Plan {
-  const { patch, graph } = context;
+export function planOf(task: Task, predicted: Pick<Predicted, 'graph' | 'prediction'>): Plan {
+  const { graph } = predicted;
+  const { patch } = graph;
   switch (task.do) {
     case 'insert':
       return {
@@ -91,7 +86,7 @@ export function planOf(task: Task, context: Context): Plan {
     }
     case 'feed':
       return {
-        title: `What shall drive ${labelIn(graph, task.socket)}?`,
+        title: `What shall drive ${placeName(graph.modules, task.socket)}?`,
         choices: [...outputChoices(graph), ...sourceChoices],
         make(key) {
           if (key.includes('.')) {
@@ -105,7 +100,7 @@ export function planOf(task: Task, context: Context): Plan {
       return {
         title: 'What shall be moved?',
         choices: endChoices,
-        make: (key) => ({ ...newEnd(patch, key) }),
+        make: (key) => newEnd(patch, key),
       };
     case 'module':
       return {
@@ -117,7 +112,7 @@ export function planOf(task: Task, context: Context): Plan {
         },
       };
     case 'copy':
-      return copyPlan(task, context);
+      return copyPlan(task, predicted);
   }
 }
 
@@ -130,11 +125,16 @@ function newEnd(patch: Patch, key: string): Made & { readonly show: string } {
 /** Marks a choice that is a module yet to be added. */
 const NEW = 'new ';
 
-function copyPlan(task: Task & { readonly do: 'copy' }, { patch, graph, bound }: Context): Plan {
+function copyPlan(
+  task: Task & { readonly do: 'copy' },
+  { graph, prediction }: Pick<Predicted, 'graph' | 'prediction'>,
+): Plan {
+  const { patch } = graph;
+  const arrives = prediction.inputs[task.from]?.bound ?? [0, 0];
   const strip = stripTo(graph, task.from);
   const how = task.mirrored ? 'mirrored' : 'same way';
   return {
-    title: `The chain to ${labelIn(graph, task.from)}, ${how}: to which other end?`,
+    title: `The chain to ${placeName(graph.modules, task.from)}, ${how}: to which other end?`,
     choices: [
       ...freeEnds(graph),
       ...endChoices.map((c) => ({ ...c, key: `${NEW}${c.key}`, group: `New: ${c.group}` })),
@@ -143,7 +143,7 @@ function copyPlan(task: Task & { readonly do: 'copy' }, { patch, graph, bound }:
       if (!strip) return null;
       const fresh = key.startsWith(NEW) ? newEnd(patch, key.slice(NEW.length)) : null;
       const to = fresh?.show ?? key;
-      const made = duplicateChain(fresh?.patch ?? patch, strip, to, task.mirrored, bound(task.from));
+      const made = duplicateChain(fresh?.patch ?? patch, strip, to, task.mirrored, arrives);
       return { label: `chain to ${to}, ${how}`, patch: made, show: to };
     },
   };

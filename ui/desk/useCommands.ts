@@ -1,5 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
+import { placeName } from '@/core';
 import type { Frame } from '@/core';
 import type { DeskStore } from '@/ui/state/desk';
 import { setSetting, settings } from '@/ui/state/settings';
@@ -202,7 +203,7 @@ function pathCommands({ desk, predicted, ends, end, socket, begin }: Given): Com
     },
     ...ends.slice(0, 9).map((e, i): Command => ({
       id: `end ${e}`,
-      title: `Show ${labelOf(predicted, e)}`,
+      title: `Show ${placeName(predicted.graph.modules, e)}`,
       keys: String(i + 1),
       can: true,
       run: () => showEnd(e),
@@ -273,11 +274,6 @@ function deskCommands({ desk, setScene }: Given): Command[] {
     },
   ];
 }
-
-const labelOf = ({ graph }: Predicted, socket: string): string => {
-  const [id = '', name = ''] = socket.split('.');
-  return `${graph.modules.find((m) => m.id === id)?.label ?? id}, ${name}`;
-};
 
 function entriesOf(given: Given, list: readonly Command[]): PaletteEntry[] {
   const { desk, predicted } = given;

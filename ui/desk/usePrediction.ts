@@ -24,8 +24,6 @@ export interface Predicted {
   /** By socket; a store of its own, since only the strip is drawn again when they come. */
   readonly pictures: StoreApi<Pictures>;
   readonly full: FullAnswer | null;
-  /** Whether the simulation is of the patch as it is now. */
-  readonly current: boolean;
   readonly failure: string | null;
 }
 
@@ -101,7 +99,7 @@ export function usePrediction(
   return useMemo(() => {
     const current = simulated?.patch === patch;
     const prediction = { ...(current && simulated ? simulated.answer.prediction : still.prediction), findings };
-    return { ...still, prediction, strip, pictures, full: simulated?.answer ?? null, current, failure };
+    return { ...still, prediction, strip, pictures, full: simulated?.answer ?? null, failure };
   }, [still, strip, pictures, simulated, patch, failure, findings]);
 }
 

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { idOf } from '@/core';
+import { idOf, placeName } from '@/core';
 import type { Finding, Patch } from '@/core';
 import { MOST_TRACES } from './scope/view';
 import type { Trace } from './scope/view';
@@ -12,18 +12,12 @@ export function shownSocket(trail: readonly string[], patch: Patch): string | nu
   return socket !== null && patch.modules.some((m) => m.id === idOf(socket)) ? socket : null;
 }
 
-const rank = { note: 0, warning: 1, error: 2 } as const;
-
-/** The worst that is said of each module. */
+/** The worst that is said of each module; findings come worst first. */
 export function marksOf(findings: readonly Finding[]): Map<string, FrameMark> {
   const marks = new Map<string, FrameMark>();
   for (const { at, severity } of findings) {
-    const old = marks.get(idOf(at));
-    const worse = !old || rank[severity] > rank[old.severity];
-    marks.set(
-      idOf(at),
-      worse ? { severity, count: 1 } : old.severity === severity ? { ...old, count: old.count + 1 } : old,
-    );
+    const worst = marks.get(idOf(at)) ?? { severity, count: 0 };
+    if (worst.severity === severity) marks.set(idOf(at), { severity, count: worst.count + 1 });
   }
   return marks;
 }
@@ -42,16 +36,12 @@ export interface Pin {
 /** What is pinned to the scope; the same list until the pins or a name change. */
 export function usePins({ graph }: Predicted): readonly Pin[] {
   const { probes } = graph.patch;
-  const names = graph.modules.map((m) => `${m.id} ${m.label}`).join('\n');
-  return useMemo(() => {
-    const labels = new Map(
-      names.split('\n').map((line) => [line.slice(0, line.indexOf(' ')), line.slice(line.indexOf(' ') + 1)]),
-    );
-    return probes.slice(0, MOST_TRACES).map(({ at, label }) => {
-      const [id = '', name = ''] = at.split('.');
-      return { socket: at, label: label ?? `${labels.get(id) ?? id}, ${name}` };
-    });
-  }, [probes, names]);
+  const names = probes.slice(0, MOST_TRACES).map(({ at, label }) => label ?? placeName(graph.modules, at));
+  const said = names.join('\n');
+  return useMemo(
+    () => said.split('\n').flatMap((label, i) => (probes[i] ? [{ socket: probes[i].at, label }] : [])),
+    [probes, said],
+  );
 }
 
 /** The pinned traces of the last whole simulation. */

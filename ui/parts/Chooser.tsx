@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import useAutocomplete from '@mui/material/useAutocomplete';
 import { useEffect, useRef } from 'react';
 import { ink } from '@/ui/theme/tokens';
-import { fieldStyle } from './fieldStyle';
+import { fieldStyle, headingStyle } from './fieldStyle';
 
 export interface Choice {
   readonly key: string;
@@ -100,7 +100,7 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
       >
         {groups.map((group) => (
           <Box component="li" key={group.group} role="presentation">
-            <Box sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, pt: 0.75 }}>{group.group}</Box>
+            <Box sx={{ ...headingStyle, pt: 0.75 }}>{group.group}</Box>
             <Box component="ul" role="presentation" sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {group.options.map((choice, i) => {
                 const { key: _key, ...option } = list.getOptionProps({ option: choice, index: group.index + i });

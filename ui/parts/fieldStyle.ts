@@ -10,3 +10,6 @@ export const fieldStyle = {
   padding: '2px 4px',
   maxWidth: 150,
 } as const;
+
+/** The look of the small headings over parts of a screen. */
+export const headingStyle = { fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0 } as const;

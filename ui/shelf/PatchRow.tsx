@@ -10,6 +10,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { showRange } from '@/core';
 import { downloadPatch } from '@/ui/parts/files';
+import { worstText } from '@/ui/parts/counted';
 import { api } from '@/ui/state/api';
 import type { ListedPatch } from '@/ui/state/api';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -27,15 +28,7 @@ interface Props {
 
 function findingsText({ summary }: ListedPatch): { text: string; colour: string } {
   if (!summary) return { text: 'cannot be read', colour: ink.error };
-  for (const [severity, colour] of [
-    ['error', ink.error],
-    ['warning', ink.warning],
-    ['note', ink.softInk],
-  ] as const) {
-    const count = summary.findings[severity];
-    if (count > 0) return { text: `${count} ${severity}${count === 1 ? '' : 's'}`, colour };
-  }
-  return { text: 'sound', colour: ink.good };
+  return worstText(summary.findings) ?? { text: 'sound', colour: ink.good };
 }
 
 export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {

@@ -2,9 +2,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { differencesOf, showRange, takeOver, withState } from '@/core';
+import { differencesOf, placeName, showRange, takeOver, withState } from '@/core';
 import type { Difference, Patch } from '@/core';
 import type { DeskStore } from '@/ui/state/desk';
+import { counted } from '@/ui/parts/counted';
+import { headingStyle } from '@/ui/parts/fieldStyle';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Compared } from '../scene';
 import { Strip, stripDomain } from '../strip/Strip';
@@ -49,10 +51,8 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
         }}
       >
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 0.5 }}>
-          <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0, flex: 1 }}>
-            {differences.length === 0
-              ? 'No difference'
-              : `${differences.length} ${differences.length === 1 ? 'difference' : 'differences'}`}
+          <Box component="h2" sx={{ ...headingStyle, flex: 1 }}>
+            {differences.length === 0 ? 'No difference' : counted(differences.length, 'difference')}
           </Box>
           {differences.length > 0 && <Button onClick={takeAll}>{`Put ${other.name} on the desk`}</Button>}
           <Button color="primary" onClick={onClose}>
@@ -162,11 +162,7 @@ function ReadingsTable({ name, here, there }: { name: string; here: Predicted; t
     const r = prediction.readings.find((x) => x.at === socket);
     return r ? showRange(r.low, r.high, r.unit) : '–';
   };
-  const label = (socket: string): string => {
-    const [id = '', input = ''] = socket.split('.');
-    const m = [...here.graph.modules, ...there.graph.modules].find((x) => x.id === id);
-    return `${m?.label ?? id}, ${input}`;
-  };
+  const modules = [...here.graph.modules, ...there.graph.modules];
   return (
     <Box component="table" sx={{ fontSize: 13, borderCollapse: 'collapse', alignSelf: 'start' }}>
       <caption hidden>Readings of every end, beside each other</caption>
@@ -183,7 +179,7 @@ function ReadingsTable({ name, here, there }: { name: string; here: Predicted; t
         {sockets.map((socket) => (
           <tr key={socket} data-compared={socket}>
             <Box component="th" scope="row" sx={cell}>
-              {label(socket)}
+              {placeName(modules, socket)}
             </Box>
             {[here, there].map((p, i) => (
               <Box component="td" key={i} sx={{ ...cell, fontFamily: fonts.numbers }}>

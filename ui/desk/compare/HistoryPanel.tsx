@@ -50,7 +50,7 @@ export function HistoryPanel({ desk, onClose, onCompare }: Props) {
               <Button
                 onClick={() =>
                   void fetched(v.revision)
-                    .then((patch) => onCompare({ show: 'compare', name: name(v.revision), patch, from: 'history' }))
+                    .then((patch) => onCompare({ show: 'compare', name: name(v.revision), patch }))
                     .catch(tellFault)
                 }
               >

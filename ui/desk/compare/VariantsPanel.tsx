@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useStore } from 'zustand';
 import { differencesOf, LIMITS, withState } from '@/core';
 import type { Variant } from '@/core';
+import { counted } from '@/ui/parts/counted';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import type { DeskStore } from '@/ui/state/desk';
 import { ink } from '@/ui/theme/tokens';
@@ -70,7 +71,7 @@ export function VariantsPanel({ desk, onClose, onCompare }: Props) {
           key={v.name}
           variant={v}
           count={differencesOf(patch, v).length}
-          onCompare={() => onCompare({ show: 'compare', name: v.name, patch: withState(patch, v), from: 'variants' })}
+          onCompare={() => onCompare({ show: 'compare', name: v.name, patch: withState(patch, v) })}
           onUse={() => edit(`the desk as ${v.name}`, (p) => withState(p, v))}
           onDrop={() => edit(`drop ${v.name}`, (p) => dropVariant(p, v.name))}
         />
@@ -92,7 +93,7 @@ function VariantRow({ variant, count, onCompare, onUse, onDrop }: RowProps) {
     <Box data-variant={variant.name} sx={{ borderTop: `1px solid ${ink.line}`, py: 1 }}>
       <Box sx={{ fontWeight: 700 }}>{variant.name}</Box>
       <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>
-        {count === 0 ? 'the same as the desk' : `${count} ${count === 1 ? 'difference' : 'differences'} from the desk`}
+        {count === 0 ? 'the same as the desk' : `${counted(count, 'difference')} from the desk`}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button onClick={onCompare}>Compare</Button>

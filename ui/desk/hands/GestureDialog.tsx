@@ -11,6 +11,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { briefSeconds, showNumber, showSeconds, showVolts } from '@/core';
 import type { GesturePoint } from '@/core';
+import { counted } from '@/ui/parts/counted';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { drawnOver, movedPoint, ordered, simplified, withoutPoint } from './points';
@@ -83,10 +84,9 @@ export function GestureDialog({ name, points: given, held, duration, onDone, onC
               ))}
             </Box>
           </Box>
-          <Box
-            sx={{ color: ink.softInk }}
-            role="status"
-          >{`${points.length} ${points.length === 1 ? 'point' : 'points'}`}</Box>
+          <Box sx={{ color: ink.softInk }} role="status">
+            {counted(points.length, 'point')}
+          </Box>
         </Box>
         <Timeline
           points={points}

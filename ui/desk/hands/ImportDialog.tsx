@@ -7,7 +7,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
-import { ASSET } from '@/core';
+import { ASSET, readQuantity } from '@/core';
 import type { Patch } from '@/core';
 import { midiSteps } from '@/core/formats/midi';
 import type { MidiFile, MidiScale } from '@/core/formats/midi';
@@ -132,11 +132,7 @@ function NumberInput({ label, unit, value, onChange }: NumberProps) {
   );
 }
 
-/** A number that somebody typed; null where it is none. */
-const numberOf = (text: string): number | null => {
-  const value = Number(text.replace('\u2212', '-').replace(',', '.'));
-  return text.trim() !== '' && Number.isFinite(value) ? value : null;
-};
+const numberOf = (text: string): number | null => readQuantity(text, '');
 
 interface MidiProps {
   readonly file: MidiFile;

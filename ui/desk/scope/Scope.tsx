@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { memo, useEffect, useRef, useState } from 'react';
 import { showSeconds } from '@/core';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { fieldStyle, headingStyle } from '@/ui/parts/fieldStyle';
 import { tellFault } from '@/ui/parts/messages';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { FullAnswer } from '@/workers/protocol';
@@ -69,7 +69,7 @@ export const Scope = memo(function Scope({ name, pins, traces, full, duration, o
             minHeight: 28,
           }}
         >
-          <Box component="h2" sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0 }}>
+          <Box component="h2" sx={headingStyle}>
             Scope
           </Box>
           <Select label="View" value={way} options={WAYS} onChange={setWay} />

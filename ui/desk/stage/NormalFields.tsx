@@ -1,9 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
-import { useState } from 'react';
-import { readQuantity } from '@/core';
 import type { Normal } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { QuantityField } from '@/ui/parts/QuantityField';
 import { ink } from '@/ui/theme/tokens';
 import type { Edit } from '../edit';
 import { setNormal } from '../edits';
@@ -27,12 +26,9 @@ const MOST = 24;
 
 /** What an input gets while nothing is plugged in: its own, a steady voltage, or another socket's signal. */
 export function NormalFields({ socket, own, normal, sockets, edit }: Props) {
-  const [text, setText] = useState<string | null>(null);
   const set = (next: Normal | null): void => edit(`normal of ${socket}`, (p) => setNormal(p, socket, next));
   const way = normal === null ? 'own' : 'volts' in normal ? 'volts' : normal.from;
   const volts = normal && 'volts' in normal ? normal.volts : 0;
-  const typed = text === null ? volts : readQuantity(text, 'V');
-  const fault = typed === null || Math.abs(typed) > MOST;
   return (
     <Box sx={{ pl: 2, pb: 0.75, display: 'grid', gap: 0.5 }}>
       <Box component="label" sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
@@ -62,22 +58,15 @@ export function NormalFields({ socket, own, normal, sockets, edit }: Props) {
       {way === 'volts' && (
         <Box component="label">
           volts{' '}
-          <Box
-            component="input"
-            aria-label={`Normal volts of ${socket}`}
-            aria-invalid={fault}
-            value={text ?? String(volts)}
-            onChange={(e) => setText(e.target.value)}
-            onBlur={() => {
-              if (!fault && text !== null && typed !== volts) set({ to: socket, volts: typed });
-              if (!fault) setText(null);
-            }}
-            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-            sx={{ ...fieldStyle, width: 72 }}
+          <QuantityField
+            label={`Normal volts of ${socket}`}
+            unit="V"
+            value={volts}
+            min={-MOST}
+            max={MOST}
+            width={72}
+            onChange={(v) => set({ to: socket, volts: v })}
           />
-          {fault && (
-            <Box role="alert" component="span" sx={{ color: ink.error }}>{` From \u2212${MOST} to ${MOST} V.`}</Box>
-          )}
         </Box>
       )}
       {normal && 'from' in normal && (

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { showNumber } from '@/core';
 import type { Severity } from '@/core';
+import { counted } from '@/ui/parts/counted';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { connectorPath, sameLayout, tracePath } from './geometry';
 import type { Layout, Volts } from './geometry';
@@ -195,7 +196,7 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
           paintOrder="stroke"
           data-mark={mark.severity}
         >
-          <title>{`${mark.count} ${mark.severity}${mark.count === 1 ? '' : 's'} here`}</title>
+          <title>{`${counted(mark.count, mark.severity)} here`}</title>
           {`${signs[mark.severity]}${mark.count > 1 ? mark.count : ''}`}
         </text>
       )}

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { placeName } from '@/core';
 import type { Patch } from '@/core';
 
 /** The way back from a joining path to the strip that it joins. */
@@ -12,10 +13,7 @@ export function Trail({
   patch: Patch;
   onBack: (depth: number) => void;
 }) {
-  const name = (socket: string): string => {
-    const [id = '', input = ''] = socket.split('.');
-    return `${patch.modules.find((m) => m.id === id)?.label ?? id}, ${input}`;
-  };
+  const name = (socket: string): string => placeName(patch.modules, socket);
   return (
     <Box component="nav" aria-label="Path" sx={{ display: 'flex', gap: 1, alignItems: 'center', px: 1.75, pt: 1 }}>
       {trail.map((socket, depth) =>

@@ -17,7 +17,6 @@ function predicted(patch: Parameters<typeof buildGraph>[0]): Predicted {
     strip: stripTo(graph, ends[0]!),
     pictures: createStore(() => new Map()),
     full: null,
-    current: false,
     failure: null,
   };
 }

@@ -1,0 +1,17 @@
+import type { Severity } from '@/core';
+import { ink } from '@/ui/theme/tokens';
+
+/** `1 difference`, `2 differences`. */
+export const counted = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`;
+
+/** The worst of what is said, counted: `1 error`, `2 notes`; null where there is nothing to say. */
+export function worstText(counts: Readonly<Record<Severity, number>>): { text: string; colour: string } | null {
+  for (const [severity, colour] of [
+    ['error', ink.error],
+    ['warning', ink.warning],
+    ['note', ink.softInk],
+  ] as const) {
+    if (counts[severity] > 0) return { text: counted(counts[severity], severity), colour };
+  }
+  return null;
+}
