@@ -15,7 +15,7 @@ export interface PreviewRequest {
 }
 
 export interface PreviewAnswer {
-  /** Those that have changed since the last answer. */
+  /** In a preview, those that have changed since the last one. */
   readonly pictures: ReadonlyMap<string, PictureData>;
   readonly sampleRate: number;
   readonly milliseconds: number;

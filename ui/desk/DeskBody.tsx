@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { applyEdits, idOf, placeName } from '@/core';
+import { applyEdits, buildGraph, endsOf, idOf, placeName } from '@/core';
 import type { Finding, Patch } from '@/core';
 import type { DeskStore } from '@/ui/state/desk';
 import { headingStyle } from '@/ui/parts/fieldStyle';
@@ -70,12 +70,14 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
     if (made.show !== undefined) showEnd(made.show);
     if (made.select !== undefined) select(made.select);
   };
+  // Of the patch at the click, so that the list of findings is not drawn again with every move of a knob.
   const open = useCallback(
     (at: string): void => {
-      if (at.includes('.') && listedEnds(predicted.graph, predicted.ends, null).includes(at)) showEnd(at);
+      const graph = buildGraph(desk.getState().patch);
+      if (listedEnds(graph, endsOf(graph), null).includes(at)) showEnd(at);
       select(idOf(at));
     },
-    [predicted, select, showEnd],
+    [desk, select, showEnd],
   );
   const preview = useCallback(
     (finding: Finding | null) =>

@@ -68,12 +68,13 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
     options: Choice[];
   }[];
   const first = groups[0]?.options[0] ?? null;
-  const tell = useRef(onHighlight);
+  const latest = useRef({ first, onHighlight });
   useEffect(() => {
-    tell.current = onHighlight;
+    latest.current = { first, onHighlight };
   });
-  // The first is gone over by itself, and that is told too.
-  useEffect(() => tell.current?.(first), [first?.key]); // eslint-disable-line react-hooks/exhaustive-deps -- the same choice may come as a new object
+  // The first is gone over by itself, and that is told too; the same choice may come as a new object.
+  const key = first?.key;
+  useEffect(() => latest.current.onHighlight?.(latest.current.first), [key]);
   return (
     <Box
       {...list.getRootProps()}

@@ -9,8 +9,8 @@ import { briefSeconds, showNumber, showSeconds } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
 import { moment, pointAt } from '@/ui/state/moment';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { columnsOf, DASHES, extentOf, moved, shownTrace, valueAtTime, zoomed } from './view';
-import type { ShownIn, Trace, Window } from './view';
+import { columnsOf, DASHES, moved, shownTrace, valueAtTime, zoomed } from './view';
+import type { Shown, ShownIn, Trace, Window } from './view';
 
 const EDGE = { left: 52, right: 12, top: 18, bottom: 22 } as const;
 
@@ -27,11 +27,8 @@ interface PlotProps {
   readonly setCursors: (cursors: readonly [number, number]) => void;
 }
 
-interface Drawn {
+interface Drawn extends Shown {
   readonly trace: Trace;
-  readonly data: Float32Array;
-  readonly unit: string;
-  readonly extent: readonly [number, number];
   readonly dash: string;
 }
 
@@ -40,7 +37,7 @@ function useDrawn(traces: readonly Trace[], shownIn: ShownIn): readonly Drawn[] 
   return useMemo(() => {
     const all = traces.flatMap((trace, i): Drawn[] => {
       const shown = shownTrace(trace, shownIn);
-      return shown ? [{ trace, ...shown, extent: extentOf(shown.data), dash: DASHES[i] ?? '' }] : [];
+      return shown ? [{ trace, ...shown, dash: DASHES[i] ?? '' }] : [];
     });
     return all.filter((d) => d.unit === all[0]?.unit);
   }, [traces, shownIn]);

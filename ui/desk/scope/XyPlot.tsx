@@ -6,12 +6,20 @@ import { showNumber } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { extentOf } from './view';
 import type { Trace, Window } from './view';
 
 /** More points than this say nothing more on a screen. */
 const MOST = 6000;
 const EDGE = { left: 44, bottom: 24, top: 10, right: 10 } as const;
+
+/** All that a trace reaches, and a volt either way at least. */
+function scaleFor(t: Trace | undefined, range: [number, number]) {
+  const { min, max } = t?.probe.measures ?? { min: -1, max: 1 };
+  return scaleLinear()
+    .domain([Math.min(-1, min), Math.max(1, max)])
+    .nice(5)
+    .range(range);
+}
 
 /** One probe over another, in the part of the window that is in view. */
 export function XyPlot({ traces, sampleRate, view }: { traces: readonly Trace[]; sampleRate: number; view: Window }) {
@@ -20,14 +28,8 @@ export function XyPlot({ traces, sampleRate, view }: { traces: readonly Trace[];
   const [box, size] = useSize<HTMLDivElement>({ width: 400, height: 200 });
   const [a, b] = [across, up].map((s) => traces.find((t) => t.socket === s) ?? traces[0]);
   const side = Math.max(120, Math.min(size.width - EDGE.left - EDGE.right, size.height - EDGE.top - EDGE.bottom));
-  const scale = (t: Trace | undefined, range: [number, number]) => {
-    const [low, high] = t ? extentOf(t.probe.trace) : [-1, 1];
-    return scaleLinear()
-      .domain([Math.min(-1, low), Math.max(1, high)])
-      .nice(5)
-      .range(range);
-  };
-  const [x, y] = [scale(a, [0, side]), scale(b, [side, 0])];
+  const x = useMemo(() => scaleFor(a, [0, side]), [a, side]);
+  const y = useMemo(() => scaleFor(b, [side, 0]), [b, side]);
   const path = useMemo(() => {
     if (!a || !b) return '';
     const [from, to] = [
@@ -40,7 +42,7 @@ export function XyPlot({ traces, sampleRate, view }: { traces: readonly Trace[];
       d += `${d ? 'L' : 'M'}${x(a.probe.trace[k] as number).toFixed(1)},${y(b.probe.trace[k] as number).toFixed(1)}`;
     }
     return d;
-  }, [a, b, view, sampleRate, side]); // eslint-disable-line react-hooks/exhaustive-deps -- x and y follow from these
+  }, [a, b, view, sampleRate, x, y]);
   const choose = (label: string, value: string, set: (s: string) => void) => (
     <Box component="label" sx={{ display: 'block', fontSize: 13, mb: 1 }}>
       {label}{' '}

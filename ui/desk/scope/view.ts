@@ -86,35 +86,39 @@ export function edgesOf(trace: ArrayLike<number>, sampleRate: number, level: num
 export type ShownIn = 'volts' | 'figure' | 'dB';
 
 /** 0 dB of a voltage shown in dB, volts peak. */
-export const DB_VOLTS = 5;
+const DB_VOLTS = 5;
 /** Lower than this is silence. */
-export const DB_FLOOR = -80;
+const DB_FLOOR = -80;
 
 const decibels = (volts: number): number =>
   Math.max(DB_FLOOR, 20 * Math.log10(Math.max(Math.abs(volts), 1e-9) / DB_VOLTS));
 
-/** A trace as it is drawn: its samples in what is shown, and the unit that they are in; null where it has none such. */
-export function shownTrace(
-  trace: Trace,
-  shownIn: ShownIn,
-): { readonly data: Float32Array; readonly unit: string } | null {
-  const { probe } = trace;
+/** A trace as it is drawn: its samples in what is shown, how far they reach, and their unit. */
+export interface Shown {
+  readonly data: Float32Array;
+  readonly unit: string;
+  readonly extent: readonly [number, number];
+}
+
+/** Null where the trace has no such figure. */
+export function shownTrace({ probe }: Trace, shownIn: ShownIn): Shown | null {
+  const shown = (data: Float32Array, unit: string): Shown => ({ data, unit, extent: extentOf(data) });
   switch (shownIn) {
     case 'volts':
-      return { data: probe.trace, unit: 'V' };
+      return { data: probe.trace, unit: 'V', extent: [probe.measures.min, probe.measures.max] };
     case 'dB':
-      return { data: probe.trace.map(decibels), unit: 'dB' };
+      return shown(probe.trace.map(decibels), 'dB');
     case 'figure': {
       const { figure } = probe;
       if (!figure) return null;
       const silent = figure.unit.startsWith('dB');
-      return { data: silent ? figure.trace.map((v) => Math.max(DB_FLOOR, v)) : figure.trace, unit: figure.unit };
+      return shown(silent ? figure.trace.map((v) => Math.max(DB_FLOOR, v)) : figure.trace, figure.unit);
     }
   }
 }
 
 /** Least and greatest of what is drawn. */
-export function extentOf(data: ArrayLike<number>): readonly [number, number] {
+function extentOf(data: ArrayLike<number>): readonly [number, number] {
   let [low, high] = [Infinity, -Infinity];
   for (let k = 0; k < data.length; k++) {
     const v = data[k] as number;

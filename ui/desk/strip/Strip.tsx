@@ -11,7 +11,7 @@ import type { Predicted } from '../usePrediction';
 import { Connector, FrameGraphic, HatchPattern } from './FrameGraphic';
 import type { FrameMark } from './FrameGraphic';
 import { endView, frameViews, joiningViews } from './frames';
-import type { FrameView } from './frames';
+import type { EndView, FrameView } from './frames';
 import { domainOf, fits, foldsOf, layoutOf, stackRows, TINY } from './geometry';
 import type { Space, Volts } from './geometry';
 import { JoiningStrip } from './JoiningStrips';
@@ -47,15 +47,16 @@ interface Props extends Partial<StripActions> {
 
 /** The span of volts that a strip needs. */
 export function stripDomain(predicted: Predicted, strip: StripModel): Volts {
-  const views = frameViews(strip, predicted);
-  const joining = strip.joinings.flatMap((j) => joiningViews(j, predicted));
-  const end = endView(strip, predicted);
-  return domainOf([
-    ...[...views, ...joining].map((v) => v.bound),
-    ...[...views, ...joining].flatMap((v) => v.lost.map((l) => l.range)),
-    ...(end.wanted ? [end.wanted] : []),
-  ]);
+  const views = [...frameViews(strip, predicted), ...strip.joinings.flatMap((j) => joiningViews(j, predicted))];
+  return spanOf(views, endView(strip, predicted));
 }
+
+const spanOf = (views: readonly FrameView[], { wanted }: EndView): Volts =>
+  domainOf([
+    ...views.map((v) => v.bound),
+    ...views.flatMap((v) => v.lost.map((l) => l.range)),
+    ...(wanted ? [wanted] : []),
+  ]);
 
 function useStripModel(
   predicted: Predicted,
@@ -75,7 +76,7 @@ function useStripModel(
       views: joiningViews(joining, predicted, pictures),
       frame: strip.frames.findIndex((f) => f.module.inputs.includes(joining.into)),
     }));
-    const domain = given ?? stripDomain(predicted, strip);
+    const domain = given ?? spanOf([...views, ...joinings.flatMap((j) => j.views)], end);
     const held = views.findIndex((v) => v.id === inHand);
     const folds = fold ? foldsOf(views.length, held, size.width) : views.map(() => false);
     const flat = layoutOf(folds, size, 0, domain);
