@@ -2,10 +2,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { applyEdits, buildGraph, endsOf, idOf, placeName } from '@/core';
-import type { Finding, Patch } from '@/core';
+import type { Finding } from '@/core';
 import type { DeskStore } from '@/ui/state/desk';
 import { headingStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
@@ -16,15 +16,15 @@ import { FindingsList } from './FindingsList';
 import type { Scene } from './scene';
 import { Scope } from './scope/Scope';
 import { moveStage } from './stages';
-import { Strip } from './strip/Strip';
-import type { StripActions } from './strip/Strip';
+import { MainStrip } from './MainStrip';
+import type { Ghost } from './MainStrip';
 import { Trail } from './strip/Trail';
 import { listedEnds, planOf } from './tasks';
 import type { Task } from './tasks';
 import { useCommands } from './useCommands';
 import { usePrediction } from './usePrediction';
 import type { Predicted } from './usePrediction';
-import { changedModules, marksOf, shownSocket, usePins, useTraces } from './views';
+import { shownSocket, usePins, useTraces } from './views';
 
 // Opened on demand, so that the desk itself is there sooner.
 const Chooser = dynamic(() => import('@/ui/parts/Chooser').then((m) => m.Chooser), { ssr: false });
@@ -239,67 +239,8 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   );
 }
 
-/** A patch that is looked at before it is chosen, and the end that it is about. */
-interface Ghost {
-  readonly patch: Patch;
-  readonly show?: string;
-}
-
 function placeOf(predicted: Predicted, id: string): string {
   const frames = predicted.strip?.frames ?? [];
   const index = frames.findIndex((f) => f.module.id === id);
   return index < 0 ? 'Beside the path shown' : `Stage ${index + 1} of ${frames.length}`;
-}
-
-type MainProps = StripActions & { readonly chosen: readonly string[] };
-
-/** The strip of the patch, or of what is only proposed. */
-function MainStrip({
-  predicted,
-  ghost,
-  end,
-  empty,
-  ...actions
-}: MainProps & {
-  predicted: Predicted;
-  ghost: Ghost | null;
-  end: string | null;
-  empty: React.ReactNode;
-}) {
-  const marks = useMemo(() => marksOf(predicted.prediction.findings), [predicted.prediction.findings]);
-  if (ghost)
-    return <GhostStrip real={predicted} patch={ghost.patch} end={ghost.show ?? end} marks={marks} {...actions} />;
-  const { strip } = predicted;
-  if (!strip) return empty;
-  return <Strip predicted={predicted} strip={strip} marks={marks} {...actions} />;
-}
-
-/** A patch that is only looked at: nothing in it can be taken hold of, so that a click cannot miss. */
-function GhostStrip({
-  real,
-  patch,
-  end,
-  marks,
-  ...actions
-}: MainProps & {
-  real: Predicted;
-  patch: Patch;
-  end: string | null;
-  marks: ReturnType<typeof marksOf>;
-}) {
-  const predicted = usePrediction(patch, end, { whole: false });
-  const proposed = useMemo(() => changedModules(real.graph.patch, patch), [real.graph.patch, patch]);
-  const strip = predicted.strip ?? real.strip;
-  if (!strip) return null;
-  return (
-    <Strip
-      predicted={predicted}
-      strip={strip}
-      chosen={actions.chosen}
-      proposed={proposed}
-      marks={marks}
-      onChoose={actions.onChoose}
-      label="The path as it would be"
-    />
-  );
 }

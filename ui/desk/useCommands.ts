@@ -52,6 +52,10 @@ function focusOn(selector: string): void {
   requestAnimationFrame(() => document.querySelector<HTMLElement | SVGElement>(selector)?.focus());
 }
 
+/** The input that a stage is inserted before: of the chosen frame, else of the destination. */
+const insertionPoint = (frames: readonly Frame[], selected: string | null): string | undefined =>
+  (frames.find((f) => f.module.id === selected) ?? frames.at(-1))?.input?.socket;
+
 /** Which stage goes where. */
 interface Move {
   readonly id: string;
@@ -75,7 +79,7 @@ function stageCommands({ desk, predicted, begin }: Given): Command[] {
   const frames = predicted.strip?.frames ?? [];
   const at = frames.findIndex((f) => f.module.id === selected);
   const frame = frames[at];
-  const before = (frame ?? frames.at(-1))?.input?.socket;
+  const before = insertionPoint(frames, selected);
   const chosen = predicted.graph.modules.find((m) => m.id === selected);
   const ids = selected === null ? [] : [selected, ...group];
   const name = ids.length > 1 ? `${ids.length} stages` : (chosen?.label ?? 'the stage');
@@ -277,7 +281,7 @@ function deskCommands({ desk, setScene }: Given): Command[] {
 
 function entriesOf(given: Given, list: readonly Command[]): PaletteEntry[] {
   const { desk, predicted } = given;
-  const { patch, edit, select, showEnd } = desk.getState();
+  const { patch, selected, edit, select, showEnd } = desk.getState();
   const commands = list
     .filter((c) => c.can && c.id !== 'palette')
     .map((c): PaletteEntry => ({
@@ -298,8 +302,7 @@ function entriesOf(given: Given, list: readonly Command[]): PaletteEntry[] {
       select(m.id);
     },
   }));
-  const frames = predicted.strip?.frames ?? [];
-  const before = (frames.find((f) => f.module.id === desk.getState().selected) ?? frames.at(-1))?.input?.socket;
+  const before = insertionPoint(predicted.strip?.frames ?? [], selected);
   const inserts = stageChoices.map((c): PaletteEntry => ({
     ...c,
     key: `insert ${c.key}`,

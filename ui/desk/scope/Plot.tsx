@@ -2,17 +2,16 @@
 import Box from '@mui/material/Box';
 import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { KeyboardEvent } from 'react';
-import { useStore } from 'zustand';
-import { briefSeconds, showNumber, showSeconds } from '@/core';
+import { briefSeconds, showNumber } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
-import { moment, pointAt } from '@/ui/state/moment';
+import { pointAt } from '@/ui/state/moment';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { columnsOf, DASHES, moved, shownTrace, valueAtTime, zoomed } from './view';
-import type { Shown, ShownIn, Trace, Window } from './view';
-
-const EDGE = { left: 52, right: 12, top: 18, bottom: 22 } as const;
+import { Cursor, EDGE, MomentLine } from './PlotMarks';
+import type { Drawn } from './PlotMarks';
+import { columnsOf, DASHES, moved, shownTrace, zoomed } from './view';
+import type { ShownIn, Trace, Window } from './view';
 
 interface PlotProps {
   readonly traces: readonly Trace[];
@@ -25,11 +24,6 @@ interface PlotProps {
   readonly setView: (change: (old: Window) => Window) => void;
   readonly cursors: readonly [number, number];
   readonly setCursors: (cursors: readonly [number, number]) => void;
-}
-
-interface Drawn extends Shown {
-  readonly trace: Trace;
-  readonly dash: string;
 }
 
 /** The traces in what they are shown in; those that have no such figure, or another unit, are left out. */
@@ -173,52 +167,6 @@ function useZoom(
   }, [box, duration, sampleRate, width, setView]);
 }
 
-/** The moment pointed at, here or in the strip: its time, and each trace's value. */
-function MomentLine({
-  drawn,
-  sampleRate,
-  x,
-  y,
-  width,
-  height,
-  origin,
-}: {
-  drawn: readonly Drawn[];
-  sampleRate: number;
-  x: (t: number) => number;
-  y: (v: number) => number;
-  width: number;
-  height: number;
-  origin: number;
-}) {
-  const at = useStore(moment, (s) => s.at);
-  if (at === null) return null;
-  const px = x(at);
-  if (px < 0 || px > width) return null;
-  const right = px > width / 2;
-  const anchor = { textAnchor: right ? ('end' as const) : ('start' as const), x: px + (right ? -6 : 6) };
-  const halo = { stroke: ink.paper, strokeWidth: 4, paintOrder: 'stroke' as const };
-  return (
-    <g pointerEvents="none" data-scope-moment={at.toFixed(3)}>
-      <line x1={px} x2={px} y1="0" y2={height} stroke={ink.wanted} strokeWidth="1" />
-      <text {...anchor} {...halo} y={height - 4} fill={ink.softInk}>
-        {showSeconds(at - origin)}
-      </text>
-      {drawn.map((d) => {
-        const value = valueAtTime(d.data, sampleRate, at);
-        return (
-          <g key={d.trace.socket}>
-            <circle cx={px} cy={y(value)} r="3" fill={ink.wanted} />
-            <text {...anchor} {...halo} y={Math.max(10, y(value) - 5)} fill={ink.ink}>
-              {showNumber(value, 2, d.unit === 'V')}
-            </text>
-          </g>
-        );
-      })}
-    </g>
-  );
-}
-
 interface TraceProps {
   readonly drawn: Drawn;
   readonly sampleRate: number;
@@ -250,58 +198,5 @@ function TracePath({ drawn: { data, dash }, sampleRate, view, width, y }: TraceP
       strokeDasharray={dash}
       pointerEvents="none"
     />
-  );
-}
-
-interface CursorProps {
-  readonly name: string;
-  readonly at: number;
-  readonly x: { (t: number): number; invert(px: number): number };
-  readonly width: number;
-  readonly height: number;
-  readonly duration: number;
-  readonly onMove: (t: number) => void;
-}
-
-function Cursor({ name, at, x, width, height, duration, onMove }: CursorProps) {
-  const held = useRef(false);
-  const px = x(at);
-  const move = (t: number): void => onMove(Math.min(duration, Math.max(0, t)));
-  const step = (x.invert(1) - x.invert(0)) * 2;
-  if (px < -0.5 || px > width + 0.5) return null;
-  return (
-    <g
-      role="slider"
-      tabIndex={0}
-      aria-label={`Cursor ${name}`}
-      aria-valuemin={0}
-      aria-valuemax={duration}
-      aria-valuenow={at}
-      aria-valuetext={showSeconds(at)}
-      cursor="ew-resize"
-      onPointerDown={(e) => {
-        held.current = true;
-        e.currentTarget.setPointerCapture(e.pointerId);
-      }}
-      onPointerMove={(e) => {
-        if (!held.current) return;
-        const left = e.currentTarget.ownerSVGElement?.getBoundingClientRect().left ?? 0;
-        move(x.invert(e.clientX - left - EDGE.left));
-      }}
-      onPointerUp={() => (held.current = false)}
-      onKeyDown={(e) => {
-        const way = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
-        if (way === undefined) return;
-        e.preventDefault();
-        e.stopPropagation();
-        move(at + way * step * (e.shiftKey ? 0.5 : 4));
-      }}
-    >
-      <line x1={px} x2={px} y1="0" y2={height} stroke={ink.wanted} strokeWidth="1.5" />
-      <rect x={px - 8} y="-16" width="16" height="16" fill={ink.wanted} rx="2" />
-      <text x={px} y="-4" textAnchor="middle" fill={ink.raised} fontSize="11">
-        {name}
-      </text>
-    </g>
   );
 }

@@ -1,17 +1,18 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { memo, useEffect, useRef, useState } from 'react';
-import { showSeconds } from '@/core';
-import { fieldStyle, headingStyle } from '@/ui/parts/fieldStyle';
+import { headingStyle } from '@/ui/parts/fieldStyle';
 import { tellFault } from '@/ui/parts/messages';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { ink } from '@/ui/theme/tokens';
 import type { FullAnswer } from '@/workers/protocol';
 import { MeasuresTable } from './MeasuresTable';
 import { Plot } from './Plot';
 import type { Pin } from '../views';
-import { DASHES, edgesOf, moved } from './view';
+import { Select } from './Select';
+import { TriggerFields } from './TriggerFields';
+import type { Trigger } from './TriggerFields';
+import { DASHES, moved } from './view';
 import type { ShownIn, Trace, Window } from './view';
 
 const Levels = dynamic(() => import('./Levels').then((m) => m.Levels), { ssr: false });
@@ -163,91 +164,6 @@ function Legend({ pins }: { pins: readonly Pin[] }) {
       ))}
       {pins.length === 0 && <span>Pin a socket of a stage to see its trace here.</span>}
     </Box>
-  );
-}
-
-interface SelectProps<T extends string> {
-  readonly label: string;
-  readonly value: T;
-  readonly options: readonly (readonly [T, string])[];
-  readonly onChange: (value: T) => void;
-}
-
-function Select<T extends string>({ label, value, options, onChange }: SelectProps<T>) {
-  return (
-    <Box
-      component="select"
-      aria-label={label}
-      value={value}
-      onChange={(e) => onChange(e.target.value as T)}
-      sx={{ ...fieldStyle, font: `13px ${fonts.text}`, padding: '2px 0', maxWidth: 112 }}
-    >
-      {options.map(([key, text]) => (
-        <option key={key} value={key}>
-          {text}
-        </option>
-      ))}
-    </Box>
-  );
-}
-
-/** The view stands on an edge of one trace; times are counted from it. */
-interface Trigger {
-  readonly socket: string;
-  readonly rising: boolean;
-  readonly at: number;
-}
-
-interface TriggerProps {
-  readonly traces: readonly Trace[];
-  readonly sampleRate: number;
-  readonly trigger: Trigger | null;
-  readonly onTrigger: (trigger: Trigger | null) => void;
-}
-
-function TriggerFields({ traces, sampleRate, trigger, onTrigger }: TriggerProps) {
-  const trace = traces.find((t) => t.socket === trigger?.socket);
-  const edges = (t: Trace, rising: boolean): number[] =>
-    edgesOf(t.probe.trace, sampleRate, (t.probe.measures.min + t.probe.measures.max) / 2, rising);
-  const begin = (key: string): void => {
-    const [socket = '', way = ''] = key.split(' ');
-    const chosen = traces.find((t) => t.socket === socket);
-    const rising = way === 'rising';
-    const [first] = chosen ? edges(chosen, rising) : [];
-    if (!chosen) return onTrigger(null);
-    if (first === undefined) return tellFault(`${chosen.label} has no ${way} edge in this window.`);
-    onTrigger({ socket, rising, at: first });
-  };
-  const step = (by: number): void => {
-    if (!trigger || !trace) return;
-    const all = edges(trace, trigger.rising);
-    const at = all.findIndex((t) => Math.abs(t - trigger.at) < 0.5 / sampleRate);
-    const next = all[Math.min(all.length - 1, Math.max(0, at + by))];
-    if (next !== undefined) onTrigger({ ...trigger, at: next });
-  };
-  const options: (readonly [string, string])[] = [
-    ['', 'no trigger'],
-    ...traces.flatMap((t) => [
-      [`${t.socket} rising`, `${t.label} rises`] as const,
-      [`${t.socket} falling`, `${t.label} falls`] as const,
-    ]),
-  ];
-  const value = trigger && trace ? `${trigger.socket} ${trigger.rising ? 'rising' : 'falling'}` : '';
-  return (
-    <>
-      <Select label="Trigger" value={value} options={options} onChange={begin} />
-      {trigger && trace && (
-        <>
-          <Button aria-label="Edge before" onClick={() => step(-1)}>
-            ‹
-          </Button>
-          <span>{showSeconds(trigger.at)}</span>
-          <Button aria-label="Edge after" onClick={() => step(1)}>
-            ›
-          </Button>
-        </>
-      )}
-    </>
   );
 }
 

@@ -1,0 +1,119 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useEffect, useRef, useState } from 'react';
+import type { PointerEvent } from 'react';
+import { briefSeconds, showNumber, showVolts } from '@/core';
+import type { GesturePoint, Range } from '@/core';
+import { fonts, ink } from '@/ui/theme/tokens';
+
+/** The hand is looked at this often while it is recorded, milliseconds. */
+const LOOK = 16;
+/** Arrow keys move a recorded hand by this share of the range at each look. */
+const KEY_STEP = 0.02;
+
+/** Records a hand in real time: the height of the pointer or the finger on the pad, or the up and down arrows. */
+export function Recorder({
+  range,
+  longest,
+  onRecorded,
+}: {
+  range: Range;
+  longest: number;
+  onRecorded: (taken: readonly GesturePoint[]) => void;
+}) {
+  const [low, high] = range;
+  const [seconds, setSeconds] = useState<number | null>(null);
+  const share = useRef(0.5);
+  const [shown, setShown] = useState(0.5);
+  const way = useRef(0);
+  const taken = useRef<GesturePoint[]>([]);
+  const finish = useRef(onRecorded);
+  useEffect(() => {
+    finish.current = onRecorded;
+  });
+  const running = seconds !== null;
+  const stop = (): void => {
+    setSeconds(null);
+    if (taken.current.length > 0) finish.current(taken.current);
+    taken.current = [];
+  };
+  useEffect(() => {
+    if (!running) return;
+    const begun = performance.now();
+    const timer = setInterval(() => {
+      const t = (performance.now() - begun) / 1000;
+      share.current = Math.min(1, Math.max(0, share.current + way.current * KEY_STEP));
+      setShown(share.current);
+      taken.current.push({ t: Math.min(t, longest), volts: low + share.current * (high - low) });
+      setSeconds(t);
+      if (t < longest) return;
+      clearInterval(timer);
+      setSeconds(null);
+      finish.current(taken.current);
+      taken.current = [];
+    }, LOOK);
+    return () => clearInterval(timer);
+  }, [running, low, high, longest]);
+  const follow = (e: PointerEvent<HTMLElement>): void => {
+    const box = e.currentTarget.getBoundingClientRect();
+    share.current = Math.min(1, Math.max(0, 1 - (e.clientY - box.top) / box.height));
+    setShown(share.current);
+  };
+  return (
+    <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 1 }}>
+      <Box
+        role="slider"
+        tabIndex={0}
+        aria-label="The hand that is recorded"
+        aria-valuemin={low}
+        aria-valuemax={high}
+        aria-valuenow={low + shown * (high - low)}
+        aria-valuetext={showVolts(low + shown * (high - low))}
+        data-hand
+        onPointerMove={follow}
+        onPointerDown={follow}
+        onKeyDown={(e) => {
+          const turn = { ArrowUp: 1, ArrowDown: -1 }[e.key];
+          if (turn === undefined) return;
+          e.preventDefault();
+          way.current = turn;
+          if (!running) {
+            share.current = Math.min(1, Math.max(0, share.current + turn * KEY_STEP));
+            setShown(share.current);
+          }
+        }}
+        onKeyUp={() => (way.current = 0)}
+        sx={{
+          width: 120,
+          height: 96,
+          border: `1px solid ${ink.line}`,
+          background: ink.paper,
+          position: 'relative',
+          touchAction: 'none',
+          cursor: 'ns-resize',
+        }}
+      >
+        <Box
+          sx={{ position: 'absolute', left: 0, right: 0, bottom: `${shown * 100}%`, height: 2, background: ink.wanted }}
+        />
+      </Box>
+      <Box>
+        <Button
+          color={running ? 'primary' : 'inherit'}
+          onClick={() => {
+            if (running) stop();
+            else setSeconds(0);
+          }}
+        >
+          {running ? 'Stop' : 'Record from now'}
+        </Button>
+        <Box role="status" sx={{ fontFamily: fonts.numbers, mt: 0.5 }}>
+          {running
+            ? `${showNumber(seconds, 1)}\u2009s of ${briefSeconds(longest)}`
+            : 'Move over the pad, by pointer, finger or ↑ ↓'}
+        </Box>
+      </Box>
+    </Box>
+  );
+}

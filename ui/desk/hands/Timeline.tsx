@@ -1,0 +1,152 @@
+'use client';
+import Box from '@mui/material/Box';
+import { scaleLinear } from 'd3-scale';
+import { curveStepAfter, line } from 'd3-shape';
+import { useRef, useState } from 'react';
+import type { KeyboardEvent, PointerEvent } from 'react';
+import { briefSeconds, showNumber, showSeconds, showVolts } from '@/core';
+import type { GesturePoint, Range } from '@/core';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { drawnOver, movedPoint, ordered, simplified, withoutPoint } from './points';
+
+const SIZE = { width: 720, height: 260, left: 44, right: 12, top: 12, bottom: 22 } as const;
+
+interface TimelineProps {
+  readonly points: readonly GesturePoint[];
+  readonly setPoints: (points: readonly GesturePoint[]) => void;
+  readonly range: Range;
+  readonly longest: number;
+  readonly way: 'points' | 'draw';
+  readonly held: boolean;
+  readonly tolerance: number;
+}
+
+/** The gesture over time: drawn in one go, or point by point, by pointer and by keys. */
+export function Timeline({ points, setPoints, range, longest, way, held, tolerance }: TimelineProps) {
+  const [drawn, setDrawn] = useState<readonly GesturePoint[] | null>(null);
+  const grabbed = useRef<number | null>(null);
+  const x = scaleLinear()
+    .domain([0, longest])
+    .range([SIZE.left, SIZE.width - SIZE.right])
+    .clamp(true);
+  const y = scaleLinear()
+    .domain(range)
+    .range([SIZE.height - SIZE.bottom, SIZE.top])
+    .clamp(true);
+  const under = (e: PointerEvent<SVGElement>): GesturePoint => {
+    const svg = e.currentTarget.ownerSVGElement ?? (e.currentTarget as unknown as SVGSVGElement);
+    const box = svg.getBoundingClientRect();
+    const scale = SIZE.width / box.width;
+    return { t: x.invert((e.clientX - box.left) * scale), volts: y.invert((e.clientY - box.top) * scale) };
+  };
+  const path = line<GesturePoint>()
+    .x((p) => x(p.t))
+    .y((p) => y(p.volts));
+  if (held) path.curve(curveStepAfter);
+  const last = points.at(-1);
+  const shown = last ? [...points, { t: longest, volts: last.volts }] : points;
+  const key = (e: KeyboardEvent, i: number): void => {
+    const p = points[i] as GesturePoint;
+    const step = e.shiftKey ? 0.2 : 1;
+    const moves: Record<string, GesturePoint> = {
+      ArrowLeft: { ...p, t: p.t - (longest / 100) * step },
+      ArrowRight: { ...p, t: Math.min(longest, p.t + (longest / 100) * step) },
+      ArrowUp: { ...p, volts: Math.min(range[1], p.volts + 0.1 * step) },
+      ArrowDown: { ...p, volts: Math.max(range[0], p.volts - 0.1 * step) },
+    };
+    const to = moves[e.key];
+    if (to) setPoints(movedPoint(points, i, to));
+    else if (e.key === 'Delete' || e.key === 'Backspace') setPoints(withoutPoint(points, i));
+    else return;
+    e.preventDefault();
+  };
+  return (
+    <Box
+      component="svg"
+      viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
+      role="group"
+      aria-label="The gesture over time"
+      data-gesture
+      sx={{
+        width: '100%',
+        touchAction: 'none',
+        border: `1px solid ${ink.line}`,
+        background: ink.paper,
+        cursor: 'crosshair',
+        display: 'block',
+      }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        if (way === 'draw') setDrawn([under(e)]);
+        else if (grabbed.current === null) setPoints(ordered([...points, under(e)]));
+      }}
+      onPointerMove={(e) => {
+        if (drawn) setDrawn([...drawn, under(e)]);
+        else if (grabbed.current !== null) setPoints(movedPoint(points, grabbed.current, under(e)));
+      }}
+      onPointerUp={() => {
+        if (drawn && drawn.length > 1) setPoints(drawnOver(points, simplified(ordered(drawn), tolerance)));
+        setDrawn(null);
+        grabbed.current = null;
+      }}
+    >
+      <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
+        {y.ticks(6).map((v) => (
+          <g key={v}>
+            <line
+              x1={SIZE.left}
+              x2={SIZE.width - SIZE.right}
+              y1={y(v)}
+              y2={y(v)}
+              stroke={v === 0 ? ink.softInk : ink.line}
+            />
+            <text x={SIZE.left - 8} y={y(v) + 4} textAnchor="end">
+              {showNumber(v, 0, true)}
+            </text>
+          </g>
+        ))}
+        {x.ticks(8).map((t) => (
+          <text key={t} x={x(t)} y={SIZE.height - 6} textAnchor="middle">
+            {briefSeconds(t)}
+          </text>
+        ))}
+      </g>
+      <path d={path([...shown]) ?? ''} fill="none" stroke={ink.trace} strokeWidth="1.6" />
+      {drawn && (
+        <path
+          d={
+            line<GesturePoint>()
+              .x((p) => x(p.t))
+              .y((p) => y(p.volts))([...drawn]) ?? ''
+          }
+          fill="none"
+          stroke={ink.wanted}
+          strokeWidth="2"
+        />
+      )}
+      {points.length <= 200 &&
+        points.map((p, i) => (
+          <circle
+            key={i}
+            cx={x(p.t)}
+            cy={y(p.volts)}
+            r="5"
+            fill={ink.raised}
+            stroke={ink.trace}
+            strokeWidth="1.5"
+            role="slider"
+            tabIndex={0}
+            aria-label={`Point ${i + 1}`}
+            aria-valuemin={range[0]}
+            aria-valuemax={range[1]}
+            aria-valuenow={p.volts}
+            aria-valuetext={`${showVolts(p.volts)} at ${showSeconds(p.t)}`}
+            onKeyDown={(e) => key(e, i)}
+            onPointerDown={() => {
+              if (way === 'points') grabbed.current = i;
+            }}
+          />
+        ))}
+    </Box>
+  );
+}
