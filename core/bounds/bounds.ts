@@ -5,12 +5,10 @@ import type { Sockets } from '../kinds/kind';
 import { AtomStore } from '../law/builder';
 import { affine, constant, keyOf } from '../law/lin';
 import type { Atom, Lin, Range } from '../law/lin';
-import { tighten } from './tighten';
+import { Tightener } from './tighten';
 
 /** Rounds of narrowing for a loop. */
 const ROUNDS = 50;
-/** Boxes a value while a loop narrows; once it has, its values get all of them. */
-const COARSE_BOXES = 16;
 
 export interface EndBound {
   /** Index into the kind's `ends`. */
@@ -63,34 +61,24 @@ function constantOf(volts: number): Lin {
  */
 export class BoundsEngine {
   private readonly store = new AtomStore();
-  private readonly tight = new Map<string, Range>();
+  private readonly tightener = new Tightener();
   private entries = new Map<string, Entry>();
   private loops = new Map<string, Loop>();
 
   constructor() {
-    this.store.rangeOf = (x) => this.range(x, false);
+    this.store.rangeOf = (x) => this.tightener.range(x);
   }
 
   run(graph: Graph): ReadonlyMap<string, ModuleBounds> {
     const next = new Map<string, Entry>();
     const loops = new Map<string, Loop>();
     const before = { entries: this.entries, loops: this.loops };
-    const work = new Pass(graph, this.store, before, { entries: next, loops }, (x, coarse) => this.range(x, coarse));
+    const work = new Pass(graph, this.store, before, { entries: next, loops }, this.tightener);
     for (const group of graph.groups) work.group(group);
     this.entries = next;
     this.loops = loops;
     this.forget();
     return new Map([...next].map(([id, entry]) => [id, entry.bounds]));
-  }
-
-  private range(x: Lin, coarse: boolean): Range {
-    const key = keyOf(x);
-    const known = this.tight.get(key);
-    if (known) return known;
-    if (coarse) return tighten(x, COARSE_BOXES);
-    const range = tighten(x);
-    this.tight.set(key, range);
-    return range;
   }
 
   /** Lets go of atoms that no module uses any more, once they are many. */
@@ -107,7 +95,7 @@ export class BoundsEngine {
     };
     for (const entry of this.entries.values()) [...entry.inputs, ...entry.outputs].forEach(visit);
     this.store.retain(keep);
-    this.tight.clear();
+    this.tightener.forget();
   }
 }
 
@@ -134,14 +122,14 @@ class Pass {
   /** What the delayed cables of a loop carry, by `module.output`. */
   private readonly delayed = new Map<string, Lin>();
   private coarse = false;
-  private readonly range = (x: Lin): Range => this.tightened(x, this.coarse);
+  private readonly range = (x: Lin): Range => (this.coarse ? this.tightener.coarse(x) : this.tightener.range(x));
 
   constructor(
     private readonly graph: Graph,
     private readonly store: AtomStore,
     private readonly before: Known,
     private readonly next: Known,
-    private readonly tightened: (x: Lin, coarse: boolean) => Range,
+    private readonly tightener: Tightener,
   ) {
     this.railVolts = graph.patch.settings.railVolts;
   }

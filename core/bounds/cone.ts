@@ -1,10 +1,8 @@
 import { curveRange, productRange, squareRange } from '../law/lin';
 import type { Atom, Lin, Range } from '../law/lin';
+import { isSource } from './parts';
 
-/** What a box has a dimension for. */
-const isSource = (atom: Atom): boolean => atom.op === 'leaf' || atom.op === 'couple';
-
-interface PackedLin {
+export interface PackedLin {
   readonly c: number;
   readonly rows: readonly number[];
   readonly ks: readonly number[];
@@ -22,6 +20,9 @@ interface Step {
 /** Below this the roundings of doubles stay under a billionth of a volt; above it they are given away. */
 const GREAT = 1e5;
 const ROUNDING = 16 * Number.EPSILON;
+
+/** What to widen a range by when numbers as great as `size` were added up for it. */
+export const roundingOf = (size: number): number => (size > GREAT ? ROUNDING * size : 0);
 
 const empty: PackedLin = { c: 0, rows: [], ks: [] };
 
@@ -52,8 +53,9 @@ export class Cone {
   readonly n: number;
   readonly low: Float64Array;
   readonly high: Float64Array;
-  private readonly steps: readonly Step[];
-  private readonly root: PackedLin;
+  readonly steps: readonly Step[];
+  readonly root: PackedLin;
+  private readonly sources: readonly number[];
   private readonly rootRow: number;
   private readonly c: Float64Array;
   private readonly rlo: Float64Array;
@@ -65,6 +67,8 @@ export class Cone {
   /** How great the numbers behind a row can have been: what its roundings are measured by. */
   private readonly size: Float64Array;
   private readonly value: Float64Array;
+  /** The ranges of a row's one or two arguments, four numbers each. */
+  private readonly arguments: Float64Array;
 
   constructor(root: Lin) {
     const atoms = collect(root);
@@ -78,6 +82,7 @@ export class Cone {
       a: 'a' in atom && !isSource(atom) ? pack(atom.a) : empty,
       b: 'b' in atom ? pack(atom.b) : empty,
     }));
+    this.sources = this.steps.filter(({ dim }) => dim >= 0).map(({ row }) => row);
     this.root = pack(root);
     this.n = dims;
     const sources = atoms.filter(isSource);
@@ -94,6 +99,7 @@ export class Cone {
     this.w = new Float64Array(count * dims);
     this.size = new Float64Array(count);
     this.value = new Float64Array(count);
+    this.arguments = new Float64Array(4 * count);
   }
 
   /** The enclosure over the box; read `top`, `coefficient` and `blame` after it. */
@@ -107,12 +113,23 @@ export class Cone {
     return [this.lo[this.rootRow] as number, this.hi[this.rootRow] as number];
   }
 
+  /** The row of the source that is dimension `dim`. */
+  rowOf(dim: number): number {
+    return this.sources[dim] as number;
+  }
+
   coefficient(dim: number): number {
     return this.a[this.rootRow * this.n + dim] as number;
   }
 
   blame(dim: number): number {
     return this.w[this.rootRow * this.n + dim] as number;
+  }
+
+  /** The range of a row's first (0) or second (1) argument. */
+  argument(row: number, which: 0 | 1): Range {
+    const at = 4 * row + 2 * which;
+    return [this.arguments[at] as number, this.arguments[at + 1] as number];
   }
 
   /** The value where each source is at a point: attained, up to rounding. */
@@ -161,8 +178,10 @@ export class Cone {
   private atomRow(atom: Atom, row: number, step: Step): void {
     const left = this.rootRow - 2;
     this.combine(step.a, left);
+    this.note(row, 0, left);
     if (atom.op === 'mul') {
       this.combine(step.b, left + 1);
+      this.note(row, 1, left + 1);
       this.product(row, left, left + 1);
       this.meet(row, productRange(this.rangeOf(left), this.rangeOf(left + 1)));
       return;
@@ -189,6 +208,11 @@ export class Cone {
     }
   }
 
+  private note(row: number, which: 0 | 1, from: number): void {
+    this.arguments[4 * row + 2 * which] = this.lo[from] as number;
+    this.arguments[4 * row + 2 * which + 1] = this.hi[from] as number;
+  }
+
   private rangeOf(row: number): Range {
     return [this.lo[row] as number, this.hi[row] as number];
   }
@@ -199,8 +223,7 @@ export class Cone {
     let radius = 0;
     for (let i = row * n; i < row * n + n; i++) radius += Math.abs(this.a[i] as number);
     const c = this.c[row] as number;
-    const size = this.size[row] as number;
-    const slack = size > GREAT ? ROUNDING * size : 0;
+    const slack = roundingOf(this.size[row] as number);
     this.lo[row] = Math.max(range[0], c - radius + (this.rlo[row] as number)) - slack;
     this.hi[row] = Math.min(range[1], c + radius + (this.rhi[row] as number)) + slack;
   }

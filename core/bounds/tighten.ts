@@ -1,147 +1,123 @@
-import type { Lin, Range } from '../law/lin';
-import { Cone } from './cone';
+import { curveRange, keyOf, ofAtom, productRange, squareRange } from '../law/lin';
+import type { Atom, Lin, Range } from '../law/lin';
+import { roundingOf } from './cone';
+import { Parts, isSource } from './parts';
+import { reduce } from './reduce';
+import { Search } from './search';
 
-/** A count, not a time, so that an answer does not depend on the machine. */
-export const MAX_BOXES = 4096;
-const RELATIVE = 0.002;
-/** Where the true span is nothing, volts. */
-const ABSOLUTE = 0.04;
-
-interface Box {
-  readonly low: Float64Array;
-  readonly high: Float64Array;
-  readonly bound: number;
-  readonly cut: number;
-}
-
-class Heap {
-  private readonly items: Box[] = [];
-
-  push(box: Box): void {
-    const { items } = this;
-    let i = items.length;
-    items.push(box);
-    while (i > 0) {
-      const parent = (i - 1) >> 1;
-      if ((items[parent] as Box).bound >= box.bound) break;
-      items[i] = items[parent] as Box;
-      i = parent;
-    }
-    items[i] = box;
-  }
-
-  pop(): Box | undefined {
-    const { items } = this;
-    const top = items[0];
-    const last = items.pop();
-    if (!top || !last || items.length === 0) return top;
-    let i = 0;
-    for (;;) {
-      let child = 2 * i + 1;
-      if (child >= items.length) break;
-      if (child + 1 < items.length && (items[child + 1] as Box).bound > (items[child] as Box).bound) child++;
-      if ((items[child] as Box).bound <= last.bound) break;
-      items[i] = items[child] as Box;
-      i = child;
-    }
-    items[i] = last;
-    return top;
-  }
-}
+/** Counts, not times, so that an answer does not depend on the machine. */
+const MOST_BOXES = 4096;
+/** For a part of a value, and for a loop while it narrows. */
+const PART_BOXES = 512;
+const COARSE_BOXES = 16;
+/** How far from the true range an answer may be, of its span. */
+const WITHIN = 0.002;
+/** For a part: what is made of it can magnify what is missing. */
+const PART_WITHIN = WITHIN / 20;
 
 /**
- * The range of a value, by affine arithmetic tightened with best-first branch and bound over its sources
- * (Horst and Tuy, "Global Optimization", ch. IV): sound always, and within 0.5 % of the true span unless 4096 boxes
- * do not suffice.
- *
- * @param mostBoxes fewer for a first, coarser answer.
+ * Ranges of values, by affine arithmetic tightened with branch and bound: sound always, and within 0.5 % of the true
+ * span unless 4096 boxes do not suffice. Parts that share no source with the rest are solved by themselves, once.
  */
-export function tighten(x: Lin, mostBoxes = MAX_BOXES): Range {
-  if (x.atoms.length === 0) return [x.c, x.c];
-  if (x.atoms.every((atom) => atom.op === 'leaf' || atom.op === 'couple')) return [x.lo, x.hi];
-  return new Search(x, mostBoxes).range();
-}
+export class Tightener {
+  private readonly ranges = new Map<string, Range>();
+  private readonly parts = new Map<Atom | string, Range | null>();
 
-class Search {
-  private readonly cone: Cone;
-  private readonly point: Float64Array;
-  /** The extremes that were attained. */
-  private least = Infinity;
-  private most = -Infinity;
-
-  constructor(
-    x: Lin,
-    private readonly mostBoxes: number,
-  ) {
-    this.cone = new Cone(x);
-    this.point = new Float64Array(this.cone.n);
+  /** Sound and, as far as the boxes reach, tight. */
+  range(x: Lin): Range {
+    const key = keyOf(x);
+    let range = this.ranges.get(key);
+    if (!range) {
+      const found = this.solve(x, (rest, parts) => {
+        const fewer = reduce(rest, parts, (part) => this.part(part));
+        return new Search(fewer, MOST_BOXES, WITHIN).range();
+      });
+      range = found ?? [x.lo, x.hi];
+      this.ranges.set(key, range);
+    }
+    return range;
   }
 
-  range(): Range {
-    const { cone } = this;
-    const whole = cone.evaluate(cone.low, cone.high);
-    this.probe(cone.low, cone.high);
-    const hi = this.climb(whole, 1);
-    const lo = this.climb(whole, -1);
+  /** A first, wider answer. */
+  coarse(x: Lin): Range {
+    return isSum(x) ? [x.lo, x.hi] : new Search(x, COARSE_BOXES, WITHIN).range();
+  }
+
+  /** Lets go of all that was found. */
+  forget(): void {
+    this.ranges.clear();
+    this.parts.clear();
+  }
+
+  /** The closed terms of a sum by themselves, the rest by `search`. */
+  private solve(x: Lin, search: (rest: Lin, parts: Parts) => Range | null): Range | null {
+    if (isSum(x)) return [x.lo, x.hi];
+    const parts = new Parts(x);
+    const rest: number[] = [];
+    let [lo, hi, size] = [x.c, x.c, Math.abs(x.c)];
+    const add = (k: number, [from, to]: Range): void => {
+      lo += k * (k > 0 ? from : to);
+      hi += k * (k > 0 ? to : from);
+      size += Math.abs(k) * Math.max(Math.abs(from), Math.abs(to));
+    };
+    x.atoms.forEach((atom, i) => {
+      const range = parts.apart(atom) ? this.part(atom) : null;
+      if (range) add(x.ks[i] as number, range);
+      else rest.push(i);
+    });
+    if (rest.length > 0) {
+      const atoms = rest.map((i) => x.atoms[i] as Atom);
+      const found = search({ ...x, c: 0, atoms, ks: rest.map((i) => x.ks[i] as number) }, parts);
+      if (!found) return null;
+      add(1, found);
+    }
+    const slack = roundingOf(size);
+    return [lo - slack, hi + slack];
+  }
+
+  /** The range of a part, or null where it is not found closely enough. */
+  private part(part: Lin | Atom): Range | null {
+    const key = 'op' in part ? part : keyOf(part);
+    let range = this.parts.get(key);
+    if (range === undefined) {
+      range = 'op' in part ? this.atom(part) : this.solve(part, (rest, parts) => this.closely(rest, parts));
+      this.parts.set(key, range);
+    }
+    return range;
+  }
+
+  private atom(atom: Atom): Range | null {
+    if (atom.op === 'leaf' || atom.op === 'couple') return [atom.lo, atom.hi];
+    if (atom.op === 'mul') {
+      const parts = new Parts(atom);
+      if (!parts.apart(atom.a) || !parts.apart(atom.b)) return this.closely(ofAtom(atom), parts, atom);
+      const [a, b] = [this.part(atom.a), this.part(atom.b)];
+      return a && b && productRange(a, b);
+    }
+    const a = this.part(atom.a);
+    if (!a) return null;
+    if (atom.op === 'square') return squareRange(...a);
+    if (atom.op === 'curve') return curveRange(atom.curve, ...a);
+    const [lo, hi] = a.map((v) => Math.min(atom.max, Math.max(atom.min, v))) as [number, number];
     return [lo, hi];
   }
 
-  private tolerance(): number {
-    const span = this.most - this.least;
-    return span > 1e-9 ? RELATIVE * span : ABSOLUTE;
-  }
-
-  /** Evaluates the two corners which the affine form of the box just evaluated points at. */
-  private probe(low: Float64Array, high: Float64Array): void {
-    for (const side of [1, -1]) {
-      for (let i = 0; i < this.cone.n; i++) {
-        const slope = this.cone.coefficient(i) * side;
-        const [lo, hi] = [low[i] as number, high[i] as number];
-        this.point[i] = slope > 0 ? hi : slope < 0 ? lo : (lo + hi) / 2;
-      }
-      const v = this.cone.at(this.point);
-      if (v < this.least) this.least = v;
-      if (v > this.most) this.most = v;
-    }
-  }
-
-  private cutOf(low: Float64Array, high: Float64Array): number {
-    let [best, cut] = [-1, 0];
-    for (let i = 0; i < this.cone.n; i++) {
-      const width = (high[i] as number) - (low[i] as number);
-      const score = width > 0 ? this.cone.blame(i) + 1e-9 * width : -1;
-      if (score > best) [best, cut] = [score, i];
-    }
-    return cut;
-  }
-
-  /** The greatest value (`side` 1) or the least (-1), from outside. */
-  private climb(whole: Range, side: 1 | -1): number {
-    const { cone } = this;
-    const outer = (range: Range): number => (side > 0 ? range[1] : -range[0]);
-    const attained = (): number => (side > 0 ? this.most : -this.least);
-    let top = outer(whole);
-    if (top <= attained() + this.tolerance()) return side * Math.max(top, attained());
-    const first = cone.evaluate(cone.low, cone.high);
-    const queue = new Heap();
-    queue.push({ low: cone.low, high: cone.high, bound: outer(first), cut: this.cutOf(cone.low, cone.high) });
-    for (let boxes = 0; boxes < this.mostBoxes / 2;) {
-      const box = queue.pop();
-      if (!box) return side * attained();
-      top = box.bound;
-      if (top <= attained() + this.tolerance()) return side * Math.max(top, attained());
-      const middle = ((box.low[box.cut] as number) + (box.high[box.cut] as number)) / 2;
-      for (const half of [0, 1]) {
-        const low = half === 1 ? box.low.slice() : box.low;
-        const high = half === 0 ? box.high.slice() : box.high;
-        if (half === 1) low[box.cut] = middle;
-        else high[box.cut] = middle;
-        const bound = Math.min(box.bound, outer(cone.evaluate(low, high)));
-        this.probe(low, high);
-        boxes++;
-        if (bound > attained()) queue.push({ low, high, bound, cut: this.cutOf(low, high) });
-      }
-    }
-    return side * Math.max(attained(), queue.pop()?.bound ?? attained());
+  /** By search, if what it is made of is found closely too. */
+  private closely(x: Lin, parts: Parts, itself?: Atom): Range | null {
+    let all = true;
+    const fewer = reduce(x, parts, (part) => {
+      const range = part === itself ? null : this.part(part);
+      all &&= range !== null || part === itself;
+      return range;
+    });
+    if (!all) return null;
+    const search = new Search(fewer, PART_BOXES, PART_WITHIN);
+    const range = search.range();
+    return search.close ? range : null;
   }
 }
+
+const isSum = (x: Lin): boolean => x.atoms.every(isSource);
+
+/** The range of one value, from nothing. */
+export const tighten = (x: Lin): Range => new Tightener().range(x);

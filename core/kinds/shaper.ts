@@ -16,7 +16,7 @@ function foldCurve(limit: number, folds: number): Curve {
       }
       return v;
     },
-    kinks: [...edges.map((e) => -e), ...edges],
+    kinks: [...edges.map((e) => -e).toReversed(), ...edges],
   };
 }
 

@@ -13,7 +13,7 @@ export interface Curve {
   /** Identity of the law with its parameters: equal keys mean equal functions. */
   readonly key: string;
   readonly f: (x: number) => number;
-  /** Piecewise linear: where the slope changes. */
+  /** Piecewise linear: where the slope changes, ascending. */
   readonly kinks?: readonly number[];
   /** Non-decreasing: a lower bound of the slope over [lo, hi]; 0 is always allowed. */
   readonly minSlope?: (lo: number, hi: number) => number;
@@ -127,6 +127,22 @@ export function curveRange(curve: Curve, lo: number, hi: number): Range {
   if (!curve.kinks) return [curve.f(lo), curve.f(hi)];
   const at = [lo, hi, ...curve.kinks.filter((x) => x > lo && x < hi)].map(curve.f);
   return [Math.min(...at), Math.max(...at)];
+}
+
+/** Between which bounds the slope of every chord of the curve over [lo, hi] lies. */
+export function slopeRange(curve: Curve, lo: number, hi: number): Range {
+  if (curve.range) return [-Infinity, Infinity];
+  if (!curve.kinks) return [curve.minSlope?.(lo, hi) ?? 0, Infinity];
+  let [least, most] = [Infinity, -Infinity];
+  const ends = [...curve.kinks.filter((x) => x > lo && x < hi), hi];
+  let from = lo;
+  for (const to of ends) {
+    const slope = to > from ? (curve.f(to) - curve.f(from)) / (to - from) : 0;
+    least = Math.min(least, slope);
+    most = Math.max(most, slope);
+    from = to;
+  }
+  return [least, most];
 }
 
 export function productRange(a: Range, b: Range): Range {
