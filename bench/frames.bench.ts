@@ -1,3 +1,4 @@
+import type { Page } from 'puppeteer-core';
 import { openBrowser } from '../tests/support/browser';
 import { DeskDriver } from '../tests/support/desk';
 import { Application } from '../tests/support/setup';
@@ -5,6 +6,7 @@ import { row } from './figures';
 
 /** From a knob's event to the frame that shows the new bands, in headless Chromium; figures, no verdict. */
 const MOVES = 300;
+const FRAMES = 240;
 
 declare global {
   interface Window {
@@ -29,10 +31,7 @@ await page.evaluate(() => {
   let from = 0;
   const lift = document.querySelector('[data-frame=lift]');
   const traced = new MutationObserver((list) => {
-    if (
-      from > 0 &&
-      list.some((m) => m.target.nodeName === 'path' && (m.target as Element).getAttribute('stroke-width') === '1.4')
-    ) {
+    if (from > 0 && list.some((m) => m.target instanceof Element && m.target.hasAttribute('data-trace'))) {
       window.fenvoTraces.push(performance.now() - from);
     }
   });
@@ -56,30 +55,65 @@ console.log(`knob event to painted bands, ms: ${row(times)}`);
 const moved = await page.evaluate(() => window.fenvoTraces);
 console.log(`last knob event to a new trace in the strip, ms: ${row(moved)}`);
 
+/** Gaps between frames while the pointer goes up and down. */
+async function gapsWhileDragging(on: Page, x: number, y: number): Promise<number[]> {
+  const gaps = on.evaluate(
+    (count) =>
+      new Promise<number[]>((resolve) => {
+        const found: number[] = [];
+        let last = performance.now();
+        const tick = (): void => {
+          const now = performance.now();
+          found.push(now - last);
+          last = now;
+          if (found.length < count) requestAnimationFrame(tick);
+          else resolve(found);
+        };
+        requestAnimationFrame(tick);
+      }),
+    FRAMES,
+  );
+  await on.mouse.move(x, y);
+  await on.mouse.down();
+  for (let i = 0; i < FRAMES; i++) {
+    // Whole swings, so that the knob ends where it began and never stands at its end.
+    await on.mouse.move(x, y - 40 * Math.sin((2 * Math.PI * (i + 1)) / 60));
+    await new Promise((resolve) => setTimeout(resolve, 12));
+  }
+  const found = await gaps;
+  await on.mouse.up();
+  return found;
+}
+
+/** What the page's own thread did for each frame, milliseconds of its clock: other work of the machine does not count. */
+async function workWhile(on: Page, act: () => Promise<unknown>): Promise<number[]> {
+  await on.tracing.start({ categories: ['toplevel', 'cc'] });
+  await act();
+  const trace = Buffer.from((await on.tracing.stop()) ?? []).toString();
+  const { traceEvents } = JSON.parse(trace) as { traceEvents: { name: string; tdur?: number }[] };
+  return traceEvents.flatMap((e) => (e.name === 'ProxyMain::BeginMainFrame' && e.tdur ? [e.tdur / 1000] : []));
+}
+
 const knob = await page.waitForSelector(desk.knob('gain 1'));
 const box = (await knob?.boundingBox()) ?? { x: 0, y: 0 };
-await page.mouse.move(box.x + 20, box.y + 20);
-await page.mouse.down();
-const frames = page.evaluate(
-  () =>
-    new Promise<number[]>((resolve) => {
-      const gaps: number[] = [];
-      let last = performance.now();
-      const tick = (): void => {
-        const now = performance.now();
-        gaps.push(now - last);
-        last = now;
-        if (gaps.length < 180) requestAnimationFrame(tick);
-        else resolve(gaps);
-      };
-      requestAnimationFrame(tick);
-    }),
-);
-for (let i = 0; i < 200; i++) {
-  await page.mouse.move(box.x + 20, box.y + 20 - 60 * Math.sin(i / 12));
-  await new Promise((resolve) => setTimeout(resolve, 8));
+const [x, y] = [box.x + 20, box.y + 20];
+
+// What this machine gives at all: one rectangle that follows the pointer.
+const bare = await browser.newPage();
+await bare.setContent('<svg width="400" height="800"><rect width="200" height="400"/></svg>');
+await bare.evaluate(() => {
+  const rect = document.querySelector('rect');
+  window.addEventListener('pointermove', (e) => {
+    requestAnimationFrame(() => rect?.setAttribute('height', String(e.clientY)));
+  });
+});
+for (let i = 0; i < 3; i++) {
+  await bare.bringToFront();
+  console.log(`time between frames, one rectangle, ms: ${row(await gapsWhileDragging(bare, 100, 400))}`);
+  await page.bringToFront();
+  console.log(`time between frames while a knob is dragged, ms: ${row(await gapsWhileDragging(page, x, y))}`);
 }
-console.log(`time between frames while a knob is dragged, ms: ${row(await frames)}`);
-await page.mouse.up();
+const work = await workWhile(page, () => gapsWhileDragging(page, x, y));
+console.log(`the page's own work for one frame while a knob is dragged, ms of its thread: ${row(work)}`);
 await close();
 await application.close();

@@ -15,6 +15,7 @@ import type { DeskStore, SaveState } from '@/ui/state/desk';
 import { ink } from '@/ui/theme/tokens';
 import { PatchName } from './PatchName';
 import type { Scene } from './scene';
+import { useCalm } from './useCalm';
 
 function saveText(save: SaveState): string {
   switch (save.kind) {
@@ -37,7 +38,7 @@ interface Props {
   readonly setScene: (scene: Scene) => void;
 }
 
-export function DeskHeader({ desk, others, setScene }: Props) {
+export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: Props) {
   const name = useStore(desk, (s) => s.patch.name);
   const { edit } = desk.getState();
   return (
@@ -66,7 +67,7 @@ export function DeskHeader({ desk, others, setScene }: Props) {
       <Tools desk={desk} setScene={setScene} />
     </Box>
   );
-}
+});
 
 function SaveLine({ desk, others }: Pick<Props, 'desk' | 'others'>) {
   const save = useStore(desk, (s) => s.save);
@@ -81,7 +82,8 @@ function SaveLine({ desk, others }: Pick<Props, 'desk' | 'others'>) {
 
 /** The names of what undoing and redoing would do. */
 function UndoRedo({ desk }: Pick<Props, 'desk'>) {
-  const last = useStore(desk, (s) => s.history.past.at(-1)?.label);
+  const newest = useStore(desk, (s) => s.history.past.at(-1)?.label);
+  const last = useCalm(newest, (from, to) => from !== undefined && to !== undefined);
   const next = useStore(desk, (s) => s.history.future[0]?.label);
   const { undo, redo } = desk.getState();
   return (

@@ -21,6 +21,15 @@ const Heading = memo(function Heading({ children }: { children: string }) {
   );
 });
 
+const navStyle = {
+  width: { md: 236 },
+  flexShrink: 0,
+  borderRight: { md: `1px solid ${ink.line}` },
+  overflowY: 'auto',
+  pb: 2,
+  contain: { md: 'strict' },
+} as const;
+
 interface Props {
   readonly predicted: Predicted;
   /** The sockets to list. */
@@ -32,12 +41,12 @@ interface Props {
 }
 
 /** The destinations with their figures, then the sources, then what lies beside every path. */
-export function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Props) {
+export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Props) {
   const { graph, bounds } = predicted;
   const sources = graph.modules.filter((m) => m.kind.room === 'source');
   const loose = looseModules(predicted, ends);
   return (
-    <>
+    <Box component="nav" aria-label="Ends and sources" sx={navStyle}>
       <Heading>Ends</Heading>
       {ends.map((socket) => (
         <EndRow key={socket} {...rowOf(socket, predicted)} chosen={socket === shown} onShow={onShow} />
@@ -63,9 +72,9 @@ export function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Pr
         </>
       )}
       <ModuleAction begin={begin} />
-    </>
+    </Box>
   );
-}
+});
 
 const EndActions = memo(function EndActions({ end, begin }: { end: string | null } & Pick<Props, 'begin'>) {
   const copy = (mirrored: boolean): void => begin({ do: 'copy', from: end ?? '', mirrored });

@@ -14,7 +14,7 @@ import { bypassStages, duplicateStages, insertStage, isBypassed, moveStage, putB
 import type { Task } from './tasks';
 import type { Predicted } from './usePrediction';
 
-interface Given {
+export interface Given {
   readonly desk: DeskStore;
   readonly predicted: Predicted;
   readonly ends: readonly string[];
@@ -31,21 +31,22 @@ const options = {
 };
 
 /** What can be done at the desk right now, with its keys bound; and all of it as entries to be found by typing. */
-export function useCommands(given: Given): { list: readonly Command[]; entries(): readonly PaletteEntry[] } {
+export function useCommands(given: Given): { list(): readonly Command[]; entries(): readonly PaletteEntry[] } {
   const singleKeys = useStore(settings, (s) => s.singleKeys);
-  const list = [...stageCommands(given), ...pathCommands(given), ...deskCommands(given)];
-  const bound = list.filter((c) => c.keys && (singleKeys || !isSingle(c.keys)));
+  // Made anew whenever it is asked for, so that it speaks of the desk as it is.
+  const list = (): Command[] => [...stageCommands(given), ...pathCommands(given), ...deskCommands(given)];
+  const bound = list().flatMap((c) => (c.keys && (singleKeys || !isSingle(c.keys)) ? [c.keys] : []));
   useHotkeys(
-    bound.map((c) => c.keys ?? '').join(','),
+    bound.join(','),
     (event, { hotkey }) => {
-      const command = bound.find((c) => c.keys?.split(',').includes(hotkey));
+      const command = list().find((c) => c.keys?.split(',').includes(hotkey));
       if (!command?.can) return;
       event.preventDefault();
       command.run();
     },
     options,
   );
-  return { list, entries: () => entriesOf(given, list) };
+  return { list, entries: () => entriesOf(given, list()) };
 }
 
 function focusOn(selector: string): void {

@@ -129,8 +129,8 @@ export const Knob = memo(function Knob({
   const clock = clockOf(position);
   const percent = `${showNumber(100 * position, 0)}\u2009%`;
   return (
-    <Box sx={{ width: 128, textAlign: 'center', position: 'relative' }} data-knob={label}>
-      <Box
+    <div style={styles.knob} data-knob={label}>
+      <div
         ref={dial}
         role="slider"
         tabIndex={0}
@@ -145,28 +145,14 @@ export const Knob = memo(function Knob({
         onPointerUp={() => (drag.current = null)}
         onPointerCancel={() => (drag.current = null)}
         onDoubleClick={onDefault}
-        sx={{ width: 56, height: 56, mx: 'auto', cursor: 'ns-resize', touchAction: 'none', borderRadius: '4px' }}
+        style={styles.dial}
       >
         <Dial angle={angleOf(position)} />
-      </Box>
+      </div>
       {typing === null ? (
-        <Box
-          component="button"
-          onClick={() => setTyping('')}
-          title={`Type ${label}`}
-          sx={{
-            border: 0,
-            background: 'none',
-            color: ink.ink,
-            font: `700 14px ${fonts.numbers}`,
-            cursor: 'text',
-            px: 0.5,
-            py: 0,
-            minHeight: 24,
-          }}
-        >
+        <button onClick={() => setTyping('')} title={`Type ${label}`} style={styles.figure}>
           {shown}
-        </Box>
+        </button>
       ) : (
         <TypedValue
           first={typing}
@@ -179,12 +165,38 @@ export const Knob = memo(function Knob({
           }}
         />
       )}
-      <Box title={says} sx={{ fontSize: 12, color: ink.softInk, lineHeight: 1.3 }}>
+      <div title={says} style={styles.says}>
         {label}
         <br />
         <span data-clock>{clock}</span> · {percent}
         {locked && ' · locked'}
-      </Box>
+      </div>
+      <LockButton label={label} locked={locked} onLock={onLock} />
+    </div>
+  );
+}, same);
+
+// Plain styles: a knob is drawn again with every frame of a turn.
+const styles = {
+  knob: { width: 128, textAlign: 'center', position: 'relative' },
+  dial: { width: 56, height: 56, margin: '0 auto', cursor: 'ns-resize', touchAction: 'none', userSelect: 'none' },
+  figure: {
+    border: 0,
+    background: 'none',
+    color: ink.ink,
+    font: `700 14px ${fonts.numbers}`,
+    cursor: 'text',
+    padding: '0 4px',
+    minHeight: 24,
+  },
+  says: { fontSize: 12, color: ink.softInk, lineHeight: 1.3 },
+} as const;
+
+type LockProps = Pick<Props, 'label' | 'locked' | 'onLock'>;
+
+const LockButton = memo(
+  function LockButton({ label, locked, onLock }: LockProps) {
+    return (
       <IconButton
         aria-label={locked ? `Unlock ${label}` : `Lock ${label}`}
         aria-pressed={locked}
@@ -193,25 +205,27 @@ export const Knob = memo(function Knob({
       >
         {locked ? <LockIcon sx={{ fontSize: 14 }} /> : <LockOpenIcon sx={{ fontSize: 14 }} />}
       </IconButton>
-    </Box>
-  );
-}, same);
+    );
+  },
+  (a, b) => a.label === b.label && a.locked === b.locked,
+);
+
+const TICKS = Array.from({ length: 11 }, (_, i) => -150 + 30 * i).map((a) => (
+  <line
+    key={a}
+    x1="0"
+    x2="0"
+    y1="-25"
+    y2={a === -150 || a === 0 || a === 150 ? -19 : -22}
+    stroke={ink.softInk}
+    transform={`rotate(${a})`}
+  />
+));
 
 function Dial({ angle }: { angle: number }) {
-  const ticks = Array.from({ length: 11 }, (_, i) => -150 + 30 * i);
   return (
     <svg viewBox="-28 -28 56 56" width="56" height="56" aria-hidden="true" display="block">
-      {ticks.map((a) => (
-        <line
-          key={a}
-          x1="0"
-          x2="0"
-          y1="-25"
-          y2={a === -150 || a === 0 || a === 150 ? -19 : -22}
-          stroke={ink.softInk}
-          transform={`rotate(${a})`}
-        />
-      ))}
+      {TICKS}
       <line
         x1="0"
         x2="0"

@@ -2,6 +2,8 @@ import { wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import type { CoreWorker, FullAnswer, FullRequest, PreviewAnswer, PreviewRequest } from '@/workers/protocol';
 
+/** Previews are no nearer together than this, so that a turning knob has the machine to itself, milliseconds. */
+const PACE = 66;
 /** A worker that has not answered by then is taken for hung, milliseconds. */
 const PATIENCE = 30_000;
 
@@ -19,6 +21,7 @@ class Line<Q, A> {
     private readonly ask: (remote: Remote<CoreWorker>, question: Q) => Promise<A>,
     private readonly onAnswer: (question: Q, answer: A) => void,
     private readonly onFailure: (message: string) => void,
+    private readonly pace = 0,
   ) {}
 
   put(question: Q): void {
@@ -44,9 +47,11 @@ class Line<Q, A> {
     if (question === null) return;
     this.waiting = null;
     this.busy = true;
+    const rest = new Promise((resolve) => setTimeout(resolve, this.pace));
     try {
       const remote = this.open();
       this.onAnswer(question, await settled(this.worker as Worker, this.ask(remote, question)));
+      await rest;
     } catch (error) {
       this.close();
       this.onFailure(error instanceof Error ? error.message : String(error));
@@ -82,7 +87,7 @@ export function openCore(
   onFull: (request: FullRequest, answer: FullAnswer) => void,
   onFailure: (message: string) => void,
 ): CoreClient {
-  const preview = new Line<PreviewRequest, PreviewAnswer>((r, q) => r.preview(q), onPreview, onFailure);
+  const preview = new Line<PreviewRequest, PreviewAnswer>((r, q) => r.preview(q), onPreview, onFailure, PACE);
   const full = new Line<FullRequest, FullAnswer>((r, q) => r.full(q), onFull, onFailure);
   return {
     preview: (request) => preview.put(request),

@@ -56,7 +56,17 @@ export const Scope = memo(function Scope({ name, pins, traces, full, duration, o
     <Box
       component="section"
       aria-label="Scope"
-      sx={{ display: 'flex', flexWrap: { xs: 'wrap', md: 'nowrap' }, gap: 1, px: 1.75, pt: 0.75, minHeight: 250 }}
+      sx={{
+        display: 'flex',
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
+        gap: 1,
+        px: 1.75,
+        pt: 0.75,
+        borderTop: `1px solid ${ink.line}`,
+        height: { md: '38%' },
+        minHeight: 264,
+        contain: { md: 'strict' },
+      }}
     >
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
         <Box

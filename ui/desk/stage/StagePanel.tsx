@@ -6,44 +6,40 @@ import Tooltip from '@mui/material/Tooltip';
 import { memo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { showVoltRange } from '@/core';
-import type { GraphModule, ParamValue, Patch } from '@/core';
+import type { GraphModule, ParamValue } from '@/core';
 import { isSetup, showSeconds } from '@/core';
-import { Knob } from '@/ui/parts/Knob';
 import { Term } from '@/ui/parts/Term';
-import { isKnob, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
+import { paramName } from '@/ui/parts/params';
+import type { DeskStore } from '@/ui/state/desk';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Edit } from '../edit';
-import { relabel, setParam, toggleLock } from '../edits';
+import { relabel, setParam } from '../edits';
 import { GestureButton } from '../hands/GestureButton';
 import { bypassStages, duplicateStages, isBypassed, putBack, removeStages } from '../stages';
 import type { Task } from '../tasks';
 import type { Predicted } from '../usePrediction';
+import { Knobs, paramsShown } from './Knobs';
 import { Setting } from './Setting';
 import { SocketList } from './SocketList';
 import { WantedFields } from './WantedFields';
 
 interface Props {
+  readonly desk: DeskStore;
   readonly module: GraphModule;
-  readonly patch: Patch;
   readonly predicted: Predicted;
   readonly place: string;
-  readonly edit: Edit;
   readonly begin: (task: Task | null) => void;
   readonly onRemoved: () => void;
 }
 
 /** The chosen stage: its knobs, its settings, its sockets. */
-export function StagePanel({ module, patch, predicted, place, edit, begin, onRemoved }: Props) {
+export function StagePanel({ desk, module, predicted, place, begin, onRemoved }: Props) {
   const { kind, params, id } = module;
-  const doc = patch.modules.find((m) => m.id === id);
+  const { patch } = predicted.graph;
+  const { edit } = desk.getState();
   const set = (name: string, value: ParamValue | undefined, shown: string, key?: string): void =>
     edit(`${module.label} ${paramName(name, kind.params[name])} ${shown}`, (p) => setParam(p, id, name, value), key);
-  const names = Object.keys(kind.params).filter((name) => kind.params[name]?.exists?.(params) ?? true);
-  const knobs = names.flatMap((name) => {
-    const spec = kind.params[name];
-    return spec && isKnob(spec) && !isSetup(kind, name) && params[name] !== null ? [{ name, spec }] : [];
-  });
-  const settings = names.filter((name) => !knobs.some((k) => k.name === name));
+  const { settings } = paramsShown(kind, params);
   const setting = (name: string) => (
     <Setting
       key={`${id} ${name}`}
@@ -71,23 +67,7 @@ export function StagePanel({ module, patch, predicted, place, edit, begin, onRem
           <Button onClick={() => edit(`put ${module.label} back`, (p) => putBack(p, id))}>Put back</Button>
         </Box>
       )}
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
-        {knobs.map(({ name, spec }) => (
-          <Knob
-            key={`${id} ${name}`}
-            label={paramName(name, spec)}
-            spec={spec}
-            travel={travelOf(spec, params)}
-            value={Number(params[name])}
-            shown={showParam(spec, Number(params[name]))}
-            says={paramSays(name, spec)}
-            locked={doc?.locked?.includes(name) ?? false}
-            onChange={(v) => set(name, v, showParam(spec, v), `${id}.${name}`)}
-            onDefault={() => set(name, undefined, 'to its default')}
-            onLock={() => edit(`lock of ${module.label} ${paramName(name)}`, (p) => toggleLock(p, id, name))}
-          />
-        ))}
-      </Box>
+      <Knobs desk={desk} id={id} label={module.label} kind={kind} set={set} />
       {atHand.map(setting)}
       {setUp.length > 0 && (
         <Box component="details" sx={{ '& summary': { fontSize: 13, color: ink.softInk, cursor: 'pointer' } }}>
@@ -112,7 +92,8 @@ export function StagePanel({ module, patch, predicted, place, edit, begin, onRem
   );
 }
 
-interface ActionProps extends Pick<Props, 'edit' | 'begin' | 'onRemoved'> {
+interface ActionProps extends Pick<Props, 'begin' | 'onRemoved'> {
+  readonly edit: Edit;
   readonly id: string;
   readonly label: string;
   readonly between: boolean;

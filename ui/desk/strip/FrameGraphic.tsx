@@ -3,9 +3,11 @@ import { showNumber } from '@/core';
 import type { Severity } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { connectorPath, sameLayout, tracePath } from './geometry';
+import { connectorPath, sameLayout, sameScale, tracePath } from './geometry';
 import type { Layout, Volts } from './geometry';
+import { sameView } from './frames';
 import type { FrameView } from './frames';
+import type { PictureData } from '@/workers/protocol';
 
 export const HATCH = 'lost-hatch';
 
@@ -37,16 +39,6 @@ function Band({
   return <rect x={x} y={top} width={width} height={Math.max(1, y(range[0]) - top)} fill={fill} />;
 }
 
-const sameView = (a: FrameView, b: FrameView): boolean =>
-  a.key === b.key &&
-  a.title === b.title &&
-  a.brief === b.brief &&
-  a.picture === b.picture &&
-  a.bound[0] === b.bound[0] &&
-  a.bound[1] === b.bound[1] &&
-  a.forks.join() === b.forks.join() &&
-  JSON.stringify(a.lost) === JSON.stringify(b.lost);
-
 interface BandsProps {
   readonly view: FrameView;
   readonly x: number;
@@ -54,17 +46,14 @@ interface BandsProps {
   readonly y: Layout['y'];
 }
 
-const sameBands = (a: BandsProps, b: BandsProps): boolean =>
-  a.x === b.x &&
-  a.width === b.width &&
-  a.y.domain().join() === b.y.domain().join() &&
-  a.y.range().join() === b.y.range().join() &&
-  sameView(a.view, b.view);
+const samePlace = (a: Pick<BandsProps, 'x' | 'width' | 'y'>, b: Pick<BandsProps, 'x' | 'width' | 'y'>): boolean =>
+  a.x === b.x && a.width === b.width && sameScale(a.y, b.y);
+
+const sameBands = (a: BandsProps, b: BandsProps): boolean => samePlace(a, b) && sameView(a.view, b.view);
 
 /** Bound, seen, trace and what is lost, at true height. */
 export const Bands = memo(function Bands({ view, x, width, y }: BandsProps) {
   const [low, high] = view.bound;
-  const trace = view.picture && tracePath(view.picture, x + 1, width - 2, y);
   return (
     <g pointerEvents="none">
       <Band range={view.bound} x={x} width={width} y={y} fill={ink.bound} />
@@ -81,18 +70,32 @@ export const Bands = memo(function Bands({ view, x, width, y }: BandsProps) {
           <Band range={range} x={x} width={width} y={y} fill={`url(#${HATCH})`} />
         </g>
       ))}
-      {trace && (
-        <path
-          d={trace.d}
-          fill={trace.filled ? ink.trace : 'none'}
-          stroke={ink.trace}
-          strokeWidth="1.4"
-          strokeLinejoin="round"
-        />
-      )}
+      {view.picture && <Trace picture={view.picture} x={x} width={width} y={y} />}
     </g>
   );
 }, sameBands);
+
+interface TraceProps extends Pick<BandsProps, 'x' | 'width' | 'y'> {
+  readonly picture: PictureData;
+}
+
+/** Apart from the bands, which move at once while the trace stays until the next one comes. */
+const Trace = memo(
+  function Trace({ picture, x, width, y }: TraceProps) {
+    const { d, filled } = tracePath(picture, x + 1, width - 2, y);
+    return (
+      <path
+        d={d}
+        fill={filled ? ink.trace : 'none'}
+        stroke={ink.trace}
+        strokeWidth="1.4"
+        strokeLinejoin="bevel"
+        data-trace
+      />
+    );
+  },
+  (a, b) => a.picture === b.picture && samePlace(a, b),
+);
 
 interface FrameProps {
   readonly view: FrameView;

@@ -1,10 +1,12 @@
+import { memo } from 'react';
 import { showNumber } from '@/core';
 import type { Joining } from '@/core';
 import { ink } from '@/ui/theme/tokens';
 import { scaleLinear } from 'd3-scale';
 import { Bands, fitted } from './FrameGraphic';
+import { sameView } from './frames';
 import type { FrameView } from './frames';
-import { TINY } from './geometry';
+import { sameLayout, TINY } from './geometry';
 import type { Layout } from './geometry';
 
 export interface PlacedJoining {
@@ -16,16 +18,29 @@ export interface PlacedJoining {
   readonly frame: number;
 }
 
+interface Props {
+  readonly placed: PlacedJoining;
+  readonly layout: Layout;
+  /** The socket that the whole strip ends at: what an opened path leads back to. */
+  readonly end: string | undefined;
+  /** By the socket that the path joins at. */
+  readonly onOpen: (socket: string) => void;
+}
+
+const same = ({ placed: a, layout: from, end: was }: Props, { placed: b, layout: to, end: is }: Props): boolean =>
+  sameLayout(from, to) &&
+  was === is &&
+  a.row === b.row &&
+  a.shown === b.shown &&
+  a.frame === b.frame &&
+  a.joining.into.socket === b.joining.into.socket &&
+  a.joining.into.driver.type === b.joining.into.driver.type &&
+  a.views.length === b.views.length &&
+  a.views.every((v, i) => sameView(v, b.views[i] as FrameView));
+
 /** A path that joins from beside, small, on the same span of volts; a click makes it the main strip. */
-export function JoiningStrip({
-  placed,
-  layout,
-  onOpen,
-}: {
-  placed: PlacedJoining;
-  layout: Layout;
-  onOpen: () => void;
-}) {
+export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen: openPath }: Props) {
+  const onOpen = (): void => openPath(placed.joining.into.socket);
   const { views, row, shown, frame, joining } = placed;
   const { small } = layout;
   const tiny = small === TINY;
@@ -89,4 +104,4 @@ export function JoiningStrip({
       </text>
     </g>
   );
-}
+}, same);

@@ -1,38 +1,42 @@
+import { memo } from 'react';
 import { showNumber, showQuantity } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { EndView } from './frames';
-import { RULER } from './geometry';
+import { RULER, sameLayout } from './geometry';
 import type { Layout } from './geometry';
 
 /** Volts at the left edge, and hairlines across all frames. */
-export function VoltsRuler({ layout }: { layout: Layout }) {
-  const { y, top } = layout;
-  const right = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0);
-  const ticks = y.ticks(Math.max(4, Math.floor((layout.bottom - top) / 36)));
-  const digits = ticks.every(Number.isInteger) ? 0 : 1;
-  return (
-    <g pointerEvents="none">
-      <text x={RULER - 10} y={top - 10} fontSize="12" fill={ink.softInk} textAnchor="end">
-        volts
-      </text>
-      {ticks.map((v) => (
-        <g key={v}>
-          <line
-            x1={RULER - 6}
-            x2={right}
-            y1={y(v)}
-            y2={y(v)}
-            stroke={v === 0 ? ink.softInk : ink.line}
-            strokeWidth="0.75"
-          />
-          <text x={RULER - 10} y={y(v) + 4} fontSize="12" fontFamily={fonts.numbers} fill={ink.ink} textAnchor="end">
-            {showNumber(v, digits, true)}
-          </text>
-        </g>
-      ))}
-    </g>
-  );
-}
+export const VoltsRuler = memo(
+  function VoltsRuler({ layout }: { layout: Layout }) {
+    const { y, top } = layout;
+    const right = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0);
+    const ticks = y.ticks(Math.max(4, Math.floor((layout.bottom - top) / 36)));
+    const digits = ticks.every(Number.isInteger) ? 0 : 1;
+    return (
+      <g pointerEvents="none">
+        <text x={RULER - 10} y={top - 10} fontSize="12" fill={ink.softInk} textAnchor="end">
+          volts
+        </text>
+        {ticks.map((v) => (
+          <g key={v}>
+            <line
+              x1={RULER - 6}
+              x2={right}
+              y1={y(v)}
+              y2={y(v)}
+              stroke={v === 0 ? ink.softInk : ink.line}
+              strokeWidth="0.75"
+            />
+            <text x={RULER - 10} y={y(v) + 4} fontSize="12" fontFamily={fonts.numbers} fill={ink.ink} textAnchor="end">
+              {showNumber(v, digits, true)}
+            </text>
+          </g>
+        ))}
+      </g>
+    );
+  },
+  (a, b) => sameLayout(a.layout, b.layout),
+);
 
 /** The destination's active window, and its own unit, at the right edge of the last frame. */
 export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {

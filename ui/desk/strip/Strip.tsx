@@ -1,5 +1,4 @@
 'use client';
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
@@ -10,7 +9,7 @@ import { pointAt } from '@/ui/state/moment';
 import type { Predicted } from '../usePrediction';
 import { Connector, FrameGraphic, HatchPattern } from './FrameGraphic';
 import type { FrameMark } from './FrameGraphic';
-import { endView, frameViews, joiningViews } from './frames';
+import { endView, frameViews, joiningViews, Steady } from './frames';
 import type { EndView, FrameView } from './frames';
 import { domainOf, fits, foldsOf, layoutOf, stackRows, TINY } from './geometry';
 import type { Space, Volts } from './geometry';
@@ -68,8 +67,9 @@ function useStripModel(
   low: boolean,
 ) {
   const pictures = useStore(predicted.pictures);
+  const [steady] = useState(() => new Steady());
   return useMemo(() => {
-    const views = frameViews(strip, predicted, pictures);
+    const views = steady.keep(frameViews(strip, predicted, pictures));
     const end = endView(strip, predicted);
     const joinings = strip.joinings.map((joining) => ({
       joining,
@@ -90,8 +90,20 @@ function useStripModel(
     const placed: PlacedJoining[] = joinings.map((j, i) => ({ ...j, ...(rows[i] ?? { row: 0, shown: 1 }) }));
     const layout = layoutOf(folds, size, count(rows), domain, low);
     return { views, end, placed, layout };
-  }, [predicted, strip, size, inHand, fold, given, low, pictures]);
+  }, [predicted, strip, size, inHand, fold, given, low, pictures, steady]);
 }
+
+// Plain styles, since the strip is drawn with every move of a knob; what is drawn in it touches nothing outside.
+const stripStyle = {
+  flex: 1,
+  minHeight: 260,
+  display: 'flex',
+  flexDirection: 'column',
+  position: 'relative',
+  contain: 'layout paint',
+} as const;
+const lowStyle = { ...stripStyle, minHeight: 0 } as const;
+const scrollerStyle = { flex: 1, minHeight: 0, overflow: 'auto', position: 'relative' } as const;
 
 /** The strip: a path as frames on one volts ruler. */
 export function Strip(props: Props) {
@@ -103,9 +115,7 @@ export function Strip(props: Props) {
   const { duration } = predicted.graph.patch.settings;
   const long = !fits(views.length, size.width);
   return (
-    <Box
-      sx={{ flex: 1, minHeight: props.low ? 0 : 260, display: 'flex', flexDirection: 'column', position: 'relative' }}
-    >
+    <div style={props.low ? lowStyle : stripStyle}>
       {layout.width > size.width + 1 && (
         <Miniature views={views} layout={layout} scroller={box} width={size.width - 156} />
       )}
@@ -118,11 +128,7 @@ export function Strip(props: Props) {
           {fold ? 'Unfold the frames' : 'Fold to fit'}
         </Button>
       )}
-      <Box
-        ref={box}
-        sx={{ flex: 1, minHeight: 0, overflowX: 'auto', overflowY: 'auto', position: 'relative' }}
-        data-testid="strip"
-      >
+      <div ref={box} style={scrollerStyle} data-testid="strip">
         <svg
           width={layout.width}
           height={layout.height}
@@ -145,7 +151,8 @@ export function Strip(props: Props) {
               key={p.joining.into.socket}
               placed={p}
               layout={layout}
-              onOpen={() => onOpenJoining?.(p.joining.into.socket)}
+              end={strip.frames.at(-1)?.input?.socket}
+              onOpen={(socket) => onOpenJoining?.(socket)}
             />
           ))}
           {views.map((view, i) => (
@@ -167,7 +174,7 @@ export function Strip(props: Props) {
         {onMove && (
           <Handles strip={strip} layout={layout} onMove={onMove} onInsert={props.onInsert} onFeed={props.onFeed} />
         )}
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 }

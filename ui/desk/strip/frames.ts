@@ -22,6 +22,37 @@ export interface FrameView {
   readonly flips: boolean;
 }
 
+const sameLost = (a: FrameView['lost'], b: FrameView['lost']): boolean =>
+  a.length === b.length &&
+  a.every((l, i) => l.why === b[i]?.why && l.range[0] === b[i].range[0] && l.range[1] === b[i].range[1]);
+
+/** Whether two frames would look the same. */
+export const sameView = (a: FrameView, b: FrameView): boolean =>
+  a === b ||
+  (a.key === b.key &&
+    a.title === b.title &&
+    a.brief === b.brief &&
+    a.picture === b.picture &&
+    a.flips === b.flips &&
+    a.bound[0] === b.bound[0] &&
+    a.bound[1] === b.bound[1] &&
+    a.forks.join() === b.forks.join() &&
+    sameLost(a.lost, b.lost));
+
+/** Keeps the views of a moment ago that look the same, so that what draws them knows at a glance. */
+export class Steady {
+  private last = new Map<string, FrameView>();
+
+  keep(views: readonly FrameView[]): FrameView[] {
+    const kept = views.map((view) => {
+      const before = this.last.get(view.key);
+      return before && sameView(before, view) ? before : view;
+    });
+    this.last = new Map(kept.map((view) => [view.key, view]));
+    return kept;
+  }
+}
+
 export interface EndView {
   readonly spec: EndSpec<ParamValues> | null;
   readonly params: ParamValues;

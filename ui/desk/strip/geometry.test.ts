@@ -93,10 +93,40 @@ describe('shapes', () => {
   const y = (v: number): number => 100 - 10 * v;
   const picture = { min: Float32Array.of(0, 1, 2), max: Float32Array.of(0, 1, 2) };
   it('a thin trace is a line, a tall one is filled over all that its columns hold', () => {
-    expect(tracePath(picture, 0, 20, y)).toEqual({ d: 'M0,100L10,90L20,80', filled: false });
+    expect(tracePath(picture, 0, 20, y)).toEqual({ d: 'M0,100L20,80', filled: false });
+    const bent = { min: Float32Array.of(0, 1, 0), max: Float32Array.of(0, 1, 0) };
+    expect(tracePath(bent, 0, 20, y).d).toBe('M0,100L10,90L20,100');
     const tall = tracePath({ min: Float32Array.of(-5, -5), max: Float32Array.of(5, 5) }, 0, 10, y);
     expect(tall.filled).toBe(true);
     expect(tall.d).toContain('150');
+  });
+  it('a trace with fewer points leaves its columns nowhere by a quarter of a pixel', () => {
+    const volts = fc.array(fc.double({ min: -4, max: 4, noNaN: true }), { minLength: 2, maxLength: 60 });
+    fc.assert(
+      fc.property(volts, fc.boolean(), (list, smooth) => {
+        // Close together, so that the trace is a line.
+        const column = Float32Array.from(list, (v, i) => (smooth ? Math.sin(v / 4 + i / 9) : v));
+        const { d, filled } = tracePath({ min: column, max: column }, 0, 10 * (column.length - 1), y);
+        expect(filled).toBe(false);
+        const points = d
+          .slice(1)
+          .split('L')
+          .map((p) => p.split(',').map(Number) as [number, number]);
+        expect(points.length).toBeLessThanOrEqual(column.length);
+        column.forEach((v, i) => {
+          const x = 10 * i;
+          const at = Math.max(
+            1,
+            points.findIndex((p) => p[0] >= x),
+          );
+          const [[x0, y0], [x1, y1]] = [points[at - 1]!, points[at]!];
+          const onLine = y0 + ((y1 - y0) * (x - x0)) / (x1 - x0);
+          // Across the line, not upwards.
+          const away = Math.abs(onLine - y(v)) / Math.hypot(1, (y1 - y0) / (x1 - x0));
+          expect(away).toBeLessThan(0.25);
+        });
+      }),
+    );
   });
   it('a connector crosses where the stage flips', () => {
     const straight = connectorPath(0, [0, 4], [1, 3], false, y, 30);

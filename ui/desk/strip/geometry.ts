@@ -1,6 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import type { ScaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
+import simplify from 'simplify-js';
 import type { PictureData } from '@/workers/protocol';
 
 export const RULER = 48;
@@ -143,25 +144,40 @@ export function tracePath(
     .y1((i) => y(picture.max[i] ?? 0))
     .digits(1);
   const list = indices(columns);
-  if (list.every(thin)) return { d: throughColumns(picture, (i) => x + i * step, y), filled: false };
+  if (list.every(thin)) {
+    const inside = (at: number): number => x + Math.min(columns - 1, Math.max(0, at)) * step;
+    return { d: throughColumns(picture, inside, y), filled: false };
+  }
   return { d: draw(list) ?? '', filled: true };
 }
 
-/** A line that meets each column's least and greatest value, the nearer first: peaks stay where they are. */
-function throughColumns(picture: PictureData, x: (i: number) => number, y: (volts: number) => number): string {
-  const points: [number, number][] = [];
+/** What a straight line may leave a trace by, pixels: the fewer points, the less there is to paint. */
+const STRAIGHT = 0.15;
+
+/**
+ * A line that meets each column's least and greatest value, the nearer first, one at either side of the column: peaks
+ * stay where they are, and a ramp is straight.
+ */
+function throughColumns(picture: PictureData, x: (at: number) => number, y: (volts: number) => number): string {
+  const points: { x: number; y: number }[] = [];
   let last = picture.min[0] ?? 0;
   for (let i = 0; i < picture.min.length; i++) {
     const low = picture.min[i] ?? 0;
     const high = picture.max[i] ?? 0;
     if (!Number.isFinite(low)) continue;
     const rising = Math.abs(low - last) <= Math.abs(high - last);
-    points.push([x(i), y(rising ? low : high)]);
+    const first = rising ? low : high;
     last = rising ? high : low;
-    if (high > low) points.push([x(i), y(last)]);
+    if (high > low) points.push({ x: x(i - 0.5), y: y(first) }, { x: x(i + 0.5), y: y(last) });
+    else points.push({ x: x(i), y: y(last) });
   }
-  return line().digits(1)(points) ?? '';
+  return trace(simplify(points, STRAIGHT, true)) ?? '';
 }
+
+const trace = line<{ readonly x: number; readonly y: number }>()
+  .x((p) => p.x)
+  .y((p) => p.y)
+  .digits(1);
 
 const lists = new Map<number, readonly number[]>();
 
@@ -211,10 +227,22 @@ export function voltsAt(picture: PictureData, share: number): Volts | null {
   return low === undefined || high === undefined || !Number.isFinite(low) ? null : [low, high];
 }
 
+const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((v, i) => v === b[i]);
+
+/** Whether two rulers put every voltage in the same place. */
+export const sameScale = (a: Layout['y'], b: Layout['y']): boolean =>
+  a === b || (sameList(a.domain(), b.domain()) && sameList(a.range(), b.range()));
+
 /** Whether two layouts put everything in the same place. */
 export const sameLayout = (a: Layout, b: Layout): boolean =>
-  a.w.join() === b.w.join() &&
-  a.top === b.top &&
-  a.bottom === b.bottom &&
-  a.x.join() === b.x.join() &&
-  a.y.domain().join() === b.y.domain().join();
+  a === b ||
+  (a.width === b.width &&
+    a.height === b.height &&
+    a.gap === b.gap &&
+    a.small === b.small &&
+    a.top === b.top &&
+    a.bottom === b.bottom &&
+    sameList(a.w, b.w) &&
+    sameList(a.x, b.x) &&
+    sameScale(a.y, b.y));

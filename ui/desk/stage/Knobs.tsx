@@ -1,0 +1,57 @@
+'use client';
+import Box from '@mui/material/Box';
+import { useMemo } from 'react';
+import { useStore } from 'zustand';
+import { completeParams, isSetup } from '@/core';
+import type { GraphModule, ParamValue } from '@/core';
+import { Knob } from '@/ui/parts/Knob';
+import { isKnob, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
+import type { DeskStore } from '@/ui/state/desk';
+import { toggleLock } from '../edits';
+
+type Kind = GraphModule['kind'];
+
+/** The parameters of a kind that there are with these settings, and which of them are knobs. */
+export function paramsShown(kind: Kind, params: GraphModule['params']) {
+  const names = Object.keys(kind.params).filter((name) => kind.params[name]?.exists?.(params) ?? true);
+  const knobs = names.flatMap((name) => {
+    const spec = kind.params[name];
+    return spec && isKnob(spec) && !isSetup(kind, name) && params[name] !== null ? [{ name, spec }] : [];
+  });
+  return { knobs, settings: names.filter((name) => !knobs.some((k) => k.name === name)) };
+}
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly id: string;
+  readonly label: string;
+  readonly kind: Kind;
+  readonly set: (name: string, value: ParamValue | undefined, shown: string, key?: string) => void;
+}
+
+/** A stage's knobs: of the patch as it is this moment, whatever else on the desk waits. */
+export function Knobs({ desk, id, label, kind, set }: Props) {
+  const doc = useStore(desk, (s) => s.patch.modules.find((m) => m.id === id));
+  const bpm = useStore(desk, (s) => s.patch.settings.bpm);
+  const params = useMemo(() => completeParams(kind, doc?.params, bpm), [kind, doc, bpm]);
+  const { edit } = desk.getState();
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
+      {paramsShown(kind, params).knobs.map(({ name, spec }) => (
+        <Knob
+          key={`${id} ${name}`}
+          label={paramName(name, spec)}
+          spec={spec}
+          travel={travelOf(spec, params)}
+          value={Number(params[name])}
+          shown={showParam(spec, Number(params[name]))}
+          says={paramSays(name, spec)}
+          locked={doc?.locked?.includes(name) ?? false}
+          onChange={(v) => set(name, v, showParam(spec, v), `${id}.${name}`)}
+          onDefault={() => set(name, undefined, 'to its default')}
+          onLock={() => edit(`lock of ${label} ${paramName(name)}`, (p) => toggleLock(p, id, name))}
+        />
+      ))}
+    </Box>
+  );
+}
