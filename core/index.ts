@@ -43,7 +43,7 @@ export type { Step } from './kinds/params';
 export { scaleNames } from './units/scales';
 export type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from './kinds/params';
 export type { Range } from './law/lin';
-export { endsOf, flipsAt, stripTo } from './strip';
+export { endsOf, flipsAt, openingEnd, stripTo } from './strip';
 export { angleOf, clockOf, positionOf, readQuantity, readTyped, valueAt } from './units/knob';
 export type { Travel } from './units/knob';
 export {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { patchOf } from './fuzz/patch';
 import { randomPatch } from './fuzz/randomPatch';
 import { buildGraph } from './graph/graph';
-import { endsOf, flipsAt, stripTo } from './strip';
+import { endsOf, flipsAt, openingEnd, stripTo } from './strip';
 
 const graph = buildGraph(
   patchOf(
@@ -64,6 +64,16 @@ describe('strips', () => {
       ),
     );
     expect(endsOf(wanted)).toEqual(['i.in']);
+  });
+  it('a patch opens on what is wanted, else on its longest path', () => {
+    const cables = ['l.out > a.cv', 'o.out > a.in', 'a.out > t.in', 't.out > f.cutoff'];
+    const modules = { l: ['lfo'], o: ['lfo'], a: ['vca'], t: ['offset'], f: ['filter'] } as const;
+    const graph = buildGraph(patchOf(modules, cables));
+    expect(endsOf(graph)).toEqual(['a.cv', 'f.cutoff']);
+    expect(openingEnd(graph)).toBe('f.cutoff');
+    const targets = [{ at: 'a.cv', quantity: 'volts', low: 0, high: 1 }] as const;
+    expect(openingEnd(buildGraph({ ...graph.patch, targets }))).toBe('a.cv');
+    expect(openingEnd(buildGraph(patchOf({ l: ['lfo'] }, [])))).toBeNull();
   });
   it('exist for every end of any patch, loops included, and begin at a source or a loop', () => {
     for (let seed = 0; seed < 300; seed++) {

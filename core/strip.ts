@@ -100,3 +100,15 @@ export function endsOf(graph: Graph): string[] {
     ...new Set([...sockets, ...targets.filter((t) => graph.modules.some((m) => m.inputs.some((s) => s.socket === t)))]),
   ];
 }
+
+/**
+ * The end that a patch is shown by first: one that something is wanted at, else the one at the end of the longest path,
+ * else the first. Null without ends.
+ */
+export function openingEnd(graph: Graph): string | null {
+  const ends = endsOf(graph);
+  const wanted = ends.find((at) => graph.patch.targets.some((t) => t.at === at));
+  if (wanted !== undefined) return wanted;
+  const lengths = ends.map((at) => stripTo(graph, at)?.frames.length ?? 0);
+  return ends[lengths.indexOf(Math.max(...lengths))] ?? null;
+}

@@ -1,4 +1,4 @@
-import { endsOf, placeName, predict, stripTo } from '../core';
+import { endsOf, openingEnd, placeName, predict, stripTo } from '../core';
 import { buildGraph } from '../core';
 import type { AssetLookup, Patch } from '../core';
 
@@ -25,7 +25,8 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
   const { outputs, inputs, readings, findings } = predict(short, { asset });
   const count = (severity: string): number => findings.filter((f) => f.severity === severity).length;
   const ends = endsOf(graph);
-  const strip = ends[0] === undefined ? null : stripTo(graph, ends[0]);
+  const shown = openingEnd(graph);
+  const strip = shown === null ? null : stripTo(graph, shown);
   return {
     modules: patch.modules.length,
     findings: { error: count('error'), warning: count('warning'), note: count('note') },
@@ -34,7 +35,7 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
       return r ? [{ label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
     }),
     strip: (strip?.frames ?? []).flatMap((f) => {
-      const end = f.output === null ? readings.find((r) => r.at === ends[0]) : undefined;
+      const end = f.output === null ? readings.find((r) => r.at === shown) : undefined;
       if (end?.seenDriveVolts) return [{ bound: end.driveVolts, seen: end.seenDriveVolts }];
       const p = outputs[f.output ?? ''] ?? inputs[f.input?.socket ?? ''];
       return p?.seen ? [{ bound: p.bound, seen: p.seen }] : [];

@@ -95,7 +95,7 @@ const views: readonly (readonly [string, (desk: DeskDriver) => Promise<void>])[]
   [
     'two states compared',
     async (desk) => {
-      await desk.open('two-lamps-opposite-ways');
+      await desk.openCopy('two-lamps-opposite-ways');
       await desk.button('Variants');
       await desk.button('Keep as it is now');
       await desk.page.waitForSelector('[data-variant]');

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { predict, simulate } from '@/core';
-import { readingOf } from './support/desk';
+import { readingOf, storePatch } from './support/desk';
 import { openPages } from './support/pages';
 
 /** Whole plans, as a practitioner makes them: the end, the source, the chain between, the range, the findings. */
@@ -207,14 +207,7 @@ describe('a patch of forty modules', () => {
         { from: `c${p}.out`, to: `e${p}.cutoff` },
       ]),
     };
-    const made = (await (
-      await fetch(`${url}/api/patches`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ patch: forty }),
-      })
-    ).json()) as { id: string };
-    await desk.open(made.id);
+    await desk.open(await storePatch(url, forty));
 
     // The third end, its second frame, a stage before it, found by what it does.
     await desk.keys('3');

@@ -1,5 +1,5 @@
 import type { KeyInput, Page } from 'puppeteer-core';
-import { parsePatch, predict, showRange } from '@/core';
+import { parsePatch, predict, printPatch, showRange } from '@/core';
 import type { Patch } from '@/core';
 
 /** A person at the desk: what they see and what they do. */
@@ -12,6 +12,11 @@ export class DeskDriver {
   async open(id: string): Promise<void> {
     await this.page.goto(`${this.url}/patches/${id}`, { waitUntil: 'networkidle0' });
     await this.page.waitForSelector('[data-frame]');
+  }
+
+  /** Opens a copy of its own, so that what is changed there is nobody else's. */
+  async openCopy(id: string): Promise<void> {
+    await this.open(await storePatch(this.url, printPatch(await this.stored(id))));
   }
 
   async stage(id: string): Promise<void> {
@@ -184,6 +189,16 @@ export class DeskDriver {
   async stored(id: string): Promise<Patch> {
     return (await fetchPatch(this.url, id)).patch;
   }
+}
+
+/** Puts a new patch on the shelf; answers its id. */
+export async function storePatch(url: string, patch: object): Promise<string> {
+  const answer = await fetch(`${url}/api/patches`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ patch }),
+  });
+  return ((await answer.json()) as { id: string }).id;
 }
 
 export async function fetchPatch(url: string, id: string): Promise<{ revision: number; patch: Patch }> {

@@ -1,5 +1,5 @@
 import { createStore } from 'zustand';
-import { parsePatch, printPatch } from '@/core';
+import { buildGraph, openingEnd, parsePatch, printPatch } from '@/core';
 import type { Patch } from '@/core';
 import { noHistory, record, redo, undo } from './history';
 import type { History } from './history';
@@ -61,6 +61,7 @@ function faultOf(patch: Patch): string | null {
 /** All that one open patch's desk holds. */
 export function createDesk(start: DeskStart, onRefused: (message: string) => void = () => undefined) {
   const clean = start.patch === start.saved;
+  const end = openingEnd(buildGraph(start.patch));
   return createStore<DeskState>((set, get) => ({
     id: start.id,
     patch: start.patch,
@@ -71,7 +72,7 @@ export function createDesk(start: DeskStart, onRefused: (message: string) => voi
     history: noHistory,
     selected: null,
     group: [],
-    trail: [],
+    trail: end === null ? [] : [end],
     edit(label, change, key) {
       const before = get().patch;
       const after = change(before);
