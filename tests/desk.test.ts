@@ -221,6 +221,15 @@ describe('the shelf', () => {
     );
   });
 
+  it('what is said of a patch leads to its place', async () => {
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    await page.click('[data-patch="lamp-sweep-shut"] a[href$="#findings"]');
+    await page.waitForSelector('[data-stage=beam]');
+    const first = await page.$eval('[data-finding]', (e) => e.textContent ?? '');
+    expect(first).toContain('Beam');
+    expect(new URL(page.url()).hash).toBe('');
+  });
+
   it('duplicates, renames, deletes with undo', async () => {
     await page.goto(url, { waitUntil: 'networkidle0' });
     const choose = async (row: string, item: string): Promise<void> => {

@@ -334,6 +334,32 @@ describe('hands', () => {
     expect(points.at(-1)!.t).toBeGreaterThan(0.5);
   });
 
+  it('records a finger', async () => {
+    const { desk, page } = at;
+    await desk.fresh();
+    await desk.addEnd('filter.cutoff');
+    await desk.feed('gesture');
+    await desk.button('Draw or record');
+    const box = (await (await page.waitForSelector('[data-hand]'))!.boundingBox())!;
+    await desk.button('Record from now');
+    const [x, top] = [box.x + box.width / 2, box.y + 4];
+    await page.touchscreen.touchStart(x, box.y + box.height - 4);
+    for (let i = 1; i <= 10; i++) {
+      await page.touchscreen.touchMove(x, box.y + box.height - 4 - ((box.height - 8) * i) / 10);
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+    await page.touchscreen.touchMove(x, top);
+    await page.touchscreen.touchEnd();
+    await desk.button('Stop');
+    await desk.button('Use this gesture');
+    const points = (await desk.kept()).modules.find((m) => m.id === 'gesture')?.params?.points as {
+      t: number;
+      volts: number;
+    }[];
+    expect(Math.min(...points.map((p) => p.volts))).toBeLessThan(0.5);
+    expect(Math.max(...points.map((p) => p.volts))).toBeGreaterThan(4.5);
+  });
+
   it('brings in a MIDI file as a sequence on a clock', async () => {
     const { desk, page } = at;
     const midi = new Midi();

@@ -2,11 +2,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
-import { memo, useCallback } from 'react';
+import { memo, useCallback, useEffect } from 'react';
 import { useStore } from 'zustand';
 import { applyEdits, buildGraph, endsOf, idOf } from '@/core';
 import type { Finding } from '@/core';
 import { headingStyle } from '@/ui/parts/fieldStyle';
+import { FINDINGS } from '@/ui/parts/places';
 import type { DeskStore } from '@/ui/state/desk';
 import { ink } from '@/ui/theme/tokens';
 import { FindingsList } from './FindingsList';
@@ -112,6 +113,12 @@ function StageAndFindings({ desk, predicted, begin, setGhost }: Props) {
     },
     [desk, select, showEnd],
   );
+  const first = predicted.full === null ? undefined : predicted.prediction.findings[0]?.at;
+  useEffect(() => {
+    if (first === undefined || window.location.hash !== `#${FINDINGS}`) return;
+    window.history.replaceState(window.history.state, '', window.location.pathname);
+    open(first);
+  }, [first, open]);
   const preview = useCallback(
     (finding: Finding | null) =>
       setGhost(finding?.cure ? { patch: applyEdits(desk.getState().patch, finding.cure.edits) } : null),

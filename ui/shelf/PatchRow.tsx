@@ -11,6 +11,7 @@ import { useState } from 'react';
 import { showRange } from '@/core';
 import { downloadPatch } from '@/ui/parts/files';
 import { worstText } from '@/ui/parts/counted';
+import { FINDINGS } from '@/ui/parts/places';
 import { api } from '@/ui/state/api';
 import type { ListedPatch } from '@/ui/state/api';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -26,9 +27,21 @@ interface Props {
   readonly onRemove: () => void;
 }
 
-function findingsText({ summary }: ListedPatch): { text: string; colour: string } {
-  if (!summary) return { text: 'cannot be read', colour: ink.error };
-  return worstText(summary.findings) ?? { text: 'sound', colour: ink.good };
+/** The worst that is said of a patch; it leads to its place. */
+function Findings({ id, summary }: ListedPatch) {
+  const said = summary && worstText(summary.findings);
+  if (!said)
+    return <span style={{ color: summary ? ink.good : ink.error }}>{summary ? 'sound' : 'cannot be read'}</span>;
+  return (
+    <Box
+      component={Link}
+      href={`/patches/${id}#${FINDINGS}`}
+      title="Go to the place of the first"
+      sx={{ color: said.colour, position: 'relative', zIndex: 1, py: 0.5 }}
+    >
+      {said.text}
+    </Box>
+  );
 }
 
 export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
@@ -45,7 +58,6 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
     await api.save(patch.id, revision, { ...document, name });
     await onChanged();
   };
-  const found = findingsText(patch);
   return (
     <Box
       component="li"
@@ -88,7 +100,9 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
         </Box>
       </Box>
       <Box sx={{ fontSize: 13, color: ink.softInk, width: 150 }}>{patch.tags.join(', ')}</Box>
-      <Box sx={{ fontSize: 13, color: found.colour, width: 90 }}>{found.text}</Box>
+      <Box sx={{ fontSize: 13, width: 90 }}>
+        <Findings {...patch} />
+      </Box>
       <Box
         sx={{ fontSize: 13, color: ink.softInk, width: 110 }}
         title={dayjs(patch.updatedAt).format('YYYY-MM-DD HH:mm')}

@@ -1,0 +1,2 @@
+/** The part of a desk's address that asks for the place of its first finding. */
+export const FINDINGS = 'findings';
