@@ -57,6 +57,8 @@ export class Search {
   private readonly point: Float64Array;
   /** Whether both ends were found as closely as was asked. */
   close = true;
+  /** So many were looked at: what one end leaves of them is the other's. */
+  private boxes = 0;
   /** The extremes that were attained. */
   private least = Infinity;
   private most = -Infinity;
@@ -75,8 +77,8 @@ export class Search {
     const { cone } = this;
     cone.evaluate(cone.low, cone.high);
     this.probe(cone.low, cone.high);
-    const hi = this.climb(1);
-    return [this.climb(-1), hi];
+    const hi = this.climb(1, this.mostBoxes / 2);
+    return [this.climb(-1, this.mostBoxes - this.boxes), hi];
   }
 
   private tolerance(): number {
@@ -133,7 +135,7 @@ export class Search {
   }
 
   /** The greatest value (`side` 1) or the least (-1), from outside. */
-  private climb(side: 1 | -1): number {
+  private climb(side: 1 | -1, most: number): number {
     const queue = new Heap();
     const add = (low: Float64Array, high: Float64Array, most: number): void => {
       const bound = Math.min(most, this.enclose(low, high, side));
@@ -141,7 +143,7 @@ export class Search {
       if (bound > this.attained(side)) queue.push({ low, high, bound, cut: this.cutOf(low, high) });
     };
     add(this.cone.low.slice(), this.cone.high.slice(), Infinity);
-    for (let boxes = 0; boxes < this.mostBoxes / 2; boxes += 2) {
+    for (let boxes = 0; boxes < most; boxes += 2, this.boxes += 2) {
       const box = queue.pop();
       if (!box) return side * this.attained(side);
       if (box.bound <= this.attained(side) + this.tolerance()) return side * Math.max(box.bound, this.attained(side));
