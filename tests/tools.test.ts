@@ -287,23 +287,30 @@ describe('the scope', () => {
 });
 
 describe('hands', () => {
-  it('draws a gesture on its time line', async () => {
-    const { desk, page } = at;
+  /** A new patch whose filter a gesture moves, with the gesture's own dialog open. */
+  const openGesture = async (): Promise<void> => {
+    const { desk } = at;
     await desk.fresh();
     await desk.addEnd('filter.cutoff');
     await desk.feed('gesture');
     await desk.button('Draw or record');
+  };
+  const usedGesture = async (): Promise<readonly { readonly t: number; readonly volts: number }[]> => {
+    await at.desk.button('Use this gesture');
+    const gesture = (await at.desk.kept()).modules.find((m) => m.id === 'gesture');
+    return gesture?.params?.points as { t: number; volts: number }[];
+  };
+
+  it('draws a gesture on its time line', async () => {
+    const { page } = at;
+    await openGesture();
     const box = (await (await page.waitForSelector('[data-gesture]'))!.boundingBox())!;
     await page.mouse.move(box.x + box.width * 0.1, box.y + box.height * 0.8);
     await page.mouse.down();
     await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.2, { steps: 12 });
     await page.mouse.move(box.x + box.width * 0.9, box.y + box.height * 0.8, { steps: 12 });
     await page.mouse.up();
-    await desk.button('Use this gesture');
-    const points = (await desk.kept()).modules.find((m) => m.id === 'gesture')?.params?.points as {
-      t: number;
-      volts: number;
-    }[];
+    const points = await usedGesture();
     expect(points.length).toBeGreaterThanOrEqual(3);
     expect(points.length).toBeLessThan(12);
     const top = points.reduce((a, b) => (b.volts > a.volts ? b : a));
@@ -314,10 +321,7 @@ describe('hands', () => {
 
   it('records a hand from the keyboard in real time', async () => {
     const { desk, page } = at;
-    await desk.fresh();
-    await desk.addEnd('filter.cutoff');
-    await desk.feed('gesture');
-    await desk.button('Draw or record');
+    await openGesture();
     await page.waitForSelector('[data-hand]');
     await desk.button('Record from now');
     await page.focus('[data-hand]');
@@ -325,21 +329,14 @@ describe('hands', () => {
     await new Promise((resolve) => setTimeout(resolve, 700));
     await page.keyboard.up('ArrowUp');
     await desk.button('Stop');
-    await desk.button('Use this gesture');
-    const points = (await desk.kept()).modules.find((m) => m.id === 'gesture')?.params?.points as {
-      t: number;
-      volts: number;
-    }[];
+    const points = await usedGesture();
     expect(Math.max(...points.map((p) => p.volts))).toBeGreaterThan(4);
     expect(points.at(-1)!.t).toBeGreaterThan(0.5);
   });
 
   it('records a finger', async () => {
     const { desk, page } = at;
-    await desk.fresh();
-    await desk.addEnd('filter.cutoff');
-    await desk.feed('gesture');
-    await desk.button('Draw or record');
+    await openGesture();
     const box = (await (await page.waitForSelector('[data-hand]'))!.boundingBox())!;
     await desk.button('Record from now');
     const [x, top] = [box.x + box.width / 2, box.y + 4];
@@ -351,11 +348,7 @@ describe('hands', () => {
     await page.touchscreen.touchMove(x, top);
     await page.touchscreen.touchEnd();
     await desk.button('Stop');
-    await desk.button('Use this gesture');
-    const points = (await desk.kept()).modules.find((m) => m.id === 'gesture')?.params?.points as {
-      t: number;
-      volts: number;
-    }[];
+    const points = await usedGesture();
     expect(Math.min(...points.map((p) => p.volts))).toBeLessThan(0.5);
     expect(Math.max(...points.map((p) => p.volts))).toBeGreaterThan(4.5);
   });

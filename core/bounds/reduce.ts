@@ -1,4 +1,4 @@
-import { keyOf, ofAtom } from '../law/lin';
+import { keyOf, ofAtom, scaledRange } from '../law/lin';
 import type { Atom, Lin, Range } from '../law/lin';
 import { isSource } from './parts';
 import type { Parts } from './parts';
@@ -63,9 +63,9 @@ function joined(x: Lin, number: () => number): Lin {
     if (!first || others.length === 0) continue;
     let [lo, hi] = [first.atom.lo, first.atom.hi];
     for (const { atom, k } of others) {
-      const ratio = k / first.k;
-      lo += ratio * (ratio > 0 ? atom.lo : atom.hi);
-      hi += ratio * (ratio > 0 ? atom.hi : atom.lo);
+      const [from, to] = scaledRange([atom.lo, atom.hi], k / first.k);
+      lo += from;
+      hi += to;
       led.add(atom);
     }
     leaders.set(first.atom, symbolOf([lo, hi], number()));

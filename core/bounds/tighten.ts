@@ -1,4 +1,4 @@
-import { curveRange, keyOf, ofAtom, productRange, squareRange } from '../law/lin';
+import { clampRange, curveRange, keyOf, ofAtom, productRange, scaledRange, squareRange } from '../law/lin';
 import type { Atom, Lin, Range } from '../law/lin';
 import { roundingOf } from './cone';
 import { Parts, isSource } from './parts';
@@ -55,21 +55,21 @@ export class Tightener {
     const parts = new Parts(x);
     const rest: number[] = [];
     let [lo, hi, size] = [x.c, x.c, Math.abs(x.c)];
-    const add = (k: number, [from, to]: Range): void => {
-      lo += k * (k > 0 ? from : to);
-      hi += k * (k > 0 ? to : from);
-      size += Math.abs(k) * Math.max(Math.abs(from), Math.abs(to));
+    const add = ([from, to]: Range): void => {
+      lo += from;
+      hi += to;
+      size += Math.max(Math.abs(from), Math.abs(to));
     };
     x.atoms.forEach((atom, i) => {
       const range = parts.apart(atom) ? this.part(atom) : null;
-      if (range) add(x.ks[i] as number, range);
+      if (range) add(scaledRange(range, x.ks[i] as number));
       else rest.push(i);
     });
     if (rest.length > 0) {
       const atoms = rest.map((i) => x.atoms[i] as Atom);
       const found = search({ ...x, c: 0, atoms, ks: rest.map((i) => x.ks[i] as number) }, parts);
       if (!found) return null;
-      add(1, found);
+      add(found);
     }
     const slack = roundingOf(size);
     return [lo - slack, hi + slack];
@@ -97,9 +97,7 @@ export class Tightener {
     const a = this.part(atom.a);
     if (!a) return null;
     if (atom.op === 'square') return squareRange(...a);
-    if (atom.op === 'curve') return curveRange(atom.curve, ...a);
-    const [lo, hi] = a.map((v) => Math.min(atom.max, Math.max(atom.min, v))) as [number, number];
-    return [lo, hi];
+    return atom.op === 'curve' ? curveRange(atom.curve, ...a) : clampRange(a, atom.min, atom.max);
   }
 
   /** By search, if what it is made of is found closely too. */

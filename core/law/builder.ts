@@ -1,6 +1,7 @@
 import {
   add,
   affine,
+  clampRange,
   constant,
   curveRange,
   isConstant,
@@ -105,7 +106,7 @@ export class AtomStore implements Laws {
   clamp(x: Lin, min: number, max: number): Lin {
     if (x.lo >= min && x.hi <= max) return x;
     if (isConstant(x)) return constant(Math.min(max, Math.max(min, x.c)));
-    const range: Range = [Math.min(max, Math.max(min, x.lo)), Math.min(max, Math.max(min, x.hi))];
+    const range = clampRange([x.lo, x.hi], min, max);
     if (range[0] === range[1]) return constant(range[0]);
     return this.make(`clamp ${keyOf(x)} ${min} ${max}`, { op: 'clamp', a: x, min, max }, range);
   }

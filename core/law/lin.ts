@@ -81,8 +81,9 @@ function linOf(c: number, terms: ReadonlyMap<Atom, number>): Lin {
   let lo = c;
   let hi = c;
   for (const [atom, k] of entries) {
-    lo += k > 0 ? k * atom.lo : k * atom.hi;
-    hi += k > 0 ? k * atom.hi : k * atom.lo;
+    const [from, to] = scaledRange([atom.lo, atom.hi], k);
+    lo += from;
+    hi += to;
   }
   return { c, atoms: entries.map(([a]) => a), ks: entries.map(([, k]) => k), lo, hi };
 }
@@ -144,6 +145,15 @@ export function slopeRange(curve: Curve, lo: number, hi: number): Range {
   }
   return [least, most];
 }
+
+/** `k*x` where x goes over the range. */
+export const scaledRange = ([lo, hi]: Range, k: number): Range => (k > 0 ? [k * lo, k * hi] : [k * hi, k * lo]);
+
+/** A range held between two limits. */
+export const clampRange = ([lo, hi]: Range, min: number, max: number): Range => [
+  Math.min(max, Math.max(min, lo)),
+  Math.min(max, Math.max(min, hi)),
+];
 
 export function productRange(a: Range, b: Range): Range {
   if ([...a, ...b].some(Number.isNaN)) return [-Infinity, Infinity];
