@@ -38,9 +38,11 @@ export function simulateCommand(patch: Patch, args: Arguments): unknown {
   const simulation = simulateGraph(graph, { traces: probes });
   if (args.csv) writeChunks(args.csv, tracesToCsv(simulation.traces, simulation.sampleRate));
   if (args.wav) writeFileSync(args.wav, tracesToWav([...simulation.traces.values()], simulation.sampleRate));
-  const measures = [...simulation.traces].map(
-    ([socket, trace]) => [socket, measure(trace, simulation.sampleRate)] as const,
-  );
+  const { outputs, inputs } = predict(patch, { simulation: false });
+  const measures = [...simulation.traces].map(([socket, trace]) => {
+    const repeats = (outputs[socket] ?? inputs[socket])?.repeatsEvery != null;
+    return [socket, measure(trace, simulation.sampleRate, repeats)] as const;
+  });
   return {
     sampleRate: simulation.sampleRate,
     samples: simulation.samples,

@@ -1,7 +1,8 @@
 import type { ModuleBounds } from './bounds/bounds';
 import type { Graph, GraphModule } from './graph/graph';
-import { GATE_HYSTERESIS } from './kinds/detect';
-import type { EndSpec } from './kinds/kind';
+import { fateOf } from './kinds/detect';
+import type { EndSpec, Fate } from './kinds/kind';
+import { HOME_DBU, NOMINAL_DBU } from './kinds/lineOut';
 import type { ParamValues } from './kinds/params';
 import type { EndSeen, Simulation } from './simulate/types';
 import { noteOfHz, noteOfVolts } from './units/pitch';
@@ -25,10 +26,16 @@ export interface Reading {
   readonly overPercent?: number;
   readonly pinnedLowPercent?: number;
   readonly pinnedHighPercent?: number;
-  /** Of a gate input: how long it is high; that it can never rise; that it can never fall. */
+  /** Of what waits for a crossing: how long it is high, and what it can never leave. */
   readonly highPercent?: number;
-  readonly never?: true;
-  readonly always?: true;
+  readonly always?: 'low' | 'high' | null;
+  /** Counted in the simulated window: no guarantee. */
+  readonly counted?: true;
+  /** Of a level: the guaranteed peak, dBu. */
+  readonly peakHigh?: number | null;
+  /** Of a level: over nominal studio level (+4 dBu) and home level (−10 dBV), dB. */
+  readonly overStudioDb?: number;
+  readonly overHomeDb?: number;
   /** The voltages, all together, which give those figures. */
   readonly driveVolts: readonly [number, number];
   readonly seenDriveVolts?: readonly [number, number];
@@ -41,26 +48,20 @@ function span(end: End, p: ParamValues, lo: number, hi: number): [number | null,
   return a === null || b === null || a <= b ? [a, b] : [b, a];
 }
 
-/** A level is what the window's RMS comes to, all else what its extremes do. */
-function seenSpanOf(end: End, p: ParamValues, { drive }: EndSeen): [number | null, number | null] {
-  return end.quantity === 'level'
-    ? [end.value(p, drive.rms), end.value(p, drive.rms)]
-    : span(end, p, drive.min, drive.max);
-}
-
 function noteText(hz: number): string {
   const { name, cents } = noteOfHz(hz);
   const off = Math.round(cents);
   return off === 0 ? name : `${name} ${off < 0 ? '\u2212' : '+'}${Math.abs(off)} ct`;
 }
 
-function shares(end: End, seen: EndSeen | undefined): Partial<Reading> {
-  if (!seen) return {};
-  if (end.quantity === 'gain') return { shutPercent: 100 * seen.atOrBelow, overPercent: 100 * seen.above };
-  if (end.quantity === 'value' || end.quantity === 'position') {
-    return { pinnedLowPercent: 100 * seen.below, pinnedHighPercent: 100 * seen.above };
-  }
-  return {};
+/** How long it is beyond each side of its window. */
+function shares(end: End, p: ParamValues, seen: EndSeen | undefined): Partial<Reading> {
+  if (!seen || !end.window(p)) return {};
+  return {
+    ...(end.quantity === 'gain' && { shutPercent: 100 * seen.atOrBelow, overPercent: 100 * seen.above }),
+    pinnedLowPercent: 100 * seen.below,
+    pinnedHighPercent: 100 * seen.above,
+  };
 }
 
 function frequencyParts(low: number | null, high: number | null): Partial<Reading> {
@@ -68,9 +69,31 @@ function frequencyParts(low: number | null, high: number | null): Partial<Readin
   return { octaves: Math.log2(high / low), lowNote: noteText(low), highNote: noteText(high) };
 }
 
+/**
+ * A level is one figure, what the window's RMS comes to (none without a simulation), and beside it the peak that the
+ * bound allows.
+ */
+function levelOf(m: GraphModule, end: End, drive: readonly [number, number], seen: EndSeen | undefined): Reading {
+  const level = seen ? end.value(m.params, seen.drive.rms) : null;
+  return {
+    at: `${m.id}.${end.socket}`,
+    quantity: end.quantity,
+    unit: end.unit(m.params),
+    low: level,
+    high: level,
+    ...(seen && { seenLow: level, seenHigh: level }),
+    ...(seen && level === null && { silent: true as const, seenSilent: true as const }),
+    ...(level !== null && { overStudioDb: level - NOMINAL_DBU, overHomeDb: level - HOME_DBU }),
+    peakHigh: end.value(m.params, Math.max(drive[1], -drive[0])),
+    driveVolts: drive,
+    ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),
+  };
+}
+
 function readingOf(m: GraphModule, end: End, drive: readonly [number, number], seen: EndSeen | undefined): Reading {
+  if (end.quantity === 'level') return levelOf(m, end, drive, seen);
   const [low, high] = span(end, m.params, ...drive);
-  const seenSpan = seen ? seenSpanOf(end, m.params, seen) : null;
+  const seenSpan = seen ? span(end, m.params, seen.drive.min, seen.drive.max) : null;
   return {
     at: `${m.id}.${end.socket}`,
     quantity: end.quantity,
@@ -85,7 +108,7 @@ function readingOf(m: GraphModule, end: End, drive: readonly [number, number], s
     ...(end.quantity === 'note' &&
       low !== null &&
       high !== null && { lowNote: noteOfVolts(low).name, highNote: noteOfVolts(high).name }),
-    ...shares(end, seen),
+    ...shares(end, m.params, seen),
     driveVolts: drive,
     ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),
   };
@@ -118,7 +141,7 @@ export function readingsOf(
   ];
 }
 
-/** Gate inputs: pulses a second as seen, 0 where none can ever come. */
+/** What waits for crossings: gate inputs, and the inputs of kinds with a detector. Pulses a second are as seen. */
 function gateReadings(
   graph: Graph,
   bounds: ReadonlyMap<string, ModuleBounds>,
@@ -126,26 +149,38 @@ function gateReadings(
 ): Reading[] {
   return graph.modules.flatMap((m) =>
     m.inputs.flatMap(({ spec, socket, connected }, i): Reading[] => {
-      const drive = bounds.get(m.id)?.inputs[i];
-      if (spec.threshold === undefined || !connected || !drive) return [];
-      const never = drive[1] < spec.threshold;
+      const found = bounds.get(m.id);
+      const drive = found?.inputs[i];
+      const fate = fateAt(m, spec.name, spec.threshold, drive, found?.fate ?? null);
+      if (!connected || !drive || fate === null) return [];
       const seen = simulation?.gates.get(socket);
-      const hz = seen && !never ? seen.rises / graph.patch.settings.duration : 0;
+      const perSecond = seen && fate !== 'low' ? seen.perSecond : fate === 'moves' ? null : 0;
       return [
         {
           at: socket,
-          quantity: 'rate',
-          unit: 'Hz',
-          low: hz,
-          high: hz,
-          ...(seen && { seenLow: hz, seenHigh: hz, highPercent: 100 * seen.high }),
-          ...(never && { never: true as const }),
-          ...(drive[0] >= spec.threshold - GATE_HYSTERESIS && { always: true as const }),
+          quantity: 'pulses',
+          unit: '/s',
+          low: perSecond,
+          high: perSecond,
+          ...(seen && { seenLow: perSecond, seenHigh: perSecond, highPercent: 100 * seen.high }),
+          ...(fate === 'moves' && { counted: true as const }),
+          always: fate === 'moves' ? null : fate,
           driveVolts: drive,
         },
       ];
     }),
   );
+}
+
+function fateAt(
+  m: GraphModule,
+  name: string,
+  threshold: number | undefined,
+  drive: readonly [number, number] | undefined,
+  detector: Fate | null,
+): Fate | null {
+  if (threshold !== undefined && drive) return fateOf(drive, threshold);
+  return m.kind.detects?.input === name ? detector : null;
 }
 
 function voltsReading(

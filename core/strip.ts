@@ -42,10 +42,9 @@ export function flipsAt({ module: m, input, output }: Pick<Frame, 'module' | 'in
   const name = output?.split('.')[1];
   let flips = name !== undefined && Object.hasOwn(m.kind.negated ?? {}, name);
   if (m.kind.name === 'inverter') flips = !flips;
-  if ((m.kind.name === 'attenuverter' || m.kind.name === 'offset') && Number(p.amount) < 0) flips = !flips;
-  if (m.kind.name === 'mixer' && (p.inverting === true) !== Number(p[`gain${input?.spec.name.slice(2)}`]) < 0)
-    flips = !flips;
-  if (m.kind.name === 'polarizer' && Number(p.gain) < 0) flips = !flips;
+  const { amount } = input?.spec ?? {};
+  if (amount !== undefined && Number(p[amount]) < 0) flips = !flips;
+  if (p.inverting === true) flips = !flips;
   return flips;
 }
 
@@ -57,17 +56,30 @@ function pathTo(graph: Graph, end: GraphInput, owner: GraphModule): Frame[] {
   while (at && !passed.has(at.module.index)) {
     passed.add(at.module.index);
     const input = mainInput(at.module);
-    frames.unshift({ module: at.module, input, output: at.output });
+    frames.push({ module: at.module, input, output: at.output });
     at = input && sourceOf(graph, input);
   }
-  return frames;
+  return frames.reverse();
+}
+
+function endAt(graph: Graph, socket: string): { readonly owner: GraphModule; readonly end: GraphInput } | null {
+  const id = socket.slice(0, socket.indexOf('.'));
+  const owner = graph.modules.find((m) => m.id === id);
+  const end = owner?.inputs.find((s) => s.socket === socket);
+  return owner && end ? { owner, end } : null;
+}
+
+/** The path alone that ends at a socket, from source to destination; empty where there is no such socket. */
+export function framesTo(graph: Graph, socket: string): readonly Frame[] {
+  const found = endAt(graph, socket);
+  return found ? pathTo(graph, found.end, found.owner) : [];
 }
 
 /** The strip that ends at a socket of a destination, with the paths that join it on the way. */
 export function stripTo(graph: Graph, socket: string): Strip | null {
-  const owner = graph.modules.find((m) => m.inputs.some((s) => s.socket === socket));
-  const end = owner?.inputs.find((s) => s.socket === socket);
-  if (!owner || !end) return null;
+  const found = endAt(graph, socket);
+  if (!found) return null;
+  const { owner, end } = found;
   const frames = pathTo(graph, end, owner);
   const joinings = frames.flatMap((frame) => {
     const isEnd = frame.output === null;
@@ -109,6 +121,6 @@ export function openingEnd(graph: Graph): string | null {
   const ends = endsOf(graph);
   const wanted = ends.find((at) => graph.patch.targets.some((t) => t.at === at));
   if (wanted !== undefined) return wanted;
-  const lengths = ends.map((at) => stripTo(graph, at)?.frames.length ?? 0);
+  const lengths = ends.map((at) => framesTo(graph, at).length);
   return ends[lengths.indexOf(Math.max(...lengths))] ?? null;
 }

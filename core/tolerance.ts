@@ -7,6 +7,8 @@ import { kindNamed } from './kinds';
 import { knobsOf } from './kinds/knobs';
 import { stream } from './kinds/random';
 import type { Range } from './law/lin';
+import { readingsOf } from './readings';
+import type { Reading } from './readings';
 import { positionOf, valueAt } from './units/knob';
 
 export interface ToleranceOptions {
@@ -27,6 +29,16 @@ export interface Tolerance {
 export interface ToleranceReport {
   readonly draws: number;
   readonly outputs: Readonly<Record<string, Tolerance>>;
+  /** The 5 to 95 % range of each reading's guaranteed low and high, in its own unit; silence is left out. */
+  readonly readings: readonly ReadingTolerance[];
+}
+
+export interface ReadingTolerance {
+  readonly at: string;
+  readonly quantity: string;
+  readonly unit: string;
+  readonly low: Range;
+  readonly high: Range;
 }
 
 const LEAST_DRAWS = 500;
@@ -51,16 +63,42 @@ function mistuned(m: ModuleDoc, bpm: number, sigma: number, random: () => number
 function misscaled(graph: Graph, sigma: number, random: () => number): Graph {
   const modules = graph.modules.map((m) => ({
     ...m,
-    outputs: m.outputs.map((o) => ({ ...o, factor: o.factor * (1 + sigma * normal(random)) })),
+    outputs: m.outputs.map((o) => ({ ...o, gain: 1 + sigma * normal(random) })),
   }));
   return { ...graph, modules };
 }
 
-function quantiles(list: Float64Array): Range {
-  const sorted = list.slice().sort();
+/** The 5 and the 95 % quantile. */
+function quantiles(list: ArrayLike<number>): Range {
+  const sorted = Float64Array.from(list).sort();
   const at = (share: number): number => sorted[Math.round(share * (sorted.length - 1))] as number;
   return [at(0.05), at(0.95)];
 }
+
+interface ReadingDraws {
+  readonly of: Reading;
+  readonly lows: number[];
+  readonly highs: number[];
+}
+
+/** Keeps a draw's figures; what has none without a simulation, or is silent, has no spread. */
+function note(read: Map<string, ReadingDraws>, reading: Reading): void {
+  const { at, quantity, low, high } = reading;
+  if (low === null || high === null || quantity === 'pulses') return;
+  const key = `${at} ${quantity}`;
+  const known = read.get(key) ?? { of: reading, lows: [], highs: [] };
+  known.lows.push(low);
+  known.highs.push(high);
+  read.set(key, known);
+}
+
+const spread = ({ of: { at, quantity, unit }, lows, highs }: ReadingDraws): ReadingTolerance => ({
+  at,
+  quantity,
+  unit,
+  low: quantiles(lows),
+  high: quantiles(highs),
+});
 
 /**
  * What knobs and gains that are a little off do to every output: the 5 to 95 % range of its guaranteed extremes, over
@@ -71,6 +109,7 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
   const draws = Math.max(LEAST_DRAWS, options.draws ?? LEAST_DRAWS);
   const random = stream(patch.settings.seed ^ 0x5eed);
   const sockets = buildGraph(patch).modules.flatMap((m) => m.outputs.map((o) => o.socket));
+  const read = new Map<string, ReadingDraws>();
   const least = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
   const most = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
   for (let n = 0; n < draws; n++) {
@@ -84,9 +123,10 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
         (most.get(o.socket) as Float64Array)[n] = hi;
       });
     }
+    for (const reading of readingsOf(graph, bounds, null)) note(read, reading);
   }
   const entries = sockets.map((s) => {
     return [s, { min: quantiles(least.get(s) as Float64Array), max: quantiles(most.get(s) as Float64Array) }] as const;
   });
-  return { draws, outputs: Object.fromEntries(entries) };
+  return { draws, outputs: Object.fromEntries(entries), readings: [...read.values()].map(spread) };
 }

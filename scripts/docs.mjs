@@ -7,5 +7,6 @@ run(inRoot('node_modules', '.bin', 'prettier'), [
   '--write',
   'docs/kinds.md',
   'docs/findings.md',
+  'docs/edits.md',
   'docs/patch.schema.json',
 ]);

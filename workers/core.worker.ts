@@ -61,6 +61,9 @@ function spectrumAt(
   return [[socket, { ...spectrum, products: productLines(graph, socket, readings, spectrum) }]];
 }
 
+const repeats = ({ outputs, inputs }: Prediction, socket: string): boolean =>
+  (outputs[socket] ?? inputs[socket])?.repeatsEvery != null;
+
 const worker: CoreWorker = {
   async preview({ patch, sockets, columns }): Promise<PreviewAnswer> {
     const asset = await assets.of(patch);
@@ -96,7 +99,7 @@ const worker: CoreWorker = {
       const figure = figures.get(socket);
       const answer: ProbeAnswer = {
         trace: Float32Array.from(trace),
-        measures: measure(trace, simulation.sampleRate),
+        measures: measure(trace, simulation.sampleRate, repeats(prediction, socket)),
         figure: drive && figure ? { trace: Float32Array.from(drive, figure.value), unit: figure.unit } : null,
       };
       return [socket, answer] as const;

@@ -1,14 +1,15 @@
 import { alike } from '../graph/alike';
 import type { Driver, Graph, GraphModule } from '../graph/graph';
 import type { Edge, Group } from '../graph/order';
-import type { Sockets } from '../kinds/kind';
+import type { Fate, Sockets } from '../kinds/kind';
 import { AtomStore } from '../law/builder';
 import { affine, constant, keyOf } from '../law/lin';
 import type { Atom, Lin, Range } from '../law/lin';
 import { Tightener } from './tighten';
 
-/** Rounds of narrowing for a loop. */
+/** Rounds of narrowing for a loop, at most; and module by round, so that a great tangle does not take minutes. */
 const ROUNDS = 50;
+const MOST_ROUNDS_WORK = 4000;
 
 export interface EndBound {
   /** Index into the kind's `ends`. */
@@ -22,6 +23,10 @@ export interface ModuleBounds {
   readonly unclipped: readonly Range[];
   readonly inputs: readonly Range[];
   readonly ends: readonly EndBound[];
+  /** What the kind itself cuts flat, before it does. */
+  readonly uncut: readonly Range[];
+  /** What its own detector can ever do; null where it has none. */
+  readonly fate: Fate | null;
 }
 
 interface Entry {
@@ -151,7 +156,11 @@ class Pass {
       for (const { driver } of inputs) {
         if (driver.type === 'output' && inside.has(driver.module))
           wires.push(`${this.graph.modules[driver.module]?.id} ${driver.output} ${driver.delayed}`);
-        else outside.push(this.carried(driver));
+        else {
+          // The place is kept among the wires: the same two voltages at two swapped inputs are another loop.
+          wires.push('-');
+          outside.push(this.carried(driver));
+        }
       }
     }
     const now: Loop = { members, outside, wires: wires.join() };
@@ -184,12 +193,18 @@ class Pass {
     );
     const rail = this.railVolts;
     const ranges = new Map<string, Range>(cut.map((d) => [`${d.module}.${d.output}`, [-rail, rail]]));
+    const socketOf = (d: (typeof cut)[number]): string => this.graph.modules[d.module]?.outputs[d.output]?.socket ?? '';
+    const sockets = new Map(cut.map((d) => [`${d.module}.${d.output}`, socketOf(d)]));
     const run = (): void => {
-      for (const [key, [lo, hi]] of ranges) this.delayed.set(key, this.store.leaf(`delayed ${key}`, lo, hi));
+      for (const [key, [lo, hi]] of ranges) {
+        // By its socket: a place in the list is another module's after one is removed.
+        this.delayed.set(key, this.store.leaf(`delayed ${sockets.get(key)}`, lo, hi));
+      }
       members.forEach((m) => this.module(m.index));
     };
     this.coarse = true;
-    for (let round = 0, moved = Infinity; round < ROUNDS && moved > 1e-12; round++) {
+    const rounds = Math.min(ROUNDS, Math.ceil(MOST_ROUNDS_WORK / members.length));
+    for (let round = 0, moved = Infinity; round < rounds && moved > 1e-12; round++) {
       run();
       moved = 0;
       for (const d of cut) {
@@ -202,6 +217,7 @@ class Pass {
       }
     }
     this.coarse = false;
+    this.tightener.narrowed();
     run();
   }
 
@@ -246,13 +262,17 @@ class Pass {
       loading: m.loading,
     };
     const law = m.kind.law(this.store, m.params, io);
-    const outputs = m.outputs.map((o) => affine(this.saturate(law[o.name] ?? constant(0)), o.factor));
+    const outputs = m.outputs.map((o) =>
+      affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1)), o.factor),
+    );
     const ends = (m.kind.ends ?? []).map((end, i) => ({
       end: i,
       drive: this.range(end.drive(this.store, m.params, io)),
     }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
-    const bounds = { outputs: outputs.map(this.range), unclipped, inputs: inputs.map(this.range), ends };
+    const fate = m.kind.detects?.fate(this.store, m.params, io) ?? null;
+    const uncut = (m.kind.clips?.(this.store, m.params, io) ?? []).map(({ value }) => this.range(value));
+    const bounds = { outputs: outputs.map(this.range), unclipped, uncut, inputs: inputs.map(this.range), ends, fate };
     return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, bounds };
   }
 

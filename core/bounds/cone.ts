@@ -113,6 +113,12 @@ export class Cone {
     return [this.lo[this.rootRow] as number, this.hi[this.rootRow] as number];
   }
 
+  /** Numbers that one evaluation works out, in the order of size: a product is about pairs of sources. */
+  get work(): number {
+    const products = this.steps.filter(({ atom }) => atom.op === 'mul').length;
+    return 1 + this.n * (this.steps.length + products * this.n);
+  }
+
   /** The row of the source that is dimension `dim`. */
   rowOf(dim: number): number {
     return this.sources[dim] as number;

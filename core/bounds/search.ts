@@ -2,6 +2,15 @@ import type { Lin, Range } from '../law/lin';
 import { Cone } from './cone';
 import { Slopes } from './slopes';
 
+/** A knot greater than this keeps its plain interval: to look at it even once takes too long. */
+const TOO_GREAT = 2e5;
+
+/**
+ * How often a value is evaluated, at most, by the numbers that one evaluation works out: up to a thousand of them all
+ * boxes are to be had, and a knot of hundreds of values, which no number of boxes would untie, gets a few.
+ */
+const evaluationsFor = (work: number): number => Math.max(4, (1e7 / Math.max(1000, work) ** 2) * 1000);
+
 /** What the tolerance is a share of where the true span is nothing, volts. */
 const NO_SPAN = 20;
 
@@ -63,18 +72,26 @@ export class Search {
   private least = Infinity;
   private most = -Infinity;
 
+  /** How often the whole value may still be evaluated. */
+  private left: number;
+
   constructor(
-    x: Lin,
+    private readonly x: Lin,
     private readonly mostBoxes: number,
     private readonly within: number,
   ) {
     this.cone = new Cone(x);
+    this.left = evaluationsFor(this.cone.work);
     this.slopes = new Slopes(this.cone);
     this.point = new Float64Array(this.cone.n);
   }
 
   range(): Range {
-    const { cone } = this;
+    const { cone, x } = this;
+    if (cone.work > TOO_GREAT) {
+      this.close = false;
+      return [x.lo, x.hi];
+    }
     cone.evaluate(cone.low, cone.high);
     this.probe(cone.low, cone.high);
     const hi = this.climb(1, this.mostBoxes / 2);
@@ -115,6 +132,7 @@ export class Search {
     const { cone, slopes } = this;
     for (;;) {
       const range = cone.evaluate(low, high);
+      this.left--;
       const bound = side > 0 ? range[1] : -range[0];
       if (bound <= this.attained(side)) return bound;
       slopes.gather();
@@ -126,7 +144,7 @@ export class Search {
         if (sign * side > 0) low[i] = high[i] as number;
         else high[i] = low[i] as number;
       }
-      if (!set) return bound;
+      if (!set || this.left < 0) return bound;
     }
   }
 
@@ -143,7 +161,8 @@ export class Search {
       if (bound > this.attained(side)) queue.push({ low, high, bound, cut: this.cutOf(low, high) });
     };
     add(this.cone.low.slice(), this.cone.high.slice(), Infinity);
-    for (let boxes = 0; boxes < most; boxes += 2, this.boxes += 2) {
+    const enough = side > 0 ? this.left / 2 : 0;
+    for (let boxes = 0; boxes < most && this.left > enough; boxes += 2, this.boxes += 2) {
       const box = queue.pop();
       if (!box) return side * this.attained(side);
       if (box.bound <= this.attained(side) + this.tolerance()) return side * Math.max(box.bound, this.attained(side));

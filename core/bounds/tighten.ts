@@ -1,7 +1,7 @@
 import { clampRange, curveRange, keyOf, ofAtom, productRange, scaledRange, squareRange } from '../law/lin';
 import type { Atom, Lin, Range } from '../law/lin';
 import { roundingOf } from './cone';
-import { Parts, isSource } from './parts';
+import { Parts, argumentsOf, isSource } from './parts';
 import { reduce } from './reduce';
 import { Search } from './search';
 
@@ -21,6 +21,7 @@ const PART_WITHIN = WITHIN / 20;
  */
 export class Tightener {
   private readonly ranges = new Map<string, Range>();
+  private readonly coarseRanges = new Map<string, Range>();
   private readonly parts = new Map<Atom | string, Range | null>();
 
   /** Sound and, as far as the boxes reach, tight. */
@@ -40,7 +41,18 @@ export class Tightener {
 
   /** A first, wider answer. */
   coarse(x: Lin): Range {
-    return isSum(x) ? [x.lo, x.hi] : new Search(x, COARSE_BOXES, WITHIN).range();
+    const key = keyOf(x);
+    let range = this.coarseRanges.get(key);
+    if (!range) {
+      range = isSum(x) || isLarge(x) ? [x.lo, x.hi] : new Search(x, COARSE_BOXES, WITHIN).range();
+      this.coarseRanges.set(key, range);
+    }
+    return range;
+  }
+
+  /** Lets go of the wider answers: a loop that has narrowed does not ask for them again. */
+  narrowed(): void {
+    this.coarseRanges.clear();
   }
 
   /** Lets go of all that was found. */
@@ -113,6 +125,19 @@ export class Tightener {
     const range = search.range();
     return search.close ? range : null;
   }
+}
+
+/** A value of more atoms than this is not searched while its loop still narrows. */
+const LARGE = 60;
+
+function isLarge(x: Lin): boolean {
+  const seen = new Set<Atom>();
+  const visit = (atom: Atom): boolean => {
+    if (seen.has(atom)) return false;
+    seen.add(atom);
+    return seen.size > LARGE || argumentsOf(atom).some((lin) => lin.atoms.some(visit));
+  };
+  return x.atoms.some(visit);
 }
 
 const isSum = (x: Lin): boolean => x.atoms.every(isSource);

@@ -46,9 +46,9 @@ describe('differences of two states', () => {
 
   it('names a parameter, a cable and a module, with what is here and there', () => {
     const other = applyEdits(patch, [
-      { op: 'set-param', module: 'trim', param: 'amount', value: -0.4 },
-      { op: 'plug', cable: { from: 'swell.inverted', to: 'trim.in' } },
-      { op: 'add-module', module: { id: 'flip', kind: 'inverter', label: 'Flip' } },
+      { do: 'set', module: 'trim', param: 'amount', value: -0.4 },
+      { do: 'plug', cable: { from: 'swell.inverted', to: 'trim.in' } },
+      { do: 'add', module: { id: 'flip', kind: 'inverter', label: 'Flip' } },
     ]);
     expect(differencesOf(patch, other).map(({ what, here, there }) => [what, here, there])).toEqual([
       ['Flip', 'nothing', 'Inverter'],
@@ -59,8 +59,8 @@ describe('differences of two states', () => {
 
   it('takes one over and leaves the others', () => {
     const other = applyEdits(patch, [
-      { op: 'set-param', module: 'trim', param: 'amount', value: 0.9 },
-      { op: 'set-param', module: 'swell', param: 'rateHz', value: 3 },
+      { do: 'set', module: 'trim', param: 'amount', value: 0.9 },
+      { do: 'set', module: 'swell', param: 'rateHz', value: 3 },
     ]);
     const amount = differencesOf(patch, other).find((d) => d.what === 'Trim, amount');
     const after = takeOver(patch, amount!);
@@ -90,7 +90,7 @@ describe('a kept state', () => {
   it('comes back whole, and a pin of what is gone goes', () => {
     const kept = stateOf(patch);
     const changed = {
-      ...applyEdits(patch, [{ op: 'add-module', module: { id: 'extra', kind: 'noise' } }]),
+      ...applyEdits(patch, [{ do: 'add', module: { id: 'extra', kind: 'noise' } }]),
       probes: [{ at: 'extra.out' }, { at: 'trim.out' }],
     };
     const back = withState(changed, kept);
@@ -126,16 +126,16 @@ describe('an edit that takes sockets away', () => {
       ],
       probes: [{ at: 'sum.in4' }],
     });
-    const fewer = applyEdits(mixed, [{ op: 'set-param', module: 'sum', param: 'inputs', value: 2 }]);
+    const fewer = applyEdits(mixed, [{ do: 'set', module: 'sum', param: 'inputs', value: 2 }]);
     expect(fewer.cables).toEqual([{ from: 'a.out', to: 'sum.in1' }]);
     expect(fewer.probes).toEqual([]);
   });
 
   it('brings a knob inside a span that was made smaller', () => {
     const wide = applyEdits(patch, [
-      { op: 'set-param', module: 'trim', param: 'maxAmount', value: 2 },
-      { op: 'set-param', module: 'trim', param: 'amount', value: 1.8 },
-      { op: 'set-param', module: 'trim', param: 'maxAmount', value: 1 },
+      { do: 'set', module: 'trim', param: 'maxAmount', value: 2 },
+      { do: 'set', module: 'trim', param: 'amount', value: 1.8 },
+      { do: 'set', module: 'trim', param: 'maxAmount', value: 1 },
     ]);
     expect(wide.modules[1]?.params?.amount).toBe(1);
   });

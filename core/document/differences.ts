@@ -42,7 +42,7 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
   const base = { module: a.id };
   if (differs(rest(a), rest(b))) {
     const said = (m: ModuleDoc): string => (a.kind === b.kind ? 'its own build' : (kindNamed(m.kind)?.title ?? m.kind));
-    const edits: Edit[] = [{ op: 'set-module', module: b }];
+    const edits: Edit[] = [{ do: 'replace', module: b }];
     return [{ ...base, what: nameOf(a), here: said(a), there: said(b), edits }];
   }
   const kind = kindNamed(a.kind);
@@ -53,7 +53,7 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
     what: `${nameOf(a)}, ${kind?.params[name]?.label ?? name}`,
     here: shownValue(pa[name]),
     there: shownValue(pb[name]),
-    edits: [{ op: 'set-param', module: a.id, param: name, value: b.params?.[name] }],
+    edits: [{ do: 'set', module: a.id, param: name, value: b.params?.[name] }],
   }));
   if (!params.every((d) => standsAlone(a, d))) {
     // A span and a knob inside it cannot change one by one: all settings go over together.
@@ -65,20 +65,20 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
       what: `${nameOf(a)}, settings that hang together`,
       here: said(pa),
       there: said(pb),
-      edits: [{ op: 'set-module', module: changed }],
+      edits: [{ do: 'replace', module: changed }],
     };
     params.splice(0, params.length, together);
   }
   if (a.label === b.label) return params;
   const { label: _old, ...unnamed } = a;
   const changed = b.label === undefined ? unnamed : { ...a, label: b.label };
-  const edits: Edit[] = [{ op: 'set-module', module: changed }];
+  const edits: Edit[] = [{ do: 'replace', module: changed }];
   return [{ ...base, what: `${a.id}, name`, here: nameOf(a), there: nameOf(b), edits }, ...params];
 }
 
 /** Whether one parameter can be set by itself to what is there, inside the limits that the others set. */
 function standsAlone(m: ModuleDoc, { edits: [edit] }: Difference): boolean {
-  if (edit?.op !== 'set-param') return false;
+  if (edit?.do !== 'set') return false;
   const alone: Patch = { ...blank, modules: [m] };
   const after = applyEdits(alone, [edit]).modules[0];
   const kind = kindNamed(m.kind);
@@ -95,7 +95,7 @@ function standsAlone(m: ModuleDoc, { edits: [edit] }: Difference): boolean {
 
 /** The cables that go with a module which only one side has. */
 const cablesAt = ({ cables }: PatchState, id: string): Edit[] =>
-  cables.filter((c) => idOf(c.from) === id || idOf(c.to) === id).map((cable) => ({ op: 'plug', cable }));
+  cables.filter((c) => idOf(c.from) === id || idOf(c.to) === id).map((cable) => ({ do: 'plug', cable }));
 
 function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
   const [inA, inB] = [a, b].map((s) => new Set(s.modules.map((m) => m.id))) as [Set<string>, Set<string>];
@@ -106,7 +106,7 @@ function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
       what: nameOf(m),
       here: kindNamed(m.kind)?.title ?? m.kind,
       there: NOTHING,
-      edits: [{ op: 'remove-module', id: m.id }, ...rewired(b, (id) => inA.has(id))],
+      edits: [{ do: 'remove', id: m.id }, ...rewired(b, (id) => inA.has(id))],
     }));
   const come = b.modules
     .filter((m) => !inA.has(m.id))
@@ -115,7 +115,7 @@ function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
       what: nameOf(m),
       here: NOTHING,
       there: kindNamed(m.kind)?.title ?? m.kind,
-      edits: [{ op: 'add-module', module: m }, ...cablesAt(b, m.id)],
+      edits: [{ do: 'add', module: m }, ...cablesAt(b, m.id)],
     }));
   return [...gone, ...come];
 
@@ -124,7 +124,7 @@ function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
     const fed = new Set(a.cables.filter((c) => !inB.has(idOf(c.from))).map((c) => c.to));
     return there.cables
       .filter((c) => fed.has(c.to) && known(idOf(c.from)))
-      .map((cable): Edit => ({ op: 'plug', cable }));
+      .map((cable): Edit => ({ do: 'plug', cable }));
   }
 }
 
@@ -138,7 +138,7 @@ function cableDifferences(a: PatchState, b: PatchState): Difference[] {
     .filter((to) => [fromA.get(to), fromB.get(to)].every((from) => from === undefined || shared.has(idOf(from))))
     .map((to): Difference => {
       const from = fromB.get(to);
-      const edits: Edit[] = [from === undefined ? { op: 'unplug', to } : { op: 'plug', cable: { from, to } }];
+      const edits: Edit[] = [from === undefined ? { do: 'unplug', to } : { do: 'plug', cable: { from, to } }];
       return {
         module: idOf(to),
         what: `cable into ${to}`,
@@ -195,7 +195,7 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
       (n) => n.to,
       'normal of',
       showNormal,
-      (to, normal): Edit => ({ op: 'set-normal', to, normal }),
+      (to, normal): Edit => ({ do: 'normal', to, normal }),
     ),
     ...placed(
       a.targets,
@@ -203,14 +203,14 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
       (t) => t.at,
       'wanted at',
       showTarget,
-      (at, target): Edit => ({ op: 'set-target', at, target }),
+      (at, target): Edit => ({ do: 'target', at, target }),
     ),
     ...settings.map((k): Difference => ({
       module: null,
       what: `setting ${k}`,
       here: String(a.settings[k]),
       there: String(b.settings[k]),
-      edits: [{ op: 'set-settings', settings: { [k]: b.settings[k] } }],
+      edits: [{ do: 'settings', settings: { [k]: b.settings[k] } }],
     })),
   ];
 }
@@ -226,7 +226,7 @@ export function withState(patch: Patch, state: PatchState): Patch {
   const gone = patch.modules.filter((m) => !ids.has(m.id));
   const cleared = applyEdits(
     { ...patch, bypassed: [] },
-    gone.map((m) => ({ op: 'remove-module', id: m.id })),
+    gone.map((m) => ({ do: 'remove', id: m.id })),
   );
   return keepReal({ ...cleared, ...stateOf(state) });
 }

@@ -6,20 +6,20 @@ import type { Cable, ModuleDoc, Normal, Patch, Settings, Target } from './types'
 /** A change to a patch, as data: cures, the desk's edits and the solver all speak it. */
 export type Edit =
   | {
-      readonly op: 'set-param';
+      readonly do: 'set';
       readonly module: string;
       readonly param: string;
       readonly value: ParamValue | undefined;
     }
-  | { readonly op: 'add-module'; readonly module: ModuleDoc; readonly before?: string }
+  | { readonly do: 'add'; readonly module: ModuleDoc; readonly before?: string }
   /** Puts other settings, or another kind, under the same id; cables stay where the sockets do. */
-  | { readonly op: 'set-module'; readonly module: ModuleDoc }
-  | { readonly op: 'remove-module'; readonly id: string }
-  | { readonly op: 'plug'; readonly cable: Cable }
-  | { readonly op: 'unplug'; readonly to: string }
-  | { readonly op: 'set-normal'; readonly to: string; readonly normal: Normal | null }
-  | { readonly op: 'set-target'; readonly at: string; readonly target: Target | null }
-  | { readonly op: 'set-settings'; readonly settings: Partial<Settings> };
+  | { readonly do: 'replace'; readonly module: ModuleDoc }
+  | { readonly do: 'remove'; readonly id: string }
+  | { readonly do: 'plug'; readonly cable: Cable }
+  | { readonly do: 'unplug'; readonly to: string }
+  | { readonly do: 'normal'; readonly to: string; readonly normal: Normal | null }
+  | { readonly do: 'target'; readonly at: string; readonly target: Target | null }
+  | { readonly do: 'settings'; readonly settings: Partial<Settings> };
 
 export const idOf = (socket: string): string => socket.split('.')[0] ?? '';
 
@@ -119,14 +119,14 @@ export function keepReal(patch: Patch): Patch {
 }
 
 export function applyEdit(patch: Patch, edit: Edit): Patch {
-  switch (edit.op) {
-    case 'set-param':
+  switch (edit.do) {
+    case 'set':
       return changeModule(patch, edit.module, (m) => setParam(m, edit.param, edit.value));
-    case 'add-module':
+    case 'add':
       return addModule(patch, edit.module, edit.before);
-    case 'set-module':
+    case 'replace':
       return changeModule(patch, edit.module.id, () => edit.module);
-    case 'remove-module':
+    case 'remove':
       return removeModule(patch, edit.id);
     case 'plug': {
       const others = patch.cables.filter((c) => c.to !== edit.cable.to);
@@ -134,15 +134,15 @@ export function applyEdit(patch: Patch, edit: Edit): Patch {
     }
     case 'unplug':
       return { ...patch, cables: patch.cables.filter((c) => c.to !== edit.to) };
-    case 'set-normal': {
+    case 'normal': {
       const others = patch.normals.filter((n) => n.to !== edit.to);
       return { ...patch, normals: edit.normal ? [...others, edit.normal] : others };
     }
-    case 'set-target': {
+    case 'target': {
       const others = patch.targets.filter((t) => t.at !== edit.at);
       return { ...patch, targets: edit.target ? [...others, edit.target] : others };
     }
-    case 'set-settings':
+    case 'settings':
       return { ...patch, settings: { ...patch.settings, ...edit.settings } };
   }
 }

@@ -14,6 +14,12 @@ export function completeParams(kind: Kind, given: ParamValues = {}, bpm = 120): 
   return values;
 }
 
+/** The same, with what takes another's place in force. */
+export function paramsInForce(kind: Kind, given: ParamValues | undefined, bpm: number): ParamValues {
+  const complete = completeParams(kind, given, bpm);
+  return kind.inForce?.(complete, bpm) ?? complete;
+}
+
 /** Reads the parameters that a document gives; limits that hang on other parameters are checked last. */
 export function readParams(r: Reader, kind: Kind, x: Fields, path: string): ParamValues {
   const given: Record<string, ParamValue> = {};

@@ -1,5 +1,6 @@
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
+import { tooDeep } from './depth';
 import { migrate } from './migrate';
 import { completeParams, readParams } from './params';
 import { Reader, isObject, own, shown } from './reader';
@@ -52,6 +53,10 @@ export function parsePatch(json: unknown): Result<Patch, PatchError[]> {
   const r = new Reader();
   if (!isObject(json)) {
     return { ok: false, errors: [{ path: '', message: `must be a patch document (an object), got ${shown(json)}` }] };
+  }
+  const deep = tooDeep(json);
+  if (deep !== null) {
+    return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
   }
   const doc = migrate(r, json);
   if (r.errors.length > 0) return { ok: false, errors: r.errors };

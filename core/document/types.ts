@@ -99,6 +99,8 @@ export const LIMITS = {
   modules: 400,
   cables: 2000,
   bytes: 5_000_000,
+  /** Levels of nesting, the document itself being the first. */
+  depth: 100,
   name: 200,
   notes: 20_000,
   label: 80,

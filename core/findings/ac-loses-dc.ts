@@ -1,6 +1,7 @@
 import type { GraphModule } from '../graph/graph';
 import { showVolts } from '../units/show';
-import type { Finding, FindingRule } from './finding';
+import { setCure, setParam } from './finding';
+import type { FindingRule, Found } from './finding';
 
 const LEAST_VOLTS = 0.01;
 
@@ -18,7 +19,7 @@ export const acLosesDc: FindingRule = {
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules.flatMap((m) =>
-      coupled(m).flatMap((name): Finding[] => {
+      coupled(m).flatMap((name): Found[] => {
         const volts = simulation.inputs.get(`${m.id}.${name}`)?.mean ?? 0;
         if (Math.abs(volts) <= LEAST_VOLTS) return [];
         return [
@@ -28,7 +29,7 @@ export const acLosesDc: FindingRule = {
             at: `${m.id}.${name}`,
             message: `${m.label} is AC coupled and loses the constant ${showVolts(volts)} at ${name}.`,
             numbers: { volts },
-            cure: { label: 'Couple by DC', edits: [{ op: 'set-param', module: m.id, param: 'coupling', value: 'dc' }] },
+            cures: [setCure('Couple by DC', setParam(m.id, 'coupling', 'dc'))],
           },
         ];
       }),

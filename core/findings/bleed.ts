@@ -1,8 +1,8 @@
 import type { GraphModule } from '../graph/graph';
 import { dbOf } from '../units/db';
 import { showDb } from '../units/show';
-import { setParam } from './finding';
-import type { Finding, FindingRule } from './finding';
+import { cures, setCure, setParam } from './finding';
+import type { FindingRule, Found } from './finding';
 
 const LOUDER_THAN_DB = -60;
 const MOST_TRIM = 0.1;
@@ -48,7 +48,7 @@ export const bleed: FindingRule = {
         const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
         return Math.max(hi, -lo);
       };
-      return throughs(m, peak).flatMap(({ input, trim, bleed: share, product }): Finding[] => {
+      return throughs(m, peak).flatMap(({ input, trim, bleed: share, product }): Found[] => {
         const bleedDb = product > 0 ? dbOf(share / product) : null;
         if (bleedDb === null || bleedDb <= LOUDER_THAN_DB) return [];
         const value = Number(m.params[trim]) - share;
@@ -59,9 +59,7 @@ export const bleed: FindingRule = {
             at: `${m.id}.${input}`,
             message: `${m.label} lets ${input} through, ${showDb(bleedDb)} beside the product.`,
             numbers: { bleedDb },
-            ...(Math.abs(value) <= MOST_TRIM && {
-              cure: { label: 'Trim to null', edits: [setParam(m.id, trim, value)] },
-            }),
+            cures: cures(Math.abs(value) <= MOST_TRIM ? setCure('Trim to null', setParam(m.id, trim, value)) : null),
           },
         ];
       });

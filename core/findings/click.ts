@@ -1,73 +1,96 @@
-import type { Graph, GraphModule } from '../graph/graph';
+import { freeId } from '../document/edits';
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import type { GainSpec } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
 import type { Range } from '../law/lin';
 import type { Observer } from '../simulate/types';
 import { briefSeconds, showNumber } from '../units/show';
-import { setParam, watching } from './finding';
-import type { Cure } from './finding';
-import { gainAt } from './gain';
-import { carriesAudio, inputNamed, upstreamModules } from './paths';
+import { cures, setCure, setParam, watching } from './finding';
+import type { Cure, Found } from './finding';
+import { insertBefore } from './insert';
+import { carriesAudio, inputNamed, inputsNamed, isAudible, sourceOf, upstreamModules } from './paths';
 
-const WINDOW_SECONDS = 0.002;
-const STEP_DB = 12;
-const FLOOR_DB = -40;
+const WINDOW_SECONDS = 0.001;
+/** Shares of full gain within the window: textbook fades of 5 ms (0.2) are clean, of 2 ms (0.5) are heard. */
+const HEARD = 0.3;
+const CLEAN = 0.2;
 
-/** Follows an amplifier's gain in dB, and the greatest change of it within 2 ms. */
+type Gain = GainSpec<ParamValues>;
+
+/** Follows how much of a sound passes, and the greatest change of it within a millisecond. */
 class GainWatch implements Observer {
   readonly sockets: readonly string[];
-  fastestDb = 0;
+  private fastest = 0;
+  private peak = 1;
   private readonly past: Float64Array;
   private filled = 0;
+  private readonly gain: (controls: readonly number[]) => number;
+  private readonly volts: number[];
 
   constructor(
     readonly m: GraphModule,
+    readonly spec: Gain,
     sampleRate: number,
   ) {
-    this.sockets = [`${m.id}.cv`, `${m.id}.cv2`];
+    this.sockets = spec.controls.map((name) => `${m.id}.${name}`);
+    this.gain = spec.gain(m.params, sampleRate);
+    this.volts = spec.controls.map(() => 0);
     this.past = new Float64Array(Math.max(1, Math.round(WINDOW_SECONDS * sampleRate)));
   }
 
-  block([cv, cv2]: readonly Float64Array[], count: number, k0: number): void {
-    const { m, past } = this;
-    const [amount, bias] = [Number(m.params.cvAmount), Number(m.params.bias)];
-    let [lastControl, lastDb] = [NaN, 0];
+  /** Share of full gain, or of its own peak where that is more. */
+  get share(): number {
+    return this.fastest / this.peak;
+  }
+
+  block(buffers: readonly Float64Array[], count: number, k0: number): void {
+    const { past, volts } = this;
     for (let i = 0; i < count; i++) {
-      const c = amount * ((cv as Float64Array)[i] as number) + ((cv2 as Float64Array)[i] as number) + bias;
-      if (c !== lastControl) {
-        lastControl = c;
-        lastDb = Math.max(FLOOR_DB, gainAt(m, c) ?? FLOOR_DB);
-      }
+      buffers.forEach((x, j) => (volts[j] = x[i] as number));
+      const gain = this.gain(volts);
       const slot = (k0 + i) % past.length;
-      if (this.filled === past.length)
-        this.fastestDb = Math.max(this.fastestDb, Math.abs(lastDb - (past[slot] as number)));
+      if (this.filled === past.length) this.fastest = Math.max(this.fastest, Math.abs(gain - (past[slot] as number)));
       else this.filled++;
-      past[slot] = lastDb;
+      this.peak = Math.max(this.peak, Math.abs(gain));
+      past[slot] = gain;
     }
   }
 }
 
 const GRID = 1000;
 
-/** The greatest change of gain within 2 ms, in dB, while the control goes from one voltage to another in a stage's curve. */
-function stageChange(m: GraphModule, from: number, to: number, curve: number, seconds: number): number {
-  const y = (x: number): number => (curve === 0 ? x : Math.expm1(-5 * curve * x) / Math.expm1(-5 * curve));
-  const db = Array.from({ length: GRID + 1 }, (_, i) => {
-    return Math.max(FLOOR_DB, gainAt(m, from + (to - from) * y(i / GRID)) ?? FLOOR_DB);
-  });
-  const apart = Math.max(1, Math.ceil((WINDOW_SECONDS / seconds) * GRID));
-  return db.reduce((most, v, i) => Math.max(most, Math.abs((db[Math.min(GRID, i + apart)] as number) - v)), 0);
-}
+/** The first of its controls that something drives. */
+const movedBy = (m: GraphModule, spec: Gain): string =>
+  spec.controls.find((name) => inputNamed(m, name)?.driver.type === 'output') ?? spec.controls[0] ?? '';
 
-/** The shortest time, to two digits, in which a stage does not click. */
-function quietSeconds(m: GraphModule, from: number, to: number, curve: number): number {
-  let seconds = 0.002;
-  while (seconds < 10 && stageChange(m, from, to, curve, seconds) > STEP_DB * 0.95) seconds *= 1.25;
+/** Seconds in which a control goes from one voltage to another, in a stage's curve, without a click. */
+function quietSeconds({ m, spec }: GainWatch, [from, to]: Range, curve: number): number {
+  const y = (x: number): number => (curve === 0 ? x : Math.expm1(-5 * curve * x) / Math.expm1(-5 * curve));
+  // A rate at which every sample is a rest of its own: the law without its lag.
+  const gain = spec.gain(m.params, 1e-9);
+  const moved = Math.max(0, spec.controls.indexOf(movedBy(m, spec)));
+  const at = (volts: number): number[] => spec.controls.map((_, j) => (j === moved ? volts : 0));
+  const gains = Array.from({ length: GRID + 1 }, (_, i) => gain(at(from + (to - from) * y(i / GRID))));
+  const peak = gains.reduce((most, g) => Math.max(most, Math.abs(g)), 1);
+  const change = (seconds: number): number => {
+    const apart = Math.max(1, Math.ceil((WINDOW_SECONDS / seconds) * GRID));
+    return gains.reduce((most, g, i) => Math.max(most, Math.abs((gains[Math.min(GRID, i + apart)] as number) - g)), 0);
+  };
+  let seconds = WINDOW_SECONDS;
+  while (seconds < 10 && change(seconds) > CLEAN * peak) seconds *= 1.1;
   return Number(seconds.toPrecision(2));
 }
 
-/** Stages of the contour behind an amplifier, by parameter: the way their control goes, and its curve. */
-function stagesOf(m: GraphModule): readonly { readonly param: string; readonly up: boolean; readonly curve: number }[] {
-  const curve = m.kind.name === 'slew' ? (m.params.law === 'rc' ? 1 : 0) : null;
-  if (curve !== null) {
+interface StageOf {
+  readonly param: string;
+  readonly up: boolean;
+  readonly curve: number;
+}
+
+/** Stages of the contour behind a gain, by parameter: the way their control goes, and its curve. */
+function stagesOf(m: GraphModule): readonly StageOf[] {
+  if (m.kind.name === 'slew') {
+    const curve = m.params.law === 'rc' ? 1 : 0;
     return [
       { param: 'rise', up: true, curve },
       { param: 'fall', up: false, curve },
@@ -81,52 +104,95 @@ function stagesOf(m: GraphModule): readonly { readonly param: string; readonly u
   ];
 }
 
-/** A contour whose stages are too short, made just long enough. */
-function lengthened(graph: Graph, m: GraphModule, [low, high]: Range): Cure | undefined {
-  const cv = inputNamed(m, 'cv');
-  const contour =
-    cv && [...upstreamModules(graph, [cv])].find((x) => x.kind.name === 'envelope' || x.kind.name === 'slew');
-  if (!contour) return undefined;
+/** The voltage that a control itself goes over, from bounds. */
+type RangeAt = (input: GraphInput) => Range;
+
+/** A contour whose stages are too short, made just long enough; `more` times that where one stage alone is not all. */
+function lengthened(graph: Graph, watch: GainWatch, [low, high]: Range, more: number): Cure | null {
+  const controls = inputsNamed(watch.m, watch.spec.controls);
+  const contour = [...upstreamModules(graph, controls)].find(
+    (x) => x.kind.name === 'envelope' || x.kind.name === 'slew',
+  );
+  if (!contour) return null;
   const longer = stagesOf(contour).flatMap(({ param, up, curve }) => {
-    const seconds = up ? quietSeconds(m, low, high, curve) : quietSeconds(m, high, low, curve);
+    const seconds = more * quietSeconds(watch, up ? [low, high] : [high, low], curve);
     // A linear lag's time is for 10 V.
-    const time =
-      contour.kind.name === 'slew' && contour.params.law === 'linear'
-        ? (seconds * 10) / Math.max(0.1, high - low)
-        : seconds;
-    return Number(contour.params[param]) < time ? [{ param, time: Number(time.toPrecision(3)) }] : [];
+    const scale = contour.kind.name === 'slew' && contour.params.law === 'linear' ? 10 / Math.max(0.1, high - low) : 1;
+    const time = Number((seconds * scale).toPrecision(3));
+    return Number(contour.params[param]) < time ? [{ param, time }] : [];
   });
-  if (longer.length === 0) return undefined;
+  if (longer.length === 0) return null;
   const text = longer.map(({ param, time }) => `${param} to ${briefSeconds(time)}`).join(', ');
-  return { label: `Lengthen ${text}`, edits: longer.map(({ param, time }) => setParam(contour.id, param, time)) };
+  return setCure(`Lengthen ${text}`, ...longer.map(({ param, time }) => setParam(contour.id, param, time)));
+}
+
+/** A lag in the control's own cable. */
+function lagged(graph: Graph, watch: GainWatch, rangeAt: RangeAt, more: number): Cure | null {
+  const driven = inputsNamed(watch.m, watch.spec.controls).filter((s) => s.plugged);
+  const [only] = driven;
+  if (!only || driven.length !== 1) return null;
+  const [low, high] = rangeAt(only);
+  const seconds = Math.max(...[[low, high] as const, [high, low] as const].map((way) => quietSeconds(watch, way, 0)));
+  const time = Number(((more * seconds * 10) / Math.max(0.1, high - low)).toPrecision(3));
+  const params = { law: 'linear', rise: time, fall: time };
+  const edits = insertBefore(graph, only.socket, {
+    id: freeId(graph.patch, 'soften'),
+    kind: 'slew',
+    label: 'Soften',
+    params,
+  });
+  return edits.length > 0 ? setCure(`Soften by a lag of ${briefSeconds(time)}`, ...edits) : null;
+}
+
+/** Whether what moves a control is sound itself, as in amplitude modulation. */
+function isAudioRate(graph: Graph, { m, spec }: GainWatch): boolean {
+  const controls = inputsNamed(m, spec.controls);
+  return [...upstreamModules(graph, controls)].some((x) => x.kind.room === 'source' && isAudible(x));
+}
+
+function found(graph: Graph, watch: GainWatch, rangeAt: RangeAt): Found {
+  const { m, spec } = watch;
+  const control = movedBy(m, spec);
+  const [range = [0, 0] as const] = inputsNamed(m, [control]).map(rangeAt);
+  const percentPerMs = 100 * watch.share;
+  return {
+    code: 'click',
+    severity: 'warning',
+    at: `${m.id}.${control}`,
+    message: `${m.label} clicks: its gain moves by ${showNumber(percentPerMs, 0)} % of full within a millisecond.`,
+    numbers: { percentPerMs },
+    cures: cures(
+      ...[1, 2, 4].flatMap((more) => [lengthened(graph, watch, range, more), lagged(graph, watch, rangeAt, more)]),
+    ),
+  };
 }
 
 export const click = watching<GainWatch>({
   code: 'click',
-  why: 'A gain that jumps within a few milliseconds is heard as a click, whatever the sound is. A slower attack or release, or a lag in the control, takes it away.',
-  when: 'the gain of an amplifier that passes audio changes by more than 12 dB within 2 ms (below −40 dB counts as −40 dB)',
-  cures: 'lengthens the envelope’s or lag’s stages',
+  why: 'A gain that jumps within a millisecond or two is heard as a click, whatever the sound is. A slower attack or release, or a lag in the control, takes it away.',
+  when: 'the gain of something that passes sound to a line output moves by more than 30 % of full (or of its own peak) within 1 ms, and its control is not itself sound (a part that repeats faster than 20 Hz)',
+  cures: 'lengthens the envelope’s or lag’s stages to what moves 20 % in 1 ms, or puts a lag into the control',
   watch(graph) {
-    const heard = graph.modules.filter((m) => {
-      const input = m.kind.name === 'vca' && (['in', 'in2'] as const).map((n) => inputNamed(m, n));
-      return input && input.some((s) => s && carriesAudio(graph, s));
-    });
-    return heard.map((m) => new GainWatch(m, graph.sampleRate));
+    const outs = graph.modules.filter((m) => m.kind.name === 'lineOut').flatMap((m) => m.inputs);
+    const heard = upstreamModules(graph, outs);
+    return [...heard].flatMap((m) =>
+      (m.kind.gains ?? [])
+        .filter((spec) => inputsNamed(m, spec.signals).some((s) => carriesAudio(graph, s)))
+        .filter((spec) => inputsNamed(m, spec.controls).some((s) => sourceOf(graph, s)))
+        .map((spec) => new GainWatch(m, spec, graph.sampleRate))
+        .filter((watch) => !isAudioRate(graph, watch)),
+    );
   },
   find({ graph, bounds }, watched) {
-    return watched
-      .filter((w) => w.fastestDb > STEP_DB)
-      .map(({ m, fastestDb }) => {
-        const dbPerMs = fastestDb / (WINDOW_SECONDS * 1000);
-        const cure = lengthened(graph, m, bounds.get(m.id)?.ends[0]?.drive ?? [0, 0]);
-        return {
-          code: 'click',
-          severity: 'warning' as const,
-          at: `${m.id}.cv`,
-          message: `${m.label} clicks: its gain moves by ${showNumber(dbPerMs, 1)} dB a millisecond.`,
-          numbers: { dbPerMs },
-          ...(cure && { cure }),
-        };
-      });
+    const rangeAt: RangeAt = (input) => {
+      const m = graph.modules.find((x) => x.inputs.includes(input));
+      return (m && bounds.get(m.id)?.inputs[m.inputs.indexOf(input)]) ?? [0, 0];
+    };
+    const worst = new Map<string, GainWatch>();
+    for (const watch of watched.filter((w) => w.share > HEARD)) {
+      const known = worst.get(watch.m.id);
+      if (!known || known.share < watch.share) worst.set(watch.m.id, watch);
+    }
+    return [...worst.values()].map((watch) => found(graph, watch, rangeAt));
   },
 });

@@ -1,60 +1,104 @@
 import type { Edit } from '../document/edits';
-import type { GraphModule } from '../graph/graph';
+import type { Graph, GraphModule } from '../graph/graph';
 import type { Range } from '../law/lin';
-import { setParam } from './finding';
-import type { Cure, FindingRule } from './finding';
+import type { Cut, Simulation } from '../simulate/types';
+import { cures, setCure, setParam } from './finding';
+import type { Cure, FindingRule, Found } from './finding';
+import { insertOffset } from './insert';
 
 /** Share of the time that may be lost before it is said. */
 const SHARE = 0.001;
 
-/** The parameters which, all multiplied by one number, multiply the output by it; by kind. */
-const scaling: Readonly<Record<string, (m: GraphModule) => readonly string[]>> = {
-  attenuverter: () => ['amount'],
-  offset: (m) => (m.params.order === 'scaleThenShift' ? ['amount', 'volts'] : ['amount']),
-  mixer: (m) => [...m.inputs.map((_, i) => `gain${i + 1}`), 'biasVolts'],
-  lfo: () => ['lowVolts', 'highVolts'],
-  oscillator: () => ['lowVolts', 'highVolts'],
-  clock: () => ['lowVolts', 'highVolts'],
-};
+/** Where a kind cuts by itself, volts; null where it does not. */
+const ownLevel = (m: GraphModule): number | null =>
+  m.kind.clips && typeof m.params.clipVolts === 'number' ? m.params.clipVolts : null;
 
-/** Less gain, so that the furthest voltage just meets its rail. */
-function lessGain(m: GraphModule, [lo, hi]: Range, railVolts: number): { cure?: Cure } {
-  const params = scaling[m.kind.name]?.(m) ?? [];
-  const share = Math.floor((1e4 * railVolts) / Math.max(hi, -lo)) / 1e4;
-  const edits = params.flatMap((name): Edit[] => {
+const widest = (ranges: readonly Range[]): Range => [
+  Math.min(...ranges.map((r) => r[0])),
+  Math.max(...ranges.map((r) => r[1])),
+];
+
+/** Less gain, so that the furthest voltage just meets its limit: the module's own, or before its one signal input. */
+function lessGain(graph: Graph, m: GraphModule, [lo, hi]: Range, limit: number): Cure[] {
+  const share = Math.floor((1e4 * limit) / Math.max(hi, -lo)) / 1e4;
+  if (!(share > 0 && share < 1)) return [];
+  const text = `${(100 * share).toFixed(1)} %`;
+  const own = (m.kind.scaledBy?.(m.params) ?? []).flatMap((name): Edit[] => {
     const value = Number(m.params[name] ?? 0);
     return value === 0 ? [] : [setParam(m.id, name, value * share)];
   });
-  if (edits.length === 0 || !(share > 0)) return {};
-  return { cure: { label: `Gain down to ${(100 * share).toFixed(1)} %`, edits } };
+  const fed = m.inputs.filter((s) => s.spec.role === 'signal' && s.driver.type === 'output');
+  const before = fed.length === 1 && fed[0] ? insertOffset(graph, fed[0].socket, 'Less', share, 0) : [];
+  return [
+    ...(own.length > 0 ? [setCure(`Gain down to ${text}`, ...own)] : []),
+    ...(before.length > 0 ? [setCure(`Shrink to ${text} before it`, ...before)] : []),
+  ];
+}
+
+/** A lift that sits too far to one side, brought to where both ends fit. */
+function towardTheMiddle(m: GraphModule, [lo, hi]: Range, limit: number): Cure | null {
+  const param = ['volts', 'biasVolts'].find((name) => m.kind.params[name] !== undefined && m.kind.scaledBy);
+  const shift = hi > limit ? limit - hi : lo < -limit ? -limit - lo : 0;
+  if (param === undefined || shift === 0 || hi - lo > 2 * limit) return null;
+  const perVolt = m.params.order === 'shiftThenScale' ? Number(m.params.amount) : m.params.inverting === true ? -1 : 1;
+  if (perVolt === 0) return null;
+  return setCure('Offset toward the middle', setParam(m.id, param, Number(m.params[param]) + shift / perVolt));
+}
+
+function usedSockets({ patch: { cables, normals, probes, targets } }: Graph): ReadonlySet<string> {
+  const used = new Set([...cables, ...normals].flatMap((c) => ('from' in c ? [c.from] : [])));
+  for (const { at } of [...probes, ...targets]) used.add(at);
+  return used;
+}
+
+/** What a listener or a cable could meet: every output that is plugged, probed or a target, else the first. */
+function lookedAt(used: ReadonlySet<string>, m: GraphModule): number[] {
+  const negated = (name: string): boolean => m.kind.negated?.[name] !== undefined;
+  const found = m.outputs.flatMap((o, i) => (used.has(o.socket) && !negated(o.name) ? [i] : []));
+  return found.length > 0 || m.outputs.length === 0 ? found : [0];
+}
+
+function lost(simulation: Simulation, m: GraphModule, socket: string): Cut & { readonly own: boolean } {
+  const { clippedLow = 0, clippedHigh = 0 } = simulation.outputs.get(socket) ?? {};
+  const own = simulation.cuts.get(m.id) ?? { low: 0, high: 0 };
+  return {
+    low: Math.max(clippedLow, own.low),
+    high: Math.max(clippedHigh, own.high),
+    own: own.low + own.high > clippedLow + clippedHigh,
+  };
 }
 
 export const clip: FindingRule = {
   code: 'clip',
-  why: 'Beyond the supply the voltage is cut flat, which adds overtones to a sound and stops a movement short. That can be meant, as in a wave shaper; else less gain before this stage keeps the shape.',
-  when: 'an output is beyond its rails for more than 0.1 % of the time',
-  cures: 'less gain, where the module itself sets it',
+  why: 'Beyond its limit the voltage is cut flat, which adds overtones to a sound and stops a movement short. That can be meant, as in a wave shaper; else less gain before this stage keeps the shape.',
+  when: 'an output (each that is plugged, probed or wanted, else the first) is beyond its rails or its kind’s hard clip level for more than 0.1 % of the time; a note on a shaper',
+  cures: 'less gain, or the offset toward the middle',
   find({ graph, bounds, simulation }) {
     if (!simulation) return [];
     const { railVolts } = graph.patch.settings;
+    const used = usedSockets(graph);
     return graph.modules.flatMap((m) =>
-      m.outputs.slice(0, 1).flatMap((o) => {
-        const { clippedLow = 0, clippedHigh = 0 } = simulation.outputs.get(o.socket) ?? {};
-        const share = clippedLow + clippedHigh;
-        if (share <= SHARE) return [];
-        const side = clippedLow === 0 ? 'at the top' : clippedHigh === 0 ? 'at the bottom' : 'on both sides';
+      lookedAt(used, m).flatMap((index): Found[] => {
+        const o = m.outputs[index];
+        if (!o) return [];
+        const { low, high, own } = lost(simulation, m, o.socket);
+        if (low + high <= SHARE) return [];
+        const side = low === 0 ? 'at the top' : high === 0 ? 'at the bottom' : 'on both sides';
+        const limit = Math.min(railVolts, ownLevel(m) ?? railVolts);
+        const found = bounds.get(m.id);
+        const range = widest([found?.unclipped[index] ?? [0, 0], ...(found?.uncut ?? [])]);
         return [
           {
             code: 'clip',
-            severity: 'warning' as const,
+            severity: m.kind.shapes ? 'note' : 'warning',
             at: o.socket,
-            message: `${m.label} clips ${side} for ${(100 * share).toFixed(1)} % of the time.`,
+            message: `${m.label} clips ${side} for ${(100 * (low + high)).toFixed(1)} % of the time${own ? `, at its own ${limit} V` : ''}.`,
             numbers: {
-              clippedPercent: 100 * share,
-              clippedLowPercent: 100 * clippedLow,
-              clippedHighPercent: 100 * clippedHigh,
+              clippedPercent: 100 * (low + high),
+              clippedLowPercent: 100 * low,
+              clippedHighPercent: 100 * high,
             },
-            ...lessGain(m, bounds.get(m.id)?.unclipped[0] ?? [0, 0], railVolts),
+            cures: cures(towardTheMiddle(m, range, limit), ...lessGain(graph, m, range, limit)),
           },
         ];
       }),

@@ -1,6 +1,7 @@
 import { gainOf } from '../units/db';
 import { showVolts } from '../units/show';
-import type { Finding, FindingRule } from './finding';
+import { setCure, setParam } from './finding';
+import type { FindingRule, Found } from './finding';
 
 const LEAST_VOLTS = 0.01;
 
@@ -14,7 +15,7 @@ export const dcOut: FindingRule = {
     return graph.modules
       .filter((m) => m.kind.name === 'lineOut' && m.params.dcBlock !== true)
       .flatMap((m) =>
-        m.inputs.flatMap((s): Finding[] => {
+        m.inputs.flatMap((s): Found[] => {
           const volts = (simulation.inputs.get(s.socket)?.mean ?? 0) * gainOf(-Number(m.params.padDb));
           if (!s.connected || Math.abs(volts) <= LEAST_VOLTS) return [];
           return [
@@ -24,7 +25,7 @@ export const dcOut: FindingRule = {
               at: s.socket,
               message: `${m.label}, ${s.spec.name} sends ${showVolts(volts)} of constant voltage outside, where it does not belong.`,
               numbers: { volts },
-              cure: { label: 'Block DC', edits: [{ op: 'set-param', module: m.id, param: 'dcBlock', value: true }] },
+              cures: [setCure('Block DC', setParam(m.id, 'dcBlock', true))],
             },
           ];
         }),

@@ -1,31 +1,46 @@
 import type { GraphModule } from '../graph/graph';
 import { showSeconds } from '../units/show';
-import type { Finding, FindingRule } from './finding';
-import { endInputs, upstreamModules } from './paths';
+import { cures, setCure } from './finding';
+import type { Cure, FindingRule, Found } from './finding';
+import { endInputs, inputNamed, upstreamModules } from './paths';
 
 /** Rates within this of each other count as nominally the same. */
 const SAME = 0.05;
 /** What two knobs set alike may still differ by. */
 const KNOB = 0.01;
 
-const isFree = (m: GraphModule): boolean =>
-  m.kind.name === 'lfo' &&
-  m.inputs.every((s) => !s.connected) &&
-  m.params.shape !== 'stepped' &&
-  m.params.shape !== 'smooth';
+/** Moves by itself at a rate that nothing holds; what is made from one module has its one clock. */
+function isFree(m: GraphModule): boolean {
+  const { kind, params } = m;
+  return (
+    m.inputs.every((s) => !s.connected) &&
+    (kind.free?.(params, () => false) ?? false) &&
+    (kind.hertz?.(params) ?? 0) > 0 &&
+    !kind.audible &&
+    !kind.draws?.(params)
+  );
+}
+
+/** One reset by the other, where it has such an input and the other's voltage rises that far. */
+function locked(a: GraphModule, b: GraphModule): Cure | null {
+  const reset = inputNamed(b, 'reset');
+  const output = a.outputs[0]?.socket;
+  if (!reset || output === undefined) return null;
+  return setCure(`Reset ${b.label} by ${a.label}`, { do: 'plug', cable: { from: output, to: reset.socket } });
+}
 
 export const drift: FindingRule = {
   code: 'drift',
   why: 'Two slow oscillators of their own never keep the same rate for long, so a phase between them that is right now is wrong in a minute. Let one reset the other, or drive both from one.',
-  when: 'two slow oscillators of the same nominal rate (within 5 %), neither reset nor modulated, reach one end',
+  when: 'two sources that run by themselves at the same nominal rate (within 5 %), neither reset nor modulated, reach one end',
   cures: 'resets the second by the first',
   find({ graph }) {
     const told = new Set<string>();
     return endInputs(graph).flatMap((end) => {
       const free = [...upstreamModules(graph, [end])].filter(isFree).sort((a, b) => a.index - b.index);
       return free.flatMap((a, i) =>
-        free.slice(i + 1).flatMap((b): Finding[] => {
-          const [x, y] = [Number(a.params.rateHz), Number(b.params.rateHz)];
+        free.slice(i + 1).flatMap((b): Found[] => {
+          const [x, y] = [a, b].map((m) => m.kind.hertz?.(m.params) ?? 0) as [number, number];
           const pair = `${a.id} ${b.id}`;
           if (Math.abs(x - y) > SAME * Math.max(x, y) || told.has(pair)) return [];
           told.add(pair);
@@ -37,10 +52,7 @@ export const drift: FindingRule = {
               at: end.socket,
               message: `${a.label} and ${b.label} run free: their phases are a quarter cycle apart from where they began after ${showSeconds(driftSeconds)}.`,
               numbers: { driftSeconds },
-              cure: {
-                label: `Reset ${b.label} by ${a.label}`,
-                edits: [{ op: 'plug', cable: { from: `${a.id}.out`, to: `${b.id}.reset` } }],
-              },
+              cures: cures(locked(a, b), locked(b, a)),
             },
           ];
         }),

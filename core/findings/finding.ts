@@ -19,7 +19,13 @@ export interface Finding {
   readonly at: string;
   readonly message: string;
   readonly numbers: Readonly<Record<string, number>>;
+  /** Applied, it removes the finding and brings no new error or warning at the same place. */
   readonly cure?: Cure;
+}
+
+/** A finding as its rule tells it, with what might cure it, best first: the first that keeps its promise is offered. */
+export interface Found extends Omit<Finding, 'cure'> {
+  readonly cures?: readonly Cure[];
 }
 
 /** What a finding looks at. Percentages of time come from the simulation, worst cases from the bounds. */
@@ -39,13 +45,13 @@ export interface FindingRule {
   readonly when: string;
   /** What its cure does, for the docs. */
   readonly cures?: string;
-  find(evidence: Evidence): readonly Finding[];
+  find(evidence: Evidence): readonly Found[];
 }
 
 /** A finding that must see the samples themselves. */
 export interface WatchingRule<W extends Observer = Observer> extends Omit<FindingRule, 'find'> {
   watch(graph: Graph): readonly W[];
-  find(evidence: Evidence, watched: readonly W[]): readonly Finding[];
+  find(evidence: Evidence, watched: readonly W[]): readonly Found[];
 }
 
 /** Declares a rule that watches; outside it the kind of its watchers does not matter. */
@@ -69,8 +75,14 @@ export function drivesOf(
 }
 
 export const setParam = (module: string, param: string, value: ParamValue): Edit => ({
-  op: 'set-param',
+  do: 'set',
   module,
   param,
   value,
 });
+
+export const setCure = (label: string, ...edits: readonly Edit[]): Cure => ({ label, edits });
+
+/** The same without those that are not there. */
+export const cures = (...list: readonly (Cure | null | undefined)[]): readonly Cure[] =>
+  list.filter((x): x is Cure => x !== null && x !== undefined);

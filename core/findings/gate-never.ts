@@ -1,6 +1,7 @@
 import { showVolts } from '../units/show';
-import type { Finding, FindingRule } from './finding';
-import { insertOffset } from './paths';
+import { cures, setCure } from './finding';
+import type { FindingRule, Found } from './finding';
+import { insertOffset } from './insert';
 
 export const gateNever: FindingRule = {
   code: 'gate-never',
@@ -9,15 +10,17 @@ export const gateNever: FindingRule = {
   cures: 'a stage that amplifies to half as much again as the threshold, or lifts to it',
   find({ graph, bounds }) {
     return graph.modules.flatMap((m) =>
-      m.inputs.flatMap(({ spec, socket, connected, driver }, i): Finding[] => {
+      m.inputs.flatMap(({ spec, socket, connected, driver }, i): Found[] => {
         const [lowestVolts, highestVolts] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
         if (spec.threshold === undefined || !connected || driver.type !== 'output' || highestVolts >= spec.threshold)
           return [];
         const gain = (1.5 * spec.threshold) / highestVolts;
-        const amplified = highestVolts > 0 && gain <= 4;
-        const edits = amplified
-          ? insertOffset(graph, socket, 'Gate gain', Number(gain.toPrecision(3)), 0)
-          : insertOffset(graph, socket, 'Gate lift', 1, Number((spec.threshold - highestVolts + 0.5).toPrecision(3)));
+        const amplify =
+          highestVolts > 0 && spec.threshold > 0
+            ? insertOffset(graph, socket, 'Gate gain', Number(gain.toPrecision(3)), 0)
+            : [];
+        const middle = (lowestVolts + highestVolts) / 2;
+        const lift = insertOffset(graph, socket, 'Gate lift', 1, Number((spec.threshold - middle).toPrecision(3)));
         return [
           {
             code: 'gate-never',
@@ -25,7 +28,10 @@ export const gateNever: FindingRule = {
             at: socket,
             message: `${m.label} is never triggered: ${spec.name} reaches ${showVolts(highestVolts)} at most, and its threshold is ${showVolts(spec.threshold)}.`,
             numbers: { highestVolts, lowestVolts, thresholdVolts: spec.threshold },
-            ...(edits.length > 0 && { cure: { label: amplified ? 'Amplify the gate' : 'Lift the gate', edits } }),
+            cures: cures(
+              amplify.length > 0 ? setCure('Amplify the gate', ...amplify) : null,
+              lift.length > 0 ? setCure('Lift the gate', ...lift) : null,
+            ),
           },
         ];
       }),

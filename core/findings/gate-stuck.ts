@@ -1,7 +1,8 @@
 import { GATE_HYSTERESIS } from '../kinds/detect';
 import { showVolts } from '../units/show';
-import type { Finding, FindingRule } from './finding';
-import { insertOffset } from './paths';
+import { cures, setCure } from './finding';
+import type { FindingRule, Found } from './finding';
+import { insertOffset } from './insert';
 
 export const gateStuck: FindingRule = {
   code: 'gate-stuck',
@@ -10,7 +11,7 @@ export const gateStuck: FindingRule = {
   cures: 'a stage that lowers it',
   find({ graph, bounds }) {
     return graph.modules.flatMap((m) =>
-      m.inputs.flatMap(({ spec, socket, connected, driver }, i): Finding[] => {
+      m.inputs.flatMap(({ spec, socket, connected, driver }, i): Found[] => {
         const [lowestVolts, highestVolts] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
         if (spec.threshold === undefined || !connected || driver.type !== 'output') return [];
         if (lowestVolts < spec.threshold - GATE_HYSTERESIS) return [];
@@ -19,7 +20,7 @@ export const gateStuck: FindingRule = {
           socket,
           'Gate lower',
           1,
-          -Number((lowestVolts - spec.threshold + 0.5).toPrecision(3)),
+          -Number(((lowestVolts + highestVolts) / 2 - spec.threshold).toPrecision(3)),
         );
         return [
           {
@@ -28,7 +29,7 @@ export const gateStuck: FindingRule = {
             at: socket,
             message: `${m.label} stays triggered: ${spec.name} never falls below ${showVolts(lowestVolts)}, and its threshold is ${showVolts(spec.threshold)}.`,
             numbers: { lowestVolts, highestVolts, thresholdVolts: spec.threshold },
-            ...(edits.length > 0 && { cure: { label: 'Lower the gate', edits } }),
+            cures: cures(edits.length > 0 ? setCure('Lower the gate', ...edits) : null),
           },
         ];
       }),

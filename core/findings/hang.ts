@@ -1,68 +1,140 @@
 import { freeId } from '../document/edits';
 import type { Edit } from '../document/edits';
-import type { Graph, GraphInput } from '../graph/graph';
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import { Gate } from '../kinds/detect';
+import type { Step } from '../kinds/params';
+import type { Observer } from '../simulate/types';
 import { showSeconds } from '../units/show';
-import type { Finding, FindingRule } from './finding';
-import { inputNamed, sourceOf, upstreamModules } from './paths';
+import { cures, setCure, setParam, watching } from './finding';
+import type { Cure, Found } from './finding';
+import { inputNamed, sourceOf } from './paths';
+import { median, stepperAt } from './steppers';
+import type { Stepper } from './steppers';
 
-/** A gate that is up for this many steps hangs. */
+/** A gate that is up for this many steps hangs, where the steps say nothing of gates. */
 const STEPS = 2;
 
-/** The length of a step of the stepped voltage that an input gets, seconds; null if it gets none. */
-function stepSeconds(graph: Graph, input: GraphInput): number | null {
-  for (const m of upstreamModules(graph, [input])) {
-    if (m.kind.name === 'lfo' && m.params.shape === 'stepped') return 1 / Number(m.params.rateHz);
-    const clock = m.kind.name === 'sequencer' ? inputNamed(m, 'clock') : undefined;
-    const from = clock && sourceOf(graph, clock);
-    if (from?.m.kind.name === 'clock') return (60 / Number(from.m.params.bpm)) * Number(from.m.params.beats);
+/** Follows an envelope's gate beside the clock of what makes its steps. */
+class HangWatch implements Observer {
+  readonly sockets: readonly string[];
+  /** The longest time that the gate stayed up over the beginning of a step with a gate, samples. */
+  over = 0;
+  longest = 0;
+  private readonly gate: Gate;
+  private readonly clock: Gate;
+  private readonly reset = new Gate(1);
+  private readonly resets: boolean;
+  private step = -1;
+  private since = 0;
+  private held = false;
+  private lastEdge: number | null = null;
+  private readonly lengths: number[] = [];
+
+  constructor(
+    readonly m: GraphModule,
+    readonly input: GraphInput,
+    readonly stepper: Stepper,
+  ) {
+    const { clock } = stepper;
+    const reset = stepper.gates ? inputNamed(stepper.m, 'reset') : undefined;
+    this.resets = reset?.connected ?? false;
+    this.gate = new Gate(input.spec.threshold ?? 1);
+    this.clock = new Gate(clock?.spec.threshold ?? 1);
+    this.sockets = [input.socket, ...(clock ? [clock.socket] : []), ...(reset && this.resets ? [reset.socket] : [])];
   }
-  return null;
+
+  block([x, clock, reset]: readonly Float64Array[], count: number, k0: number): void {
+    for (let i = 0; i < count; i++) {
+      const k = k0 + i;
+      const rises = this.gate.rises((x as Float64Array)[i] as number);
+      if (this.resets && reset && this.reset.rises(reset[i] as number)) this.step = -1;
+      const begins = clock !== undefined && this.clock.rises(clock[i] as number) && this.begin(k);
+      if (rises) {
+        this.since = k;
+        this.held = false;
+      }
+      if (!this.gate.high) continue;
+      // Up before the step began, and still up: the note before it has not ended.
+      if (begins && !rises) this.held = true;
+      this.longest = Math.max(this.longest, k + 1 - this.since);
+      if (this.held) this.over = Math.max(this.over, k + 1 - this.since);
+    }
+  }
+
+  /** Whether the step that begins has a gate. */
+  private begin(k: number): boolean {
+    const { gates } = this.stepper;
+    if (this.lastEdge !== null) this.lengths.push(k - this.lastEdge);
+    this.lastEdge = k;
+    if (!gates) return false;
+    this.step = (this.step + 1) % gates.length;
+    return gates[this.step] ?? false;
+  }
+
+  /** Samples of the longest gate that hangs; 0 where none does. */
+  hangs(sampleRate: number): number {
+    const { gates, clock, hertz } = this.stepper;
+    if (gates) return this.over;
+    const length = clock ? median(this.lengths) : sampleRate / hertz;
+    return length !== null && this.longest >= STEPS * length ? this.longest : 0;
+  }
 }
 
-/** The gate of the sequencer upstream, to multiply by. */
-const gateOf = (graph: Graph, input: GraphInput): string | undefined =>
-  [...upstreamModules(graph, [input])].find((m) => m.kind.name === 'sequencer')?.id;
+/** What returns to zero between the steps: the sequencer's own gate, else what clocks them. */
+function returning(graph: Graph, { m, clock, gates }: Stepper): string | undefined {
+  if (gates) return `${m.id}.gate`;
+  return clock ? sourceOf(graph, clock)?.socket : undefined;
+}
 
-export const hang: FindingRule = {
+function multiplied(graph: Graph, { m, input, stepper }: HangWatch): Cure | null {
+  const gate = returning(graph, stepper);
+  const cable = graph.patch.cables.find((c) => c.to === input.socket);
+  if (gate === undefined || !cable || cable.from === gate) return null;
+  const id = freeId(graph.patch, 'return');
+  const edits: Edit[] = [
+    { do: 'add', module: { id, kind: 'vca', label: 'Return to zero' }, before: m.id },
+    { do: 'plug', cable: { from: cable.from, to: `${id}.in` } },
+    { do: 'plug', cable: { from: gate, to: `${id}.cv` } },
+    { do: 'plug', cable: { from: `${id}.out`, to: input.socket } },
+  ];
+  return setCure('Multiply by the gate', ...edits);
+}
+
+/** Ties that hold a gate into a step with a gate of its own, taken away. */
+function untied({ stepper: { m, gates } }: HangWatch): Cure | null {
+  if (!gates) return null;
+  const steps = m.params.steps as readonly Step[];
+  const loose = steps.map((s, i) => ({ ...s, tie: s.tie && !(gates[(i + 1) % gates.length] ?? false) }));
+  return steps.some((s, i) => s.tie !== loose[i]?.tie)
+    ? setCure('Untie the steps', setParam(m.id, 'steps', loose))
+    : null;
+}
+
+export const hang = watching<HangWatch>({
   code: 'hang',
-  why: 'A stepped voltage goes straight from value to value and never returns to zero between notes, so the envelope stays open and notes hang. Multiply it by the gate, and every note has its end.',
-  when: 'an envelope’s gate, made from a stepped voltage, stays up for two step lengths or more',
-  cures: 'multiplies it by the sequencer’s gate',
-  find({ graph, simulation }) {
-    if (!simulation) return [];
-    return graph.modules
-      .filter((m) => m.kind.name === 'envelope')
-      .flatMap((m): Finding[] => {
-        const input = inputNamed(m, 'gate');
-        const seen = input && simulation.gates.get(input.socket);
-        const step = input ? stepSeconds(graph, input) : null;
-        const direct = input && sourceOf(graph, input);
-        // A tie in the sequencer's own gate holds on purpose.
-        if (!input || !seen || step === null || (direct?.m.kind.name === 'sequencer' && direct.output === 'gate'))
-          return [];
-        if (seen.longestHighSeconds < STEPS * step) return [];
-        const sequencer = gateOf(graph, input);
-        const cable = graph.patch.cables.find((c) => c.to === input.socket);
-        const id = freeId(graph.patch, 'return');
-        const edits: Edit[] =
-          sequencer && cable
-            ? [
-                { op: 'add-module', module: { id, kind: 'vca', label: 'Return to zero' }, before: m.id },
-                { op: 'plug', cable: { from: cable.from, to: `${id}.in` } },
-                { op: 'plug', cable: { from: `${sequencer}.gate`, to: `${id}.cv` } },
-                { op: 'plug', cable: { from: `${id}.out`, to: input.socket } },
-              ]
-            : [];
-        return [
-          {
-            code: 'hang',
-            severity: 'warning',
-            at: input.socket,
-            message: `${m.label} hangs: its gate stays up for ${showSeconds(seen.longestHighSeconds)}, over ${STEPS} steps and more, for a stepped voltage has no return to zero.`,
-            numbers: { hangSeconds: seen.longestHighSeconds },
-            ...(edits.length > 0 && { cure: { label: 'Multiply by the gate', edits } }),
-          },
-        ];
-      });
+  why: 'A voltage that stays up from one step to the next never returns to zero between notes, so the envelope stays open and notes hang. Multiply it by the gate, and every note has its end.',
+  when: 'an envelope’s gate stays up over a clock edge at which a step with a gate begins, or, where steps carry no gate, for two step lengths or more, whatever clocks them',
+  cures: 'multiplies it by the sequencer’s gate or the clock, or unties the steps',
+  watch: (graph) =>
+    graph.modules.flatMap((m) => {
+      const input = m.kind.name === 'envelope' ? inputNamed(m, 'gate') : undefined;
+      const stepper = input?.driver.type === 'output' ? stepperAt(graph, input) : null;
+      return input && stepper ? [new HangWatch(m, input, stepper)] : [];
+    }),
+  find({ graph }, watched) {
+    return watched.flatMap((watch): Found[] => {
+      const hangSeconds = watch.hangs(graph.sampleRate) / graph.sampleRate;
+      if (hangSeconds === 0) return [];
+      return [
+        {
+          code: 'hang',
+          severity: 'warning',
+          at: watch.input.socket,
+          message: `${watch.m.label} hangs: its gate stays up for ${showSeconds(hangSeconds)}, from one step into the next, with no return to zero between them.`,
+          numbers: { hangSeconds },
+          cures: cures(multiplied(graph, watch), untied(watch)),
+        },
+      ];
+    });
   },
-};
+});

@@ -1,7 +1,7 @@
 import { NOMINAL_DBU } from '../kinds/lineOut';
 import { showNumber } from '../units/show';
-import { setParam } from './finding';
-import type { Finding, FindingRule } from './finding';
+import { setCure, setParam } from './finding';
+import type { FindingRule, Found } from './finding';
 
 /** This much over nominal is said, dB. */
 const OVER_DB = 1;
@@ -16,7 +16,7 @@ export const hotOut: FindingRule = {
     if (!simulation) return [];
     return graph.modules
       .filter((m) => m.kind.name === 'lineOut')
-      .flatMap((m): Finding[] => {
+      .flatMap((m): Found[] => {
         const levels = (m.kind.ends ?? []).map((end, i) => {
           const rms = simulation.ends.get(m.id)?.[i]?.drive.rms ?? 0;
           return { at: `${m.id}.${end.socket}`, overDb: (end.value(m.params, rms) ?? -Infinity) - NOMINAL_DBU };
@@ -31,7 +31,7 @@ export const hotOut: FindingRule = {
             at: worst.at,
             message: `${m.label} is ${showNumber(worst.overDb, 1)} dB over line level: start quiet, and pad it.`,
             numbers: { overDb: worst.overDb },
-            cure: { label: `Pad of ${showNumber(pad, 1)} dB`, edits: [setParam(m.id, 'padDb', pad)] },
+            cures: [setCure(`Pad of ${showNumber(pad, 1)} dB`, setParam(m.id, 'padDb', pad))],
           },
         ];
       });

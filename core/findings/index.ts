@@ -7,7 +7,7 @@ import { clip } from './clip';
 import { dcOut } from './dc-out';
 import { deadEnd } from './dead-end';
 import { drift } from './drift';
-import type { Evidence, Finding, FindingRule, WatchingRule } from './finding';
+import type { Evidence, FindingRule, Found, WatchingRule } from './finding';
 import { gateNever } from './gate-never';
 import { gateStuck } from './gate-stuck';
 import { hang } from './hang';
@@ -23,6 +23,7 @@ import { pinned } from './pinned';
 import { pitchScale } from './pitch-scale';
 import { polarity } from './polarity';
 import { runaway } from './runaway';
+import { tied } from './tied';
 import { vcaLeak } from './vca-leak';
 import { vcaOver } from './vca-over';
 import { vcaShort } from './vca-short';
@@ -46,6 +47,7 @@ export const allRules: readonly (FindingRule | WatchingRule)[] = [
   lagLate,
   pitchScale,
   loading,
+  tied,
   normalActive,
   normalBroken,
   polarity,
@@ -68,7 +70,7 @@ export function watchersOf(graph: Graph): Map<string, readonly Observer[]> {
 }
 
 /** All that is worth saying of a patch, worst first, but for what its document dismisses. */
-export function findingsOf(evidence: Evidence): Finding[] {
+export function findingsOf(evidence: Evidence): Found[] {
   const dismissed = new Set(evidence.graph.patch.dismissed.map((d) => `${d.code} ${d.at}`));
   return allRules
     .flatMap((rule) => {

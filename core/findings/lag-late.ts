@@ -1,64 +1,132 @@
 import type { GraphModule } from '../graph/graph';
+import { Gate } from '../kinds/detect';
 import type { Observer } from '../simulate/types';
 import { briefSeconds, showNumber } from '../units/show';
-import { setParam, watching } from './finding';
+import { cures, setCure, setParam, watching } from './finding';
+import type { Cure } from './finding';
 import { pitchPaths } from './pitch-paths';
+import { median, stepperAt } from './steppers';
+import type { Stepper } from './steppers';
 
 const LATE_CENTS = 3;
+const LATE_VOLTS = LATE_CENTS / 1200;
 
-/** How far a lag still is from its note when the next note comes. */
+/** A change of the note by less than this is none, volts. */
+const SAME_NOTE = 1e-6;
+
+/** A glide that is wanted: how far, and in how many samples. */
+interface Way {
+  readonly volts: number;
+  readonly samples: number;
+}
+
+/** How far a lag still is from its note when a step ends: at the clock's next edge, else where the note changes. */
 class StepEnds implements Observer {
   readonly sockets: readonly string[];
   cents = 0;
-  shortest = Infinity;
+  readonly ways: Way[] = [];
+  private readonly clock: Gate | null;
+  private readonly lengths: number[] = [];
   private last: { readonly input: number; readonly output: number } | null = null;
-  private since = 0;
+  /** The sample at which the running step began; null before the first. */
+  private since: number | null = null;
+  private note = 0;
+  private from = 0;
+  private k = 0;
 
-  constructor(readonly m: GraphModule) {
-    this.sockets = [`${m.id}.in`, `${m.id}.out`];
+  constructor(
+    readonly m: GraphModule,
+    stepper: Stepper | null,
+  ) {
+    const clock = stepper?.clock;
+    this.clock = clock ? new Gate(clock.spec.threshold ?? 1) : null;
+    this.sockets = [`${m.id}.in`, `${m.id}.out`, ...(clock ? [clock.socket] : [])];
   }
 
-  block([x, y]: readonly Float64Array[], count: number, k0: number): void {
+  block([x, y, clock]: readonly Float64Array[], count: number, k0: number): void {
     for (let i = 0; i < count; i++) {
       const [input, output] = [(x as Float64Array)[i] as number, (y as Float64Array)[i] as number];
-      if (this.last && Math.abs(input - this.last.input) > 1e-6) {
-        this.cents = Math.max(this.cents, 1200 * Math.abs(this.last.input - this.last.output));
-        this.shortest = Math.min(this.shortest, k0 + i - this.since);
+      const moved = this.last !== null && Math.abs(input - this.last.input) > SAME_NOTE;
+      const begins = this.clock && clock ? this.clock.rises(clock[i] as number) : moved;
+      if (begins) {
+        this.judge(k0 + i);
         this.since = k0 + i;
+        this.from = this.note;
+        this.note = input;
       }
       this.last = { input, output };
     }
+    this.k = k0 + count;
   }
+
+  private judge(k: number): void {
+    if (this.since === null || !this.last) return;
+    this.lengths.push(k - this.since);
+    this.ways.push({ volts: Math.abs(this.last.input - this.from), samples: k - this.since });
+    this.cents = Math.max(this.cents, 1200 * Math.abs(this.last.input - this.last.output));
+  }
+
+  /** The last step counts too if the window holds its whole length. */
+  done(): void {
+    const length = median(this.lengths);
+    if (this.since !== null && length !== null && this.k - this.since >= length - 1) {
+      this.judge(this.k);
+      this.since = null;
+    }
+  }
+}
+
+/** The longest time in which every way is gone to within 3 cents; a linear lag takes it for 10 V. */
+function longest(law: unknown, ways: readonly Way[], sampleRate: number): number {
+  return ways.reduce((least, { volts, samples }) => {
+    if (volts <= LATE_VOLTS) return least;
+    const seconds = samples / sampleRate;
+    const time = law === 'rc' ? (5 * seconds) / Math.log(volts / LATE_VOLTS) : (10 * seconds) / (volts - LATE_VOLTS);
+    return Math.min(least, time);
+  }, Infinity);
+}
+
+/** Rounded down, so that it still arrives. */
+function roundedDown(x: number): number {
+  const unit = 10 ** (Math.floor(Math.log10(x)) - 2);
+  return Number((Math.floor(x / unit) * unit).toPrecision(3));
+}
+
+function shortened(m: GraphModule, time: number): Cure | null {
+  const long = ['rise', 'fall', 'minimum'].filter((name) => Number(m.params[name]) > time);
+  if (long.length === 0) return null;
+  return setCure(`Lag to ${briefSeconds(time)}`, ...long.map((name) => setParam(m.id, name, time)));
 }
 
 export const lagLate = watching<StepEnds>({
   code: 'lag-late',
   why: 'A glide that is longer than the step never arrives, and the note is left before it is in tune. Shorten the lag or lengthen the step.',
-  when: 'a stepped pitch behind a lag is more than 3 cents off its note when the step ends',
-  cures: 'a lag time that ends in time',
+  when: 'a stepped pitch behind a lag is more than 3 cents off its note when a step ends; every step that is followed by another, and the last if the window holds its whole length',
+  cures: 'the longest lag time that ends within 3 cents',
   watch: (graph) =>
     pitchPaths(graph).flatMap((path) =>
-      path.stages.filter((s) => s.m.kind.name === 'slew').map((s) => new StepEnds(s.m)),
+      path.stages.filter((s) => s.m.kind.name === 'slew').map((s) => new StepEnds(s.m, stepperAt(graph, s.input))),
     ),
   find({ graph }, watched) {
-    return watched
-      .filter((w) => w.cents > LATE_CENTS)
-      .map(({ m, cents, shortest }) => {
-        // A linear lag is there after its way; an rc lag halves what is left every ln2·T/5.
-        const seconds = shortest / graph.sampleRate;
-        const share = m.params.law === 'rc' ? 5 / Math.log(Math.max(2, (cents / LATE_CENTS) * Math.E)) : 1;
-        const time = Number((0.9 * seconds * share * 0.9).toPrecision(3));
-        const long = ['rise', 'fall'].filter((way) => Number(m.params[way]) > time);
-        return {
-          code: 'lag-late',
-          severity: 'warning' as const,
-          at: `${m.id}.out`,
-          message: `${m.label} glides too long: ${showNumber(cents, 0)} cents off the note when the step ends.`,
-          numbers: { cents },
-          ...(long.length > 0 && {
-            cure: { label: `Lag to ${briefSeconds(time)}`, edits: long.map((way) => setParam(m.id, way, time)) },
-          }),
-        };
-      });
+    watched.forEach((w) => w.done());
+    const worst = new Map<string, StepEnds>();
+    for (const w of watched.filter((x) => x.cents > LATE_CENTS)) {
+      const known = worst.get(w.m.id);
+      if (!known || w.cents > known.cents) worst.set(w.m.id, w);
+    }
+    return [...worst.values()].map(({ m, cents, ways }) => {
+      const time = longest(m.params.law, ways, graph.sampleRate);
+      const times = Number.isFinite(time)
+        ? [1, 0.98, 0.9, 0.7, 0.5, 0.25, 0.1].map((share) => roundedDown(share * time))
+        : [];
+      return {
+        code: 'lag-late',
+        severity: 'warning' as const,
+        at: `${m.id}.out`,
+        message: `${m.label} glides too long: ${showNumber(cents, 0)} cents off the note when the step ends.`,
+        numbers: { cents },
+        cures: cures(...times.map((t) => shortened(m, t)), shortened(m, 0)),
+      };
+    });
   },
 });

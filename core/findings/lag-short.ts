@@ -1,53 +1,73 @@
 import type { Graph, GraphModule } from '../graph/graph';
+import type { Range } from '../law/lin';
 import type { Simulation } from '../simulate/types';
-import { showNumber } from '../units/show';
-import type { Finding, FindingRule } from './finding';
-import { insertOffset, sourceOf } from './paths';
+import { briefSeconds, showNumber } from '../units/show';
+import { cures, setCure, setParam } from './finding';
+import type { Cure, FindingRule, Found } from './finding';
+import { insertOffsetAfter } from './insert';
+import { sourceOf } from './paths';
 
 const LEAST = 0.95;
-const LONGEST_GAIN = 4;
+const LEAST_VOLTS = 1e-6;
+/** A faster lag is looked for among these shares of the present times. */
+const FASTER = [0.7, 0.5, 0.35, 0.25, 0.15, 0.1, 0.05, 0.02];
 
-/** Whether a stage right behind the lag brings the swing back. */
+const spanOf = ([lo, hi]: Range): number => hi - lo;
+
+/** Whether every stage right behind the lag brings the swing back. */
 function madeUp(graph: Graph, m: GraphModule, span: number, simulation: Simulation): boolean {
-  const next = graph.modules.filter((x) =>
-    x.inputs.some((s) => sourceOf(graph, s)?.m === m && s.spec.role === 'signal'),
+  const next = graph.modules.flatMap((x) =>
+    x.inputs.filter((s) => sourceOf(graph, s)?.m === m).map((s) => ({ x, signal: s.spec.role === 'signal' })),
   );
-  return next.some((x) => {
-    const seen = simulation.outputs.get(x.outputs[0]?.socket ?? '');
-    return seen !== undefined && seen.max - seen.min >= LEAST * span;
+  return (
+    next.length > 0 &&
+    next.every(({ x, signal }) => {
+      const seen = simulation.outputs.get(x.outputs[0]?.socket ?? '');
+      return signal && seen !== undefined && spanOf(seen.settled) >= LEAST * span;
+    })
+  );
+}
+
+/** A gain that brings back the range that went in, or a faster lag. */
+function curesOf(graph: Graph, m: GraphModule, before: Range, after: Range): readonly Cure[] {
+  const gain = Number((spanOf(before) / spanOf(after)).toPrecision(6));
+  const lift = Number(((before[0] + before[1]) / 2 - (gain * (after[0] + after[1])) / 2).toPrecision(6));
+  const edits = insertOffsetAfter(graph, `${m.id}.out`, 'Make-up gain', gain, lift);
+  const faster = FASTER.map((share) => {
+    const times = ['rise', 'fall', 'minimum'].filter((name) => Number(m.params[name]) > 0);
+    const text = briefSeconds(share * Math.max(...times.map((name) => Number(m.params[name]))));
+    return setCure(
+      `Lag down to ${text}`,
+      ...times.map((name) => setParam(m.id, name, Number((share * Number(m.params[name])).toPrecision(4)))),
+    );
   });
+  return cures(edits.length > 0 ? setCure(`Make up by ${showNumber(gain, 2)}`, ...edits) : null, ...faster);
 }
 
 export const lagShort: FindingRule = {
   code: 'lag-short',
-  why: 'Smoothing eats swing: the faster the movement and the longer the lag, the less is left. A gain behind the lag makes up for it.',
-  when: 'after a lag less than 95 % of the swing is left, and no stage behind it makes up for it',
-  cures: 'make-up gain behind the lag, about its middle',
+  why: 'Smoothing eats swing: the faster the movement and the longer the lag, the less is left once it has settled. A gain behind the lag makes up for it.',
+  when: 'behind a lag less than 95 % of the swing is left over the last whole period (else over the second half of the window), and not every stage right behind it brings it back',
+  cures: 'make-up gain behind the lag, back to what went in; or a faster lag',
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
       .filter((m) => m.kind.name === 'slew')
-      .flatMap((m): Finding[] => {
-        const [before, after] = [simulation.inputs.get(`${m.id}.in`), simulation.outputs.get(`${m.id}.out`)];
-        if (!before || !after || before.max - before.min < 1e-6) return [];
-        const spanRatio = (after.max - after.min) / (before.max - before.min);
-        if (spanRatio >= LEAST || madeUp(graph, m, before.max - before.min, simulation)) return [];
-        const gain = Number((1 / spanRatio).toPrecision(4));
-        const middle = (after.max + after.min) / 2;
-        const next = graph.patch.cables.filter((c) => c.from === `${m.id}.out`);
-        const lift = Number((-middle * (gain - 1)).toPrecision(4));
-        const edits =
-          next.length === 1 && next[0] && gain <= LONGEST_GAIN
-            ? insertOffset(graph, next[0].to, 'Make-up gain', gain, lift)
-            : [];
+      .flatMap((m): Found[] => {
+        const input = m.inputs.find((s) => s.spec.name === 'in');
+        const before = simulation.outputs.get((input && sourceOf(graph, input)?.socket) ?? '')?.settled;
+        const after = simulation.outputs.get(`${m.id}.out`)?.settled;
+        if (!before || !after || spanOf(before) < LEAST_VOLTS) return [];
+        const spanRatio = spanOf(after) / spanOf(before);
+        if (spanRatio >= LEAST || madeUp(graph, m, spanOf(before), simulation)) return [];
         return [
           {
             code: 'lag-short',
             severity: 'note',
             at: `${m.id}.out`,
-            message: `${m.label} swallows part of the swing: ${showNumber(100 * spanRatio, 0)} % of it is left.`,
+            message: `${m.label} swallows part of the swing: ${showNumber(100 * spanRatio, 0)} % of it is left once it has settled.`,
             numbers: { spanRatio },
-            ...(edits.length > 0 && { cure: { label: `Make up by ${showNumber(gain, 2)}`, edits } }),
+            cures: curesOf(graph, m, before, after),
           },
         ];
       });

@@ -1,10 +1,13 @@
 import type { Graph, GraphModule } from '../graph/graph';
+import { scaledRange } from '../law/lin';
+import type { Range } from '../law/lin';
 import { showNumber } from '../units/show';
-import { setParam } from './finding';
-import type { Cure, Finding, FindingRule } from './finding';
+import { setCure, setParam } from './finding';
+import type { Cure, Evidence, FindingRule, Found } from './finding';
+import { mixerInstead } from './insert';
 import { pitchPaths } from './pitch-paths';
 
-const SHARE = 0.005;
+const PERCENT = 0.5;
 const CENTS = 3;
 
 /** What loading leaves of an output's voltage: its own node's divider, and for a pot what its load makes of the amount. */
@@ -16,7 +19,7 @@ function left(m: GraphModule, factor: number): number {
 }
 
 /** Passive parts at fault: the pot or mult itself, else the mults that hang on the output. */
-function buffered(graph: Graph, m: GraphModule, socket: string): { cure?: Cure } {
+function buffered(graph: Graph, m: GraphModule, socket: string): readonly Cure[] {
   const passive = (x: GraphModule | undefined): x is GraphModule => x?.params.build === 'passive';
   const behind = (from: string): GraphModule[] =>
     graph.patch.cables
@@ -24,17 +27,51 @@ function buffered(graph: Graph, m: GraphModule, socket: string): { cure?: Cure }
       .map((c) => graph.modules.find((x) => c.to.startsWith(`${x.id}.`)))
       .filter(passive);
   const parts = passive(m) ? [m] : behind(socket);
-  if (parts.length === 0) return {};
+  if (parts.length === 0) return [];
   const edits = parts.map((x) => setParam(x.id, 'build', x.kind.name === 'mult' ? 'buffered' : 'active'));
-  return { cure: { label: parts[0]?.kind.name === 'mult' ? 'Buffer the mult' : 'Use an active one', edits } };
+  return [setCure(parts[0]?.kind.name === 'mult' ? 'Buffer the mult' : 'Use an active one', ...edits)];
+}
+
+/** How far a value of weighted inputs can lie from 0, and from the mean of what is plugged, volts. */
+function offMean(m: GraphModule, ranges: readonly Range[]): { readonly most: number; readonly off: number } {
+  const plugged = m.inputs.flatMap((s, i) => (s.plugged ? [i] : []));
+  const farthest = (weight: (i: number) => number): number => {
+    const sum = plugged
+      .map((i) => scaledRange(ranges[i] ?? [0, 0], weight(i)))
+      .reduce(([lo, hi], [a, b]) => [lo + a, hi + b], [0, 0] as Range);
+    return Math.max(sum[1], -sum[0]);
+  };
+  const mean = 1 / plugged.length;
+  const weights = m.loading.weights;
+  return { most: farthest(() => mean), off: farthest((i) => (weights[i] ?? 0) - mean) };
+}
+
+interface Loss {
+  readonly percent: number;
+  /** Of the furthest voltage, volts. */
+  readonly volts: number;
+}
+
+/** What loading takes from an output; at a junction against the mean that ideal wires would give. */
+function lossAt({ graph, bounds }: Evidence, m: GraphModule, index: number): Loss {
+  const found = bounds.get(m.id);
+  if (m.kind.joins) {
+    if (graph.patch.settings.loading === 'ideal' || !m.inputs.some((s) => s.plugged)) return { percent: 0, volts: 0 };
+    const { most, off } = offMean(m, found?.inputs ?? []);
+    return { percent: most > 0 ? (100 * off) / most : 0, volts: off };
+  }
+  const share = left(m, m.outputs[index]?.factor ?? 1);
+  const [lo, hi] = found?.outputs[index] ?? [0, 0];
+  return { percent: 100 * (1 - share), volts: share > 0 ? (Math.max(hi, -lo) * (1 - share)) / share : 0 };
 }
 
 export const loading: FindingRule = {
   code: 'loading',
   why: 'A passive part and the input behind it divide the voltage between them, so less arrives than the source gives. A buffer, or an active part, keeps the scale.',
-  when: 'loading changes a voltage by more than 0.5 %, or a pitch by more than 3 cents',
-  cures: 'a buffered mult, an active attenuator',
-  find({ graph, bounds }) {
+  when: 'loading changes a voltage by more than 0.5 %, or a pitch by more than 3 cents; at a junction against the mean of what is tied',
+  cures: 'a buffered mult, an active attenuator, a mixer in a junction’s place',
+  find(evidence) {
+    const { graph } = evidence;
     const pitched = new Set(
       pitchPaths(graph).flatMap((p) => [
         `${p.source.id}.${p.output}`,
@@ -42,22 +79,20 @@ export const loading: FindingRule = {
       ]),
     );
     return graph.modules.flatMap((m) =>
-      m.outputs.flatMap((o, i): Finding[] => {
-        const share = left(m, o.factor);
-        const [lo, hi] = bounds.get(m.id)?.outputs[i] ?? [0, 0];
-        const lost = share > 0 ? (Math.max(hi, -lo) * (1 - share)) / share : 0;
-        const cents = 1200 * lost;
+      m.outputs.flatMap((o, i): Found[] => {
+        const { percent, volts } = lossAt(evidence, m, i);
+        const cents = 1200 * volts;
         const flat = pitched.has(o.socket) && cents > CENTS;
-        if (1 - share <= SHARE && !flat) return [];
-        const percent = 100 * (1 - share);
+        if (percent <= PERCENT && !flat) return [];
+        const what = m.kind.joins ? 'off the mean of what is tied' : 'loaded down';
         return [
           {
             code: 'loading',
             severity: flat ? 'warning' : 'note',
             at: o.socket,
-            message: `${m.label}, ${o.name} is loaded down by ${showNumber(percent, 1)} %${flat ? `, up to ${showNumber(cents, 0)} cents flat` : ''}: buffer it, or use another pot.`,
+            message: `${m.label}, ${o.name} is ${what} by ${showNumber(percent, 1)} %${flat ? `, up to ${showNumber(cents, 0)} cents` : ''}: buffer it, or use another pot.`,
             numbers: { percent, ...(flat && { cents }) },
-            ...buffered(graph, m, o.socket),
+            cures: m.kind.joins ? [mixerInstead(graph, m)] : buffered(graph, m, o.socket),
           },
         ];
       }),

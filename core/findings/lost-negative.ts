@@ -1,9 +1,9 @@
 import type { GraphModule } from '../graph/graph';
 import type { Observer } from '../simulate/types';
 import { showNumber, showVolts } from '../units/show';
-import { watching } from './finding';
-import type { Finding } from './finding';
-import { insertOffset } from './paths';
+import { cures, setCure, watching } from './finding';
+import type { Found } from './finding';
+import { insertOffset } from './insert';
 
 /** Counts the time below zero. */
 class BelowZero implements Observer {
@@ -36,7 +36,7 @@ export const lostNegative = watching<BelowZero>({
       .filter((m) => m.kind.name === 'quantizer' && m.params.accepts === 'positive')
       .map((m) => new BelowZero(m)),
   find({ graph, bounds }, watched) {
-    return watched.flatMap(({ m, below, count }): Finding[] => {
+    return watched.flatMap(({ m, below, count }): Found[] => {
       const index = m.inputs.findIndex((s) => s.spec.name === 'in');
       const [lowestVolts = 0] = bounds.get(m.id)?.inputs[index] ?? [];
       if (below === 0) return [];
@@ -49,7 +49,7 @@ export const lostNegative = watching<BelowZero>({
           at: `${m.id}.in`,
           message: `${m.label} loses what is below zero: ${showNumber(lostPercent, 0)} % of the time, down to ${showVolts(lowestVolts)}.`,
           numbers: { lostPercent, lowestVolts },
-          ...(edits.length > 0 && { cure: { label: `Lift by ${showVolts(-lowestVolts, false)}`, edits } }),
+          cures: cures(edits.length > 0 ? setCure(`Lift by ${showVolts(-lowestVolts, false)}`, ...edits) : null),
         },
       ];
     });

@@ -1,20 +1,37 @@
-import type { GraphInput } from '../graph/graph';
-import type { FindingRule } from './finding';
-import { feedingEnds } from './paths';
+import type { GraphInput, GraphModule } from '../graph/graph';
+import type { Evidence, FindingRule } from './finding';
+import { feedingEnds, inputsNamed } from './paths';
 
 const isSilent = (s: GraphInput): boolean => s.driver.type === 'volts' && s.driver.volts === 0;
+
+/** The signals that multiply the others: where one is missing, nothing is left. */
+const factorsOf = (m: GraphModule): GraphInput[] =>
+  inputsNamed(
+    m,
+    (m.kind.gains ?? []).flatMap((g) => g.controls),
+  ).filter((s) => s.spec.role === 'signal');
+
+/** An offset's lift, a bias or a level of its own makes a source of what nothing drives. */
+function speaks({ graph, bounds }: Evidence, m: GraphModule): boolean {
+  const used = new Set(graph.patch.cables.map((c) => c.from));
+  return m.outputs.some((o, i) => {
+    const [lo, hi] = bounds.get(m.id)?.outputs[i] ?? [0, 0];
+    return used.has(o.socket) && (lo !== 0 || hi !== 0);
+  });
+}
 
 export const noSource: FindingRule = {
   code: 'no-source',
   why: 'Nothing drives this stage, so all behind it stays where it rests. Plug a source into it, or give the input a normal.',
-  when: 'all signal inputs of a module that feeds an end, or all inputs of a parameter or line output, are unplugged and their normals are 0 V',
-  find({ graph }) {
-    const feeding = feedingEnds(graph);
-    return graph.modules
+  when: 'all signal inputs of a module that feeds an end (of a multiplier either one), or all inputs of a parameter or line output, are unplugged and their normals are 0 V; not where it puts out a voltage by itself',
+  find(evidence) {
+    const feeding = feedingEnds(evidence.graph);
+    return evidence.graph.modules
       .filter((m) => {
-        const wanted =
-          m.kind.room === 'end' ? m.inputs : feeding.has(m) ? m.inputs.filter((s) => s.spec.role === 'signal') : [];
-        return wanted.length > 0 && wanted.every(isSilent);
+        if (m.kind.room === 'end') return m.inputs.every(isSilent);
+        const signals = feeding.has(m) ? m.inputs.filter((s) => s.spec.role === 'signal') : [];
+        const dead = signals.every(isSilent) || factorsOf(m).some(isSilent);
+        return signals.length > 0 && dead && !speaks(evidence, m);
       })
       .map((m) => ({
         code: 'no-source',

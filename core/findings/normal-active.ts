@@ -1,5 +1,6 @@
 import { showVolts } from '../units/show';
-import type { Finding, FindingRule } from './finding';
+import { setCure } from './finding';
+import type { FindingRule, Found } from './finding';
 import { feedingEnds, gainThrough } from './paths';
 
 export const normalActive: FindingRule = {
@@ -11,7 +12,7 @@ export const normalActive: FindingRule = {
     const feeding = feedingEnds(graph);
     const ends = new Set(graph.modules.filter((m) => m.kind.ends?.length));
     return graph.modules.flatMap((m) =>
-      m.inputs.flatMap((s): Finding[] => {
+      m.inputs.flatMap((s): Found[] => {
         if (s.plugged || s.driver.type !== 'volts' || s.driver.volts === 0) return [];
         const read = ends.has(m) && m.kind.ends?.some((e) => e.sockets.includes(s.spec.name));
         const passes = m.outputs.some(
@@ -26,10 +27,9 @@ export const normalActive: FindingRule = {
             at: s.socket,
             message: `Nothing is plugged into ${m.label}, ${s.spec.name}, but its normal goes on contributing ${showVolts(volts)}.`,
             numbers: { volts },
-            cure: {
-              label: 'Set the normal to 0 V',
-              edits: [{ op: 'set-normal', to: s.socket, normal: { to: s.socket, volts: 0 } }],
-            },
+            cures: [
+              setCure('Set the normal to 0 V', { do: 'normal', to: s.socket, normal: { to: s.socket, volts: 0 } }),
+            ],
           },
         ];
       }),

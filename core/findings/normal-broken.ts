@@ -1,4 +1,5 @@
-import type { Finding, FindingRule } from './finding';
+import { cures, setCure } from './finding';
+import type { FindingRule, Found } from './finding';
 
 export const normalBroken: FindingRule = {
   code: 'normal-broken',
@@ -6,10 +7,11 @@ export const normalBroken: FindingRule = {
   when: 'a cable in its source breaks a normal, and nothing else is plugged in its place',
   find({ graph }) {
     const plugged = new Set(graph.patch.cables.map((c) => c.to));
-    return graph.patch.normals.flatMap((n): Finding[] => {
+    return graph.patch.normals.flatMap((n): Found[] => {
       if (!('from' in n) || n.brokenBy !== 'source' || plugged.has(n.to)) return [];
       const cable = graph.patch.cables.find((c) => c.from === n.from);
       if (!cable) return [];
+      const isOutput = graph.modules.some((m) => m.outputs.some((o) => o.socket === n.from));
       return [
         {
           code: 'normal-broken',
@@ -17,7 +19,7 @@ export const normalBroken: FindingRule = {
           at: n.to,
           message: `The plug in ${n.from} (to ${cable.to}) breaks the normal to ${n.to}, which is silent now.`,
           numbers: {},
-          cure: { label: 'Plug it by hand', edits: [{ op: 'plug', cable: { from: n.from, to: n.to } }] },
+          cures: cures(isOutput ? setCure('Plug it by hand', { do: 'plug', cable: { from: n.from, to: n.to } }) : null),
         },
       ];
     });

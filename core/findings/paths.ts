@@ -1,5 +1,3 @@
-import { applyEdits, freeId } from '../document/edits';
-import type { Edit } from '../document/edits';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { AtomStore } from '../law/builder';
 import { constant } from '../law/lin';
@@ -17,6 +15,9 @@ export function sourceOf(
 
 export const inputNamed = (m: GraphModule, name: string): GraphInput | undefined =>
   m.inputs.find((s) => s.spec.name === name);
+
+export const inputsNamed = (m: GraphModule, names: readonly string[]): GraphInput[] =>
+  names.flatMap((name) => inputNamed(m, name) ?? []);
 
 /** All modules that an input depends on. */
 export function upstreamModules(graph: Graph, inputs: readonly GraphInput[]): Set<GraphModule> {
@@ -45,10 +46,24 @@ export function endInputs(graph: Graph): GraphInput[] {
 /** Modules that an end depends on. */
 export const feedingEnds = (graph: Graph): Set<GraphModule> => upstreamModules(graph, endInputs(graph));
 
-/** Whether audio, or noise, is anywhere upstream. */
+/** What repeats faster than this is heard as sound, Hz. */
+export const AUDIO_HZ = 20;
+
+/** Whether a module puts out sound by itself: an audible kind, or what repeats faster than 20 Hz. */
+export const isAudible = (m: GraphModule): boolean =>
+  (m.kind.audible ?? false) || (m.kind.hertz?.(m.params) ?? 0) > AUDIO_HZ;
+
+/** Whether sound comes along the signal inputs to an input. */
 export function carriesAudio(graph: Graph, input: GraphInput): boolean {
-  const audible = new Set(['oscillator', 'noise', 'recording', 'lineIn']);
-  return [...upstreamModules(graph, [input])].some((m) => audible.has(m.kind.name));
+  const passed = new Set<GraphModule>();
+  const visit = (s: GraphInput): boolean => {
+    const m = sourceOf(graph, s)?.m;
+    if (!m || passed.has(m)) return false;
+    passed.add(m);
+    if (m.kind.smooths) return false;
+    return isAudible(m) || (m.kind.room !== 'source' && m.inputs.some((x) => x.spec.role === 'signal' && visit(x)));
+  };
+  return visit(input);
 }
 
 /** A module's law as numbers: one output at given input voltages; null where it has memory or draws of its own. */
@@ -85,23 +100,4 @@ export function gainThrough(
   const at = (shift: number): number | null => lawAt(m, output, (s) => volts(s) + (s === input ? shift : 0));
   const [above, below] = [at(STEP), at(-STEP)];
   return above === null || below === null ? 0 : (above - below) / (2 * STEP);
-}
-
-/** An edit that puts a scale-and-offset stage into the cable that ends at `socket`. */
-export function insertOffset(graph: Graph, socket: string, label: string, amount: number, volts: number): Edit[] {
-  const cable = graph.patch.cables.find((c) => c.to === socket);
-  if (!cable) return [];
-  const id = freeId(graph.patch, 'mend');
-  const reach = Math.max(5, Math.ceil(Math.abs(volts)));
-  const maxAmount = Math.abs(amount) <= 1 ? 1 : Math.abs(amount) <= 2 ? 2 : 4;
-  const edits: Edit[] = [
-    {
-      op: 'add-module',
-      module: { id, kind: 'offset', label, params: { amount, maxAmount, volts, lowVolts: -reach, highVolts: reach } },
-      before: socket.split('.')[0] ?? '',
-    },
-    { op: 'plug', cable: { from: cable.from, to: `${id}.in` } },
-    { op: 'plug', cable: { from: `${id}.out`, to: socket } },
-  ];
-  return applyEdits(graph.patch, edits).modules.length > graph.patch.modules.length ? edits : [];
 }

@@ -1,44 +1,131 @@
-import type { GraphModule } from '../graph/graph';
-import { showNumber } from '../units/show';
-import { drivesOf, setParam } from './finding';
-import type { Cure, FindingRule } from './finding';
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import type { EndSpec } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
+import type { Range } from '../law/lin';
+import { AtomStore } from '../law/builder';
+import { constant } from '../law/lin';
+import { showNumber, showVolts } from '../units/show';
+import { cures, setCure, setParam } from './finding';
+import type { Cure, FindingRule, Found } from './finding';
+import { insertOffset } from './insert';
 
 const SHARE = 0.001;
 
-/** The panel knob moved so that the sum fits; where it is too wide for that, less depth about the middle. */
-function fitting(m: GraphModule, low: number, high: number): { cure?: Cure } {
-  const [knob, amount, full] = [m.params.knob, m.params.cvAmount, m.params.fullVolts].map(Number) as [
+type End = EndSpec<ParamValues>;
+
+/** A destination's drive where one of its inputs stands at a voltage, the others at 0 V. */
+function driveAt(m: GraphModule, end: End, params: ParamValues, input: string, volts: number): number {
+  return end.drive(new AtomStore(), params, {
+    in: (name) => constant(name === input ? volts : 0),
+    connected: (name) => name === input,
+    symbol: () => constant(0),
+    range: (x) => [x.lo, x.hi],
+    loading: m.loading,
+  }).c;
+}
+
+/** How much less depth a range wants to fit a window, and by how much it must move after that. */
+function fitting([lo, hi]: Range, [from, to]: Range): { readonly share: number; readonly shift: number } {
+  const share = Math.min(1, (to - from) / (hi - lo));
+  const middle = (lo + hi) / 2;
+  const [low, high] = [middle + share * (lo - middle), middle + share * (hi - middle)];
+  return { share, shift: low < from ? from - low : high > to ? to - high : 0 };
+}
+
+/** Its own knob where it has one that shifts the sum, with its amount where the sum is too wide. */
+function byKnobs(m: GraphModule, drive: Range, window: Range): Cure | null {
+  const spec = m.kind.params.knob;
+  if (spec?.type !== 'number') return null;
+  const [knob, amount, full] = ['knob', 'cvAmount', 'fullVolts'].map((name) => Number(m.params[name])) as [
     number,
     number,
     number,
   ];
   // What the voltages alone move it by, as a share of the knob's travel.
-  const [down, up] = [low / full - knob, high / full - knob];
-  const depth = up - down > 1 ? 1 / (up - down) : 1;
+  const [down, up] = [drive[0] / full - knob, drive[1] / full - knob];
+  const depth = Math.min(1, (window[1] - window[0]) / (drive[1] - drive[0]));
   const place = Math.min(1 - depth * up, Math.max(-depth * down, knob));
-  if (!(place >= 0 && place <= 1)) return {};
-  const knobEdit = setParam(m.id, 'knob', place);
+  if (!(place >= 0 && place <= 1)) return null;
   const where = `knob to ${showNumber(100 * place, 0)} %`;
-  if (depth === 1) return { cure: { label: `Its ${where}`, edits: [knobEdit] } };
-  const edits = [setParam(m.id, 'cvAmount', amount * depth), knobEdit];
-  return { cure: { label: `Depth to ${(100 * amount * depth).toFixed(1)} %, ${where}`, edits } };
+  if (depth === 1) return setCure(`Its ${where}`, setParam(m.id, 'knob', place));
+  return setCure(
+    `Depth to ${(100 * amount * depth).toFixed(1)} %, ${where}`,
+    setParam(m.id, 'cvAmount', amount * depth),
+    setParam(m.id, 'knob', place),
+  );
+}
+
+/** Less of the one voltage that drives it, by the amount knob of its socket alone. */
+function byAmount(m: GraphModule, end: End, input: GraphInput, drive: Range, [from, to]: Range): Cure | null {
+  const param = input.spec.amount;
+  if (param === undefined) return null;
+  const rest = driveAt(m, end, m.params, input.spec.name, 0);
+  const reach = Math.min(
+    drive[0] < rest ? (rest - from) / (rest - drive[0]) : 1,
+    drive[1] > rest ? (to - rest) / (drive[1] - rest) : 1,
+  );
+  if (!(reach > 0 && reach < 1)) return null;
+  const amount = Math.trunc(1e6 * Number(m.params[param]) * reach) / 1e6;
+  return setCure(`Depth to ${showNumber(100 * amount, 1)} %`, setParam(m.id, param, amount));
+}
+
+/** A stage that scales and lifts what comes into its window. */
+function byStage(graph: Graph, m: GraphModule, end: End, input: GraphInput, drive: Range, window: Range): Cure | null {
+  const rest = driveAt(m, end, m.params, input.spec.name, 0);
+  const perVolt = driveAt(m, end, m.params, input.spec.name, 1) - rest;
+  if (perVolt === 0) return null;
+  const { share, shift } = fitting(drive, window);
+  const middle = (drive[0] + drive[1]) / 2;
+  // New drive = middle + share·(drive − middle) + shift, and drive = rest + perVolt·in.
+  const lift = (rest * (share - 1) + middle * (1 - share) + shift) / perVolt;
+  const edits = insertOffset(graph, input.socket, 'Fit', share, lift);
+  return edits.length > 0
+    ? setCure(`Scale to ${showNumber(100 * share, 1)} %, lift by ${showVolts(lift)}`, ...edits)
+    : null;
+}
+
+/** The ends of a module that stand still beyond a window, those that share their voltages told once. */
+function pinningEnds(m: GraphModule): { readonly end: End; readonly index: number; readonly window: Range }[] {
+  const told = new Set<string>();
+  return (m.kind.ends ?? []).flatMap((end, index) => {
+    const window = end.pins ? end.window(m.params) : null;
+    const used = m.inputs.some((s) => s.connected && end.sockets.includes(s.spec.name));
+    const key = end.sockets.join();
+    if (!window || !used || told.has(key)) return [];
+    told.add(key);
+    return [{ end, index, window }];
+  });
 }
 
 export const pinned: FindingRule = {
   code: 'pinned',
   why: 'Knob and voltages add up, and the sum has run out of the range: the destination stands still there although its voltage moves. Set its knob back or shrink what arrives.',
-  when: 'a destination’s sum is beyond an end of its range for more than 0.1 % of the time',
-  cures: 'its own knob moved; where the sum is wider than its range, less depth too',
-  find(evidence) {
-    return drivesOf(evidence, 'parameter')
-      .filter(({ below, above }) => below + above > SHARE)
-      .map(({ m, low, high, below, above }) => ({
-        code: 'pinned',
-        severity: 'warning' as const,
-        at: `${m.id}.cv`,
-        message: `${m.label} sticks at its ends: ${(100 * below).toFixed(1)} % of the time at the bottom, ${(100 * above).toFixed(1)} % at the top. Its own knob and its voltages add up.`,
-        numbers: { pinnedLowPercent: 100 * below, pinnedHighPercent: 100 * above },
-        ...fitting(m, low, high),
-      }));
+  when: 'a destination’s sum is beyond an end of its window for more than 0.1 % of the time',
+  cures: 'its own knob or amount moved, or a stage that fits what arrives',
+  find({ graph, bounds, simulation }) {
+    return graph.modules.flatMap((m) =>
+      pinningEnds(m).flatMap(({ end, index, window }): Found[] => {
+        const { below = 0, above = 0 } = simulation?.ends.get(m.id)?.[index] ?? {};
+        if (below + above <= SHARE) return [];
+        const drive = bounds.get(m.id)?.ends[index]?.drive ?? [0, 0];
+        const driven = m.inputs.filter((s) => s.driver.type === 'output' && end.sockets.includes(s.spec.name));
+        const [only] = driven;
+        return [
+          {
+            code: 'pinned',
+            severity: 'warning',
+            at: `${m.id}.${end.socket}`,
+            message: `${m.label} sticks at its ends: ${(100 * below).toFixed(1)} % of the time at the bottom, ${(100 * above).toFixed(1)} % at the top. Its own knob and its voltages add up.`,
+            numbers: { pinnedLowPercent: 100 * below, pinnedHighPercent: 100 * above },
+            cures: cures(
+              byKnobs(m, drive, window),
+              ...(only && driven.length === 1
+                ? [byAmount(m, end, only, drive, window), byStage(graph, m, end, only, drive, window)]
+                : []),
+            ),
+          },
+        ];
+      }),
+    );
   },
 };

@@ -1,6 +1,6 @@
 import { showNumber } from '../units/show';
-import { setParam } from './finding';
-import type { Cure, Finding, FindingRule } from './finding';
+import { cures, setParam } from './finding';
+import type { Cure, FindingRule, Found } from './finding';
 import { pitchPaths } from './pitch-paths';
 import type { PitchPath } from './pitch-paths';
 
@@ -25,7 +25,7 @@ export const pitchScale: FindingRule = {
   when: 'a 1 V/oct path’s gain is off unity by 1 cent an octave or more',
   cures: 'sets the amount on the way that makes the gain 1',
   find({ graph }) {
-    return pitchPaths(graph).flatMap((path): Finding[] => {
+    return pitchPaths(graph).flatMap((path): Found[] => {
       const centsPerOctave = 1200 * (path.gain - 1);
       if (Math.abs(centsPerOctave) < LEAST_CENTS) return [];
       const cure = unityCure(path);
@@ -36,7 +36,7 @@ export const pitchScale: FindingRule = {
           at: path.end.socket,
           message: `Octaves do not fit at ${path.owner.label}: from ${path.source.label} each is off by ${showNumber(centsPerOctave, 0, true)} cents.`,
           numbers: { centsPerOctave },
-          ...(cure && { cure }),
+          cures: cures(cure),
         },
       ];
     });

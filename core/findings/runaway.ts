@@ -1,8 +1,12 @@
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { dbOf } from '../units/db';
 import { showNumber } from '../units/show';
-import type { Finding, FindingRule } from './finding';
+import { cures, setCure, setParam } from './finding';
+import type { Cure, Evidence, FindingRule, Found } from './finding';
 import { gainThrough, sourceOf } from './paths';
+
+/** A delay's feedback, at most. */
+const MOST_FEEDBACK = 1.1;
 
 /** A stage's gain for a small, slow signal from one input to one output. */
 function smallGain(m: GraphModule, input: GraphInput, output: string, volts: (s: GraphInput) => number): number {
@@ -39,7 +43,29 @@ function loopGain(graph: Graph, members: readonly GraphModule[], mean: (s: Graph
   return back.reduce((most, g) => Math.max(most, Math.abs(g)), 0);
 }
 
-function finding(at: string, label: string, gain: number): Finding {
+/** Gains this little above 1 are the arithmetic's, not the loop's. */
+const ABOVE = 1 + 1e-9;
+/** What a cure turns a loop's gain down to. */
+const SAFE = 0.95;
+/** Between rest and where it stands the gain is asked at so many places. */
+const PLACES = 10;
+
+type Volts = (s: GraphInput) => number;
+
+/** Operating points from the loop at rest to where the simulation left it; what comes from outside at its extremes. */
+function pointsOf({ simulation }: Evidence, members: readonly GraphModule[]): Volts[] {
+  const inside = new Set(members.map((m) => m.index));
+  const fromInside = (s: GraphInput): boolean => s.driver.type === 'output' && inside.has(s.driver.module);
+  return (['mean', 'min', 'max'] as const).flatMap((which) =>
+    Array.from({ length: PLACES + 1 }, (_, i): Volts => (s) => {
+      if (s.driver.type === 'volts') return s.driver.volts;
+      const seen = simulation?.inputs.get(s.socket)?.[which] ?? 0;
+      return fromInside(s) ? (seen * i) / PLACES : seen;
+    }),
+  );
+}
+
+function found(at: string, label: string, gain: number, cures: readonly Cure[]): Found {
   const loopDb = dbOf(gain) ?? -Infinity;
   return {
     code: 'runaway',
@@ -47,32 +73,52 @@ function finding(at: string, label: string, gain: number): Finding {
     at,
     message: `The loop through ${label} grows by ${showNumber(loopDb, 1)} dB each time round, until something clips. Start quiet.`,
     numbers: { loopDb },
+    cures,
   };
+}
+
+/** An amount on the way round, turned down until less comes back than was sent. */
+function turnedDown(members: readonly GraphModule[], gain: number): Cure[] {
+  const inside = new Set(members.map((m) => m.index));
+  return members.flatMap((m) =>
+    m.inputs.flatMap((s): Cure[] => {
+      const { amount } = s.spec;
+      if (amount === undefined || s.driver.type !== 'output' || !inside.has(s.driver.module)) return [];
+      const value = Number(((Number(m.params[amount]) * SAFE) / gain).toPrecision(4));
+      return value === 0
+        ? []
+        : [setCure(`${m.label}, ${amount} to ${showNumber(value, 3)}`, setParam(m.id, amount, value))];
+    }),
+  );
+}
+
+function delayAlone({ bounds }: Evidence, m: GraphModule): Found[] {
+  const [, high] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === 'feedback')] ?? [0, 0];
+  const gain = Math.min(MOST_FEEDBACK, Number(m.params.feedbackAmount) + high / 10);
+  if (gain <= ABOVE) return [];
+  const value = Number((SAFE - high / 10).toPrecision(4));
+  const cure =
+    value >= 0 ? setCure(`Feedback to ${showNumber(100 * value, 0)} %`, setParam(m.id, 'feedbackAmount', value)) : null;
+  return [found(`${m.id}.feedback`, m.label, gain, cures(cure))];
 }
 
 export const runaway: FindingRule = {
   code: 'runaway',
   why: 'A loop that gives back more than it gets grows until the rails stop it. Turn the return down below unity, and start with the listening level low.',
-  when: 'a loop’s small-signal gain is above 1; a delay’s own feedback counts',
-  find({ graph, bounds, simulation }) {
-    const mean = (s: GraphInput): number =>
-      simulation?.inputs.get(s.socket)?.mean ?? (s.driver.type === 'volts' ? s.driver.volts : 0);
-    const delays = graph.modules
-      .filter((m) => m.kind.name === 'delay')
-      .flatMap((m): Finding[] => {
-        const [, high] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === 'feedback')] ?? [0, 0];
-        const gain = Math.min(1.1, Number(m.params.feedbackAmount) + high / 10);
-        return gain > 1 ? [finding(`${m.id}.feedback`, m.label, gain)] : [];
-      });
+  when: 'a loop’s small-signal gain is above 1 anywhere between its rest and where it stands, also once it has latched; a delay’s own feedback counts',
+  cures: 'the amount that gives 0.95',
+  find(evidence) {
+    const { graph } = evidence;
+    const delays = graph.modules.filter((m) => m.kind.name === 'delay').flatMap((m) => delayAlone(evidence, m));
     const loops = graph.groups
       .filter((g) => g.loop)
-      .flatMap((g): Finding[] => {
+      .flatMap((g): Found[] => {
         const members = g.modules.map((i) => graph.modules[i] as GraphModule);
-        const gain = loopGain(graph, members, mean);
+        const gains = pointsOf(evidence, members).map((volts) => loopGain(graph, members, volts));
+        const gain = Math.max(...gains.filter(Number.isFinite), 0);
         const [first] = [...members].sort((a, b) => a.index - b.index);
-        return gain > 1 + 1e-9 && Number.isFinite(gain) && first
-          ? [finding(first.outputs[0]?.socket ?? first.id, first.label, gain)]
-          : [];
+        if (gain <= ABOVE || !first) return [];
+        return [found(first.outputs[0]?.socket ?? first.id, first.label, gain, turnedDown(members, gain))];
       });
     return [...delays, ...loops];
   },

@@ -1,12 +1,14 @@
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { showDb, showVolts } from '../units/show';
-import { setParam } from './finding';
-import type { Finding, FindingRule } from './finding';
+import { cures, setCure, setParam } from './finding';
+import type { FindingRule, Found } from './finding';
 import { gainAt } from './gain';
 import { inputNamed, lawAt, sourceOf, upstreamModules } from './paths';
 
 /** Quieter than this at rest is closed, dB. */
 const CLOSED_DB = -60;
+/** A control that moves by less than this does not move, volts. */
+const MOVES_VOLTS = 0.001;
 
 /** The voltage of an output while every envelope rests; null where something moves by itself. */
 function restVolts(graph: Graph, input: GraphInput, known = new Map<string, number | null>()): number | null {
@@ -26,7 +28,10 @@ function restOf(
   { m, output }: { m: GraphModule; output: string },
   known: Map<string, number | null>,
 ): number | null {
-  if (m.kind.name === 'envelope') return 0;
+  if (m.kind.name === 'envelope') {
+    const rest = output === 'out' ? 1 : output === 'inverted' ? -1 : 0;
+    return rest * Number(m.params.restVolts) * (m.outputs.find((o) => o.name === output)?.factor ?? 1);
+  }
   if (m.kind.name === 'slew') return restVolts(graph, m.inputs[0] as GraphInput, known);
   const rests = new Map(m.inputs.map((s) => [s, restVolts(graph, s, known)]));
   if ([...rests.values()].some((v) => v === null)) return null;
@@ -36,14 +41,14 @@ function restOf(
 export const vcaLeak: FindingRule = {
   code: 'vca-leak',
   why: 'While its envelope rests the amplifier is still a little open, so a sound that should have ended goes on. Set its level knob to zero at the end of a chain.',
-  when: 'an amplifier that feeds a line output, or whose output is the patch’s last, is louder than −60 dB while the envelope that opens it rests',
+  when: 'an amplifier that feeds a line output, or whose output is the patch’s last, whose control moves, is louder than −60 dB while the envelope that opens it rests',
   cures: 'bias to its true zero',
   find({ graph, bounds }) {
     const heard = upstreamModules(
       graph,
       graph.modules.filter((m) => m.kind.name === 'lineOut').flatMap((m) => m.inputs),
     );
-    return graph.modules.flatMap((m): Finding[] => {
+    return graph.modules.flatMap((m): Found[] => {
       const [cv, cv2] = [inputNamed(m, 'cv'), inputNamed(m, 'cv2')];
       if (m.kind.name !== 'vca' || !cv || !cv2) return [];
       const last = !graph.patch.cables.some((c) => c.from.startsWith(`${m.id}.`));
@@ -53,7 +58,9 @@ export const vcaLeak: FindingRule = {
       if (a === null || b === null) return [];
       const bias = Number(m.params.bias);
       const rest = Number(m.params.cvAmount) * a + b + bias;
-      const [lowest = 0] = bounds.get(m.id)?.ends[0]?.drive ?? [];
+      const [lowest = 0, highest = 0] = bounds.get(m.id)?.ends[0]?.drive ?? [];
+      // A level that nothing moves is meant to be open.
+      if (highest - lowest < MOVES_VOLTS) return [];
       const restDb = gainAt(m, rest);
       // Where the envelope closes it, as in ducking, being open at rest is the point.
       if (restDb === null || restDb <= CLOSED_DB || rest > lowest + 1e-6) return [];
@@ -66,7 +73,7 @@ export const vcaLeak: FindingRule = {
           at: `${m.id}.cv`,
           message: `${m.label} never closes: with its envelope at rest it passes ${showDb(restDb)}.`,
           numbers: { restDb },
-          ...(fits && { cure: { label: `Bias to ${showVolts(zero)}`, edits: [setParam(m.id, 'bias', zero)] } }),
+          cures: cures(fits ? setCure(`Bias to ${showVolts(zero)}`, setParam(m.id, 'bias', zero)) : null),
         },
       ];
     });

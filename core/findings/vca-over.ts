@@ -1,5 +1,5 @@
-import { showDb } from '../units/show';
-import { drivesOf, setParam } from './finding';
+import { showDb, showVolts } from '../units/show';
+import { cures, drivesOf, setCure, setParam } from './finding';
 import type { FindingRule } from './finding';
 import { gainAt, THRESHOLD_DB } from './gain';
 
@@ -22,6 +22,7 @@ export const vcaOver: FindingRule = {
       const fitting = peak === bias ? NaN : (amount * (unity - bias)) / (peak - bias);
       const alone =
         !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Math.abs(fitting) <= 1 && fitting * amount > 0;
+      const lower = bias - (peak - unity);
       const share = evidence.simulation ? `, for ${(100 * above).toFixed(0)} % of the time` : '';
       return [
         {
@@ -30,9 +31,12 @@ export const vcaOver: FindingRule = {
           at: `${m.id}.cv`,
           message: `${m.label} opens beyond unity${share}: its peak gain is ${showDb(peakDb)}.`,
           numbers: { peakDb, overPercent: 100 * above },
-          ...(alone && {
-            cure: { label: `Amount to ${(100 * fitting).toFixed(1)} %`, edits: [setParam(m.id, 'cvAmount', fitting)] },
-          }),
+          cures: cures(
+            alone ? setCure(`Amount to ${(100 * fitting).toFixed(1)} %`, setParam(m.id, 'cvAmount', fitting)) : null,
+            lower >= Number(m.params.biasLowVolts)
+              ? setCure(`Bias to ${showVolts(lower)}`, setParam(m.id, 'bias', lower))
+              : null,
+          ),
         },
       ];
     });

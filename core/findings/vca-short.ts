@@ -1,6 +1,6 @@
 import { showDb, showNumber } from '../units/show';
-import { drivesOf, setParam } from './finding';
-import { insertOffset } from './paths';
+import { cures, drivesOf, setCure, setParam } from './finding';
+import { insertOffset } from './insert';
 import type { FindingRule } from './finding';
 import { gainAt, THRESHOLD_DB } from './gain';
 
@@ -39,14 +39,12 @@ export const vcaShort: FindingRule = {
               ? `${m.label} never opens: its control does not rise above zero.`
               : `${m.label} never opens fully: its peak gain is ${showDb(peakDb)}.`,
           numbers: { missingVolts: unity - peak, ...(peakDb !== null && { peakDb }) },
-          ...(amplified.length > 0 && { cure: { label: `Amplify ${showNumber(gain, 2)} times`, edits: amplified } }),
-          ...(alone &&
-            Math.abs(fitting) <= 1 && {
-              cure: {
-                label: `Amount to ${(100 * fitting).toFixed(1)} %`,
-                edits: [setParam(m.id, 'cvAmount', fitting)],
-              },
-            }),
+          cures: cures(
+            alone && Math.abs(fitting) <= 1
+              ? setCure(`Amount to ${(100 * fitting).toFixed(1)} %`, setParam(m.id, 'cvAmount', fitting))
+              : null,
+            amplified.length > 0 ? setCure(`Amplify ${showNumber(gain, 2)} times`, ...amplified) : null,
+          ),
         },
       ];
     });

@@ -1,7 +1,7 @@
 import { dbOf } from '../units/db';
 import { showNumber } from '../units/show';
-import { setParam } from './finding';
-import type { Finding, FindingRule } from './finding';
+import { cures, setCure, setParam } from './finding';
+import type { FindingRule, Found } from './finding';
 
 /** What a modular signal swings to, volts. */
 const USUAL_VOLTS = 5;
@@ -17,7 +17,7 @@ export const weakIn: FindingRule = {
     if (!simulation) return [];
     return graph.modules
       .filter((m) => m.kind.name === 'lineIn' && m.inputs[0]?.connected)
-      .flatMap((m): Finding[] => {
+      .flatMap((m): Found[] => {
         const seen = simulation.outputs.get(`${m.id}.out`);
         const peak = seen ? Math.max(seen.max, -seen.min) : 0;
         const overDb = dbOf(peak / USUAL_VOLTS) ?? -Infinity;
@@ -30,9 +30,11 @@ export const weakIn: FindingRule = {
             at: `${m.id}.out`,
             message: `${m.label} is ${showNumber(-overDb, 1)} dB under modular level.`,
             numbers: { overDb },
-            ...(gain > Number(m.params.gainDb) && {
-              cure: { label: `Gain to ${showNumber(gain, 1)} dB`, edits: [setParam(m.id, 'gainDb', gain)] },
-            }),
+            cures: cures(
+              gain > Number(m.params.gainDb)
+                ? setCure(`Gain to ${showNumber(gain, 1)} dB`, setParam(m.id, 'gainDb', gain))
+                : null,
+            ),
           },
         ];
       });

@@ -1,4 +1,4 @@
-import { completeParams } from '../document/params';
+import { paramsInForce } from '../document/params';
 import type { Patch } from '../document/types';
 import { kindNamed } from '../kinds';
 import type { InputSpec, Kind, Loading } from '../kinds/kind';
@@ -28,6 +28,8 @@ export interface GraphOutput {
   readonly socket: string;
   /** What loading leaves of its voltage, 0..1. */
   readonly factor: number;
+  /** What its own gain is off by, before the rails; 1 unless a tolerance is asked for. */
+  readonly gain?: number;
 }
 
 export interface GraphModule {
@@ -69,7 +71,7 @@ function shapeOf(m: Patch['modules'][number], bpm: number): ShapeOf {
   if (known?.bpm === bpm) return known;
   const kind = kindNamed(m.kind);
   if (!kind) throw new Error(`there is no kind ${m.kind}`);
-  const params = completeParams(kind, m.params, bpm);
+  const params = paramsInForce(kind, m.params, bpm);
   const shape = { bpm, kind, params, inputs: kind.inputs(params), outputs: kind.outputs(params) };
   shapes.set(m, shape);
   return shape;
@@ -118,6 +120,7 @@ class Wires {
   private readonly sources: ReadonlySet<string>;
   private readonly normals: ReadonlyMap<string, Patch['normals'][number]>;
   private readonly byId: ReadonlyMap<string, Draft>;
+  private readonly known = new Map<string, Carried>();
 
   constructor(patch: Patch, drafts: readonly Draft[]) {
     this.cables = new Map(patch.cables.map((c) => [c.to, c.from]));
@@ -131,19 +134,45 @@ class Wires {
     return { draft: this.byId.get(id), name };
   }
 
-  /** `passed` guards against normals that go round in a ring: those carry 0 V. */
-  private carried(socket: string, spec: InputSpec, passed: readonly string[] = []): Carried {
+  /**
+   * What an input carries: followed from normal to normal to where it comes from, once for all on the way. Normals that
+   * go round in a ring carry 0 V.
+   */
+  private carried(socket: string, spec: InputSpec): Carried {
+    const way: string[] = [];
+    const passed = new Set<string>();
+    let [at, own] = [socket, spec];
+    let end: Carried | undefined;
+    while (!end) {
+      const known = this.known.get(at);
+      const next = known ?? (passed.has(at) ? ({ volts: 0, declared: false } as const) : this.nextOf(at, own));
+      if ('socket' in next) {
+        passed.add(at);
+        way.push(at);
+        [at, own] = [next.socket, next.spec];
+      } else {
+        end = next;
+        if (!passed.has(at)) this.known.set(at, end);
+      }
+    }
+    for (const stop of way.toReversed()) {
+      end = { ...end, declared: true };
+      this.known.set(stop, end);
+    }
+    return end;
+  }
+
+  /** What a socket carries by itself, or the input that it shares with. */
+  private nextOf(socket: string, spec: InputSpec): Carried | { readonly socket: string; readonly spec: InputSpec } {
     const cable = this.cables.get(socket);
     if (cable !== undefined) return { from: cable, declared: true };
     const normal = this.normals.get(socket);
     if (!normal) return { volts: spec.normal, declared: spec.normalled };
     if ('volts' in normal) return { volts: normal.volts, declared: true };
-    const broken = normal.brokenBy === 'source' && this.sources.has(normal.from);
-    if (broken || passed.includes(socket)) return { volts: 0, declared: false };
+    if (normal.brokenBy === 'source' && this.sources.has(normal.from)) return { volts: 0, declared: false };
     const { draft, name } = this.split(normal.from);
     const shared = draft?.inputs.find((s) => s.name === name);
-    if (!shared) return { from: normal.from, declared: true };
-    return { ...this.carried(normal.from, shared, [...passed, socket]), declared: true };
+    return shared ? { socket: normal.from, spec: shared } : { from: normal.from, declared: true };
   }
 
   edge(d: Draft, spec: InputSpec): (Edge & { readonly socket: string }) | null {

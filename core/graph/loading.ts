@@ -2,10 +2,11 @@ import { OHMS } from '../document/types';
 import type { Patch } from '../document/types';
 import type { Loading } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
+import type { Graph } from './graph';
 
 interface Part {
   readonly id: string;
-  readonly kind: { readonly name: string };
+  readonly kind: { readonly name: string; readonly joins?: boolean };
   readonly params: ParamValues;
   readonly inputs: readonly { readonly name: string }[];
   readonly outputs: readonly string[];
@@ -22,6 +23,8 @@ const parallel = (a: number, b: number): number =>
 
 const isPot = (p: Part): boolean => p.kind.name === 'attenuator' && p.params.build === 'passive';
 const isWire = (p: Part): boolean => p.kind.name === 'mult' && p.params.build === 'passive';
+
+const isJunction = (p: Part): boolean => p.kind.joins ?? false;
 
 /** In a junction's sum a source has at least this resistance, ohms. */
 const LEAST_OHMS = 1;
@@ -58,13 +61,17 @@ class Resistances implements Loads {
   private readonly into = new Map<string, string>();
   private readonly outOf = new Map<string, string[]>();
   private readonly loads = new Map<string, number>();
+  /** By output and input, looking back. */
+  private readonly backwards = new Map<string, number>();
 
   constructor(patch: Patch, parts: readonly Part[]) {
     this.byId = new Map(parts.map((p) => [p.id, p]));
     this.ohms = new Map(patch.modules.map((m) => [m.id, m]));
     for (const { from, to } of patch.cables) {
       this.into.set(to, from);
-      this.outOf.set(from, [...(this.outOf.get(from) ?? []), to]);
+      const onward = this.outOf.get(from);
+      if (onward) onward.push(to);
+      else this.outOf.set(from, [to]);
     }
   }
 
@@ -86,7 +93,7 @@ class Resistances implements Loads {
   private inputOhms(input: string): number {
     const { part, id, name } = this.split(input);
     if (!part) return Infinity;
-    if (part.kind.name === 'junction') return Infinity;
+    if (isJunction(part)) return Infinity;
     if (isWire(part)) return part.outputs.reduce((sum, o) => parallel(sum, this.load(`${id}.${o}`)), Infinity);
     if (isPot(part)) {
       const { above, below } = this.pot(part);
@@ -103,7 +110,7 @@ class Resistances implements Loads {
   /** An active output's own resistance; wire and pots have none of their own here. */
   private outputOhms(output: string): number {
     const { part, id, name } = this.split(output);
-    if (!part || isWire(part) || isPot(part) || part.kind.name === 'junction') return 0;
+    if (!part || isWire(part) || isPot(part) || isJunction(part)) return 0;
     return this.ohms.get(id)?.outputOhms?.[name] ?? OHMS.output;
   }
 
@@ -119,33 +126,51 @@ class Resistances implements Loads {
     return others.reduce((sum, to) => parallel(sum, this.inputOhms(to)), Infinity);
   }
 
-  /** The resistance that `input` sees, looking back into an output beside its other loads. */
-  private sourceOhms(output: string, input: string, passed: ReadonlySet<string> = new Set()): number {
+  /**
+   * The resistance that `input` sees, looking back into an output beside its other loads; worked out once a cable, so
+   * that chains of junctions cost no more than their length. A ring of wire is taken for 0 ohm where it closes.
+   */
+  private sourceOhms(output: string, input: string): number {
+    const key = `${output} ${input}`;
+    const known = this.backwards.get(key);
+    if (known !== undefined) return known;
+    this.backwards.set(key, 0);
+    const ohms = this.lookingBack(output, input);
+    this.backwards.set(key, ohms);
+    return ohms;
+  }
+
+  private lookingBack(output: string, input: string): number {
     const { part, id } = this.split(output);
-    if (!part || passed.has(output)) return 0;
-    const seen = new Set(passed).add(output);
+    if (!part) return 0;
+    if (isWire(part)) {
+      // All its outputs are one node.
+      const loads = part.outputs.map((o) => this.otherLoads(`${id}.${o}`, input));
+      return loads.reduce(parallel, this.feed(`${id}.in`));
+    }
     const load = this.otherLoads(output, input);
-    const feed = (socket: string): number => {
-      const from = this.into.get(socket);
-      return from === undefined ? 0 : this.sourceOhms(from, socket, seen);
-    };
-    if (isWire(part)) return parallel(feed(`${id}.in`), load);
     if (isPot(part)) {
       const { above, below } = this.pot(part);
-      return parallel(parallel(below, above + feed(`${id}.in`)), load);
+      return parallel(parallel(below, above + this.feed(`${id}.in`)), load);
     }
-    if (part.kind.name === 'junction') {
+    if (isJunction(part)) {
       return part.inputs.reduce((sum, s) => {
         const socket = `${id}.${s.name}`;
-        return this.into.has(socket) ? parallel(sum, Math.max(LEAST_OHMS, feed(socket))) : sum;
+        return this.into.has(socket) ? parallel(sum, Math.max(LEAST_OHMS, this.feed(socket))) : sum;
       }, load);
     }
     return parallel(this.outputOhms(output), load);
   }
 
+  /** The resistance behind an input's cable; 0 without one. */
+  feed(input: string): number {
+    const from = this.into.get(input);
+    return from === undefined ? 0 : this.sourceOhms(from, input);
+  }
+
   of(id: string): Loading {
     const part = this.byId.get(id);
-    if (part?.kind.name === 'junction') return { potGain: 1, weights: this.junction(part) };
+    if (part && isJunction(part)) return { potGain: 1, weights: this.junction(part) };
     if (!part || !isPot(part)) return { potGain: 1, weights: [] };
     const { above, below } = this.pot(part);
     const under = parallel(below, this.load(`${id}.out`));
@@ -156,11 +181,25 @@ class Resistances implements Loads {
   private junction(part: Part): number[] {
     const sources = part.inputs.map((s) => {
       const socket = `${part.id}.${s.name}`;
-      const from = this.into.get(socket);
-      return from === undefined ? 0 : 1 / Math.max(LEAST_OHMS, this.sourceOhms(from, socket));
+      return this.into.has(socket) ? 1 / Math.max(LEAST_OHMS, this.feed(socket)) : 0;
     });
     const load = this.load(`${part.id}.out`);
     const sum = sources.reduce((total, g) => total + g, load === Infinity ? 0 : 1 / Math.max(load, 1e-9));
     return sources.map((g) => (sum > 0 ? g / sum : 0));
   }
+}
+
+const resistances = new WeakMap<Graph, Resistances>();
+
+/** The resistance behind an input's cable, ohms, whether loading is counted or not; worked out once a graph. */
+export function sourceOhmsAt(graph: Graph, input: string): number {
+  let known = resistances.get(graph);
+  if (!known) {
+    const parts = graph.modules.map(({ id, kind, params, inputs, outputs }): Part => {
+      const names = inputs.map((s) => ({ name: s.spec.name }));
+      return { id, kind, params, inputs: names, outputs: outputs.map((o) => o.name) };
+    });
+    resistances.set(graph, (known = new Resistances(graph.patch, parts)));
+  }
+  return known.feed(input);
 }

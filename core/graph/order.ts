@@ -46,7 +46,8 @@ function components<E extends Edge>(members: readonly number[], edges: readonly 
  */
 export function arrange<E extends Edge>(members: readonly number[], edges: readonly E[]): Group<E>[] {
   return components(members, edges).map((part) => {
-    const inside = edges.filter((e) => part.includes(e.from) && part.includes(e.to));
+    const own = new Set(part);
+    const inside = edges.filter((e) => own.has(e.from) && own.has(e.to));
     if (inside.length === 0) return { modules: part, loop: false, delayed: [] };
     const first = part[0];
     const cut = inside.filter((e) => e.to === first);

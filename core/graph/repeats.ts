@@ -1,5 +1,6 @@
 import { commonMultiple, fractionOf, over, times, toNumber } from '../units/fraction';
 import type { Fraction } from '../units/fraction';
+import type { ModuleBounds } from '../bounds/bounds';
 import type { Graph, GraphModule } from './graph';
 
 /** Longer than this does not count as repeating, seconds. */
@@ -10,6 +11,10 @@ export interface Repeats {
   readonly repeatsEvery: number | null;
   /** A window of this many seconds or more holds all that can ever happen. */
   readonly exactFrom: number | null;
+  /** Something upstream depends on what was before. */
+  readonly memory: boolean;
+  /** Something upstream draws. */
+  readonly drawn: boolean;
 }
 
 type Cycle = 'none' | 'never' | Fraction;
@@ -17,6 +22,7 @@ type Cycle = 'none' | 'never' | Fraction;
 interface Known {
   readonly cycle: Cycle;
   readonly memory: boolean;
+  readonly drawn: boolean;
 }
 
 function common(a: Cycle, b: Cycle): Cycle {
@@ -40,12 +46,13 @@ export function repeatsOf(
   const known = new Map<number, Known>();
   const own = (m: GraphModule): Known => {
     const connected = (name: string): boolean => m.inputs.find((s) => s.spec.name === name)?.connected ?? false;
-    const period = m.kind.period?.(m.params, (name) => steady(m, name)) ?? 'none';
+    const around = { steady: (name: string) => steady(m, name), connected, bpm: graph.patch.settings.bpm };
+    const period = m.kind.period?.(m.params, around) ?? 'none';
     const cycle = typeof period === 'string' ? period : over(product(period.over), product(period.under));
-    return { cycle, memory: m.kind.memory(m.params, connected) };
+    return { cycle, memory: m.kind.memory(m.params, connected), drawn: m.kind.draws?.(m.params) ?? false };
   };
   const upstream = (m: GraphModule): Known => {
-    let { cycle, memory } = own(m);
+    let { cycle, memory, drawn } = own(m);
     for (const { driver, spec } of m.inputs) {
       const from = driver.type === 'output' ? known.get(driver.module) : undefined;
       if (!from) continue;
@@ -53,24 +60,40 @@ export function repeatsOf(
       const fed = typeof from.cycle === 'string' || by === 1 ? from.cycle : times(from.cycle, fractionOf(by));
       cycle = common(cycle, fed);
       memory ||= from.memory;
+      drawn ||= from.drawn;
     }
-    return { cycle, memory };
+    return { cycle, memory, drawn };
   };
   for (const group of graph.groups) {
     const members = group.modules.map((i) => graph.modules[i] as GraphModule);
     if (!group.loop) members.forEach((m) => known.set(m.index, upstream(m)));
     else {
-      // All in a loop depend on all of it, and on what was before.
-      const cycle = members.map((m) => upstream(m).cycle).reduce(common, 'none');
-      members.forEach((m) => known.set(m.index, { cycle, memory: true }));
+      // All in a loop depend on all of it, and on what was before: it need not repeat although its sources do.
+      const drawn = members.some((m) => upstream(m).drawn);
+      members.forEach((m) => known.set(m.index, { cycle: 'never', memory: true, drawn }));
     }
   }
   return new Map(graph.modules.map((m) => [m.id, answer(known.get(m.index) as Known)]));
 }
 
-function answer({ cycle, memory }: Known): Repeats {
-  if (cycle === 'none') return { repeatsEvery: null, exactFrom: memory ? null : 0 };
+function answer({ cycle, memory, drawn }: Known): Repeats {
+  const known = { memory, drawn };
+  if (cycle === 'none') return { repeatsEvery: null, exactFrom: memory ? null : 0, ...known };
   const seconds = cycle === 'never' ? Infinity : toNumber(cycle);
-  if (seconds > LONGEST) return { repeatsEvery: null, exactFrom: null };
-  return { repeatsEvery: seconds, exactFrom: memory ? null : seconds };
+  if (seconds > LONGEST) return { repeatsEvery: null, exactFrom: null, ...known };
+  return { repeatsEvery: seconds, exactFrom: memory ? null : seconds, ...known };
+}
+
+const found = new WeakMap<ReadonlyMap<string, ModuleBounds>, Map<string, Repeats>>();
+
+/** The same, where what can never change is known from the bounds of this very graph; worked out once for them. */
+export function repeatsIn(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>): ReadonlyMap<string, Repeats> {
+  const before = found.get(bounds);
+  if (before) return before;
+  const now = repeatsOf(graph, (m, name) => {
+    const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
+    return lo === hi ? lo : null;
+  });
+  found.set(bounds, now);
+  return now;
 }

@@ -16,7 +16,7 @@ export const attenuator = kind({
     potOhms: ohms(100_000, 1000, 1_000_000),
   },
   brief: (p) => `scale ${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
-  inputs: (p) => [signal('in', p.normalVolts)],
+  inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
   memory: never,
   law(b, p, io) {

@@ -15,8 +15,9 @@ export const attenuverter = kind({
     normalVolts: volts(0, { says: 'carried while nothing is plugged in; then it is a source' }),
   },
   brief: (p) => `scale ${showNumber(p.amount, 2)}`,
-  inputs: (p) => [signal('in', p.normalVolts)],
+  inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
+  scaledBy: () => ['amount'],
   memory: never,
   law: (b, p, io) => ({ out: b.scale(io.in('in'), p.amount) }),
 });

@@ -24,6 +24,8 @@ export const clock = kind({
   brief: (p) => `${showNumber(p.bpm, 0)} bpm${p.beats === 1 ? '' : ` · ${showNumber(p.beats, 2)}`}`,
   inputs: () => [gate('reset')],
   outputs: () => ['out'],
+  hertz: (p) => p.bpm / (60 * p.beats),
+  scaledBy: () => ['lowVolts', 'highVolts'],
   memory: (_, connected) => connected('reset'),
   free: (_, connected) => !connected('reset'),
   period: (p) => ({ over: [60, p.beats, p.swing === 0.5 ? 1 : 2], under: [p.bpm] }),

@@ -1,7 +1,18 @@
+import type { Laws } from '../law/builder';
+import { isConstant } from '../law/lin';
 import type { Lin } from '../law/lin';
+import { fateOf } from './detect';
 import { always, control, kind, signal } from './kind';
+import type { Fate, Sockets } from './kind';
 import { number, volts } from './params';
 import { showVolts } from '../units/show';
+
+/** By the bound of the difference, so that what `in` and `threshold` share cancels. */
+function fate(b: Laws, p: { readonly thresholdVolts: number }, io: Sockets): Fate {
+  const threshold = io.in('threshold');
+  if (isConstant(threshold)) return fateOf(io.range(io.in('in')), p.thresholdVolts + threshold.c);
+  return fateOf(io.range(b.sum([io.in('in'), 1], [threshold, -1])), p.thresholdVolts);
+}
 
 export const comparator = kind({
   name: 'comparator',
@@ -16,16 +27,20 @@ export const comparator = kind({
   brief: (p) => `high from ${showVolts(p.thresholdVolts)}`,
   inputs: () => [signal('in'), control('threshold')],
   outputs: () => ['out', 'inverted'],
+  remakes: always,
   memory: always,
+  detects: { input: 'in', fate },
   law(b, p, io): Record<string, Lin> {
+    const known = fate(b, p, io);
     // Tied before the rails, which each output meets by itself.
-    const high = io.symbol('high', 0, 1);
+    const high = known === 'moves' ? io.symbol('high', 0, 1) : b.constant(known === 'high' ? 1 : 0);
     const swing = p.highVolts - p.lowVolts;
     return { out: b.scale(high, swing, p.lowVolts), inverted: b.scale(high, -swing, p.highVolts) };
   },
   kernel(p, wiring) {
     const [input, threshold] = [wiring.input('in'), wiring.input('threshold')];
     const [out, inverted] = [wiring.output('out'), wiring.output('inverted')];
+    const { detected } = wiring;
     let high = false;
     return (from, to) => {
       for (let i = from; i < to; i++) {
@@ -33,6 +48,7 @@ export const comparator = kind({
         const x = input[i] as number;
         if (x >= level) high = true;
         else if (x < level - p.hysteresis) high = false;
+        detected[i] = high ? 1 : 0;
         out[i] = high ? p.highVolts : p.lowVolts;
         inverted[i] = high ? p.lowVolts : p.highVolts;
       }

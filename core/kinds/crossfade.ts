@@ -1,7 +1,7 @@
 import type { Laws } from '../law/builder';
 import type { Curve, Lin } from '../law/lin';
 import { control, kind, never, signal } from './kind';
-import type { Sockets } from './kind';
+import type { GainSpec, Sockets } from './kind';
 import { choice, number } from './params';
 import { showNumber } from '../units/show';
 
@@ -22,6 +22,18 @@ const quarterSine: Curve = {
   minSlope: (_lo, hi) => Math.max(0, (Math.PI / 2) * Math.cos((Math.PI / 2) * hi)),
 };
 
+/** How much of one input passes; `share` of the way, straight or by equal power. */
+function fadeOf(signalName: string, share: (at: number) => number): GainSpec<Fade & { readonly law: string }> {
+  return {
+    signals: [signalName],
+    controls: ['cv'],
+    gain(p) {
+      const bend = p.law === 'linear' ? (x: number) => x : quarterSine.f;
+      return ([cv = 0]) => bend(share(Math.min(1, Math.max(0, p.position + (p.cvAmount * cv) / p.fullVolts))));
+    },
+  };
+}
+
 export const crossfade = kind({
   name: 'crossfade',
   title: 'Crossfade and pan',
@@ -32,12 +44,12 @@ export const crossfade = kind({
   audio: false,
   params: {
     position: number(0.5, 0, 1),
-    cvAmount: number(1, -1, 1),
+    cvAmount: number(0, -1, 1),
     fullVolts: number(10, 0.5, 12, 'V'),
     law: choice(['linear', 'equalPower']),
   },
   brief: (p) => `at ${showNumber(100 * p.position, 0)} %`,
-  inputs: () => [signal('in'), signal('in2'), control('cv')],
+  inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount')],
   outputs: () => ['a', 'b', 'out'],
   memory: never,
   law(b, p, io): Record<string, Lin> {
@@ -48,6 +60,7 @@ export const crossfade = kind({
     const [a, second] = [b.mul(io.in('in'), ka), b.mul(io.in('in2'), kb)];
     return { a, b: b.mul(io.in('in'), kb), out: b.sum([a, 1], [second, 1]) };
   },
+  gains: [fadeOf('in', (at) => 1 - at), fadeOf('in2', (at) => at)],
   ends: [
     {
       socket: 'cv',
@@ -59,6 +72,7 @@ export const crossfade = kind({
       drive,
       value: (p, v) => 100 * Math.min(1, Math.max(0, v / p.fullVolts)),
       window: (p) => [0, p.fullVolts],
+      pins: true,
     },
   ],
 });

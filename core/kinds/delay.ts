@@ -1,4 +1,5 @@
 import { exp2 } from '../law/fastmath';
+import { isZero } from '../law/lin';
 import { always, control, kind, signal } from './kind';
 import { number, seconds } from './params';
 import { briefSeconds } from '../units/show';
@@ -24,11 +25,12 @@ export const delay = kind({
     mix: number(0.5, 0, 1),
   },
   brief: (p) => briefSeconds(p.seconds),
-  inputs: () => [signal('in'), control('time'), control('feedback')],
+  inputs: () => [signal('in'), control('time', 0, 'timeAmount'), control('feedback')],
   outputs: () => ['out'],
   memory: always,
   law(b, p, io) {
     const input = io.in('in');
+    if (isZero(input)) return { out: b.constant(0) };
     const [lo, hi] = io.range(input);
     const [, mostFeedback] = io.range(io.in('feedback'));
     const fedBack = p.feedbackAmount + mostFeedback / 10 > 0;
@@ -48,21 +50,24 @@ export const delay = kind({
       Math.max(1, clamp(p.seconds * exp2(p.timeAmount * cv), SHORTEST, LONGEST) * sampleRate);
     let lastCv = 0;
     let samples = delayAt(0);
-    return (from, to, k0) => {
+    let whole = Math.floor(samples);
+    let write = 0;
+    return (from, to) => {
       for (let i = from; i < to; i++) {
-        const k = k0 + i;
         if (timeIn[i] !== lastCv) {
           lastCv = timeIn[i] as number;
           samples = delayAt(lastCv);
+          whole = Math.floor(samples);
         }
-        const whole = Math.floor(samples);
         const share = samples - whole;
-        const [near, far] = [(k - whole + size) % size, (k - whole - 1 + size) % size];
-        const delayed =
-          k < whole ? 0 : (line[near] as number) * (1 - share) + (k > whole ? (line[far] as number) * share : 0);
+        // An empty line holds 0 V, so what has not been written yet reads as it should.
+        const near = write >= whole ? write - whole : write - whole + size;
+        const far = near > 0 ? near - 1 : size - 1;
+        const delayed = (line[near] as number) * (1 - share) + (line[far] as number) * share;
         const x = input[i] as number;
         const f = clamp(p.feedbackAmount + (feedbackIn[i] as number) / 10, 0, MOST_FEEDBACK);
-        line[k % size] = clamp(x + f * delayed, -railVolts, railVolts);
+        line[write] = clamp(x + f * delayed, -railVolts, railVolts);
+        if (++write === size) write = 0;
         out[i] = (1 - p.mix) * x + p.mix * delayed;
       }
     };
@@ -78,6 +83,19 @@ export const delay = kind({
       drive: (b, p, io) => b.scale(io.in('time'), p.timeAmount),
       value: (p, v) => clamp(p.seconds * 2 ** v, SHORTEST, LONGEST),
       window: (p) => [Math.log2(SHORTEST / p.seconds), Math.log2(LONGEST / p.seconds)],
+      pins: true,
+    },
+    {
+      socket: 'feedback',
+      sockets: ['feedback'],
+      quantity: 'position',
+      unit: () => '%',
+      always: false,
+      says: '10 V add all of what comes back; from 100 % on it grows',
+      drive: (b, p, io) => b.scale(io.in('feedback'), 1, 10 * p.feedbackAmount),
+      value: (_p, v) => 100 * clamp(v / 10, 0, MOST_FEEDBACK),
+      window: () => [0, 10 * MOST_FEEDBACK],
+      pins: true,
     },
   ],
 });

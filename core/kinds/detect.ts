@@ -1,3 +1,6 @@
+import type { Range } from '../law/lin';
+import type { Fate, Sockets } from './kind';
+
 /** Falls this far below the threshold before a gate counts as low again, volts. */
 export const GATE_HYSTERESIS = 0.1;
 
@@ -16,4 +19,23 @@ export class Gate {
     this.high = true;
     return true;
   }
+}
+
+/** Bounds and samples may differ by this much in their last digits, volts. */
+const ROUNDING = 1e-9;
+
+/** What a detector of a voltage against a level can ever do; a constant is compared as the samples are. */
+export function fateOf([lo, hi]: Range, level: number): Fate {
+  const slack = lo === hi ? 0 : ROUNDING * Math.max(1, Math.abs(lo), Math.abs(hi));
+  if (hi < level - slack) return 'low';
+  return lo >= level + slack ? 'high' : 'moves';
+}
+
+export const gateFate = (io: Sockets, name: string, threshold: number): Fate =>
+  fateOf(io.range(io.in(name)), threshold);
+
+/** Whether a gate that has risen can ever fall. */
+export function fallsEver(io: Sockets, name: string, threshold: number): boolean {
+  const [lo] = io.range(io.in(name));
+  return lo < threshold - GATE_HYSTERESIS + ROUNDING;
 }

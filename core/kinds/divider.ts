@@ -1,4 +1,4 @@
-import { Gate } from './detect';
+import { Gate, gateFate } from './detect';
 import { always, gate, kind } from './kind';
 import { number, volts } from './params';
 
@@ -22,7 +22,13 @@ export const divider = kind({
   outputs: () => ['out'],
   memory: always,
   repeatsTimes: (p, input) => (input === 'in' ? p.by : 1),
-  law: (_b, p, io) => ({ out: io.symbol('out', p.lowVolts, p.highVolts) }),
+  law(b, p, io) {
+    const fate = gateFate(io, 'in', p.thresholdVolts);
+    if (fate === 'low') return { out: b.constant(p.lowVolts) };
+    // Up from the start is its first edge and its last; a reset after it would end what that began.
+    const kept = fate === 'high' && gateFate(io, 'reset', p.thresholdVolts) !== 'moves';
+    return { out: kept ? b.constant(p.highVolts) : io.symbol('out', p.lowVolts, p.highVolts) };
+  },
   kernel(p, wiring) {
     const [input, resetIn, out] = [wiring.input('in'), wiring.input('reset'), wiring.output('out')];
     const [clock, reset] = [new Gate(p.thresholdVolts), new Gate(p.thresholdVolts)];

@@ -1,11 +1,11 @@
-import { exp } from '../law/fastmath';
+import { exp, exp2 } from '../law/fastmath';
 import type { Lin } from '../law/lin';
-import { Gate } from './detect';
+import { Gate, fallsEver, gateFate } from './detect';
 import { control, gate, kind, always } from './kind';
 import { choice, flag, number, seconds, volts } from './params';
 import { briefSeconds } from '../units/show';
 
-/** `end` is a pulse of this height and length. */
+/** How high `end` and `rising` are, and how long `end` is. */
 const END_VOLTS = 5;
 const END_SECONDS = 0.005;
 
@@ -19,6 +19,7 @@ interface Settings {
   readonly sustain: number;
   readonly attackCurve: number;
   readonly decayCurve: number;
+  readonly restVolts: number;
 }
 
 /**
@@ -36,38 +37,42 @@ class Contour {
   private curve = 0;
   /** 1 / (1 − e^(−5c)) of the running stage. */
   private scale = 1;
-  private peak = 0;
+  private peak: number;
 
   constructor(
     private readonly p: Settings,
     private readonly sampleRate: number,
-  ) {}
+  ) {
+    this.peak = p.restVolts;
+  }
 
-  private enter(stage: Stage, start: number, from: number): void {
+  /** @param stretch what its time is multiplied by. */
+  private enter(stage: Stage, start: number, from: number, stretch: number): void {
     const { p } = this;
     this.stage = stage;
     this.start = start;
     this.from = from;
     const seconds = stage === 'attack' ? p.attack : stage === 'decay' ? p.decay : p.release;
-    this.length = seconds * this.sampleRate;
+    this.length = Math.max(1, seconds * stretch * this.sampleRate);
     this.curve = stage === 'attack' ? p.attackCurve : p.decayCurve;
     this.scale = this.curve === 0 ? 1 : 1 / (1 - exp(-5 * this.curve));
-    this.to = stage === 'attack' ? this.peak : stage === 'decay' && p.mode === 'adsr' ? p.sustain * this.peak : 0;
+    const held = stage === 'decay' && p.mode === 'adsr' ? p.sustain : 0;
+    this.to = stage === 'attack' ? this.peak : p.restVolts + held * (this.peak - p.restVolts);
   }
 
-  rise(k: number, peak: number): void {
+  rise(k: number, peak: number, stretch: number): void {
     const from = this.level(k);
     this.peak = peak;
-    this.enter('attack', k, from);
+    this.enter('attack', k, from, stretch);
   }
 
-  fall(k: number): void {
-    if (this.stage !== 'idle' && this.stage !== 'release') this.enter('release', k, this.level(k));
+  fall(k: number, stretch: number): void {
+    if (this.stage !== 'idle' && this.stage !== 'release') this.enter('release', k, this.level(k), stretch);
   }
 
   /** The value which the running stage has at sample `k`. */
   level(k: number): number {
-    if (this.stage === 'idle') return 0;
+    if (this.stage === 'idle') return this.p.restVolts;
     if (this.stage === 'hold') return this.to;
     const x = Math.min(1, (k - this.start) / this.length);
     const y = this.curve === 0 ? x : (1 - exp(-5 * this.curve * x)) * this.scale;
@@ -81,11 +86,11 @@ class Contour {
   }
 
   /** Hands over to the stages that begin up to sample `k`; `again` is the next peak of a loop, or null. */
-  advance(k: number, again: number | null): void {
+  advance(k: number, again: number | null, stretch: number): void {
     const { mode } = this.p;
     while (this.due(k)) {
       const end = this.start + this.length;
-      if (this.stage === 'attack' && mode !== 'ar') this.enter('decay', end, this.to);
+      if (this.stage === 'attack' && mode !== 'ar') this.enter('decay', end, this.to, stretch);
       else if (this.stage === 'attack' || (this.stage === 'decay' && mode === 'adsr')) this.stage = 'hold';
       else {
         this.stage = 'idle';
@@ -93,7 +98,7 @@ class Contour {
         const peak = mode === 'loop' ? again : null;
         if (peak === null) return;
         this.peak = peak;
-        this.enter('attack', end, 0);
+        this.enter('attack', end, this.p.restVolts, stretch);
       }
     }
   }
@@ -104,7 +109,7 @@ export const envelope = kind({
   title: 'Envelope',
   does: 'a contour that a gate starts',
   formula:
-    'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop; end: 5 V for 5 ms after the last stage',
+    'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop, from and to restVolts; times·2^(timeAmount·time), read as a stage begins; end: 5 V for 5 ms after the last stage; rising: 5 V during the attack',
   room: 'source',
   audio: false,
   params: {
@@ -116,37 +121,53 @@ export const envelope = kind({
     attackCurve: number(0.6, -1, 1),
     decayCurve: number(0.6, -1, 1, '', { says: 'also of the release' }),
     peakVolts: number(8, 0, 12, 'V'),
+    restVolts: volts(0),
+    timeAmount: number(0, -1, 1),
     thresholdVolts: volts(1),
     followsLevel: flag(false),
   },
   brief: (p) => `${p.mode.toUpperCase()}, ${briefSeconds(p.attack)} up`,
-  inputs: (p) => [gate('gate', p.thresholdVolts), control('level')],
-  outputs: () => ['out', 'inverted', 'end'],
+  inputs: (p) => [gate('gate', p.thresholdVolts), control('level'), control('time', 0, 'timeAmount')],
+  outputs: () => ['out', 'inverted', 'end', 'rising'],
+  hertz: (p) => (p.mode === 'loop' ? 1 / (p.attack + p.decay) : 0),
   memory: always,
   free: (p, connected) => p.mode === 'loop' && !connected('gate'),
-  period(p, steady) {
-    if (p.mode !== 'loop' || steady('gate') === null || p.followsLevel) return 'none';
+  period(p, { steady, connected }) {
+    const gate = steady('gate');
+    if (p.mode !== 'loop' || gate === null || (connected('gate') && gate < p.thresholdVolts)) return 'none';
+    const cv = p.timeAmount === 0 ? 0 : steady('time');
+    if (cv === null) return 'never';
     // A sum of decimals, in units of a hundredth of a microsecond: exact for what can be typed.
-    return { over: [Math.round((p.attack + p.decay) * 1e8)], under: [1e8] };
+    return { over: [Math.round((p.attack + p.decay) * 2 ** (p.timeAmount * cv) * 1e8)], under: [1e8] };
   },
   law(b, p, io): Record<string, Lin> {
-    let [lo, hi] = [0, p.peakVolts];
-    if (p.followsLevel) {
-      const fed = io.range(io.in(io.connected('level') ? 'level' : 'gate'));
-      [lo, hi] = [Math.min(0, fed[0]), Math.max(0, fed[1])];
+    const loops = p.mode === 'loop' && !io.connected('gate');
+    if (!loops && gateFate(io, 'gate', p.thresholdVolts) === 'low') {
+      const rest = b.constant(p.restVolts);
+      return { out: rest, inverted: b.scale(rest, -1), end: b.constant(0), rising: b.constant(0) };
     }
-    const out = io.symbol('out', lo, hi);
-    return { out, inverted: b.scale(out, -1), end: io.symbol('end', 0, END_VOLTS) };
+    const fed = p.followsLevel ? io.range(io.in(io.connected('level') ? 'level' : 'gate')) : [p.peakVolts, p.peakVolts];
+    const peaks = [p.restVolts, fed[0] ?? 0, fed[1] ?? 0];
+    const out = io.symbol('out', Math.min(...peaks), Math.max(...peaks));
+    const ends = p.mode === 'ad' || p.mode === 'loop' || fallsEver(io, 'gate', p.thresholdVolts);
+    return {
+      out,
+      inverted: b.scale(out, -1),
+      end: ends ? io.symbol('end', 0, END_VOLTS) : b.constant(0),
+      rising: io.symbol('rising', 0, END_VOLTS),
+    };
   },
   negated: { inverted: 'out' },
   kernel(p, wiring) {
-    const [out, end] = [wiring.output('out'), wiring.output('end')];
+    const [out, end, rising] = [wiring.output('out'), wiring.output('end'), wiring.output('rising')];
+    const time = wiring.input('time');
     const gateIn = wiring.input('gate');
     const levelIn = wiring.input(wiring.connected('level') ? 'level' : 'gate');
     const gated = wiring.connected('gate');
     const detector = new Gate(p.thresholdVolts);
     const contour = new Contour(p, wiring.sampleRate);
     const pulse = END_SECONDS * wiring.sampleRate;
+    const stretchAt = (i: number): number => (p.timeAmount === 0 ? 1 : exp2(p.timeAmount * (time[i] as number)));
     const peakAt = (i: number): number => (p.followsLevel ? (levelIn[i] as number) : p.peakVolts);
     return (from, to, k0) => {
       for (let i = from; i < to; i++) {
@@ -154,11 +175,12 @@ export const envelope = kind({
         const wasHigh = detector.high;
         const rises = detector.rises(gateIn[i] as number);
         const open = detector.high || !gated;
-        if (contour.due(k)) contour.advance(k, open ? peakAt(i) : null);
-        if (rises) contour.rise(k, peakAt(i));
-        else if (k === 0 && !gated && p.mode === 'loop') contour.rise(0, peakAt(i));
-        else if (wasHigh && !detector.high && (p.mode === 'adsr' || p.mode === 'ar')) contour.fall(k);
+        if (contour.due(k)) contour.advance(k, open ? peakAt(i) : null, stretchAt(i));
+        if (rises) contour.rise(k, peakAt(i), stretchAt(i));
+        else if (k === 0 && !gated && p.mode === 'loop') contour.rise(0, peakAt(i), stretchAt(i));
+        else if (wasHigh && !detector.high && (p.mode === 'adsr' || p.mode === 'ar')) contour.fall(k, stretchAt(i));
         out[i] = contour.level(k);
+        rising[i] = contour.stage === 'attack' ? END_VOLTS : 0;
         end[i] = k >= contour.ended - 1e-6 && k < contour.ended + pulse - 1e-6 ? END_VOLTS : 0;
       }
     };

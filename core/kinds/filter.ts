@@ -1,4 +1,5 @@
 import type { Laws } from '../law/builder';
+import { isZero } from '../law/lin';
 import type { Lin } from '../law/lin';
 import { always, control, kind, signal } from './kind';
 import type { Kernel, Sockets, Wiring } from './kind';
@@ -93,11 +94,17 @@ export const filter = kind({
     resonance: number(0.1, 0, 1),
   },
   brief: (p) => `${showHz(p.cutoffHz)} at 0 V`,
-  inputs: () => [signal('in'), control('cutoff'), control('cutoff2'), control('pitch')],
+  inputs: () => [
+    signal('in'),
+    control('cutoff', 0, 'cutoffAmount'),
+    control('cutoff2', 0, 'cutoff2Amount'),
+    control('pitch'),
+  ],
   outputs: () => ['lowpass', 'bandpass', 'highpass'],
   memory: always,
-  law(_b, _p, io): Record<string, Lin> {
-    const rails = (name: string): Lin => io.symbol(name, -Infinity, Infinity);
+  law(b, _p, io): Record<string, Lin> {
+    const silent = isZero(io.in('in'));
+    const rails = (name: string): Lin => (silent ? b.constant(0) : io.symbol(name, -Infinity, Infinity));
     return { lowpass: rails('lowpass'), bandpass: rails('bandpass'), highpass: rails('highpass') };
   },
   kernel,
@@ -112,6 +119,7 @@ export const filter = kind({
       drive,
       value: (p, v) => Math.min(HIGHEST_HZ, Math.max(LOWEST_HZ, p.cutoffHz * 2 ** v)),
       window: (p) => [Math.log2(LOWEST_HZ / p.cutoffHz), Math.log2(HIGHEST_HZ / p.cutoffHz)],
+      pins: true,
     },
   ],
 });

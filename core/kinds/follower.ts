@@ -1,11 +1,17 @@
-import type { Lin } from '../law/lin';
-import { Gate } from './detect';
+import type { Laws } from '../law/builder';
+import type { Lin, Range } from '../law/lin';
+import { Gate, fateOf } from './detect';
 import { always, kind, signal } from './kind';
+import type { Sockets } from './kind';
 import { lagShare } from './lag';
 import { number, seconds, volts } from './params';
 import { showNumber } from '../units/show';
 
 const TOP = 10;
+
+/** How far what it follows can go; its lag stays inside. */
+const followed = (b: Laws, p: { readonly gain: number }, io: Sockets): Range =>
+  io.range(b.clamp(b.scale(b.abs(io.in('in')), p.gain), 0, TOP));
 
 export const follower = kind({
   name: 'follower',
@@ -25,16 +31,22 @@ export const follower = kind({
   brief: (p) => `gain ${showNumber(p.gain, 1)}`,
   inputs: () => [signal('in')],
   outputs: () => ['out', 'gate'],
+  smooths: true,
+  remakes: always,
   memory: always,
+  detects: { input: 'in', fate: (b, p, io) => fateOf(followed(b, p, io), p.thresholdVolts) },
   law(b, p, io): Record<string, Lin> {
-    const [lo, hi] = io.range(b.clamp(b.scale(b.abs(io.in('in')), p.gain), 0, TOP));
-    return {
-      out: io.symbol('out', lo, hi),
-      gate: io.symbol('gate', Math.min(0, p.gateVolts), Math.max(0, p.gateVolts)),
-    };
+    const range = followed(b, p, io);
+    const known = fateOf(range, p.thresholdVolts);
+    const gate =
+      known === 'moves'
+        ? io.symbol('gate', Math.min(0, p.gateVolts), Math.max(0, p.gateVolts))
+        : b.constant(known === 'high' ? p.gateVolts : 0);
+    return { out: io.symbol('out', ...range), gate };
   },
   kernel(p, wiring) {
     const [input, out, gateOut] = [wiring.input('in'), wiring.output('out'), wiring.output('gate')];
+    const { detected } = wiring;
     const [up, down] = [lagShare(p.attack, wiring.sampleRate), lagShare(p.release, wiring.sampleRate)];
     const gate = new Gate(p.thresholdVolts);
     let y = 0;
@@ -45,6 +57,7 @@ export const follower = kind({
         y += (x - y) * (x > y ? up : down);
         const v = Math.min(TOP, Math.max(0, y));
         gate.rises(v);
+        detected[i] = gate.high ? 1 : 0;
         out[i] = v;
         gateOut[i] = gate.high ? p.gateVolts : 0;
       }

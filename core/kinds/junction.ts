@@ -13,6 +13,7 @@ export const junction = kind({
   brief: () => 'loading decides',
   inputs: () => names.map((name) => signal(name)),
   outputs: () => ['out'],
+  joins: true,
   memory: never,
   law(b, _p, io) {
     return { out: b.sum(...names.map((name, i) => [io.in(name), io.loading.weights[i] ?? 0] as const)) };

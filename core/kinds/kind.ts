@@ -13,14 +13,18 @@ export interface InputSpec {
   readonly normalled: boolean;
   /** A gate's rising threshold, volts. */
   readonly threshold?: number;
+  /** The parameter that this input's voltage is multiplied by. */
+  readonly amount?: string;
 }
 
-export const signal = (name: string, normal?: number): InputSpec => input(name, 'signal', normal);
-export const control = (name: string, normal?: number): InputSpec => input(name, 'control', normal);
+export const signal = (name: string, normal?: number, amount?: string): InputSpec =>
+  input(name, 'signal', normal, amount);
+export const control = (name: string, normal?: number, amount?: string): InputSpec =>
+  input(name, 'control', normal, amount);
 export const gate = (name: string, threshold = 1): InputSpec => ({ ...input(name, 'gate'), threshold });
 
-function input(name: string, role: InputSpec['role'], normal = 0): InputSpec {
-  return { name, role, normal, normalled: normal !== 0 };
+function input(name: string, role: InputSpec['role'], normal = 0, amount?: string): InputSpec {
+  return { name, role, normal, normalled: normal !== 0, ...(amount !== undefined && { amount }) };
 }
 
 /** What the electrical loading of a passive module comes to; all 1 under an ideal load. */
@@ -74,6 +78,8 @@ export interface Wiring {
   readonly kernels: Kernels;
   /** Whether anybody looks at an output; one that nobody does may be left out. */
   wanted(name: string): boolean;
+  /** Where a kind that `detects` writes 1 while its detector is high, else 0. */
+  readonly detected: Float64Array;
 }
 
 /** What a destination does with its voltage, in its own unit. */
@@ -82,7 +88,8 @@ export interface EndSpec<P> {
   readonly socket: string;
   /** All sockets whose voltages count. */
   readonly sockets: readonly string[];
-  readonly quantity: 'frequency' | 'gain' | 'position' | 'time' | 'rate' | 'note' | 'level' | 'value';
+  readonly quantity:
+    'frequency' | 'gain' | 'position' | 'time' | 'rate' | 'note' | 'level' | 'value' | 'width' | 'volts';
   unit(p: P): string;
   /** Read even while nothing is plugged in. */
   readonly always: boolean;
@@ -92,10 +99,28 @@ export interface EndSpec<P> {
   drive(b: Laws, p: P, io: Sockets): Lin;
   /** The figure at a drive voltage; null is silence. */
   value(p: P, drive: number): number | null;
-  /** The drive voltages between which it responds. */
-  window(p: P): Range;
+  /** The drive voltages between which it responds; null where it responds to all. */
+  window(p: P): Range | null;
+  /** Beyond its window it stands still although the voltage moves, and nothing else says so. */
+  readonly pins?: boolean;
   /** Which drive gives the lowest and which the highest figure, where `value` does not simply rise. */
   span?(p: P, lo: number, hi: number): Range;
+}
+
+/** How a control makes a signal louder and softer. */
+export interface GainSpec<P> {
+  readonly signals: readonly string[];
+  readonly controls: readonly string[];
+  /**
+   * What becomes of a volt, for the controls' voltages; a function of its own for each run, called once a sample.
+   */
+  gain(p: P, sampleRate: number): (controls: readonly number[]) => number;
+}
+
+/** A voltage that is cut flat beyond ±`level`, before it is. */
+export interface ClipSpec {
+  readonly value: Lin;
+  readonly level: number;
 }
 
 interface Shape<P> {
@@ -116,10 +141,36 @@ interface Shape<P> {
   brief(p: P): string;
   inputs(p: P): readonly InputSpec[];
   outputs(p: P): readonly string[];
+  /** The parameters in force, where one of them or the patch's tempo takes another's place. */
+  inForce?(p: P, bpm: number): P;
+  /** The signal input that is looked at for crossings, and the voltage it must reach against `threshold`. */
+  readonly detects?: { readonly input: string; fate(b: Laws, p: P, io: Sockets): Fate };
   /** Whether its output depends on what was before. */
   memory(p: P, connected: (input: string) => boolean): boolean;
   /** Runs by itself or draws: two of the same settings and inputs need not be the same voltage. Left out: never. */
   free?(p: P, connected: (input: string) => boolean): boolean;
+  /** Puts out sound. */
+  readonly audible?: boolean;
+  /** What it puts out is slow, whatever comes in. */
+  readonly smooths?: boolean;
+  /** Puts out levels of its own: its inputs decide when, but their voltages do not pass. Left out: never. */
+  remakes?(p: P): boolean;
+  /** How often it repeats, nominally, while nothing moves it. Left out: not by itself. */
+  hertz?(p: P): number;
+  /** Moves by itself, without a hand, a gate or a clock. Left out: never. */
+  runs?(p: P): boolean;
+  readonly gains?: readonly GainSpec<P>[];
+  clips?(b: Laws, p: P, io: Sockets): readonly ClipSpec[];
+  /** The gate input at which it takes a new voltage and holds it. */
+  readonly holds?: string;
+  /** Ties outputs together by wire. */
+  readonly joins?: boolean;
+  /** Clipping is what it is for. */
+  readonly shapes?: boolean;
+  /** The parameters which, all multiplied by one number, multiply the output by it. */
+  scaledBy?(p: P): readonly string[];
+  /** Makes up its voltages by chance (seeded). Left out: never. */
+  draws?(p: P): boolean;
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */
   law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Lin>>;
   /** Outputs that are another one's negative; a kernel leaves them out. */
@@ -127,10 +178,22 @@ interface Shape<P> {
   /** Its samples; left out where `law` says it all. */
   kernel?(p: P, wiring: Wiring): Kernel;
   /** Seconds after which it repeats of itself, as an exact fraction of decimals, or null if it does not. */
-  period?(p: P, steady: (input: string) => number | null): Period;
+  period?(p: P, around: Surroundings): Period;
   /** How many periods of an input one period of the output takes. */
   repeatsTimes?(p: P, input: string): number;
   readonly ends?: readonly EndSpec<P>[];
+}
+
+/** What a detector can ever do: stay low, be high from the first sample on, or move. */
+export type Fate = 'low' | 'high' | 'moves';
+
+/** What a period hangs on beside the module's own settings. */
+export interface Surroundings {
+  /** The voltage of an input that can never change, else null. */
+  steady(input: string): number | null;
+  connected(input: string): boolean;
+  /** The patch's tempo. */
+  readonly bpm: number;
 }
 
 /** `none`: not a source of movement. `never`: does not repeat. Otherwise seconds = over/under, from decimals. */

@@ -1,9 +1,10 @@
 import { exp2, sineOfTurn } from '../law/fastmath';
+import type { Laws } from '../law/builder';
 import type { Lin } from '../law/lin';
-import { Gate } from './detect';
+import { Gate, gateFate } from './detect';
 import { addressOf, control, gate, kind } from './kind';
-import type { Wiring } from './kind';
-import { choice, hertz, number, volts } from './params';
+import type { Sockets, Wiring } from './kind';
+import { choice, hertz, number, orNone, volts } from './params';
 import { EDGE, Phase, withinCycle } from './phase';
 import { draw } from './random';
 import { briefSeconds } from '../units/show';
@@ -28,6 +29,11 @@ interface Span {
   readonly mid: number;
   readonly half: number;
 }
+
+const spanOf = (p: { readonly lowVolts: number; readonly highVolts: number }): Span => ({
+  mid: (p.lowVolts + p.highVolts) / 2,
+  half: (p.highVolts - p.lowVolts) / 2,
+});
 
 function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: number): Wave {
   let n = NaN;
@@ -72,6 +78,82 @@ function waveOf(p: { readonly shape: Shape; readonly width: number }, wiring: Wi
   }
 }
 
+/** The outputs beside the first, each another wave of the same phase, or the same wave further on. */
+const others = {
+  quadrature: { shape: null, shift: 0.25 },
+  sine: { shape: 'sine', shift: 0 },
+  triangle: { shape: 'triangle', shift: 0 },
+  ramp: { shape: 'rampUp', shift: 0 },
+  pulse: { shape: 'pulse', shift: 0 },
+} as const;
+type Other = keyof typeof others;
+const otherNames = Object.keys(others) as Other[];
+
+/** Nearer than this to an edge of its wave nothing is said of where a phase stands. */
+const NEAR_EDGE = 1e-6;
+
+/** The unit wave at a phase; null for a draw, and where an edge is too near to tell. */
+function unitWave(shape: Shape, width: number, phase: number): number | null {
+  const at = phase - Math.floor(phase);
+  const onEdge = (edge: number): boolean => Math.abs(at - edge) < NEAR_EDGE || Math.abs(at - edge) > 1 - NEAR_EDGE;
+  switch (shape) {
+    case 'sine':
+      return sineOfTurn(at);
+    case 'triangle':
+      return at < 0.25 ? 4 * at : at < 0.75 ? 2 - 4 * at : 4 * at - 4;
+    case 'rampUp':
+    case 'rampDown':
+      if (at !== 0 && onEdge(0)) return null;
+      return (shape === 'rampUp' ? 1 : -1) * (2 * at - 1);
+    case 'pulse':
+      if ((at !== 0 && onEdge(0)) || onEdge(width)) return null;
+      return at < width ? 1 : -1;
+    default:
+      return null;
+  }
+}
+
+interface Cycle extends Span {
+  readonly shape: Shape;
+  readonly width: number;
+  readonly phase: number;
+}
+
+/** One output of a slow oscillator that waits for a trigger which never comes: where it rests. */
+function resting(b: Laws, io: Sockets, p: Cycle, name: string, lows: readonly [number, number]): Lin {
+  const other = name === 'out' ? { shape: null, shift: 0 } : others[name as Other];
+  const unit = unitWave(other.shape ?? p.shape, p.width, p.phase + other.shift);
+  return unit === null ? io.symbol(name, ...lows) : b.constant(p.mid + p.half * unit);
+}
+
+/** The phases of single cycles: at rest until a rising reset, one cycle from there, at rest again. */
+class OneCycle {
+  private runs = 0;
+  private started: number | null = null;
+  private readonly progress: Phase;
+
+  constructor(
+    wiring: Wiring,
+    private readonly phase: number,
+  ) {
+    this.progress = new Phase(wiring, 0);
+  }
+
+  /** Counts of cycles at sample `k`; each run has a number, and so a draw, of its own. */
+  at(k: number, hz: number, edge: boolean): number {
+    if (edge) {
+      this.runs++;
+      this.started = this.progress.reset(k, 0, hz);
+    }
+    const rest = this.runs + this.phase;
+    if (this.started === null) return rest;
+    const done = this.progress.at(k, hz) - this.started;
+    if (done < 1 - EDGE) return rest + done;
+    this.started = null;
+    return rest;
+  }
+}
+
 const rateAt = (rateHz: number, cv: number): number => Math.min(20000, Math.max(0.0001, rateHz * exp2(cv)));
 
 export const lfo = kind({
@@ -79,43 +161,68 @@ export const lfo = kind({
   title: 'Slow oscillator',
   does: 'moves by itself, over and over',
   formula:
-    'φ = frac(phase + ∫ rateHz·2^rate dt); out = mid + half·w(φ); quadrature at φ + ¼; a rising reset (1 V) sets φ to phase',
+    'φ = frac(phase + ∫ rateHz·2^rate dt), or one cycle in so many beats; out = mid + half·w(φ); quadrature at φ + ¼; sine, triangle, ramp, pulse of the same φ; a rising reset (1 V) sets φ to phase; once: rests there, and runs one cycle at each',
   room: 'source',
   audio: false,
   params: {
     shape: choice(shapes, 'triangle'),
     rateHz: hertz(1, 0.001, 1000),
+    beats: orNone(null, 1 / 64, 64, 'beats', {
+      taper: 'log',
+      says: 'one cycle lasts that many; takes the place of the rate',
+    }),
+    mode: choice(['free', 'once']),
     phase: number(0, 0, 1),
     width: number(0.5, 0.01, 0.99),
     lowVolts: volts(-5),
     highVolts: volts(5),
   },
   below: [['lowVolts', 'highVolts']],
-  brief: (p) => `${shapeNames[p.shape]}, ${briefSeconds(1 / p.rateHz)}`,
+  inForce: (p, bpm) => (p.beats === null ? p : { ...p, rateHz: bpm / (60 * p.beats) }),
+  brief: (p) => `${shapeNames[p.shape]}, ${p.mode === 'once' ? 'once, ' : ''}${briefSeconds(1 / p.rateHz)}`,
   inputs: () => [control('rate'), gate('reset')],
-  outputs: () => ['out', 'inverted', 'quadrature'],
-  memory: (_, connected) => connected('reset'),
+  outputs: () => ['out', 'inverted', ...otherNames],
+  hertz: (p) => p.rateHz,
+  runs: (p) => p.mode === 'free',
+  scaledBy: () => ['lowVolts', 'highVolts'],
+  draws: (p) => p.shape === 'stepped' || p.shape === 'smooth',
+  memory: (p, connected) => p.mode === 'once' || connected('reset'),
   free: (p, connected) => !connected('reset') || p.shape === 'stepped' || p.shape === 'smooth',
   law(b, p, io): Record<string, Lin> {
-    const out = io.symbol('out', p.lowVolts, p.highVolts);
-    return { out, inverted: b.scale(out, -1), quadrature: io.symbol('quadrature', p.lowVolts, p.highVolts) };
+    const lows = [p.lowVolts, p.highVolts] as const;
+    const waits = p.mode === 'once' && gateFate(io, 'reset', 1) === 'low';
+    const cycle = { ...p, ...spanOf(p) };
+    const wave = (name: string): Lin => (waits ? resting(b, io, cycle, name, lows) : io.symbol(name, ...lows));
+    const out = wave('out');
+    const rest = otherNames.map((name) => [name, wave(name)] as const);
+    return { out, inverted: b.scale(out, -1), ...Object.fromEntries(rest) };
   },
-  period(p, steady) {
-    if (p.shape === 'stepped' || p.shape === 'smooth') return 'never';
+  period(p, { steady, bpm }) {
+    if (p.shape === 'stepped' || p.shape === 'smooth' || p.mode === 'once') return 'never';
     const cv = steady('rate');
+    if (cv === 0 && p.beats !== null) return { over: [60, p.beats], under: [bpm] };
     return cv === null ? 'never' : { over: [1], under: cv === 0 ? [p.rateHz] : [rateAt(p.rateHz, cv)] };
   },
   negated: { inverted: 'out' },
   kernel(p, wiring) {
-    const [out, quadrature] = [wiring.output('out'), wiring.output('quadrature')];
+    const out = wiring.output('out');
     const [rate, reset] = [wiring.input('rate'), wiring.input('reset')];
-    const span = { mid: (p.lowVolts + p.highVolts) / 2, half: (p.highVolts - p.lowVolts) / 2 };
+    const span = spanOf(p);
     const wave = waveOf(p, wiring, span, 0);
-    const second = wiring.wanted('quadrature') ? waveOf(p, wiring, span, 0.25) : null;
+    const beside = otherNames
+      .filter((name) => wiring.wanted(name))
+      .map((name) => {
+        const { shape, shift } = others[name];
+        return {
+          wave: waveOf({ shape: shape ?? p.shape, width: p.width }, wiring, span, shift),
+          out: wiring.output(name),
+        };
+      });
+    const single = p.mode === 'once' ? new OneCycle(wiring, p.phase) : null;
     const phase = new Phase(wiring, p.phase);
     const detector = new Gate(1);
     const cycles = wiring.scratch();
-    const free = wiring.steady('rate') !== null && wiring.steady('reset') !== null;
+    const free = !single && wiring.steady('rate') !== null && wiring.steady('reset') !== null;
     let lastCv = rate[0] as number;
     let hz = rateAt(p.rateHz, lastCv);
     return (from, to, k0) => {
@@ -128,11 +235,12 @@ export const lfo = kind({
             hz = rateAt(p.rateHz, cv);
           }
           const edge = detector.rises(reset[i] as number);
-          cycles[i] = edge ? phase.reset(k0 + i, p.phase, hz) : phase.at(k0 + i, hz);
+          if (single) cycles[i] = single.at(k0 + i, hz, edge);
+          else cycles[i] = edge ? phase.reset(k0 + i, p.phase, hz) : phase.at(k0 + i, hz);
         }
       }
       wave(cycles, from, to, out);
-      second?.(cycles, from, to, quadrature);
+      for (const other of beside) other.wave(cycles, from, to, other.out);
     };
   },
   ends: [
@@ -146,6 +254,7 @@ export const lfo = kind({
       drive: (_b, _p, io) => io.in('rate'),
       value: (p, v) => rateAt(p.rateHz, v),
       window: (p) => [Math.log2(0.0001 / p.rateHz), Math.log2(20000 / p.rateHz)],
+      pins: true,
     },
   ],
 });

@@ -14,6 +14,7 @@ export const lineIn = kind({
   brief: (p) => `+${showNumber(p.gainDb, 0)} dB`,
   inputs: () => [signal('in')],
   outputs: () => ['out'],
+  audible: true,
   memory: never,
   law: (b, p, io) => ({ out: b.scale(io.in('in'), gainOf(p.gainDb)) }),
 });

@@ -8,8 +8,8 @@ import { flag, number } from './params';
 const DBU_VOLTS = 0.7746;
 /** Nominal studio level, dBu. */
 export const NOMINAL_DBU = 4;
-/** As far as any rails go, volts. */
-const MOST_VOLTS = 24;
+/** Nominal level of home gear, −10 dBV, in dBu. */
+export const HOME_DBU = -10 - 20 * Math.log10(DBU_VOLTS);
 
 interface Pad {
   readonly padDb: number;
@@ -30,7 +30,7 @@ function levelEnd(socket: string): EndSpec<Pad> {
     },
     value: (_p, v) => (v === 0 ? null : 20 * Math.log10(Math.abs(v) / DBU_VOLTS)),
     // Nothing is lost at a line output: how hot it is, the level says.
-    window: () => [-MOST_VOLTS, MOST_VOLTS],
+    window: () => null,
     span: (_p, lo, hi) => (lo >= 0 ? [lo, hi] : hi <= 0 ? [hi, lo] : [0, Math.max(-lo, hi)]),
   };
 }

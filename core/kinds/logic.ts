@@ -1,8 +1,18 @@
-import { Gate } from './detect';
+import { Gate, gateFate } from './detect';
 import { kind, signal } from './kind';
+import type { Fate } from './kind';
 import { choice, volts } from './params';
 
 const isGate = (op: string): boolean => op === 'and' || op === 'or' || op === 'xor';
+
+/** What two inputs of known fate come to; null where it moves. */
+function outcome(op: string, a: Fate, b: Fate): boolean | null {
+  if (op === 'and' && (a === 'low' || b === 'low')) return false;
+  if (op === 'or' && (a === 'high' || b === 'high')) return true;
+  if (a === 'moves' || b === 'moves') return null;
+  const [x, y] = [a === 'high', b === 'high'];
+  return op === 'and' ? x && y : op === 'or' ? x || y : x !== y;
+}
 
 export const logic = kind({
   name: 'logic',
@@ -16,10 +26,13 @@ export const logic = kind({
   brief: (p) => p.op,
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],
+  remakes: (p) => isGate(p.op),
   memory: (p) => isGate(p.op),
   law(b, p, io) {
     if (p.op === 'min') return { out: b.min(io.in('a'), io.in('b')) };
     if (p.op === 'max') return { out: b.max(io.in('a'), io.in('b')) };
+    const known = outcome(p.op, gateFate(io, 'a', p.thresholdVolts), gateFate(io, 'b', p.thresholdVolts));
+    if (known !== null) return { out: b.constant(known ? p.highVolts : 0) };
     return { out: io.symbol('out', Math.min(0, p.highVolts), Math.max(0, p.highVolts)) };
   },
   kernel(p, wiring) {

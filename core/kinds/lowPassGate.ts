@@ -1,3 +1,4 @@
+import { isZero } from '../law/lin';
 import { stateVariable } from './filter';
 import { always, control, kind, signal } from './kind';
 import { lagShare } from './lag';
@@ -20,7 +21,10 @@ export const lowPassGate = kind({
   inputs: () => [signal('in'), control('cv')],
   outputs: () => ['out'],
   memory: always,
-  law: (_b, _p, io) => ({ out: io.symbol('out', -Infinity, Infinity) }),
+  law(b, _p, io) {
+    const shut = isZero(io.in('in')) || io.range(io.in('cv'))[1] <= 0;
+    return { out: shut ? b.constant(0) : io.symbol('out', -Infinity, Infinity) };
+  },
   kernel(p, wiring) {
     const [cv, out] = [wiring.input('cv'), wiring.output('out')];
     const share = lagShare(p.lag, wiring.sampleRate);
@@ -52,4 +56,33 @@ export const lowPassGate = kind({
       wiring.kernels.products(gains + 8 * from, low + 8 * from, to8 + 8 * from, to - from);
     };
   },
+  gains: [
+    {
+      signals: ['in'],
+      controls: ['cv'],
+      gain(p, sampleRate) {
+        const share = lagShare(p.lag, sampleRate);
+        let u: number | null = null;
+        return ([cv = 0]) => {
+          const wanted = Math.min(1, Math.max(0, cv / p.unityVolts));
+          u = u === null ? wanted : u + (wanted - u) * share;
+          return u;
+        };
+      },
+    },
+  ],
+  ends: [
+    {
+      socket: 'cv',
+      sockets: ['cv'],
+      quantity: 'frequency',
+      unit: () => 'Hz',
+      always: true,
+      says: 'shut and dark at 0 V, open and bright at its unity voltage',
+      drive: (_b, _p, io) => io.in('cv'),
+      value: (p, v) => LOWEST_HZ * 1000 ** Math.min(1, Math.max(0, v / p.unityVolts)),
+      window: (p) => [0, p.unityVolts],
+      pins: true,
+    },
+  ],
 });

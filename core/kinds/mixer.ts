@@ -37,8 +37,9 @@ export const mixer = kind({
     inverting: flag(false),
   },
   brief: (p) => `${p.law === 'sum' ? 'adds' : 'averages'} ${p.inputs}${p.inverting ? ', inverting' : ''}`,
-  inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`)),
+  inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`, 0, `gain${n}`)),
   outputs: () => ['out', 'inverted'],
+  scaledBy: (p) => [...numbers(p.inputs).map((n) => `gain${n}`), 'biasVolts'],
   memory: never,
   negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {

@@ -19,8 +19,9 @@ export const offset = kind({
   },
   below: [['lowVolts', 'highVolts']],
   brief: (p) => `scale ${showNumber(p.amount, 2)}, lift ${showVolts(p.volts)}`,
-  inputs: () => [signal('in')],
+  inputs: () => [signal('in', 0, 'amount')],
   outputs: () => ['out'],
+  scaledBy: (p) => (p.order === 'scaleThenShift' ? ['amount', 'volts'] : ['amount']),
   memory: never,
   law(b, p, io) {
     const shift = p.order === 'scaleThenShift' ? p.volts : p.amount * p.volts;

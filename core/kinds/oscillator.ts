@@ -3,13 +3,15 @@ import { exp2 } from '../law/fastmath';
 import { doubling } from '../law/lin';
 import type { Lin } from '../law/lin';
 import { Gate } from './detect';
-import { addressOf, control, gate, kind } from './kind';
+import { addressOf, always, control, gate, kind } from './kind';
 import type { EndSpec, Sockets } from './kind';
 import { choice, hertz, number, volts } from './params';
 import { Phase, withinCycle } from './phase';
 import { showHz } from '../units/show';
 
 const TOP_HZ = 20000;
+const NARROWEST = 0.01;
+const WIDEST = 0.99;
 
 interface Tuning {
   readonly baseHz: number;
@@ -46,7 +48,8 @@ function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
     value(p, v) {
       return isFactor(p) ? Math.min(TOP_HZ, Math.max(0, p.baseHz * v)) : frequencyAt(p, v, 0);
     },
-    window: (p) => (isFactor(p) ? [0, TOP_HZ / p.baseHz] : [-12, Math.log2(TOP_HZ / p.baseHz)]),
+    window: (p) => (isFactor(p) ? [0, TOP_HZ / p.baseHz] : [-24, Math.log2(TOP_HZ / p.baseHz)]),
+    pins: true,
   };
 }
 
@@ -62,18 +65,22 @@ export const oscillator = kind({
     baseHz: hertz(261.626, 1, 20000),
     fmAmount: number(0, -1, 1),
     fmLaw: choice(['exponential', 'linear']),
-    width: number(0.5, 0.01, 0.99),
+    width: number(0.5, NARROWEST, WIDEST),
     pwmAmount: number(0, -1, 1),
     lowVolts: volts(-5),
     highVolts: volts(5),
   },
   below: [['lowVolts', 'highVolts']],
   brief: (p) => `${showHz(p.baseHz)} at 0 V`,
-  inputs: () => [control('pitch'), control('fm'), control('pwm'), gate('sync')],
+  inputs: () => [control('pitch'), control('fm', 0, 'fmAmount'), control('pwm', 0, 'pwmAmount'), gate('sync')],
   outputs: () => ['sine', 'triangle', 'saw', 'pulse'],
+  audible: true,
+  hertz: (p) => p.baseHz,
+  runs: always,
+  scaledBy: () => ['lowVolts', 'highVolts'],
   memory: (_p, connected) => connected('sync'),
   free: (_p, connected) => !connected('sync'),
-  period(p, steady) {
+  period(p, { steady }) {
     const [pitch, fm, pwm] = [steady('pitch'), steady('fm'), steady('pwm')];
     if (pitch === null || (fm === null && p.fmAmount !== 0) || (pwm === null && p.pwmAmount !== 0)) return 'never';
     const hz = frequencyAt(p, pitch, fm ?? 0);
@@ -131,5 +138,20 @@ export const oscillator = kind({
       }
     };
   },
-  ends: [frequencyEnd('pitch', true), frequencyEnd('fm', false)],
+  ends: [
+    frequencyEnd('pitch', true),
+    frequencyEnd('fm', false),
+    {
+      socket: 'pwm',
+      sockets: ['pwm'],
+      quantity: 'width',
+      unit: () => '%',
+      always: false,
+      says: '10 V are the whole width at full amount',
+      drive: (b, p, io) => b.scale(io.in('pwm'), p.pwmAmount, 10 * p.width),
+      value: (_p, v) => 100 * Math.min(WIDEST, Math.max(NARROWEST, v / 10)),
+      window: () => [10 * NARROWEST, 10 * WIDEST],
+      pins: true,
+    },
+  ],
 });

@@ -24,7 +24,7 @@ export const parameter = kind({
       ? { param: 'low', message: 'must be above 0 with a logarithmic taper' }
       : null,
   brief: (p) => `knob at ${showNumber(100 * p.knob, 0)} %`,
-  inputs: () => [control('cv'), control('cv2')],
+  inputs: () => [control('cv', 0, 'cvAmount'), control('cv2', 0, 'cvAmount')],
   outputs: () => [],
   memory: never,
   law: () => ({}),
@@ -43,6 +43,7 @@ export const parameter = kind({
         return p.taper === 'linear' ? p.low + x * (p.high - p.low) : p.low * (p.high / p.low) ** x;
       },
       window: (p) => [0, p.fullVolts],
+      pins: true,
     },
   ],
 });

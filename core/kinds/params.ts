@@ -110,8 +110,24 @@ export const seconds = (fallback: number, min: number, max: number): NumberSpec 
 export const ohms = (fallback: number, min = 1, max = 10_000_000): NumberSpec =>
   number(fallback, min, max, 'Ω', { taper: 'log' });
 
-export function orNone(fallback: number | null, min: number, max: number, unit: Unit): NumberSpec<number | null> {
-  return { type: 'number', default: fallback, min, max, unit, taper: 'linear', nullable: true, whole: false };
+export function orNone(
+  fallback: number | null,
+  min: number,
+  max: number,
+  unit: Unit,
+  options: NumberOptions = {},
+): NumberSpec<number | null> {
+  return {
+    type: 'number',
+    default: fallback,
+    min,
+    max,
+    unit,
+    taper: 'linear',
+    nullable: true,
+    whole: false,
+    ...options,
+  };
 }
 
 export function choice<const T extends string | number>(

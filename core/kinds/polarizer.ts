@@ -1,7 +1,50 @@
+import type { Laws } from '../law/builder';
+import type { Lin } from '../law/lin';
+import { dbOf } from '../units/db';
 import { control, kind, never, signal } from './kind';
+import type { Sockets } from './kind';
 import { number } from './params';
 import { responseCurve } from './response';
 import { showNumber } from '../units/show';
+
+interface Gain {
+  readonly gain: number;
+  readonly modulation: number;
+  readonly curve: number;
+  readonly unityVolts: number;
+}
+
+/** What becomes of a volt at `in` while `cv` stands at a voltage and nothing clips. */
+function gainAt(p: Gain, cv: number): number {
+  const share = cv / p.unityVolts;
+  const x = p.curve === 0 ? share : responseCurve(p.curve, 4, Infinity).f(share);
+  return p.gain * (1 - p.modulation + p.modulation * x);
+}
+
+/** The control at which nothing passes, found between two where the gain changes its sign (bisection). */
+function silentAt(p: Gain, lo: number, hi: number): number {
+  let [a, b] = [lo, hi];
+  const rising = gainAt(p, b) > gainAt(p, a);
+  for (let i = 0; i < 80; i++) {
+    const middle = (a + b) / 2;
+    if (gainAt(p, middle) > 0 === rising) b = middle;
+    else a = middle;
+  }
+  return (a + b) / 2;
+}
+
+type Bent = Gain & { readonly biasAmount: number; readonly clipVolts: number };
+
+/** Scaled and biased, before it is clipped. */
+const scaled = (b: Laws, p: Bent, io: Sockets): Lin => b.sum([io.in('in'), p.gain], [io.in('bias'), p.biasAmount]);
+
+/** Modulated and chained, before it is clipped again. */
+function modulated(b: Laws, p: Bent, io: Sockets): Lin {
+  const m = b.clamp(scaled(b, p, io), -p.clipVolts, p.clipVolts);
+  const share = b.scale(io.in('cv'), 1 / p.unityVolts);
+  const x = p.curve === 0 ? share : b.curve(share, responseCurve(p.curve, 4, Infinity));
+  return b.sum([m, 1 - p.modulation], [b.mul(m, x), p.modulation], [io.in('chain'), 1]);
+}
 
 export const polarizer = kind({
   name: 'polarizer',
@@ -20,14 +63,42 @@ export const polarizer = kind({
     clipVolts: number(10, 0.1, 24, 'V'),
   },
   brief: (p) => `gain ${showNumber(p.gain, 2)}`,
-  inputs: () => [signal('in'), control('bias', 5), control('cv'), signal('chain')],
+  inputs: () => [signal('in', 0, 'gain'), control('bias', 5, 'biasAmount'), control('cv'), signal('chain')],
   outputs: () => ['out'],
+  scaledBy: () => ['gain', 'biasAmount'],
   memory: never,
-  law(b, p, io) {
-    const m = b.clamp(b.sum([io.in('in'), p.gain], [io.in('bias'), p.biasAmount]), -p.clipVolts, p.clipVolts);
-    const share = b.scale(io.in('cv'), 1 / p.unityVolts);
-    const x = p.curve === 0 ? share : b.curve(share, responseCurve(p.curve, 4, Infinity));
-    const out = b.sum([m, 1 - p.modulation], [b.mul(m, x), p.modulation], [io.in('chain'), 1]);
-    return { out: b.clamp(out, -p.clipVolts, p.clipVolts) };
-  },
+  gains: [
+    {
+      signals: ['in'],
+      controls: ['cv'],
+      gain:
+        (p) =>
+        ([cv = 0]) =>
+          gainAt(p, cv),
+    },
+  ],
+  clips: (b, p, io) => [
+    { value: scaled(b, p, io), level: p.clipVolts },
+    { value: modulated(b, p, io), level: p.clipVolts },
+  ],
+  law: (b, p, io) => ({ out: b.clamp(modulated(b, p, io), -p.clipVolts, p.clipVolts) }),
+  ends: [
+    {
+      socket: 'cv',
+      sockets: ['cv'],
+      quantity: 'gain',
+      unit: () => 'dB',
+      always: false,
+      says: 'how much of its input passes, turned over below zero',
+      drive: (_b, _p, io) => io.in('cv'),
+      value: (p, v) => dbOf(gainAt(p, v)),
+      window: () => null,
+      span(p, lo, hi) {
+        const [a, b] = [gainAt(p, lo), gainAt(p, hi)];
+        const most = Math.abs(a) > Math.abs(b) ? lo : hi;
+        if (a * b < 0) return [silentAt(p, lo, hi), most];
+        return [most === lo ? hi : lo, most];
+      },
+    },
+  ],
 });

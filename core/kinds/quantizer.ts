@@ -1,5 +1,5 @@
 import { scaleSemitones } from '../units/scales';
-import { Gate } from './detect';
+import { Gate, gateFate } from './detect';
 import { gate, kind, signal } from './kind';
 import { choice, number } from './params';
 import type { Scale, ScaleSpec } from './params';
@@ -54,6 +54,7 @@ export const quantizer = kind({
   brief: (p) => (typeof p.scale === 'string' ? p.scale : `${p.scale.length} notes`),
   inputs: () => [signal('in'), gate('trigger')],
   outputs: () => ['out'],
+  holds: 'trigger',
   memory: (p, connected) => connected('trigger') || p.hysteresisCents > 0,
   law(b, p, io) {
     const nearest = nearestNote(p);
@@ -62,7 +63,9 @@ export const quantizer = kind({
       return { out: b.curve(io.in('in'), { key, f: nearest, minSlope: () => 0 }) };
     }
     const [lo, hi] = io.range(io.in('in')).map(nearest) as [number, number];
-    const before = io.connected('trigger') ? 0 : lo;
+    const fate = io.connected('trigger') ? gateFate(io, 'trigger', 1) : 'high';
+    if (fate === 'low') return { out: b.constant(0) };
+    const before = fate === 'high' ? lo : 0;
     return { out: io.symbol('out', Math.min(before, lo), Math.max(before, hi)) };
   },
   kernel(p, wiring) {

@@ -1,7 +1,51 @@
+import { dbOf } from '../units/db';
 import { kind, signal } from './kind';
+import type { EndSpec, GainSpec } from './kind';
 import { choice, number } from './params';
 
 const trim = () => number(0, -0.1, 0.1);
+
+interface Multiplier {
+  readonly scaleVolts: number;
+  readonly coupling: 'ac' | 'dc';
+  readonly bleedA: number;
+  readonly bleedB: number;
+  readonly trimA: number;
+  readonly trimB: number;
+}
+
+/** What of the other input passes while one stands at 0 V. */
+const throughOf = (p: Multiplier, socket: 'a' | 'b'): number =>
+  socket === 'a' ? p.bleedB + p.trimB : p.bleedA + p.trimA;
+
+/** What one input makes of a volt at the other, feedthrough included. */
+function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
+  return {
+    socket,
+    sockets: [socket],
+    quantity: 'gain',
+    unit: () => 'dB',
+    always: false,
+    says: 'how much of the other input passes, turned over below zero',
+    drive: (b, p, io) => (p.coupling === 'ac' ? b.couple(io.in(socket)) : io.in(socket)),
+    value: (p, v) => dbOf(v / p.scaleVolts + throughOf(p, socket)),
+    window: () => null,
+    span(p, lo, hi) {
+      const silent = -throughOf(p, socket) * p.scaleVolts;
+      const most = Math.abs(lo - silent) > Math.abs(hi - silent) ? lo : hi;
+      return [Math.min(hi, Math.max(lo, silent)), most];
+    },
+  };
+}
+
+const passedBy = (signalName: string, socket: 'a' | 'b'): GainSpec<Multiplier> => ({
+  signals: [signalName],
+  controls: [socket],
+  gain:
+    (p) =>
+    ([v = 0]) =>
+      v / p.scaleVolts + throughOf(p, socket),
+});
 
 export const ringMod = kind({
   name: 'ringMod',
@@ -29,4 +73,6 @@ export const ringMod = kind({
     ];
     return { out: b.sum([b.mul(x, y), 1 / p.scaleVolts], [x, p.bleedA + p.trimA], [y, p.bleedB + p.trimB]) };
   },
+  gains: [passedBy('b', 'a'), passedBy('a', 'b')],
+  ends: [gainEnd('a'), gainEnd('b')],
 });

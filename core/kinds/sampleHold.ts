@@ -1,4 +1,4 @@
-import { Gate } from './detect';
+import { Gate, gateFate } from './detect';
 import { always, gate, kind, signal } from './kind';
 import { choice, volts } from './params';
 
@@ -13,8 +13,13 @@ export const sampleHold = kind({
   brief: (p) => (p.mode === 'sample' ? 'samples' : 'tracks'),
   inputs: (p) => [signal('in'), gate('clock', p.thresholdVolts)],
   outputs: () => ['out'],
+  holds: 'clock',
   memory: always,
-  law(_b, _p, io) {
+  law(b, p, io) {
+    const fate = gateFate(io, 'clock', p.thresholdVolts);
+    if (fate === 'low') return { out: b.constant(0) };
+    if (fate === 'high' && p.mode === 'track') return { out: io.in('in') };
+    if (fate === 'high') return { out: io.symbol('out', ...io.range(io.in('in'))) };
     const [lo, hi] = io.range(io.in('in'));
     return { out: io.symbol('out', Math.min(0, lo), Math.max(0, hi)) };
   },

@@ -1,5 +1,5 @@
 import type { Lin } from '../law/lin';
-import { Gate } from './detect';
+import { Gate, gateFate } from './detect';
 import { always, gate, kind } from './kind';
 import { volts } from './params';
 import type { Step, StepsSpec } from './params';
@@ -25,7 +25,17 @@ export const sequencer = kind({
   outputs: () => ['cv', 'gate'],
   memory: always,
   repeatsTimes: (p, input) => (input === 'clock' ? p.steps.length : 1),
-  law(_b, p, io): Record<string, Lin> {
+  law(b, p, io): Record<string, Lin> {
+    const fate = gateFate(io, 'clock', 1);
+    const [first] = p.steps;
+    if (fate === 'low' || !first) return { cv: b.constant(0), gate: b.constant(0) };
+    if (fate === 'high') {
+      // Its only step begins at the first sample; a reset after it lets the gate fall, not the voltage.
+      const held = gateFate(io, 'reset', 1) !== 'moves' || !first.gate;
+      const gateVolts = first.gate ? p.gateVolts : 0;
+      const gate = held ? b.constant(gateVolts) : io.symbol('gate', Math.min(0, gateVolts), Math.max(0, gateVolts));
+      return { cv: b.constant(first.volts), gate };
+    }
     const at = p.steps.map((s) => s.volts);
     return {
       cv: io.symbol('cv', Math.min(0, ...at), Math.max(0, ...at)),

@@ -1,5 +1,7 @@
-import type { Curve } from '../law/lin';
+import type { Laws } from '../law/builder';
+import type { Curve, Lin } from '../law/lin';
 import { control, kind, never, signal } from './kind';
+import type { Sockets } from './kind';
 import { choice, number, volts } from './params';
 import { softLimit } from './response';
 
@@ -20,6 +22,19 @@ function foldCurve(limit: number, folds: number): Curve {
   };
 }
 
+interface Folds {
+  readonly gain: number;
+  readonly biasVolts: number;
+  readonly clipVolts: number;
+  readonly folds: number;
+}
+
+/** Scaled, lifted and folded, before the knee. */
+function foldedOf(b: Laws, p: Folds, io: Sockets): Lin {
+  const v = b.sum([io.in('in'), p.gain], [io.in('bias'), 1], [b.constant(p.biasVolts), 1]);
+  return p.folds === 0 ? v : b.curve(v, foldCurve(p.clipVolts, p.folds));
+}
+
 export const shaper = kind({
   name: 'shaper',
   title: 'Wave shaper',
@@ -36,12 +51,14 @@ export const shaper = kind({
     folds: number(0, 0, 6, '', { whole: true }),
   },
   brief: (p) => (p.folds > 0 ? `folds ${p.folds} times` : `${p.knee} clip`),
-  inputs: () => [signal('in'), control('bias')],
+  inputs: () => [signal('in', 0, 'gain'), control('bias')],
   outputs: () => ['out'],
+  scaledBy: () => ['gain', 'biasVolts'],
   memory: never,
+  shapes: true,
+  clips: (b, p, io) => (p.knee === 'hard' ? [{ value: foldedOf(b, p, io), level: p.clipVolts }] : []),
   law(b, p, io) {
-    const v = b.sum([io.in('in'), p.gain], [io.in('bias'), 1], [b.constant(p.biasVolts), 1]);
-    const folded = p.folds === 0 ? v : b.curve(v, foldCurve(p.clipVolts, p.folds));
+    const folded = foldedOf(b, p, io);
     if (p.knee === 'hard') return { out: b.clamp(folded, -p.clipVolts, p.clipVolts) };
     return { out: b.curve(folded, softLimit(p.clipVolts)) };
   },

@@ -43,11 +43,12 @@ describe('multiplying', () => {
   });
   it('crossfade: linear and equal power', () => {
     const inputs = { in: 4, in2: 2, cv: -2 };
-    expect(steady('crossfade', {}, inputs)).toBeCloseTo(4 * 0.7 + 2 * 0.3, 12);
+    expect(steady('crossfade', {}, inputs)).toBeCloseTo(3, 12);
+    expect(steady('crossfade', { cvAmount: 1 }, inputs)).toBeCloseTo(4 * 0.7 + 2 * 0.3, 12);
     const [ka, kb] = [Math.cos((Math.PI / 2) * 0.3), Math.sin((Math.PI / 2) * 0.3)];
-    expect(steady('crossfade', { law: 'equalPower' }, inputs)).toBeCloseTo(4 * ka + 2 * kb, 12);
-    expect(steady('crossfade', { law: 'equalPower' }, inputs, 'a')).toBeCloseTo(4 * ka, 12);
-    expect(steady('crossfade', { law: 'equalPower' }, inputs, 'b')).toBeCloseTo(4 * kb, 12);
+    expect(steady('crossfade', { cvAmount: 1, law: 'equalPower' }, inputs)).toBeCloseTo(4 * ka + 2 * kb, 12);
+    expect(steady('crossfade', { cvAmount: 1, law: 'equalPower' }, inputs, 'a')).toBeCloseTo(4 * ka, 12);
+    expect(steady('crossfade', { cvAmount: 1, law: 'equalPower' }, inputs, 'b')).toBeCloseTo(4 * kb, 12);
   });
 });
 
@@ -188,7 +189,16 @@ describe('line output', () => {
       duration: 1,
     });
     const r = predict(patch).readings.find((x) => x.at === 'x.left')!;
-    expect(r).toMatchObject({ quantity: 'level', unit: 'dBu', low: null, silent: true });
-    expect(r.seenHigh).toBeCloseTo(20 * Math.log10(5 / Math.SQRT2 / 0.7746) - 10, 3);
+    const dbu = 20 * Math.log10(5 / Math.SQRT2 / 0.7746) - 10;
+    expect(r).toMatchObject({ quantity: 'level', unit: 'dBu' });
+    expect([r.low, r.high, r.seenLow, r.seenHigh].map((x) => (x ?? NaN) - dbu)).toEqual(
+      Array(4).fill(expect.closeTo(0, 3)),
+    );
+    expect(r.peakHigh).toBeCloseTo(20 * Math.log10(5 / 0.7746) - 10, 6);
+    expect(r.overStudioDb).toBeCloseTo(dbu - 4, 3);
+    // −10 dBV is 0.3162 V RMS.
+    expect(r.overHomeDb).toBeCloseTo(20 * Math.log10(5 / Math.SQRT2 / 10 ** -0.5) - 10, 3);
+    expect(r).not.toHaveProperty('mean');
+    expect(r).not.toHaveProperty('silent');
   });
 });

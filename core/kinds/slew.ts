@@ -8,25 +8,31 @@ interface Times {
   readonly rise: number;
   readonly fall: number;
   readonly minimum: number;
+  readonly riseAmount: number;
+  readonly fallAmount: number;
+  readonly bothAmount: number;
 }
 
-const timeAt = (p: Times, way: 'rise' | 'fall', cv: number): number => Math.max(p.minimum, p[way]) * exp2(cv);
+type Way = 'rise' | 'fall';
+
+const timeAt = (p: Times, way: Way, octaves: number): number => Math.max(p.minimum, p[way]) * exp2(octaves);
 
 /** A linear lag crosses this many volts in its time. */
 const FULL_VOLTS = 10;
 
-function timeEnd(way: 'rise' | 'fall'): EndSpec<Times> {
+function timeEnd(way: Way): EndSpec<Times> {
   const socket = `${way}Cv`;
   return {
     socket,
-    sockets: [socket],
+    sockets: [socket, 'bothCv'],
     quantity: 'time',
     unit: () => 's',
-    always: false,
-    says: 'one volt doubles the time',
-    drive: (_b, _p, io) => io.in(socket),
+    always: true,
+    says: 'one volt doubles the time at full amount',
+    drive: (b, p, io) => b.sum([io.in(socket), p[`${way}Amount`]], [io.in('bothCv'), p.bothAmount]),
     value: (p, v) => timeAt(p, way, v),
     window: () => [-12, 12],
+    pins: true,
   };
 }
 
@@ -34,7 +40,8 @@ export const slew = kind({
   name: 'slew',
   title: 'Slew limiter',
   does: 'smooths',
-  formula: 'T = max(minimum, rise or fall)·2^cv; linear: at most 10/T V/s; rc: out += (in − out)·(1 − e^(−5dt/T))',
+  formula:
+    'T = max(minimum, rise or fall)·2^(amount·cv + bothAmount·bothCv); linear: at most 10/T V/s; rc: out += (in − out)·(1 − e^(−5dt/T))',
   room: 'between',
   audio: false,
   params: {
@@ -42,9 +49,15 @@ export const slew = kind({
     rise: seconds(0, 0, 60),
     fall: seconds(0, 0, 60),
     minimum: number(0, 0, 10, 's', { taper: 'log' }),
+    riseAmount: number(1, -1, 1),
+    fallAmount: number(1, -1, 1),
+    bothAmount: number(1, -1, 1),
   },
   brief: (p) => `${p.law === 'rc' ? 'rc' : 'linear'}, ${briefSeconds(p.rise)} up, ${briefSeconds(p.fall)} down`,
-  inputs: () => [signal('in'), control('riseCv'), control('fallCv')],
+  inputs: () => [
+    signal('in'),
+    ...(['rise', 'fall', 'both'] as const).map((way) => control(`${way}Cv`, 0, `${way}Amount`)),
+  ],
   outputs: () => ['out'],
   memory: always,
   law(_b, _p, io) {
@@ -54,8 +67,8 @@ export const slew = kind({
     const [input, out] = [wiring.input('in'), wiring.output('out')];
     const dt = 1 / wiring.sampleRate;
     const step = p.law === 'linear' ? (T: number) => (FULL_VOLTS / T) * dt : (T: number) => -Math.expm1((-5 * dt) / T);
-    const rising = new Steps(wiring, 'riseCv', step, timeAt(p, 'rise', 0));
-    const falling = new Steps(wiring, 'fallCv', step, timeAt(p, 'fall', 0));
+    const rising = new Steps(wiring, p, 'rise', step);
+    const falling = new Steps(wiring, p, 'fall', step);
     const run = p.law === 'linear' ? wiring.kernels.lineSlew : wiring.kernels.shareSlew;
     let y = 0;
     return (from, to, k0) => {
@@ -64,39 +77,62 @@ export const slew = kind({
       y = run(addressOf(input, from), ups, downs, start, addressOf(out, from), to - from);
     };
   },
-  ends: [timeEnd('rise'), timeEnd('fall')],
+  ends: [
+    timeEnd('rise'),
+    timeEnd('fall'),
+    {
+      socket: 'bothCv',
+      sockets: ['bothCv'],
+      quantity: 'volts',
+      unit: () => 'V',
+      always: false,
+      says: 'one volt doubles both times at full amount',
+      drive: (_b, _p, io) => io.in('bothCv'),
+      value: (_p, v) => v,
+      window: () => null,
+    },
+  ],
 });
 
 /** How far a lag may go at each sample, one way. */
 class Steps {
   private readonly buffer: Float64Array;
-  private readonly cvs: Float64Array;
+  private readonly own: Float64Array;
+  private readonly both: Float64Array;
+  private readonly amount: number;
+  private readonly bothAmount: number;
+  private readonly atZero: number;
   private readonly steady: boolean;
-  private cv = NaN;
+  private octaves = NaN;
   private step = 0;
 
   constructor(
     wiring: Wiring,
-    socket: string,
+    p: Times,
+    way: Way,
     private readonly law: (seconds: number) => number,
-    private readonly atZero: number,
   ) {
     this.buffer = wiring.scratch();
-    this.cvs = wiring.input(socket);
-    this.steady = wiring.steady(socket) !== null;
-    if (this.steady) this.buffer.fill(this.stepAt(this.cvs[0] as number));
+    this.own = wiring.input(`${way}Cv`);
+    this.both = wiring.input('bothCv');
+    this.amount = p[`${way}Amount`];
+    this.bothAmount = p.bothAmount;
+    this.atZero = timeAt(p, way, 0);
+    this.steady = wiring.steady(`${way}Cv`) !== null && wiring.steady('bothCv') !== null;
+    if (this.steady) this.buffer.fill(this.stepAt(0));
   }
 
   /** The steps of samples `from..to-1`, by address. */
   at(from: number, to: number): number {
-    if (!this.steady) for (let i = from; i < to; i++) this.buffer[i] = this.stepAt(this.cvs[i] as number);
+    if (!this.steady) for (let i = from; i < to; i++) this.buffer[i] = this.stepAt(i);
     return addressOf(this.buffer, from);
   }
 
-  private stepAt(cv: number): number {
-    if (cv !== this.cv) {
-      this.cv = cv;
-      this.step = this.law(this.atZero * exp2(cv));
+  private stepAt(i: number): number {
+    const octaves = this.amount * (this.own[i] as number) + this.bothAmount * (this.both[i] as number);
+    if (octaves !== this.octaves) {
+      this.octaves = octaves;
+      this.step = this.law(this.atZero * exp2(octaves));
     }
     return this.step;
   }

@@ -43,9 +43,20 @@ export const vca = kind({
   below: [['biasLowVolts', 'biasHighVolts']],
   brief: (p) =>
     `${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'bent'}, open at ${showVolts(p.unityVolts, false)}`,
-  inputs: () => [signal('in'), signal('in2'), control('cv'), control('cv2'), signal('chain')],
+  inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount'), control('cv2'), signal('chain')],
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',
+  gains: [
+    {
+      signals: ['in', 'in2'],
+      controls: ['cv', 'cv2'],
+      gain(p) {
+        const curve = responseCurve(p.response, p.quadrants, p.maxGain);
+        const boost = gainOf(p.boostDb);
+        return ([cv = 0, cv2 = 0]) => boost * curve.f((p.cvAmount * cv + cv2 + p.bias) / p.unityVolts);
+      },
+    },
+  ],
   negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {
     const c = controlVolts(b, p, io);

@@ -64,6 +64,8 @@ export function keyOf(x: Lin): string {
 
 export const isConstant = (x: Lin): boolean => x.atoms.length === 0;
 
+export const isZero = (x: Lin): boolean => isConstant(x) && x.c === 0;
+
 export function constant(c: number): Lin {
   return { c, atoms: [], ks: [], lo: c, hi: c };
 }

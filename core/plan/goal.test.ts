@@ -7,9 +7,9 @@ import { allKinds, kindNamed } from '../kinds';
 import { predict } from '../predict';
 import { chainFor, goalSources } from './goal';
 
-// A level is what many voltages come to, not what one does.
+// A goal is about what one voltage does between two limits.
 const ends = allKinds.flatMap((kind) =>
-  (kind.ends ?? []).filter((end) => end.quantity !== 'level').map((end, i) => `${kind.name} ${i}`),
+  (kind.ends ?? []).flatMap((end, i) => (end.window(completeParams(kind)) ? [`${kind.name} ${i}`] : [])),
 );
 
 describe('a chain for a goal', () => {
@@ -34,7 +34,7 @@ describe('a chain for a goal', () => {
           const kind = kindNamed(kindName)!;
           const end = kind.ends![Number(index)]!;
           const params = completeParams(kind);
-          const [from, to] = end.window(params).map((v) => Math.min(8, Math.max(-8, v))) as [number, number];
+          const [from, to] = end.window(params)!.map((v) => Math.min(8, Math.max(-8, v))) as [number, number];
           const figures = [a, b].map((share) => end.value(params, from + share * (to - from)));
           if (figures.some((f) => f === null)) return;
           const [low, high] = figures as [number, number];

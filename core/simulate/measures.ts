@@ -6,7 +6,7 @@ export interface Measures {
   readonly rms: number;
   /** Share of the time above the middle, 0..1. */
   readonly duty: number;
-  /** Seconds from one rise through the middle to the next, on average; null if it rises less than twice. */
+  /** Seconds from one rise through the middle to the next, on average; null if it rises less than twice or does not repeat. */
   readonly period: number | null;
   readonly frequency: number | null;
 }
@@ -14,8 +14,12 @@ export interface Measures {
 /** A rise counts once the voltage was this share of the swing below the middle: noise on an edge is one edge. */
 const SHARE = 0.02;
 
-/** Measures of a trace in volts, as a meter and a scope would give them. */
-export function measure(trace: ArrayLike<number>, sampleRate: number): Measures {
+/**
+ * Measures of a trace in volts, as a meter and a scope would give them.
+ *
+ * @param repeats whether it repeats at all; what does not has no period, however often it crosses its middle.
+ */
+export function measure(trace: ArrayLike<number>, sampleRate: number, repeats = true): Measures {
   let [min, max, sum, squares] = [Infinity, -Infinity, 0, 0];
   for (let i = 0; i < trace.length; i++) {
     const v = trace[i] as number;
@@ -28,7 +32,7 @@ export function measure(trace: ArrayLike<number>, sampleRate: number): Measures 
   const middle = (min + max) / 2;
   let above = 0;
   for (let i = 0; i < n; i++) if ((trace[i] as number) > middle) above++;
-  const period = periodOf(trace, middle, (max - min) * SHARE, sampleRate);
+  const period = !repeats ? null : periodOf(trace, middle, (max - min) * SHARE, sampleRate);
   return {
     min,
     max,

@@ -1,11 +1,12 @@
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Kernel, Wiring } from '../kinds/kind';
+import { GATE_HYSTERESIS } from '../kinds/detect';
 import { seedOf } from '../kinds/random';
 import { AtomStore } from '../law/builder';
 import { constant } from '../law/lin';
 import type { Lin } from '../law/lin';
 import type { Arena } from '../native/native';
-import { DriveStats, GateStats, Picture, Stats } from './stats';
+import { DriveStats, GateStats, Picture, Stats, Tail, settleFrom } from './stats';
 import { Tape } from './tape';
 import type { SimulateOptions } from './types';
 
@@ -23,12 +24,21 @@ export interface Part {
     readonly picture: Picture | null;
   }[];
   readonly drivesTape: Tape;
-  readonly gates: readonly { readonly socket: string; readonly buffer: Float64Array; readonly stats: GateStats }[];
+  /** What the kind itself cuts flat, counted beyond its level. */
+  readonly limits: readonly { readonly buffer: Float64Array; readonly stats: DriveStats }[];
+  readonly gates: readonly GateWatch[];
   readonly delayed: readonly Delayed[];
+}
+
+export interface GateWatch {
+  readonly socket: string;
+  readonly buffer: Float64Array;
+  readonly stats: GateStats;
 }
 
 export interface Seen {
   readonly stats: Stats;
+  readonly settled: Tail;
   /** Sure to stay inside the rails. */
   readonly inside: boolean;
   readonly factor: number;
@@ -94,7 +104,7 @@ export class Parts {
     const kernel: Kernel = (from, to, k0) => {
       for (const { trace, out } of tracks) out.set(trace.subarray(k0 + from, k0 + to), from);
     };
-    const nothing = { inputs: [], seen: [], negated: [], drives: [], gates: [], delayed: [] };
+    const nothing = { inputs: [], seen: [], negated: [], drives: [], limits: [], gates: [], delayed: [] };
     return { module: m, outputs, kernel, drivesTape: new Tape(this.arena, this.size, 1, []), ...nothing };
   }
 
@@ -102,11 +112,7 @@ export class Parts {
   part(m: GraphModule): Part {
     const delayed: Delayed[] = [];
     const inputs = m.inputs.map((input) => this.inputBuffer(input, delayed));
-    const gates = m.inputs.flatMap(({ socket, spec, connected }, i) =>
-      spec.threshold === undefined || !connected
-        ? []
-        : [{ socket, buffer: inputs[i] as Float64Array, stats: new GateStats(spec.threshold) }],
-    );
+    const gates = this.gatesOf(m, inputs);
     if (this.driveOnly.has(m.index)) {
       const none = { outputs: [], kernel: () => undefined, seen: [], negated: [] };
       return { module: m, inputs, delayed, gates, ...none, ...this.drives(m, inputs) };
@@ -116,6 +122,7 @@ export class Parts {
       this.wanted(o.socket)
         ? {
             stats: new Stats(this.arena),
+            settled: new Tail(this.arena, this.settleFrom(m)),
             picture: this.picture(),
             factor: o.factor,
             inside: this.staysInside(m, o.name),
@@ -129,8 +136,47 @@ export class Parts {
         of: m.outputs.findIndex((o) => o.name === of),
       }))
       .filter(({ output }) => seen[output] !== null);
-    const kernel = m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs)) ?? this.lawKernel(m, inputs, outputs);
-    return { module: m, inputs, outputs, kernel, seen, negated, delayed, gates, ...this.drives(m, inputs) };
+    const detected = m.kind.detects ? this.arena.take(this.size) : this.steadyBuffer(0);
+    const kernel =
+      m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs, detected)) ?? this.lawKernel(m, inputs, outputs);
+    const own = this.crossings(m, detected);
+    return {
+      module: m,
+      inputs,
+      outputs,
+      kernel,
+      seen,
+      negated,
+      delayed,
+      gates: [...gates, ...own],
+      ...this.drives(m, inputs),
+    };
+  }
+
+  private settleFrom(m: GraphModule | undefined): number {
+    const every = (m && this.options.repeats?.get(m.id)?.repeatsEvery) ?? null;
+    return settleFrom(every, this.samples, this.graph.sampleRate);
+  }
+
+  private sourceOf({ driver }: GraphInput): GraphModule | undefined {
+    return driver.type === 'output' ? this.graph.modules[driver.module] : undefined;
+  }
+
+  private gatesOf(m: GraphModule, inputs: readonly Float64Array[]): GateWatch[] {
+    return m.inputs.flatMap((input, i): GateWatch[] => {
+      const { threshold } = input.spec;
+      if (threshold === undefined || !input.connected) return [];
+      const stats = new GateStats(threshold, threshold - GATE_HYSTERESIS, this.settleFrom(this.sourceOf(input)));
+      return [{ socket: input.socket, buffer: inputs[i] as Float64Array, stats }];
+    });
+  }
+
+  /** What a kind's own detector makes of its input. */
+  private crossings(m: GraphModule, detected: Float64Array): GateWatch[] {
+    const input = m.inputs.find((s) => s.spec.name === m.kind.detects?.input && s.connected);
+    if (!input) return [];
+    const stats = new GateStats(0.5, 0.5, this.settleFrom(this.sourceOf(input)));
+    return [{ socket: input.socket, buffer: detected, stats }];
   }
 
   /** Whether anybody looks at an output. */
@@ -171,7 +217,12 @@ export class Parts {
     return buffer;
   }
 
-  private wiring(m: GraphModule, inputs: readonly Float64Array[], outputs: readonly Float64Array[]): Wiring {
+  private wiring(
+    m: GraphModule,
+    inputs: readonly Float64Array[],
+    outputs: readonly Float64Array[],
+    detected: Float64Array,
+  ): Wiring {
     const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
     return {
       sampleRate: this.graph.sampleRate,
@@ -181,6 +232,7 @@ export class Parts {
       scratch: () => this.arena.take(this.size),
       room: (doubles) => this.arena.take(doubles),
       kernels: this.arena.kernels,
+      detected,
       wanted: (name) => this.wanted(`${m.id}.${name}`),
       input: (name) => inputs[index(name)] ?? this.steadyBuffer(0),
       output: (name) => outputs[m.outputs.findIndex((o) => o.name === name)] as Float64Array,
@@ -223,14 +275,20 @@ export class Parts {
     return (from, to) => tape.run(from, to);
   }
 
-  private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'drivesTape'> {
+  private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'drivesTape' | 'limits'> {
     const tape = new Tape(this.arena, this.size, this.graph.sampleRate, inputs);
     const { store, io } = this.laws(m);
     const drives = (m.kind.ends ?? []).map((end) => {
       const buffer = this.arena.take(this.size);
       tape.write(end.drive(store, m.params, io), buffer);
-      return { buffer, stats: new DriveStats(this.arena, ...end.window(m.params)), picture: this.picture() };
+      const [low, high] = end.window(m.params) ?? [-Infinity, Infinity];
+      return { buffer, stats: new DriveStats(this.arena, low, high), picture: this.picture() };
     });
-    return { drives, drivesTape: tape };
+    const limits = (m.kind.clips?.(store, m.params, io) ?? []).map(({ value, level }) => {
+      const buffer = this.arena.take(this.size);
+      tape.write(value, buffer);
+      return { buffer, stats: new DriveStats(this.arena, -level, level) };
+    });
+    return { drives, drivesTape: tape, limits };
   }
 }

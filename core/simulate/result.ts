@@ -1,8 +1,9 @@
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Part } from './parts';
 import type { Run } from './run';
+import { settleFrom } from './stats';
 import type { DriveStats, GateStats, Picture, Stats } from './stats';
-import type { EndSeen, GateSeen, Measured, OutputSeen, Simulation } from './types';
+import type { Cut, EndSeen, GateSeen, Measured, OutputSeen, Simulation } from './types';
 
 /** What a finished run saw. */
 export function resultOf(run: Run): Simulation {
@@ -11,8 +12,10 @@ export function resultOf(run: Run): Simulation {
   const ends = new Map<string, readonly EndSeen[]>();
   const pictures = new Map<string, Picture>();
   const gates = new Map<string, GateSeen>();
+  const cuts = new Map<string, Cut>();
   for (const part of run.parts) {
-    for (const { socket, stats } of part.gates) gates.set(socket, gateSeen(stats, run));
+    for (const { socket, stats } of part.gates) gates.set(socket, gateSeen(socket, part.module, stats, run));
+    if (part.limits.length > 0) cuts.set(part.module.id, cutOf(part));
     part.drives.forEach(({ picture }, i) => {
       const end = part.module.kind.ends?.[i];
       if (picture && end) for (const name of end.sockets) pictures.set(`${part.module.id}.${name}`, picture);
@@ -23,6 +26,7 @@ export function resultOf(run: Run): Simulation {
       const { stats, picture, clipped } = seen;
       outputs.set(o.socket, {
         ...measured(stats),
+        settled: seen.settled.range,
         clippedLow: (clipped[0] as number) / run.samples,
         clippedHigh: (clipped[1] as number) / run.samples,
       });
@@ -46,14 +50,50 @@ export function resultOf(run: Run): Simulation {
     inputs,
     ends,
     gates,
+    cuts,
     traces: run.traces,
     drives: run.drives,
     pictures,
   };
 }
 
-function gateSeen({ rises, highSamples, longestHigh }: GateStats, { samples, graph }: Run): GateSeen {
-  return { rises, high: highSamples / samples, longestHighSeconds: longestHigh / graph.sampleRate };
+/** Where a kind limits more than once, the limit that cuts most. */
+function cutOf({ limits }: Part): Cut {
+  const most = (share: (stats: DriveStats) => number): number =>
+    limits.reduce((x, { stats }) => Math.max(x, share(stats) / Math.max(1, stats.count)), 0);
+  return { low: most((stats) => stats.below), high: most((stats) => stats.above) };
+}
+
+/** How the voltage at an input repeats, seconds; null if it does not within the window. */
+function everyAt(socket: string, m: GraphModule, { graph, samples, repeats }: Run): number | null {
+  const driver = m.inputs.find((s) => s.socket === socket)?.driver;
+  const source = driver?.type === 'output' ? graph.modules[driver.module]?.id : undefined;
+  const every = repeats?.get(source ?? '')?.repeatsEvery ?? null;
+  return every !== null && Math.round(every * graph.sampleRate) <= samples ? every : null;
+}
+
+/**
+ * By the rises of the last whole period: one at the very first sample counts only if the gate is down at the end, so
+ * that it would rise again. Without a period by the time from the first rise to the last.
+ */
+function pulsesOf(stats: GateStats, every: number | null, { samples, graph }: Run): number {
+  const { rises, lastRises, firstRise, lastRise, high } = stats;
+  if (every !== null) {
+    const begins = settleFrom(every, samples, graph.sampleRate);
+    const already = begins === 0 && firstRise === 0 && high ? 1 : 0;
+    const periods = Math.max(1, Math.round((samples - begins) / (every * graph.sampleRate)));
+    return (lastRises - already) / (periods * every);
+  }
+  return rises < 2 ? 0 : ((rises - 1) * graph.sampleRate) / (lastRise - firstRise);
+}
+
+function gateSeen(socket: string, m: GraphModule, stats: GateStats, run: Run): GateSeen {
+  return {
+    rises: stats.rises,
+    perSecond: pulsesOf(stats, everyAt(socket, m, run), run),
+    high: stats.highSamples / run.samples,
+    longestHighSeconds: stats.longestHigh / run.graph.sampleRate,
+  };
 }
 
 function inputSeen(

@@ -16,6 +16,7 @@ export class Run {
   readonly traces = new Map<string, Float64Array>();
   readonly drives = new Map<string, Float64Array>();
   readonly graph: Graph;
+  readonly repeats: SimulateOptions['repeats'];
   private readonly fresh: ReadonlySet<number> | null;
   private readonly partAt: ReadonlyMap<number, Part>;
   private readonly watched: { readonly observer: Observer; readonly buffers: Float64Array[] }[] = [];
@@ -27,6 +28,7 @@ export class Run {
     options: SimulateOptions,
   ) {
     this.graph = graph;
+    this.repeats = options.repeats;
     this.samples = sampleCount(graph.patch.settings.duration, graph.sampleRate);
     const needed = new Set(graph.groups.flatMap((g) => g.modules));
     const parts = new Parts(arena, size, this.samples, graph, driveOnly, options);
@@ -106,12 +108,14 @@ export class Run {
       if (!seen) return;
       const out = part.outputs[o] as Float64Array;
       seen.stats.add(out, count);
+      seen.settled.add(out, count, k0);
       seen.picture?.add(out, count, k0);
     });
     for (const d of part.delayed) d.stats.add(d.buffer, count);
-    for (const g of part.gates) g.stats.add(g.buffer, count);
-    if (part.drives.length === 0) return;
+    for (const g of part.gates) g.stats.add(g.buffer, count, k0);
+    if (part.drives.length + part.limits.length === 0) return;
     part.drivesTape.run(0, count);
+    for (const { buffer, stats } of part.limits) stats.add(buffer, count);
     for (const { buffer, stats, picture } of part.drives) {
       stats.add(buffer, count);
       picture?.add(buffer, count, k0);

@@ -1,4 +1,5 @@
 import type { Graph } from '../graph/graph';
+import { repeatsIn } from '../graph/repeats';
 import { upstreamOf, wholeOf } from '../graph/upstream';
 import { Arena } from '../native/native';
 import { resultOf } from './result';
@@ -10,11 +11,25 @@ const BLOCK = 512;
 /** More than any module takes for itself. */
 const BUFFERS = 64;
 
+/** A loop's modules run sample by sample, which takes so much longer. */
+const LOOP_FACTOR = 20;
+
+/** How much a simulation is to do: modules times samples, those of loops by what they take. */
+export function workOf(graph: Graph, runs: (index: number) => boolean = () => true): number {
+  const samples = sampleCount(graph.patch.settings.duration, graph.sampleRate);
+  return graph.groups.reduce((sum, { loop, modules }) => {
+    return sum + modules.filter(runs).length * (loop ? LOOP_FACTOR : 1) * samples;
+  }, 0);
+}
+
 /** Runs a patch over its window, block by block; a loop's modules sample by sample. The block's size changes nothing. */
 export function simulateGraph(graph: Graph, options: SimulateOptions = {}): Simulation {
+  const { bounds } = options;
+  const repeats = options.repeats ?? (bounds && repeatsIn(graph, bounds));
+  const all = repeats ? { ...options, repeats } : options;
   const upstream = options.only ? upstreamOf(graph, options.only) : wholeOf(graph);
   const size = Math.min(options.blockSize ?? BLOCK, sampleCount(graph.patch.settings.duration, graph.sampleRate));
   return Arena.with((graph.modules.length + 1) * BUFFERS * (size + 2), (arena) =>
-    resultOf(new Run(arena, size, upstream, options).all()),
+    resultOf(new Run(arena, size, upstream, all).all()),
   );
 }

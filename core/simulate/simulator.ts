@@ -147,6 +147,7 @@ function merged(before: Simulation, now: Simulation): Simulation {
     inputs: both(before.inputs, now.inputs),
     ends: both(before.ends, now.ends),
     gates: both(before.gates, now.gates),
+    cuts: both(before.cuts, now.cuts),
     traces: both(before.traces, now.traces),
     drives: both(before.drives, now.drives),
     pictures: both(before.pictures, now.pictures),

@@ -1,5 +1,6 @@
 import FFT from 'fft.js';
-import type { Graph, GraphModule } from '../graph/graph';
+import { gainThrough, inputNamed, sourceOf } from '../findings/paths';
+import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Reading } from '../readings';
 import { noteOfHz } from '../units/pitch';
 
@@ -35,7 +36,7 @@ const MOST_PEAKS = 16;
 
 /**
  * The amplitudes of a trace's last part under a Hann window (Harris, "On the use of windows for harmonic analysis",
- * 1978), and its peaks, their place between bins by a parabola through three levels.
+ * 1978), and its peaks, their place and height between bins by the window’s own law.
  *
  * @param trace volts; at least 64 samples.
  */
@@ -58,37 +59,66 @@ export function spectrumOf(trace: ArrayLike<number>, sampleRate: number): Spectr
   return { binHz: sampleRate / size, volts, peaks: peaksOf(volts, sampleRate / size) };
 }
 
+/**
+ * Where between bins a sine stands, and its amplitude, from its bin and the larger of its neighbours: exact for a lone
+ * sine under a Hann window (Grandke, "Interpolation algorithms for discrete Fourier transforms of weighted signals",
+ * 1983).
+ */
+function between(left: number, middle: number, right: number): { readonly shift: number; readonly volts: number } {
+  const way = right >= left ? 1 : -1;
+  const ratio = Math.max(left, right) / middle;
+  const off = (2 * ratio - 1) / (ratio + 1);
+  if (!(off > 0)) return { shift: 0, volts: middle };
+  return { shift: way * off, volts: (middle * Math.PI * off * (1 - off * off)) / Math.sin(Math.PI * off) };
+}
+
 function peaksOf(volts: Float64Array, binHz: number): Peak[] {
   const top = volts.subarray(1).reduce((a, b) => Math.max(a, b), 0);
   if (top === 0) return [];
-  const db = (v: number): number => 20 * Math.log10(Math.max(v, 1e-12) / top);
-  const found: Peak[] = [];
+  const floor = top * 10 ** (FLOOR_DB / 20);
+  const found: Omit<Peak, 'db'>[] = [];
   for (let k = 2; k < volts.length - 1; k++) {
-    const [a, b, c] = [db(volts[k - 1] as number), db(volts[k] as number), db(volts[k + 1] as number)];
-    if (b < FLOOR_DB || b <= a || b < c) continue;
-    const shift = (0.5 * (a - c)) / (a - 2 * b + c);
-    const level = b - 0.25 * (a - c) * shift;
+    const [a, b, c] = [volts[k - 1] as number, volts[k] as number, volts[k + 1] as number];
+    if (b < floor || b <= a || b < c) continue;
+    const { shift, volts: height } = between(a, b, c);
     const hz = (k + shift) * binHz;
     const { name, cents } = noteOfHz(hz);
-    found.push({ hz, volts: top * 10 ** (level / 20), db: level, note: name, cents });
+    found.push({ hz, volts: height, note: name, cents });
   }
-  const loudest = found.reduce((most, p) => Math.max(most, p.db), -Infinity);
+  const loudest = found.reduce((most, p) => Math.max(most, p.volts), 0);
   return found
     .sort((x, y) => y.volts - x.volts)
     .slice(0, MOST_PEAKS)
-    .map((p) => ({ ...p, db: p.db - loudest }));
+    .map((p) => ({ ...p, db: 20 * Math.log10(p.volts / loudest) }));
 }
 
-/** The frequency of the sine that an input gets, Hz; null if it gets anything else. */
-function sineHz(graph: Graph, m: GraphModule, name: string, readings: readonly Reading[]): number | null {
-  const driver = m.inputs.find((s) => s.spec.name === name)?.driver;
-  if (driver?.type !== 'output') return null;
-  const from = graph.modules[driver.module];
-  if (from?.kind.name === 'lfo' && from.params.shape === 'sine' && from.inputs.every((s) => !s.connected))
-    return Number(from.params.rateHz);
-  if (from?.kind.name !== 'oscillator' || from.outputs[driver.output]?.name !== 'sine') return null;
-  const pitch = readings.find((r) => r.at === `${from.id}.pitch`);
-  return pitch && pitch.low === pitch.high ? pitch.low : null;
+/** Whether a module passes its one driven signal as a straight line. */
+function isStraight(m: GraphModule, input: GraphInput, output: string): boolean {
+  const at = (volts: number): number => gainThrough(m, input, output, (s) => (s === input ? volts : standing(s)));
+  return Math.abs(at(3) - at(-3)) < 1e-9 && at(0) !== 0;
+}
+
+const standing = (s: GraphInput): number => (s.driver.type === 'volts' ? s.driver.volts : 0);
+
+/** The frequency of the sine that an input gets, Hz, also through stages that scale and shift; null of anything else. */
+function sineHz(graph: Graph, input: GraphInput | undefined, readings: readonly Reading[]): number | null {
+  const from = input && sourceOf(graph, input);
+  if (!from) return null;
+  const { m, output } = from;
+  if (m.kind.name === 'lfo') {
+    const sine = output === 'sine' || (m.params.shape === 'sine' && ['out', 'inverted', 'quadrature'].includes(output));
+    return sine && m.params.mode === 'free' && m.inputs.every((s) => !s.connected)
+      ? (m.kind.hertz?.(m.params) ?? null)
+      : null;
+  }
+  if (m.kind.name === 'oscillator') {
+    const pitch = output === 'sine' ? readings.find((r) => r.at === `${m.id}.pitch`) : undefined;
+    return pitch && pitch.low === pitch.high ? pitch.low : null;
+  }
+  const driven = m.inputs.filter((s) => s.driver.type === 'output');
+  const [only] = driven;
+  if (m.kind.room !== 'between' || !only || driven.length !== 1 || !isStraight(m, only, output)) return null;
+  return sineHz(graph, only, readings);
 }
 
 /** For the product of two sines: where their sum and difference must stand, beside where they were found. */
@@ -99,9 +129,12 @@ export function productLines(
   spectrum: Spectrum,
 ): ProductLine[] {
   const m = graph.modules.find((x) => x.outputs.some((o) => o.socket === socket));
-  const pair = m?.kind.name === 'ringMod' ? ['a', 'b'] : m?.kind.name === 'vca' ? ['in', 'cv'] : null;
-  if (!m || !pair) return [];
-  const [x, y] = pair.map((name) => sineHz(graph, m, name, readings));
+  if (!m) return [];
+  const pairs = (m.kind.gains ?? []).flatMap(({ signals, controls }) =>
+    signals.flatMap((signal) => controls.map((control) => [signal, control])),
+  );
+  const sines = pairs.map((pair) => pair.map((name) => sineHz(graph, inputNamed(m, name), readings)));
+  const [x, y] = sines.find(([a, b]) => a != null && b != null) ?? [];
   if (x == null || y == null) return [];
   return (['difference', 'sum'] as const).map((is) => {
     const predictedHz = is === 'sum' ? x + y : Math.abs(x - y);

@@ -1,4 +1,3 @@
-import { GATE_HYSTERESIS } from '../kinds/detect';
 import type { Arena } from '../native/native';
 
 /** Running extremes and sums of a voltage. */
@@ -68,26 +67,72 @@ export class DriveStats extends Stats {
   }
 }
 
+/** Fewer samples than this may miss the extremes of what repeats. */
+const FEWEST = 1000;
+
+/** The first sample of the last whole period of a window, or of its second half where none fits. */
+export function settleFrom(repeatsEvery: number | null, samples: number, sampleRate: number): number {
+  const half = Math.floor(samples / 2);
+  if (repeatsEvery === null) return half;
+  const period = repeatsEvery * sampleRate;
+  const whole = Math.round(period * Math.max(1, Math.ceil(FEWEST / period)));
+  return whole <= samples ? samples - Math.max(1, whole) : half;
+}
+
+/** Extremes from one sample of the window on. */
+export class Tail {
+  private readonly acc: Float64Array;
+
+  constructor(
+    private readonly arena: Arena,
+    private readonly start: number,
+  ) {
+    this.acc = arena.take(2);
+    this.acc[0] = Infinity;
+    this.acc[1] = -Infinity;
+  }
+
+  add(x: Float64Array, count: number, k0: number): void {
+    const from = Math.max(0, this.start - k0);
+    if (from < count) this.arena.kernels.extremes(x.byteOffset + 8 * from, count - from, this.acc.byteOffset);
+  }
+
+  get range(): readonly [number, number] {
+    return [this.acc[0] as number, this.acc[1] as number];
+  }
+}
+
 /** What a gate input makes of its voltage. */
 export class GateStats {
   rises = 0;
+  /** Of those, from the sample on at which the last period of the window begins. */
+  lastRises = 0;
+  firstRise = -1;
+  lastRise = -1;
   highSamples = 0;
   longestHigh = 0;
+  high = false;
   private run = 0;
-  private high = false;
 
-  constructor(private readonly threshold: number) {}
+  /**
+   * @param threshold rises at, volts. @param low falls below, volts.
+   * @param start the first sample of what `lastRises` counts.
+   */
+  constructor(
+    private readonly threshold: number,
+    private readonly low: number,
+    private readonly start: number,
+  ) {}
 
-  add(x: Float64Array, count: number): void {
-    const { threshold } = this;
-    const low = threshold - GATE_HYSTERESIS;
+  add(x: Float64Array, count: number, k0: number): void {
+    const { threshold, low } = this;
     let { high, run, highSamples, longestHigh } = this;
     for (let i = 0; i < count; i++) {
       const v = x[i] as number;
       if (high && v < low) high = false;
       else if (!high && v >= threshold) {
         high = true;
-        this.rises++;
+        this.rise(k0 + i);
         run = 0;
       }
       if (!high) continue;
@@ -99,6 +144,13 @@ export class GateStats {
     this.run = run;
     this.highSamples = highSamples;
     this.longestHigh = longestHigh;
+  }
+
+  private rise(k: number): void {
+    this.rises++;
+    if (k >= this.start) this.lastRises++;
+    if (this.firstRise < 0) this.firstRise = k;
+    this.lastRise = k;
   }
 }
 

@@ -1,5 +1,7 @@
 import type { ModuleBounds } from '../bounds/bounds';
+import type { Repeats } from '../graph/repeats';
 import type { Wiring } from '../kinds/kind';
+import type { Range } from '../law/lin';
 import type { Picture } from './stats';
 
 /** Sees every block of the sockets it names. */
@@ -30,6 +32,8 @@ export interface SimulateOptions {
   readonly blockSize?: number;
   /** Guaranteed ranges of this very graph: outputs that stay inside the rails need not be held there. */
   readonly bounds?: ReadonlyMap<string, ModuleBounds>;
+  /** How each module's outputs repeat, by its id: where the last whole period begins. */
+  readonly repeats?: ReadonlyMap<string, Repeats>;
   /** Modules whose outputs are known, and the traces of those that others need: they are not run again. */
   readonly given?: Given;
   /** Leaves out outputs that nothing is plugged into and nobody asks for. */
@@ -37,9 +41,17 @@ export interface SimulateOptions {
 }
 
 export interface OutputSeen extends Measured {
+  /** Extremes of the last whole period, else of the second half of the window. */
+  readonly settled: Range;
   /** Share of the samples beyond each rail, 0..1. */
   readonly clippedLow: number;
   readonly clippedHigh: number;
+}
+
+/** Shares of the samples that a kind's own hard limit cuts, 0..1. */
+export interface Cut {
+  readonly low: number;
+  readonly high: number;
 }
 
 export interface Measured {
@@ -51,6 +63,8 @@ export interface Measured {
 
 export interface GateSeen {
   readonly rises: number;
+  /** Pulses a second, by whole periods where it repeats. */
+  readonly perSecond: number;
   /** Share of the time, 0..1. */
   readonly high: number;
   readonly longestHighSeconds: number;
@@ -71,6 +85,8 @@ export interface Simulation {
   readonly inputs: ReadonlyMap<string, Measured>;
   /** By `moduleId`, one for each of the kind's ends. */
   readonly ends: ReadonlyMap<string, readonly EndSeen[]>;
+  /** By `moduleId`, where the kind has a hard limit of its own. */
+  readonly cuts: ReadonlyMap<string, Cut>;
   /** Of every gate input that carries something. */
   readonly gates: ReadonlyMap<string, GateSeen>;
   readonly traces: ReadonlyMap<string, Float64Array>;

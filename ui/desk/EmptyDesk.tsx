@@ -15,9 +15,9 @@ interface Props {
 function firstPath(patch: Patch): Patch {
   const [swell, tone] = [freeId(patch, 'swell'), freeId(patch, 'tone')];
   return applyEdits(patch, [
-    { op: 'add-module', module: { id: swell, kind: 'lfo', label: 'Slow swell', params: { rateHz: 0.25 } } },
-    { op: 'add-module', module: { id: tone, kind: 'filter', label: 'Tone', params: { cutoffHz: 400 } } },
-    { op: 'plug', cable: { from: `${swell}.out`, to: `${tone}.cutoff` } },
+    { do: 'add', module: { id: swell, kind: 'lfo', label: 'Slow swell', params: { rateHz: 0.25 } } },
+    { do: 'add', module: { id: tone, kind: 'filter', label: 'Tone', params: { cutoffHz: 400 } } },
+    { do: 'plug', cable: { from: `${swell}.out`, to: `${tone}.cutoff` } },
   ]);
 }
 

@@ -41,10 +41,9 @@ export const endChoices: readonly Choice[] = [...allKinds]
   .flatMap((kind) => {
     const params = completeParams(kind);
     return (kind.ends ?? []).map((end) => {
-      const [low, high] = end.window(params);
+      const window = end.window(params);
       const unit = end.unit(params);
-      const reach =
-        Number.isFinite(low) && Number.isFinite(high) ? `, from ${showNumber(low, 1)} to ${showNumber(high, 1)} V` : '';
+      const reach = window ? `, from ${showNumber(window[0], 1)} to ${showNumber(window[1], 1)} V` : '';
       return {
         key: `${kind.name}.${end.socket}`,
         title: `${kind.title}, ${end.socket}`,

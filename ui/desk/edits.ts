@@ -4,16 +4,16 @@ import type { ModuleDoc, Normal, ParamValue, Patch, Target } from '@/core';
 /** Edits of the desk as pure functions from patch to patch. */
 
 export function setParam(patch: Patch, module: string, param: string, value: ParamValue | undefined): Patch {
-  return applyEdits(patch, [{ op: 'set-param', module, param, value }]);
+  return applyEdits(patch, [{ do: 'set', module, param, value }]);
 }
 
 /** Moves what an input gets: from an output, or from nothing. */
 export function connect(patch: Patch, to: string, from: string | null): Patch {
-  return applyEdits(patch, [from === null ? { op: 'unplug', to } : { op: 'plug', cable: { from, to } }]);
+  return applyEdits(patch, [from === null ? { do: 'unplug', to } : { do: 'plug', cable: { from, to } }]);
 }
 
 export const setNormal = (patch: Patch, to: string, normal: Normal | null): Patch =>
-  applyEdits(patch, [{ op: 'set-normal', to, normal }]);
+  applyEdits(patch, [{ do: 'normal', to, normal }]);
 
 /** How an input loads, or an output gives way; null for what is usual. */
 export function setOhms(
@@ -33,7 +33,7 @@ export function setOhms(
 }
 
 export const setTarget = (patch: Patch, at: string, target: Target | null): Patch =>
-  applyEdits(patch, [{ op: 'set-target', at, target }]);
+  applyEdits(patch, [{ do: 'target', at, target }]);
 
 export function togglePin(patch: Patch, at: string): Patch {
   const pinned = patch.probes.some((p) => p.at === at);

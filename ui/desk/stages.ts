@@ -60,14 +60,14 @@ export interface Added {
 
 export function addModule(patch: Patch, kindName: string, params?: ModuleDoc['params']): Added {
   const added = newModule(patch, kindName, params);
-  return { patch: applyEdits(patch, [{ op: 'add-module', module: added }]), id: added.id };
+  return { patch: applyEdits(patch, [{ do: 'add', module: added }]), id: added.id };
 }
 
 /** Puts a new stage into the cable that ends at `socket`. */
 export function insertStage(patch: Patch, socket: string, kindName: string): Added | null {
   if (!throughSockets(kindName)) return null;
   const stage = newModule(patch, kindName);
-  const added = applyEdits(patch, [{ op: 'add-module', module: stage, before: idOf(socket) }]);
+  const added = applyEdits(patch, [{ do: 'add', module: stage, before: idOf(socket) }]);
   return { patch: plugBefore(added, stage.id, socket), id: stage.id };
 }
 
@@ -77,8 +77,8 @@ export function feed(patch: Patch, socket: string, kindName: string): Added | nu
   if (!output) return null;
   const source = newModule(patch, kindName);
   const edits: Edit[] = [
-    { op: 'add-module', module: source, before: idOf(socket) },
-    { op: 'plug', cable: { from: `${source.id}.${output}`, to: socket } },
+    { do: 'add', module: source, before: idOf(socket) },
+    { do: 'plug', cable: { from: `${source.id}.${output}`, to: socket } },
   ];
   return { patch: applyEdits(patch, edits), id: source.id };
 }
@@ -99,8 +99,8 @@ function takeOut(patch: Patch, id: string): { patch: Patch; cables: readonly Cab
   const fed = patch.cables.filter((c) => idOf(c.from) === id && idOf(c.to) !== id);
   const cables = [...(main ? [main] : []), ...fed];
   const edits: Edit[] = [
-    ...cables.map((c): Edit => ({ op: 'unplug', to: c.to })),
-    ...(main ? fed.map((c): Edit => ({ op: 'plug', cable: { from: main.from, to: c.to } })) : []),
+    ...cables.map((c): Edit => ({ do: 'unplug', to: c.to })),
+    ...(main ? fed.map((c): Edit => ({ do: 'plug', cable: { from: main.from, to: c.to } })) : []),
   ];
   return { patch: applyEdits(patch, edits), cables };
 }
@@ -112,14 +112,14 @@ function plugBefore(patch: Patch, id: string, socket: string, output?: string): 
   if (!through) return patch;
   const before = patch.cables.find((c) => c.to === socket);
   const edits: Edit[] = [
-    ...(before ? [{ op: 'plug', cable: { from: before.from, to: `${id}.${through.input}` } } as const] : []),
-    { op: 'plug', cable: { from: `${id}.${output ?? through.output}`, to: socket } },
+    ...(before ? [{ do: 'plug', cable: { from: before.from, to: `${id}.${through.input}` } } as const] : []),
+    { do: 'plug', cable: { from: `${id}.${output ?? through.output}`, to: socket } },
   ];
   return applyEdits(patch, edits);
 }
 
 export function removeStages(patch: Patch, ids: readonly string[]): Patch {
-  return ids.reduce((p, id) => applyEdits(takeOut(p, id).patch, [{ op: 'remove-module', id }]), patch);
+  return ids.reduce((p, id) => applyEdits(takeOut(p, id).patch, [{ do: 'remove', id }]), patch);
 }
 
 /** Moves a stage into the cable that ends at `socket`; the gap that it leaves is closed. */
@@ -151,7 +151,7 @@ export function bypassStages(patch: Patch, ids: readonly string[]): Patch {
 export function putBack(patch: Patch, id: string): Patch {
   const kept = patch.bypassed.find((b) => b.module === id);
   if (!kept) return patch;
-  const edits = kept.cables.map((cable): Edit => ({ op: 'plug', cable }));
+  const edits = kept.cables.map((cable): Edit => ({ do: 'plug', cable }));
   return { ...applyEdits(patch, edits), bypassed: patch.bypassed.filter((b) => b !== kept) };
 }
 
@@ -180,7 +180,7 @@ export function replaceStage(patch: Patch, id: string, kindName: string): Patch 
     return from && to ? { from: `${idOf(c.from)}.${from}`, to: `${idOf(c.to)}.${to}` } : null;
   };
   const rewired = patch.cables.map(rename).filter((c) => c !== null);
-  return { ...applyEdits(patch, [{ op: 'set-module', module: stage }]), cables: rewired };
+  return { ...applyEdits(patch, [{ do: 'replace', module: stage }]), cables: rewired };
 }
 
 /** Pairs old sockets with new ones: the same name, then the same role, each taken once. */
@@ -258,7 +258,7 @@ export function duplicateChain(patch: Patch, strip: Strip, to: string, mirrored:
     stages.map((f) => f.module.id),
   );
   const from = `${names.get(idOf(last)) ?? idOf(last)}.${socketName(last)}`;
-  const plugged = applyEdits(copied, [{ op: 'plug', cable: { from, to } }]);
+  const plugged = applyEdits(copied, [{ do: 'plug', cable: { from, to } }]);
   return mirrored ? mirror(plugged, from, to, bound) : plugged;
 }
 
@@ -270,8 +270,8 @@ function mirror(patch: Patch, from: string, to: string, [low, high]: Range): Pat
     const lift = low + high - Number(own.params.volts);
     if (within(lift, [Number(own.params.lowVolts), Number(own.params.highVolts)])) {
       return applyEdits(patch, [
-        { op: 'set-param', module: last.id, param: 'amount', value: -Number(own.params.amount) || 0 },
-        { op: 'set-param', module: last.id, param: 'volts', value: lift },
+        { do: 'set', module: last.id, param: 'amount', value: -Number(own.params.amount) || 0 },
+        { do: 'set', module: last.id, param: 'volts', value: lift },
       ]);
     }
   }
@@ -279,6 +279,6 @@ function mirror(patch: Patch, from: string, to: string, [low, high]: Range): Pat
   const reach = Math.max(5, Math.abs(lift));
   const params = { amount: -1, volts: lift, ...(reach > 5 && { lowVolts: -12, highVolts: 12 }) };
   const stage = { ...newModule(patch, 'offset', params), label: 'Mirror' };
-  const added = applyEdits(patch, [{ op: 'add-module', module: stage, before: idOf(to) }]);
+  const added = applyEdits(patch, [{ do: 'add', module: stage, before: idOf(to) }]);
   return plugBefore(added, stage.id, to);
 }

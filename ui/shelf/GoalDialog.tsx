@@ -23,8 +23,8 @@ import { endChoices } from '@/ui/desk/choices';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { fonts, ink } from '@/ui/theme/tokens';
 
-/** A level is what many voltages come to; a goal is about what one does. */
-const choices = endChoices.filter((c) => endOf(c.key)?.quantity !== 'level');
+/** A goal is about what one voltage does between two limits. */
+const choices = endChoices.filter((c) => windowOf(c.key) !== null);
 const sourceNames: Readonly<Record<GoalSource, string>> = {
   lfo: 'a slow oscillator',
   envelope: 'an envelope on a clock',
@@ -37,13 +37,19 @@ function endOf(key: string) {
   return kindNamed(kind)?.ends?.find((e) => e.socket === socket);
 }
 
+function windowOf(key: string) {
+  const kind = kindNamed(key.split('.')[0] ?? '');
+  return (kind && endOf(key)?.window(completeParams(kind))) ?? null;
+}
+
 /** Two figures in the middle of what an end answers to, to begin with. */
 function startOf(key: string): { low: string; high: string } {
   const end = endOf(key);
   const kind = kindNamed(key.split('.')[0] ?? '');
-  if (!end || !kind) return { low: '', high: '' };
+  const window = windowOf(key);
+  if (!end || !kind || !window) return { low: '', high: '' };
   const params = completeParams(kind);
-  const [from, to] = end.window(params).map((v) => Math.min(5, Math.max(-5, v))) as [number, number];
+  const [from, to] = window.map((v) => Math.min(5, Math.max(-5, v))) as [number, number];
   const shown = (share: number): string =>
     showQuantity(end.value(params, from + share * (to - from)), end.unit(params));
   return { low: shown(0.3), high: shown(0.8) };

@@ -9,7 +9,7 @@ import type { Added } from '../stages';
 export function addRecording(patch: Patch, name: string, assetId: string): Added {
   const id = freeId(patch, 'recording');
   const added: ModuleDoc = { id, kind: 'recording', label: name.slice(0, 80), params: { assetId } };
-  return { patch: applyEdits(patch, [{ op: 'add-module', module: added }]), id };
+  return { patch: applyEdits(patch, [{ do: 'add', module: added }]), id };
 }
 
 /** A track as a sequencer with a clock of its own. */
@@ -21,11 +21,11 @@ export function addSteps(patch: Patch, file: MidiFile, index: number, scale: Mid
   const bpm = Math.round(file.bpm * 1000) / 1000;
   const edits: Edit[] = [
     {
-      op: 'add-module',
+      do: 'add',
       module: { id: clock, kind: 'clock', label: `${track.name} clock`, params: { bpm, beats: made.beats } },
     },
     {
-      op: 'add-module',
+      do: 'add',
       module: {
         id: sequence,
         kind: 'sequencer',
@@ -33,7 +33,7 @@ export function addSteps(patch: Patch, file: MidiFile, index: number, scale: Mid
         params: { steps: made.steps, gateVolts: scale.gateVolts },
       },
     },
-    { op: 'plug', cable: { from: `${clock}.out`, to: `${sequence}.clock` } },
+    { do: 'plug', cable: { from: `${clock}.out`, to: `${sequence}.clock` } },
   ];
   return { patch: applyEdits(patch, edits), id: sequence };
 }
@@ -56,7 +56,7 @@ export function addVoltages(
     const id = freeId(made, what.replace(/[^a-z0-9]/g, ''));
     const label = `${track.name} ${what}`.slice(0, 80);
     const added: ModuleDoc = { id, kind: 'gesture', label, params: { points, interpolation: 'hold' } };
-    made = applyEdits(made, [{ op: 'add-module', module: added }]);
+    made = applyEdits(made, [{ do: 'add', module: added }]);
     first ??= id;
   }
   return first === null ? null : { patch: made, id: first };

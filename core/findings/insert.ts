@@ -1,0 +1,55 @@
+import { applyEdits, freeId, idOf } from '../document/edits';
+import type { Edit } from '../document/edits';
+import type { ModuleDoc } from '../document/types';
+import type { Graph, GraphModule } from '../graph/graph';
+import type { Cure } from './finding';
+
+const MOST_AMOUNT = 4;
+const MOST_VOLTS = 12;
+
+/** A scale-and-offset stage that does `amount·in + volts`; null where no such stage can. */
+function offsetModule(id: string, label: string, amount: number, volts: number): ModuleDoc | null {
+  if (!(Math.abs(amount) <= MOST_AMOUNT && Math.abs(volts) <= MOST_VOLTS)) return null;
+  const reach = Math.max(5, Math.ceil(Math.abs(volts)));
+  const maxAmount = Math.abs(amount) <= 1 ? 1 : Math.abs(amount) <= 2 ? 2 : MOST_AMOUNT;
+  return { id, kind: 'offset', label, params: { amount, maxAmount, volts, lowVolts: -reach, highVolts: reach } };
+}
+
+/** The edits, unless the patch is full. */
+const unlessFull = (graph: Graph, edits: readonly Edit[]): Edit[] =>
+  applyEdits(graph.patch, edits).modules.length > graph.patch.modules.length ? [...edits] : [];
+
+/** Edits that put a module into the cable that ends at `socket`; none where there is no cable. */
+export function insertBefore(graph: Graph, socket: string, module: ModuleDoc | null): Edit[] {
+  const cable = graph.patch.cables.find((c) => c.to === socket);
+  if (!cable || !module) return [];
+  return unlessFull(graph, [
+    { do: 'add', module, before: idOf(socket) },
+    { do: 'plug', cable: { from: cable.from, to: `${module.id}.in` } },
+    { do: 'plug', cable: { from: `${module.id}.out`, to: socket } },
+  ]);
+}
+
+/** The same for a scale-and-offset stage. */
+export const insertOffset = (graph: Graph, socket: string, label: string, amount: number, volts: number): Edit[] =>
+  insertBefore(graph, socket, offsetModule(freeId(graph.patch, 'mend'), label, amount, volts));
+
+/** Edits that put a scale-and-offset stage behind an output, before all that its cables lead to. */
+export function insertOffsetAfter(graph: Graph, output: string, label: string, amount: number, volts: number): Edit[] {
+  const onward = graph.patch.cables.filter((c) => c.from === output);
+  const stage = offsetModule(freeId(graph.patch, 'mend'), label, amount, volts);
+  const next = graph.patch.modules[graph.patch.modules.findIndex((m) => m.id === idOf(output)) + 1];
+  if (onward.length === 0 || !stage) return [];
+  return unlessFull(graph, [
+    { do: 'add', module: stage, ...(next && { before: next.id }) },
+    ...onward.map(({ to }): Edit => ({ do: 'plug', cable: { from: `${stage.id}.out`, to } })),
+    { do: 'plug', cable: { from: output, to: `${stage.id}.in` } },
+  ]);
+}
+
+/** A mixer that takes a junction's place and gives the mean of what is tied. */
+export function mixerInstead(graph: Graph, { id, index, inputs }: GraphModule): Cure {
+  const { rack: _rack, params: _params, ...kept } = graph.patch.modules[index] ?? { id, kind: '' };
+  const params = { inputs: inputs.length, law: 'average' };
+  return { label: 'A mixer in its place', edits: [{ do: 'replace', module: { ...kept, kind: 'mixer', params } }] };
+}
