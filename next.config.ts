@@ -1,9 +1,11 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug'],
+  serverExternalPackages: ['sequelize', 'sqlite3'],
   poweredByHeader: false,
   devIndicators: false,
+  // A recording passes through proxy.ts, which would cut it at 10 MB without a word.
+  experimental: { proxyClientMaxBodySize: 110_000_000 },
   outputFileTracingRoot: import.meta.dirname,
   turbopack: { root: import.meta.dirname },
 };

@@ -1,6 +1,7 @@
 import { NextResponse } from 'next/server';
 import type { NextRequest } from 'next/server';
-import { isOwn } from '@/server/access';
+import { comesFromOwnPage, isOwn } from '@/server/access';
+import { securityHeaders } from '@/server/headers';
 
 function policy(nonce: string): string {
   const scripts = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
@@ -19,25 +20,13 @@ function policy(nonce: string): string {
   ].join('; ');
 }
 
-const headers = {
-  'X-Content-Type-Options': 'nosniff',
-  'Referrer-Policy': 'same-origin',
-  'X-Frame-Options': 'DENY',
-  'Cross-Origin-Opener-Policy': 'same-origin',
-  'Cross-Origin-Resource-Policy': 'same-origin',
-  'Permissions-Policy': 'camera=(), microphone=(), geolocation=()',
-};
-
 export function proxy(request: NextRequest): NextResponse {
-  const own = isOwn(
-    request.headers.get('host'),
-    request.headers.get('origin'),
-    process.env.FENVO_PORT,
-    process.env.FENVO_HOSTS,
-  );
-  if (!own) {
+  const { FENVO_PORT: port, FENVO_HOSTS: hosts } = process.env;
+  const own = isOwn(request.headers.get('host'), request.headers.get('origin'), port, hosts);
+  const reads = request.method === 'GET' || request.method === 'HEAD';
+  if (!own || (!reads && !comesFromOwnPage((name) => request.headers.get(name)))) {
     const error = { code: 'foreign', message: 'This address or page is not Fenvo’s own.', details: null };
-    return NextResponse.json({ error }, { status: 403, headers });
+    return NextResponse.json({ error }, { status: 403, headers: securityHeaders });
   }
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const passed = new Headers(request.headers);
@@ -45,6 +34,6 @@ export function proxy(request: NextRequest): NextResponse {
   passed.set('Content-Security-Policy', policy(nonce));
   const response = NextResponse.next({ request: { headers: passed } });
   response.headers.set('Content-Security-Policy', policy(nonce));
-  for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
+  for (const [name, value] of Object.entries(securityHeaders)) response.headers.set(name, value);
   return response;
 }

@@ -7,6 +7,7 @@ export type { Edit } from './document/edits';
 export { completeParams } from './document/params';
 export { placeName, recordingsOf } from './document/names';
 export { blank, parsePatch } from './document/parse';
+export { withOldDefaults } from './document/oldDefaults';
 export { printPatch } from './document/print';
 export { patchSchema } from './document/schema';
 export { stateOf } from './document/state';
@@ -28,7 +29,8 @@ export type {
   Variant,
 } from './document/types';
 export { explain } from './findings';
-export type { Finding, Severity } from './findings/finding';
+export { checkedCures } from './findings/promise';
+export type { Finding, Found, Severity } from './findings/finding';
 export { tracesToCsv } from './formats/csv';
 export { tracesToWav, WAV_FULL_VOLTS } from './formats/wav';
 export { buildGraph } from './graph/graph';

@@ -12,5 +12,6 @@ for (const { id, document } of demoPatches('demo/patches').reverse()) {
   added++;
 }
 await patches.list(false);
+await patches.summaries.settled();
 await db.sequelize.close();
 console.log(added === 0 ? 'demo patches: all there' : `demo patches: ${added} added`);

@@ -9,7 +9,7 @@ const all = readdirSync(inRoot('bench'))
 const wanted = process.argv.slice(2).length > 0 ? process.argv.slice(2) : all;
 for (const name of wanted) {
   if (name === 'frames') {
-    buildApplication();
+    await buildApplication();
     await bundle('demo/seed.ts', 'seed');
   }
   console.log(`\n== ${name}`);

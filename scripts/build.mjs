@@ -1,4 +1,4 @@
 import { buildApplication, install } from './lib.mjs';
 
 install();
-buildApplication();
+await buildApplication();

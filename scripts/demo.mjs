@@ -19,14 +19,14 @@ if (!Number.isInteger(port) || port < 1 || port > 65535) {
 const data = path.resolve(root, values.data ?? process.env.FENVO_DATA ?? 'data');
 
 install();
-buildApplication();
+await buildApplication();
 const seed = await bundle('demo/seed.ts', 'seed');
 const fill = () => run(process.execPath, [seed], { env: { FENVO_DATA: data } });
 // A new database is made before the server opens it; one that is there is looked through while the server starts.
 const fresh = !existsSync(path.join(data, 'fenvo.sqlite'));
 if (fresh) fill();
-const next = inRoot('node_modules', 'next', 'dist', 'bin', 'next');
-startChild(process.execPath, [next, 'start', '-H', values.host, '-p', String(port)], {
+startChild(process.execPath, [inRoot('dist', 'serve.mjs'), '--host', values.host, '--port', String(port)], {
+  NODE_ENV: 'production',
   FENVO_DATA: data,
   FENVO_PORT: String(port),
 });

@@ -1,6 +1,7 @@
-import { inRoot, install, startChild } from './lib.mjs';
+import { bundle, inRoot, install, startChild } from './lib.mjs';
 
 install();
+await bundle('server/work/worker.ts', 'server-worker');
 startChild(process.execPath, [
   inRoot('node_modules', 'next', 'dist', 'bin', 'next'),
   'dev',

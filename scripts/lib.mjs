@@ -62,7 +62,10 @@ const sources = [
 ];
 
 /** Builds the application if a source is newer than the last build. */
-export function buildApplication() {
+export async function buildApplication() {
+  // What the server works out beside its own thread.
+  await bundle('server/work/worker.ts', 'server-worker');
+  await bundle('server/serve.ts', 'serve');
   const done = inRoot('.next', '.fenvo-built');
   if (stamp(done) > newest(sources)) return;
   run('npx', ['next', 'build']);
@@ -85,7 +88,7 @@ export async function bundle(entry, name) {
     target: 'node20',
     // Puts constants where they are used: as variables of a bundle they would be loaded anew for each sample.
     minifySyntax: true,
-    external: ['sequelize', 'sqlite3', 'umzug', 'puppeteer-core', 'vitest'],
+    external: ['next', 'sequelize', 'sqlite3', 'puppeteer-core', 'vitest'],
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
     logLevel: 'warning',
   });

@@ -2,6 +2,6 @@
 import { buildApplication, bundle, install, run } from './lib.mjs';
 
 install();
-buildApplication();
+await buildApplication();
 await bundle('demo/seed.ts', 'seed');
 run(process.execPath, [await bundle('tests/support/screenshots.ts', 'screenshots')]);

@@ -12,7 +12,7 @@ function installChromium() {
 
 install();
 installChromium();
-buildApplication();
+await buildApplication();
 await bundle('cli/main.ts', 'fenvo');
 await bundle('demo/seed.ts', 'seed');
 run(inRoot('node_modules', '.bin', 'vitest'), ['run']);

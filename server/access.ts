@@ -18,3 +18,15 @@ export function isOwn(host: string | null, origin: string | null, port: string |
   if (port !== undefined && at.port !== port && !extra.has(at.name)) return false;
   return origin === null || origin === `http://${host}` || (extra.has(at.name) && origin === `https://${host}`);
 }
+
+/**
+ * Whether a write can have come from a page of the application's own, or from no page at all: a browser says where it
+ * comes from in one of these even where it leaves the origin out.
+ */
+export function comesFromOwnPage(header: (name: string) => string | null): boolean {
+  const [host, site, referer] = [header('host'), header('sec-fetch-site'), header('referer')];
+  if (site !== null && site !== 'same-origin' && site !== 'none') return false;
+  if (referer === null) return true;
+  const at = URL.canParse(referer) ? new URL(referer) : null;
+  return at !== null && at.host === host;
+}

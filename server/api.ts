@@ -1,10 +1,15 @@
 import type { Schema } from 'joi';
 import { LIMITS } from '../core';
 import { Assets } from './assets';
-import { database } from './database';
+import { database, dataFolder } from './database';
 import { ApiError } from './errors';
-import { Patches } from './patches';
+import { storageFault } from './faults';
+import { Patches, textOf } from './patches';
+import type { StoredText } from './patches';
 import { idSchema } from './schemas';
+import { check } from './work/tasks';
+import type { ReadRequest } from './work/tasks';
+import { threads } from './work/thread';
 
 type Context = { readonly params: Promise<Readonly<Record<string, string>>> };
 
@@ -15,21 +20,16 @@ export interface Call {
   /** A path parameter, checked. */
   param<T = string>(name: string, schema?: Schema): T;
   query<T>(schema: Schema<T>): T;
-  body<T>(schema: Schema<T>): Promise<T>;
+  /** The body of a request to create or to save, read beside this thread. */
+  read(what: 'create' | 'save'): Promise<ReadRequest>;
   bytes(most: number): Promise<Buffer>;
 }
 
-function check<T>(schema: Schema<T>, value: unknown, where: string): T {
-  const { error, value: checked } = schema.validate(value, { abortEarly: false, convert: true });
-  if (!error) return checked as T;
-  const details = error.details.map((d) => ({ path: d.path.join('.'), message: d.message }));
-  throw new ApiError(400, 'bad-request', `The ${where} is not as expected: ${error.message}.`, details);
-}
-
-/** Reads at most the allowed bytes, whatever the request's own length says. */
+/** Reads at most the allowed bytes, and neither more nor fewer than were announced. */
 async function readBytes(request: Request, most: number): Promise<Buffer> {
   const tooLarge = new ApiError(413, 'too-large', `At most ${most} bytes are taken. Nothing was stored.`);
-  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge;
+  const announced = request.headers.get('content-length');
+  if (Number(announced ?? 0) > most) throw tooLarge;
   const chunks: Uint8Array[] = [];
   let size = 0;
   for (const reader = request.body?.getReader(); reader;) {
@@ -42,29 +42,30 @@ async function readBytes(request: Request, most: number): Promise<Buffer> {
     }
     chunks.push(value);
   }
+  if (announced !== null && Number(announced) !== size) {
+    const message = `Only ${size} of ${announced} bytes arrived. Nothing was stored; send it again.`;
+    throw new ApiError(400, 'cut-short', message);
+  }
   return Buffer.concat(chunks);
 }
 
-async function readJson(request: Request): Promise<unknown> {
-  const text = (await readBytes(request, LIMITS.bytes)).toString('utf8');
-  try {
-    return JSON.parse(text) as unknown;
-  } catch (error) {
-    throw new ApiError(
-      400,
-      'bad-json',
-      `The body is not JSON: ${error instanceof Error ? error.message : 'unreadable'}.`,
-    );
-  }
-}
+const json = { 'Content-Type': 'application/json' };
 
 function failure(error: unknown): Response {
-  if (!(error instanceof ApiError)) console.error(error);
   const known =
-    error instanceof ApiError ? error : new ApiError(500, 'internal', 'The server failed. Nothing was changed.');
-  const { status, code, message, details } = known;
-  return Response.json({ error: { code, message, details } }, { status });
+    error instanceof ApiError
+      ? error
+      : (storageFault(error, dataFolder()) ?? new ApiError(500, 'internal', 'The server failed. Nothing was changed.'));
+  if (known.status >= 500) console.error(error);
+  const { status, code, message, details, detailsText } = known;
+  if (detailsText === null) return Response.json({ error: { code, message, details } }, { status });
+  const head = JSON.stringify({ code, message }).slice(0, -1);
+  return new Response(`{"error":${head},"details":${detailsText}}}`, { status, headers: json });
 }
+
+/** A stored patch as an answer, its body as it is kept. */
+export const patchAnswer = (patch: StoredText, status = 200): Response =>
+  new Response(textOf(patch), { status, headers: json });
 
 /** Wraps a handler: parse, call, answer; every fault in the one error shape. */
 export function route(handler: (call: Call) => Promise<unknown>, status = 200) {
@@ -78,7 +79,7 @@ export function route(handler: (call: Call) => Promise<unknown>, status = 200) {
         request,
         param: (name, schema = idSchema) => check(schema, params[name], name),
         query: (schema) => check(schema, Object.fromEntries(new URL(request.url).searchParams), 'query'),
-        body: async (schema) => check(schema, await readJson(request), 'body'),
+        read: async (what) => threads().reader.run('read', { bytes: await readBytes(request, LIMITS.bytes), what }),
         bytes: (most) => readBytes(request, most),
       };
       const answer = await handler(call);

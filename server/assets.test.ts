@@ -55,6 +55,7 @@ describe('imported traces', () => {
       ],
       cables: [{ from: 'tape.out', to: 'tone.cutoff' }],
     });
+    await patches.summaries.settled();
     const [listed] = await patches.list(false);
     expect(listed?.summary?.strip[0]?.seen[1]).toBeCloseTo(3, 9);
   });

@@ -1,13 +1,14 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { Sequelize } from 'sequelize';
-import type { Transaction } from 'sequelize';
+import { Sequelize, Transaction } from 'sequelize';
 import sqlite3 from 'sqlite3';
+import { storageFault } from './faults';
 import { migrateDatabase } from './migrations';
 import { defineModels } from './models';
 
 export interface Database {
   readonly sequelize: Sequelize;
+  readonly folder: string;
   /** Runs writing transactions one after the other: SQLite has one writer, and waiting in line loses nothing. */
   write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
 }
@@ -15,25 +16,75 @@ export interface Database {
 /** Where the data is kept; `FENVO_DATA` sets another place. */
 export const dataFolder = (): string => path.resolve(/* turbopackIgnore: true */ process.env.FENVO_DATA ?? 'data');
 
-export async function openDatabase(folder: string): Promise<Database> {
-  mkdirSync(folder, { recursive: true });
+/** How long a writer waits for another process's lock, milliseconds. */
+const LOCK_PATIENCE = 5000;
+
+const PRAGMAS = ['journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON'];
+
+interface Connection {
+  configure(option: 'busyTimeout', milliseconds: number): void;
+  exec(sql: string, done: (error: Error | null) => void): void;
+}
+
+interface Manager {
+  getConnection(options: { readonly uuid?: string }): Promise<Connection>;
+}
+
+/**
+ * Sets every connection up as it is opened: Sequelize opens one for each transaction, and its `afterConnect` is not
+ * called for SQLite.
+ */
+function setUpConnections(sequelize: Sequelize): void {
+  const manager = (sequelize as unknown as { connectionManager: Manager }).connectionManager;
+  const open = manager.getConnection.bind(manager);
+  const ready = new WeakSet<Connection>();
+  manager.getConnection = async (options) => {
+    const connection = await open(options);
+    if (ready.has(connection)) return connection;
+    connection.configure('busyTimeout', LOCK_PATIENCE);
+    const sql = PRAGMAS.map((pragma) => `PRAGMA ${pragma};`).join('');
+    await new Promise<void>((resolve, reject) => connection.exec(sql, (error) => (error ? reject(error) : resolve())));
+    ready.add(connection);
+    return connection;
+  };
+}
+
+function connect(folder: string): Sequelize {
   const sequelize = new Sequelize({
     dialect: 'sqlite',
     dialectModule: sqlite3,
     storage: path.join(folder, 'fenvo.sqlite'),
     logging: false,
+    // A writer asks for the lock as it begins, so that it waits there and not in its midst.
+    transactionType: Transaction.TYPES.IMMEDIATE,
   });
-  await sequelize.query('PRAGMA journal_mode = WAL');
-  await sequelize.query('PRAGMA synchronous = FULL');
-  await sequelize.query('PRAGMA foreign_keys = ON');
-  await sequelize.query('PRAGMA busy_timeout = 5000');
-  await migrateDatabase(sequelize);
+  setUpConnections(sequelize);
+  return sequelize;
+}
+
+/**
+ * Opens the folder's database and brings it up to date.
+ *
+ * @throws what cannot be opened or changed, told as what it is: full, read-only, damaged, locked.
+ */
+export async function openDatabase(folder: string): Promise<Database> {
+  let sequelize: Sequelize | null = null;
+  try {
+    mkdirSync(folder, { recursive: true });
+    sequelize = connect(folder);
+    await migrateDatabase(sequelize);
+  } catch (error) {
+    await sequelize?.close().catch(() => undefined);
+    throw storageFault(error, folder) ?? error;
+  }
   defineModels(sequelize);
+  const opened = sequelize;
   let last: Promise<unknown> = Promise.resolve();
   return {
-    sequelize,
+    sequelize: opened,
+    folder,
     write(work) {
-      const mine = last.then(() => sequelize.transaction(work));
+      const mine = last.then(() => opened.transaction(work));
       last = mine.catch(() => undefined);
       return mine;
     },

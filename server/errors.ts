@@ -5,6 +5,8 @@ export class ApiError extends Error {
     readonly code: string,
     message: string,
     readonly details: unknown = null,
+    /** The details as text, where they hold documents that need not be read for it. */
+    readonly detailsText: string | null = null,
   ) {
     super(message);
   }

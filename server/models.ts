@@ -1,5 +1,5 @@
 import { DataTypes, Model } from 'sequelize';
-import type { InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
+import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 
 export class PatchRow extends Model<InferAttributes<PatchRow>, InferCreationAttributes<PatchRow>> {
   declare id: string;
@@ -12,6 +12,8 @@ export class PatchRow extends Model<InferAttributes<PatchRow>, InferCreationAttr
   declare createdAt: Date;
   declare updatedAt: Date;
   declare deletedAt: Date | null;
+  /** Of the save that made the present revision: one whose answer was lost is recognised by it. */
+  declare saveKey: CreationOptional<string | null>;
 }
 
 export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreationAttributes<RevisionRow>> {
@@ -20,6 +22,8 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare name: string;
   declare body: string;
   declare savedAt: Date;
+  /** Why it is kept for ever, or null. */
+  declare keptFor: CreationOptional<string | null>;
 }
 
 export class AssetRow extends Model<InferAttributes<AssetRow>, InferCreationAttributes<AssetRow>> {
@@ -47,6 +51,7 @@ export function defineModels(sequelize: Sequelize): void {
       createdAt: date(),
       updatedAt: date(),
       deletedAt: { type: DataTypes.DATE, allowNull: true },
+      saveKey: { type: DataTypes.TEXT, allowNull: true },
     },
     { sequelize, tableName: 'patches', timestamps: false },
   );
@@ -67,6 +72,7 @@ export function defineModels(sequelize: Sequelize): void {
       name: text(),
       body: text(),
       savedAt: date(),
+      keptFor: { type: DataTypes.TEXT, allowNull: true },
     },
     { sequelize, tableName: 'revisions', timestamps: false },
   );

@@ -5,7 +5,9 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openDatabase } from './database';
 import type { Database } from './database';
 import { ApiError } from './errors';
+import { migrationNames } from './migrations';
 import { Patches } from './patches';
+import type { Document } from './patches';
 
 const doc = (name: string, more: object = {}) => ({ format: 'fenvo.patch', version: 1, name, ...more });
 let folder: string;
@@ -18,10 +20,12 @@ beforeEach(async () => {
   patches = new Patches(db);
 });
 afterEach(async () => {
+  await patches.summaries.settled();
   await db.sequelize.close();
   rmSync(folder, { recursive: true, force: true });
 });
 
+const docOf = ({ body }: { readonly body: string }): Document => JSON.parse(body) as Document;
 const codeOf = (work: Promise<unknown>): Promise<string> =>
   work.then(
     () => 'done',
@@ -34,11 +38,13 @@ describe('the database', () => {
       Object.values(((await db.sequelize.query(sql))[0] as object[])[0] ?? {})[0];
     expect(await one('PRAGMA journal_mode')).toBe('wal');
     await expect(
-      db.sequelize.query("INSERT INTO revisions VALUES ('none', 1, 'x', '{}', '2026-01-01')"),
+      db.sequelize.query(
+        "INSERT INTO revisions (patchId, revision, name, body, savedAt) VALUES ('none', 1, 'x', '{}', '2026-01-01')",
+      ),
     ).rejects.toThrow(/FOREIGN KEY|constraint/i);
     const again = await openDatabase(folder);
     const ran = (await again.sequelize.query('SELECT name FROM SequelizeMeta ORDER BY name'))[0];
-    expect(ran).toEqual([{ name: '0001-patches' }, { name: '0002-assets' }]);
+    expect(ran).toEqual(migrationNames.map((name) => ({ name })));
     await again.sequelize.close();
   });
   it('a transaction that fails leaves nothing, and the next one still runs', async () => {
@@ -47,7 +53,7 @@ describe('the database', () => {
       throw new Error('stop');
     });
     await expect(failed).rejects.toThrow('stop');
-    expect((await patches.create(doc('After'))).patch.name).toBe('After');
+    expect(docOf(await patches.create(doc('After'))).name).toBe('After');
   });
 });
 
@@ -55,7 +61,7 @@ describe('patches', () => {
   it('keep unknown top-level keys and every version', async () => {
     const { id } = await patches.create(doc('One', { studio: { wall: 'north' } }), ['demo']);
     await patches.save(id, 1, doc('Two'));
-    expect((await patches.revision(id, 1)).patch).toMatchObject({ name: 'One', studio: { wall: 'north' } });
+    expect(docOf(await patches.revision(id, 1))).toMatchObject({ name: 'One', studio: { wall: 'north' } });
     expect((await patches.history(id)).map((r) => [r.revision, r.name])).toEqual([
       [2, 'Two'],
       [1, 'One'],
@@ -66,16 +72,18 @@ describe('patches', () => {
     expect(await codeOf(patches.create(doc('Bad', { modules: [{ id: 'a', kind: 'lof' }] })))).toBe('bad-patch');
     const { id } = await patches.create(doc('Good'));
     expect(await codeOf(patches.save(id, 1, doc('Bad', { cables: [{}] })))).toBe('bad-patch');
-    expect(await patches.get(id)).toMatchObject({ revision: 1, patch: { name: 'Good' } });
+    const now = await patches.get(id);
+    expect([now.revision, docOf(now).name]).toEqual([1, 'Good']);
     expect(await patches.list(false)).toHaveLength(1);
   });
   it('a save on an older revision is a conflict with both versions', async () => {
     const { id } = await patches.create(doc('One'));
     await patches.save(id, 1, doc('Two'));
-    const error = await patches.save(id, 1, doc('Other')).catch((e: unknown) => e);
-    expect(error).toMatchObject({
-      status: 409,
-      details: { theirs: { revision: 2, patch: { name: 'Two' } }, yours: { patch: { name: 'Other' } } },
+    const error = (await patches.save(id, 1, doc('Other')).catch((e: unknown) => e)) as ApiError;
+    expect(error.status).toBe(409);
+    expect(JSON.parse(error.detailsText ?? '')).toMatchObject({
+      theirs: { revision: 2, patch: { name: 'Two' } },
+      yours: { patch: { name: 'Other' } },
     });
     expect(await patches.history(id)).toHaveLength(2);
   });
@@ -101,21 +109,58 @@ describe('patches', () => {
       expect(await codeOf(work())).toBe('not-found');
     }
   });
-  it('the shelf’s summary follows the revision', async () => {
+  it('the shelf’s summary follows the revision, and is made without a request', async () => {
     const shut = {
       modules: [
         { id: 'l', kind: 'lfo' },
+        { id: 'o', kind: 'oscillator' },
         { id: 'a', kind: 'vca' },
       ],
-      cables: [{ from: 'l.out', to: 'a.cv' }],
+      cables: [
+        { from: 'l.out', to: 'a.cv' },
+        { from: 'o.sine', to: 'a.in' },
+      ],
     };
     const { id } = await patches.create(doc('One', shut));
+    expect((await patches.list(false))[0]?.summary).toBeNull();
+    await patches.summaries.settled();
     expect((await patches.list(false))[0]?.summary).toMatchObject({
-      modules: 2,
+      modules: 3,
       findings: { error: 1 },
       strip: [{ bound: [-5, 5] }, { bound: [-5, 5] }],
     });
     await patches.save(id, 1, doc('Two'));
+    await patches.summaries.settled();
     expect((await patches.list(false))[0]?.summary).toMatchObject({ modules: 0, findings: { error: 0 }, strip: [] });
+  });
+  it('one row that cannot be read leaves the list standing, and is named', async () => {
+    await patches.create(doc('Good'), [], 'good');
+    await patches.create(doc('Bad'), [], 'bad');
+    await patches.summaries.settled();
+    await db.sequelize.query("UPDATE patches SET body = '{\"format\":', summary = NULL, tags = 'no' WHERE id = 'bad'");
+    await patches.list(false);
+    await patches.summaries.settled();
+    const list = await patches.list(false);
+    expect(list.map((p) => [p.id, p.fault === null, p.summary !== null]).sort()).toEqual([
+      ['bad', false, false],
+      ['good', true, true],
+    ]);
+  });
+  it('a save whose answer was lost is recognised by its key, another one is a conflict', async () => {
+    const { id } = await patches.create(doc('One'));
+    const key = 'one-save-0001';
+    const first = await patches.save(id, 1, doc('Two'), { key });
+    expect(await patches.save(id, 1, doc('Two'), { key })).toEqual(first);
+    expect(await codeOf(patches.save(id, 1, doc('Two'), { key: 'one-save-0002' }))).toBe('conflict');
+    expect(await patches.history(id)).toHaveLength(2);
+  });
+  it('a save onto a deleted patch is told, and one removed for good is gone with its versions', async () => {
+    const { id } = await patches.create(doc('One'));
+    expect(await codeOf(patches.removeForGood(id))).toBe('not-deleted');
+    await patches.setDeleted(id, true);
+    expect(await codeOf(patches.save(id, 1, doc('Two')))).toBe('deleted');
+    await patches.removeForGood(id);
+    expect(await codeOf(patches.get(id))).toBe('not-found');
+    expect((await db.sequelize.query('SELECT COUNT(*) AS n FROM revisions'))[0]).toEqual([{ n: 0 }]);
   });
 });

@@ -1,92 +1,99 @@
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
-import { parsePatch, printPatch } from '../core';
-import type { Json, Patch } from '../core';
-import { Assets } from './assets';
+import type { Json } from '../core';
 import type { Database } from './database';
 import { ApiError, notFound } from './errors';
+import { outgrown } from './history';
 import { PatchRow, RevisionRow } from './models';
-import { summarise } from './summary';
+import { Summaries } from './summaries';
 import type { Summary } from './summary';
+import { readPatch } from './work/tasks';
+import type { ReadPatch } from './work/tasks';
 
 export type Document = { readonly [key: string]: Json };
 
-export interface StoredPatch {
+/** A patch without its body. */
+interface Head {
   readonly id: string;
   readonly revision: number;
-  readonly patch: Document;
   readonly tags: readonly string[];
   readonly updatedAt: string;
   readonly deletedAt: string | null;
 }
 
-export interface ListedPatch {
-  readonly id: string;
+/** A patch with its body as it is stored: text, that need not be read to be handed on. */
+export interface StoredText extends Head {
+  readonly body: string;
+}
+
+export interface ListedPatch extends Head {
   readonly name: string;
-  readonly revision: number;
-  readonly tags: readonly string[];
-  readonly updatedAt: string;
-  readonly deletedAt: string | null;
+  /** Null while it is being made. */
   readonly summary: Summary | null;
+  /** Why there is none, where it could not be made. */
+  readonly fault: string | null;
 }
 
-const parse = (text: string): Document => JSON.parse(text) as Document;
+const HEAD = ['id', 'revision', 'name', 'tags', 'updatedAt', 'deletedAt'] as const;
 
-function stored(row: PatchRow): StoredPatch {
+function headOf(row: PatchRow): Head {
   return {
     id: row.id,
     revision: row.revision,
-    patch: parse(row.body),
-    tags: JSON.parse(row.tags) as string[],
+    tags: tagsOf(row.tags),
     updatedAt: row.updatedAt.toISOString(),
     deletedAt: row.deletedAt?.toISOString() ?? null,
   };
 }
 
-/** Reads a document as the core does; what it refuses is not stored. */
-export function readDocument(json: unknown): Patch {
-  const result = parsePatch(json);
-  if (result.ok) return result.value;
-  const [first] = result.errors;
-  const place = first?.path ? `${first.path}: ` : '';
-  throw new ApiError(400, 'bad-patch', `The patch was not stored. ${place}${first?.message ?? ''}`, result.errors);
+function tagsOf(text: string): readonly string[] {
+  try {
+    const tags: unknown = JSON.parse(text);
+    return Array.isArray(tags) ? tags.filter((t) => typeof t === 'string') : [];
+  } catch {
+    return [];
+  }
 }
 
-/** The patches, each with every version that was ever saved. */
-export class Patches {
-  constructor(private readonly db: Database) {}
+const stored = (row: PatchRow): StoredText => ({ ...headOf(row), body: row.body });
 
+/** As an answer's text: the body goes through as it is. */
+export function textOf({ body, ...head }: StoredText): string {
+  return `${JSON.stringify(head).slice(0, -1)},"patch":${body}}`;
+}
+
+/** What a version is kept for ever for. */
+export type KeptFor = 'named' | 'restored' | 'started';
+
+export interface SaveOptions {
+  readonly tags?: readonly string[];
+  /** Names this save: sent again, it is recognised as done. */
+  readonly key?: string;
+}
+
+/** The patches, each with the versions that were saved of it. */
+export class Patches {
+  readonly summaries: Summaries;
+
+  constructor(private readonly db: Database) {
+    this.summaries = new Summaries(db);
+  }
+
+  /** Heads and summaries alone: no body is loaded, and what cannot be read is named in its own row. */
   async list(deleted: boolean): Promise<ListedPatch[]> {
     const rows = await PatchRow.findAll({
+      attributes: [...HEAD, 'summary', 'summaryRevision'],
       where: { deletedAt: deleted ? { [Op.ne]: null } : null },
       order: [
         ['updatedAt', 'DESC'],
         ['id', 'ASC'],
       ],
     });
-    const list: ListedPatch[] = [];
-    for (const row of rows) {
-      const { patch: _body, ...head } = stored(row);
-      list.push({ ...head, name: row.name, summary: await this.summaryOf(row) });
-    }
-    return list;
+    return rows.map((row) => ({ ...headOf(row), name: row.name, ...this.summaries.of(row) }));
   }
 
-  /** The shelf's picture of a patch; worked out once a revision. */
-  private async summaryOf(row: PatchRow): Promise<Summary | null> {
-    if (row.summary !== null && row.summaryRevision === row.revision) return JSON.parse(row.summary) as Summary;
-    const result = parsePatch(parse(row.body));
-    if (!result.ok) return null;
-    const summary = summarise(result.value, await new Assets(this.db).of(result.value));
-    const values = { summary: JSON.stringify(summary), summaryRevision: row.revision };
-    await this.db.write((transaction) =>
-      PatchRow.update(values, { where: { id: row.id, revision: row.revision }, transaction }),
-    );
-    return summary;
-  }
-
-  async get(id: string): Promise<StoredPatch> {
+  async get(id: string): Promise<StoredText> {
     const row = await PatchRow.findByPk(id);
     if (!row) throw notFound(`patch ${id}`);
     return stored(row);
@@ -101,60 +108,68 @@ export class Patches {
     return (await PatchRow.count({ where: { id } })) > 0;
   }
 
-  async create(json: unknown, tags: readonly string[] = [], id: string = randomUUID()): Promise<StoredPatch> {
-    const patch = readDocument(json);
-    return this.db.write(async (transaction) => {
-      if (await PatchRow.findByPk(id, { transaction }))
+  async create(json: unknown, tags: readonly string[] = [], id: string = randomUUID()): Promise<StoredText> {
+    return this.createRead(readPatch(json), tags, id);
+  }
+
+  async createRead(
+    { name, body }: ReadPatch,
+    tags: readonly string[] = [],
+    id: string = randomUUID(),
+  ): Promise<StoredText> {
+    const made = await this.db.write(async (transaction) => {
+      if ((await PatchRow.count({ where: { id }, transaction })) > 0)
         throw new ApiError(409, 'exists', `There is already a patch ${id}.`);
       const now = new Date();
-      const row = await PatchRow.create(
-        {
-          id,
-          revision: 1,
-          name: patch.name,
-          body: JSON.stringify(printPatch(patch)),
-          tags: JSON.stringify(tags),
-          summary: null,
-          summaryRevision: null,
-          createdAt: now,
-          updatedAt: now,
-          deletedAt: null,
-        },
-        { transaction },
-      );
+      const empty = { summary: null, summaryRevision: null, deletedAt: null };
+      const values = { id, revision: 1, name, body, tags: JSON.stringify(tags), createdAt: now, updatedAt: now };
+      const row = await PatchRow.create({ ...values, ...empty }, { transaction });
       await keep(row, transaction);
       return stored(row);
     });
+    this.summaries.want(id);
+    return made;
+  }
+
+  async save(id: string, baseRevision: number, json: unknown, options: SaveOptions = {}): Promise<StoredText> {
+    return this.saveRead(id, baseRevision, readPatch(json), options);
   }
 
   /**
-   * Saves a new revision on top of `baseRevision`.
+   * Saves a new revision on top of `baseRevision`. A save whose answer was lost may be sent again under its key.
    *
-   * @throws 409 with both versions if somebody saved in between; nothing is overwritten.
+   * @throws 409 with both versions if somebody saved in between, 410 if the patch was deleted; nothing is overwritten.
    */
-  async save(id: string, baseRevision: number, json: unknown, tags?: readonly string[]): Promise<StoredPatch> {
-    const patch = readDocument(json);
-    const body = printPatch(patch);
-    return this.db.write(async (transaction) => {
+  async saveRead(
+    id: string,
+    baseRevision: number,
+    { name, body }: ReadPatch,
+    { tags, key }: SaveOptions = {},
+  ): Promise<StoredText> {
+    const saved = await this.db.write(async (transaction) => {
       const row = await PatchRow.findByPk(id, { transaction });
       if (!row) throw notFound(`patch ${id}`);
+      if (key !== undefined && row.saveKey === key && row.revision === baseRevision + 1) return stored(row);
+      if (row.deletedAt) {
+        const message = 'This patch was deleted. Restore it to save onto it; nothing was changed.';
+        throw new ApiError(410, 'deleted', message, { deletedAt: row.deletedAt.toISOString() });
+      }
       if (row.revision !== baseRevision) {
         const message = `This patch was saved elsewhere as revision ${row.revision}; yours is based on ${baseRevision}. Nothing was overwritten.`;
-        throw new ApiError(409, 'conflict', message, { theirs: stored(row), yours: { baseRevision, patch: body } });
+        const both = `{"theirs":${textOf(stored(row))},"yours":{"baseRevision":${baseRevision},"patch":${body}}}`;
+        throw new ApiError(409, 'conflict', message, null, both);
       }
-      const changed = {
-        revision: row.revision + 1,
-        name: patch.name,
-        body: JSON.stringify(body),
-        updatedAt: new Date(),
-      };
+      const changed = { revision: row.revision + 1, name, body, updatedAt: new Date(), saveKey: key ?? null };
       await row.update(tags ? { ...changed, tags: JSON.stringify(tags) } : changed, { transaction });
       await keep(row, transaction);
+      await thin(id, transaction);
       return stored(row);
     });
+    this.summaries.want(id);
+    return saved;
   }
 
-  setDeleted(id: string, deleted: boolean): Promise<StoredPatch> {
+  setDeleted(id: string, deleted: boolean): Promise<StoredText> {
     return this.db.write(async (transaction) => {
       const row = await PatchRow.findByPk(id, { transaction });
       if (!row) throw notFound(`patch ${id}`);
@@ -163,20 +178,61 @@ export class Patches {
     });
   }
 
-  async history(id: string): Promise<{ revision: number; name: string; savedAt: string }[]> {
-    await this.get(id);
-    const rows = await RevisionRow.findAll({ where: { patchId: id }, order: [['revision', 'DESC']] });
-    return rows.map((r) => ({ revision: r.revision, name: r.name, savedAt: r.savedAt.toISOString() }));
+  /** Removes a deleted patch and its versions for good. */
+  removeForGood(id: string): Promise<{ readonly id: string }> {
+    return this.db.write(async (transaction) => {
+      const row = await PatchRow.findByPk(id, { transaction, attributes: ['id', 'deletedAt'] });
+      if (!row) throw notFound(`patch ${id}`);
+      if (!row.deletedAt) throw new ApiError(409, 'not-deleted', 'Only a deleted patch is removed for good.');
+      await RevisionRow.destroy({ where: { patchId: id }, transaction });
+      await PatchRow.destroy({ where: { id }, transaction });
+      return { id };
+    });
   }
 
-  async revision(id: string, revision: number): Promise<{ revision: number; savedAt: string; patch: Document }> {
+  /** The versions' heads; no body is loaded. */
+  async history(id: string): Promise<{ revision: number; name: string; savedAt: string; keptFor: string | null }[]> {
+    if (!(await this.has(id))) throw notFound(`patch ${id}`);
+    const rows = await RevisionRow.findAll({
+      attributes: ['revision', 'name', 'savedAt', 'keptFor'],
+      where: { patchId: id },
+      order: [['revision', 'DESC']],
+    });
+    return rows.map((r) => ({
+      revision: r.revision,
+      name: r.name,
+      savedAt: r.savedAt.toISOString(),
+      keptFor: r.keptFor,
+    }));
+  }
+
+  async revision(id: string, revision: number): Promise<{ revision: number; savedAt: string; body: string }> {
     const row = await RevisionRow.findOne({ where: { patchId: id, revision } });
     if (!row) throw notFound(`revision ${revision} of patch ${id}`);
-    return { revision, savedAt: row.savedAt.toISOString(), patch: parse(row.body) };
+    return { revision, savedAt: row.savedAt.toISOString(), body: row.body };
+  }
+
+  /** Keeps a version for ever. */
+  async keepForEver(id: string, revision: number, why: KeptFor): Promise<void> {
+    const [count] = await this.db.write((transaction) =>
+      RevisionRow.update({ keptFor: why }, { where: { patchId: id, revision }, transaction }),
+    );
+    if (count === 0) throw notFound(`revision ${revision} of patch ${id}`);
   }
 }
 
 async function keep(row: PatchRow, transaction: Transaction): Promise<void> {
   const { id: patchId, revision, name, body, updatedAt: savedAt } = row;
-  await RevisionRow.create({ patchId, revision, name, body, savedAt }, { transaction });
+  await RevisionRow.create({ patchId, revision, name, body, savedAt, keptFor: null }, { transaction });
+}
+
+/** Lets go of versions that the history has outgrown. */
+async function thin(patchId: string, transaction: Transaction): Promise<void> {
+  const rows = await RevisionRow.findAll({
+    attributes: ['revision', 'savedAt', 'keptFor'],
+    where: { patchId },
+    transaction,
+  });
+  const gone = outgrown(rows, new Date());
+  if (gone.length > 0) await RevisionRow.destroy({ where: { patchId, revision: gone }, transaction });
 }

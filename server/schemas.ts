@@ -12,11 +12,14 @@ export const createSchema = Joi.object<{ patch: unknown; tags?: string[] }>({
   tags,
 });
 
-export const saveSchema = Joi.object<{ baseRevision: number; patch: unknown; tags?: string[] }>({
+export const saveSchema = Joi.object<{ baseRevision: number; patch: unknown; tags?: string[]; key?: string }>({
+  key: Joi.string().pattern(/^[A-Za-z0-9-]{8,64}$/),
   baseRevision: Joi.number().integer().min(1).required(),
   patch: Joi.object().unknown(true).required(),
   tags,
 });
+
+export const removeSchema = Joi.object<{ forever: boolean }>({ forever: Joi.boolean().default(false) });
 
 export const listSchema = Joi.object<{ deleted: boolean }>({ deleted: Joi.boolean().default(false) });
 
@@ -26,3 +29,7 @@ export const assetSchema = Joi.object<{ name: string; sampleRate: number }>({
 });
 
 export const revisionSchema = Joi.number().integer().min(1).max(1e9).required();
+
+export const keepSchema = Joi.object<{ for: 'named' | 'restored' | 'started' }>({
+  for: Joi.string().valid('named', 'restored', 'started').required(),
+});

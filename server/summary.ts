@@ -22,7 +22,7 @@ const LONGEST = 8;
 export function summarise(patch: Patch, asset: AssetLookup = () => null): Summary {
   const short = { ...patch, settings: { ...patch.settings, duration: Math.min(LONGEST, patch.settings.duration) } };
   const graph = buildGraph(short);
-  const { outputs, inputs, readings, findings } = predict(short, { asset });
+  const { outputs, inputs, readings, findings } = predict(short, { asset, cures: false });
   const count = (severity: string): number => findings.filter((f) => f.severity === severity).length;
   const ends = endsOf(graph);
   const shown = openingEnd(graph);

@@ -2,6 +2,7 @@ import { expose, transfer } from 'comlink';
 import {
   BoundsEngine,
   buildGraph,
+  checkedCures,
   measure,
   needsAudioRate,
   predictGraph,
@@ -10,7 +11,7 @@ import {
   spectrumOf,
   upstreamOf,
 } from '../core';
-import type { Graph, Prediction, Simulation } from '../core';
+import type { AssetLookup, Found, Graph, Patch, Prediction, Simulation } from '../core';
 import { Assets } from './assets';
 import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer, ProbeAnswer, SpectrumAnswer } from './protocol';
 
@@ -64,6 +65,24 @@ function spectrumAt(
 const repeats = ({ outputs, inputs }: Prediction, socket: string): boolean =>
   (outputs[socket] ?? inputs[socket])?.repeatsEvery != null;
 
+/** What was found in the last whole run, for its cures. */
+let last: { readonly patch: Patch; readonly found: readonly Found[]; readonly asset: AssetLookup } | null = null;
+
+/** How many modules times samples all checks of cures may take at the desk, where nobody waits for them. */
+const CURE_WORK = 2e8;
+/** A job is heard of so often, milliseconds. */
+const TELL_EVERY = 250;
+
+let told = 0;
+
+/** Says how far a job is, past the calls that wait for their answers: a job that is long is not taken for hung. */
+function tellProgress(progress: number): void {
+  const now = performance.now();
+  if (now - told < TELL_EVERY) return;
+  told = now;
+  self.postMessage({ progress });
+}
+
 const worker: CoreWorker = {
   async preview({ patch, sockets, columns }): Promise<PreviewAnswer> {
     const asset = await assets.of(patch);
@@ -87,13 +106,15 @@ const worker: CoreWorker = {
     const start = performance.now();
     const graph = buildGraph(patch);
     const figures = new Map(probes.flatMap((socket) => figureAt(graph, socket)));
-    const { prediction, simulation } = predictGraph(graph, engine.run(graph), {
+    const { prediction, simulation, found } = predictGraph(graph, engine.run(graph), {
+      progress: tellProgress,
       columns,
       traces: probes,
       drives: [...figures.keys()],
       asset,
       sparing: true,
     });
+    last = { patch, found, asset };
     const traces = [...simulation.traces].map(([socket, trace]) => {
       const drive = simulation.drives.get(socket);
       const figure = figures.get(socket);
@@ -116,6 +137,12 @@ const worker: CoreWorker = {
       answer,
       traces.flatMap(([, { trace, figure }]) => (figure ? [trace.buffer, figure.trace.buffer] : [trace.buffer])),
     );
+  },
+  cures() {
+    if (!last) return Promise.resolve({ findings: [] });
+    const { patch, found, asset } = last;
+    const findings = checkedCures(patch, found, { asset, progress: tellProgress }, CURE_WORK);
+    return Promise.resolve({ findings });
   },
 };
 

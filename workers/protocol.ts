@@ -1,4 +1,4 @@
-import type { Measures, Patch, Prediction, ProductLine, Spectrum } from '../core';
+import type { Finding, Measures, Patch, Prediction, ProductLine, Spectrum } from '../core';
 
 /** What the page asks of the core's worker, and what comes back. */
 
@@ -48,7 +48,14 @@ export interface FullAnswer extends PreviewAnswer {
   readonly spectra: ReadonlyMap<string, SpectrumAnswer>;
 }
 
+/** Findings with the cures that keep their promise. */
+export interface CuresAnswer {
+  readonly findings: readonly Finding[];
+}
+
 export interface CoreWorker {
   preview(request: PreviewRequest): Promise<PreviewAnswer>;
   full(request: FullRequest): Promise<FullAnswer>;
+  /** Of the patch that was last asked for in full. */
+  cures(): Promise<CuresAnswer>;
 }

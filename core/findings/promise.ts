@@ -60,6 +60,8 @@ function regionOf(graph: Graph, id: string): string[] {
   return [at, ...next].flatMap((m) => [...m.outputs, ...m.inputs].map((s) => s.socket));
 }
 
+type CheckOptions = Pick<SimulateOptions, 'asset' | 'progress'>;
+
 /** Checks cures by applying each to the patch and asking again. */
 class Checker {
   private readonly engine = new BoundsEngine();
@@ -68,7 +70,7 @@ class Checker {
   constructor(
     private readonly patch: Patch,
     private readonly found: readonly Found[],
-    private readonly options: Pick<SimulateOptions, 'asset'>,
+    private readonly options: CheckOptions,
     budget: number,
   ) {
     this.left = budget;
@@ -121,7 +123,7 @@ export const uncured = (found: readonly Found[]): Finding[] => found.map(without
 export function checkedCures(
   patch: Patch,
   found: readonly Found[],
-  options: Pick<SimulateOptions, 'asset'> = {},
+  options: CheckOptions = {},
   budget = BUDGET,
 ): Finding[] {
   const checker = new Checker(patch, found, options, budget);

@@ -17,6 +17,7 @@ export class Run {
   readonly drives = new Map<string, Float64Array>();
   readonly graph: Graph;
   readonly repeats: SimulateOptions['repeats'];
+  private readonly progress: SimulateOptions['progress'];
   private readonly fresh: ReadonlySet<number> | null;
   private readonly partAt: ReadonlyMap<number, Part>;
   private readonly watched: { readonly observer: Observer; readonly buffers: Float64Array[] }[] = [];
@@ -29,6 +30,7 @@ export class Run {
   ) {
     this.graph = graph;
     this.repeats = options.repeats;
+    this.progress = options.progress;
     this.samples = sampleCount(graph.patch.settings.duration, graph.sampleRate);
     const needed = new Set(graph.groups.flatMap((g) => g.modules));
     const parts = new Parts(arena, size, this.samples, graph, driveOnly, options);
@@ -51,6 +53,7 @@ export class Run {
       ...[...this.drives].map(([socket, trace]) => ({ trace, buffer: this.driveOf(socket) })),
     ];
     for (let k0 = 0; k0 < this.samples; k0 += this.size) {
+      this.progress?.(k0 / this.samples);
       const count = Math.min(this.size, this.samples - k0);
       for (const group of this.graph.groups) {
         if (group.loop && group.modules.some((m) => this.runs(m))) this.loop(group.modules, count, k0);

@@ -30,6 +30,8 @@ export interface SimulateOptions {
   readonly observers?: readonly Observer[];
   readonly asset?: Wiring['asset'];
   readonly blockSize?: number;
+  /** Told now and then how far the run is, 0..1. */
+  readonly progress?: (share: number) => void;
   /** Guaranteed ranges of this very graph: outputs that stay inside the rails need not be held there. */
   readonly bounds?: ReadonlyMap<string, ModuleBounds>;
   /** How each module's outputs repeat, by its id: where the last whole period begins. */

@@ -1,24 +1,57 @@
-import type { QueryInterface, Sequelize } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import { QueryTypes } from 'sequelize';
+import type { QueryInterface, Sequelize, Transaction } from 'sequelize';
 import * as patches from './0001-patches';
 import * as assets from './0002-assets';
+import * as kept from './0003-kept';
+import * as crossfades from './0004-crossfades';
 
-/** In order; a migration that has shipped is never changed. */
-const migrations = [
-  { name: '0001-patches', up: patches.up, down: patches.down },
-  { name: '0002-assets', up: assets.up, down: assets.down },
+type Step = (query: QueryInterface, transaction: Transaction) => Promise<void>;
+
+/** In order; a migration that has shipped does for ever what it did. */
+const migrations: readonly { readonly name: string; readonly up: Step }[] = [
+  { name: '0001-patches', up: patches.up },
+  { name: '0002-assets', up: assets.up },
+  { name: '0003-kept', up: kept.up },
+  { name: '0004-crossfades', up: crossfades.up },
 ];
 
-export async function migrateDatabase(sequelize: Sequelize): Promise<void> {
-  const umzug = new Umzug<QueryInterface>({
-    migrations: migrations.map(({ name, up, down }) => ({
-      name,
-      up: ({ context }) => up(context),
-      down: ({ context }) => down(context),
-    })),
-    context: sequelize.getQueryInterface(),
-    storage: new SequelizeStorage({ sequelize }),
-    logger: undefined,
+export const migrationNames = migrations.map((m) => m.name);
+
+/** Looked at first without writing anything, so that a folder that can only be read can be read. */
+async function isDone(sequelize: Sequelize): Promise<boolean> {
+  const rows = await sequelize
+    .query<{ name: string }>('SELECT name FROM `SequelizeMeta`', { type: QueryTypes.SELECT })
+    .catch(() => []);
+  const names = new Set(rows.map((r) => r.name));
+  return migrations.every((m) => names.has(m.name));
+}
+
+async function done(sequelize: Sequelize, transaction: Transaction): Promise<Set<string>> {
+  await sequelize.query(
+    'CREATE TABLE IF NOT EXISTS `SequelizeMeta` (`name` VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)',
+    {
+      transaction,
+    },
+  );
+  const rows = await sequelize.query<{ name: string }>('SELECT name FROM `SequelizeMeta`', {
+    transaction,
+    type: QueryTypes.SELECT,
   });
-  await umzug.up();
+  return new Set(rows.map((r) => r.name));
+}
+
+/**
+ * Runs what has not run yet: each step and the note that it was made in one transaction, so that a crash leaves either
+ * both or neither. Two programs that start at once wait for each other.
+ */
+export async function migrateDatabase(sequelize: Sequelize): Promise<void> {
+  if (await isDone(sequelize)) return;
+  const query = sequelize.getQueryInterface();
+  for (const { name, up } of migrations) {
+    await sequelize.transaction(async (transaction) => {
+      if ((await done(sequelize, transaction)).has(name)) return;
+      await up(query, transaction);
+      await sequelize.query('INSERT INTO `SequelizeMeta` (name) VALUES (?)', { transaction, replacements: [name] });
+    });
+  }
 }

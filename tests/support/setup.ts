@@ -43,8 +43,7 @@ export class Application {
   }
 
   async start(): Promise<void> {
-    const next = path.join('node_modules', 'next', 'dist', 'bin', 'next');
-    this.child = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(this.port)], {
+    this.child = spawn(process.execPath, ['dist/serve.mjs', '--port', String(this.port)], {
       env: {
         ...process.env,
         NODE_ENV: 'production',

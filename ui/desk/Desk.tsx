@@ -1,16 +1,20 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useState } from 'react';
+import { useStore } from 'zustand';
 import { tell, tellFault } from '@/ui/parts/messages';
 import type { StoredPatch } from '@/ui/state/api';
 import { createDesk } from '@/ui/state/desk';
 import type { DeskStart } from '@/ui/state/desk';
-import { dropDraft, readDraft } from '@/ui/state/draft';
+import { dropDraft, keepDraft, leftDrafts, readDraft } from '@/ui/state/draft';
+import type { Draft } from '@/ui/state/draft';
 import { patchOf, useAutosave } from '@/ui/state/useAutosave';
 import type { Conflict } from '@/ui/state/useAutosave';
 import { useOtherTabs } from '@/ui/state/useOtherTabs';
 import { DeskBody } from './DeskBody';
 
+const DeletedDialog = dynamic(() => import('./DeletedDialog').then((m) => m.DeletedDialog), { ssr: false });
+const DraftDialog = dynamic(() => import('./DraftDialog').then((m) => m.DraftDialog), { ssr: false });
 const ConflictDialog = dynamic(() => import('./ConflictDialog').then((m) => m.ConflictDialog), { ssr: false });
 
 interface Opened {
@@ -41,12 +45,37 @@ export function Desk({ stored }: { stored: StoredPatch }) {
     useCallback((c: Conflict) => setConflict(c), []),
   );
   const others = useOtherTabs(stored.id);
+  const [left, setLeft] = useState<readonly Draft[]>([]);
+  useEffect(() => {
+    void leftDrafts(stored.id).then(setLeft);
+  }, [stored.id]);
+  const take = useCallback(
+    (draft: Draft) => {
+      desk.getState().edit('go on with what was left unsaved', () => draft.patch);
+      const { id, revision, patch } = desk.getState();
+      keepDraft(id, revision, patch);
+      dropDraft(id, draft.key);
+    },
+    [desk],
+  );
+  const deleted = useStore(desk, (s) => s.save.kind === 'deleted');
   useEffect(() => {
     if (opened.recovered !== 'no') tell('Changes that had not reached the server were recovered from this browser.');
   }, [opened]);
   return (
     <>
       <DeskBody desk={desk} others={others} />
+      {left[0] && (
+        <DraftDialog
+          key={left[0].key}
+          id={stored.id}
+          saved={opened.start.saved}
+          draft={left[0]}
+          onTake={take}
+          onDone={() => setLeft(left.slice(1))}
+        />
+      )}
+      {deleted && <DeletedDialog desk={desk} />}
       {conflict && <ConflictDialog desk={desk} conflict={conflict} onSettled={() => setConflict(null)} />}
     </>
   );

@@ -15,6 +15,7 @@ import type { Scene } from './scene';
 import { Scope } from './scope/Scope';
 import { moveStage } from './stages';
 import { MainStrip } from './MainStrip';
+import { Running } from './Running';
 import type { Ghost } from './MainStrip';
 import { Trail } from './strip/Trail';
 import { listedEnds } from './tasks';
@@ -85,6 +86,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
                 onMove={(id, before) => edit(`move ${placeName(patch.modules, id)}`, (p) => moveStage(p, id, before))}
                 empty={<EmptyDesk edit={edit} begin={begin} />}
               />
+              <Running progress={predicted.progress} onCancel={predicted.cancel} />
               {predicted.failure && (
                 <Box role="alert" sx={{ px: 2, color: ink.error }}>
                   {predicted.failure}

@@ -29,6 +29,10 @@ function saveText(save: SaveState): string {
       return 'Server lost: kept in this browser, trying again';
     case 'conflict':
       return 'Saved elsewhere: both versions are kept';
+    case 'deleted':
+      return 'Deleted elsewhere: kept in this browser';
+    case 'refused':
+      return `Not saved, kept in this browser: ${save.message}`;
   }
 }
 
@@ -71,7 +75,7 @@ export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: P
 
 function SaveLine({ desk, others }: Pick<Props, 'desk' | 'others'>) {
   const save = useStore(desk, (s) => s.save);
-  const bad = save.kind === 'offline' || save.kind === 'conflict';
+  const bad = !['saved', 'saving', 'unsaved'].includes(save.kind);
   return (
     <Box role="status" data-save={save.kind} sx={{ fontSize: 13, color: bad ? ink.error : ink.softInk }}>
       {saveText(save)}

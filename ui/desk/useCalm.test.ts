@@ -22,6 +22,8 @@ function predicted(of: Patch, end = 'f.cutoff'): Predicted {
     pictures: createStore<Pictures>(() => new Map()),
     full: null,
     failure: null,
+    progress: null,
+    cancel: () => undefined,
   };
 }
 

@@ -1,10 +1,10 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createStore } from 'zustand';
 import type { StoreApi } from 'zustand';
 import { BoundsEngine, buildGraph, endsOf, glance, idOf, stripTo } from '@/core';
 import type { Finding, Graph, ModuleBounds, Patch, Prediction, Strip } from '@/core';
 import { openCore } from '@/ui/state/coreClient';
-import type { CoreClient } from '@/ui/state/coreClient';
+import type { CoreClient, Progress } from '@/ui/state/coreClient';
 import type { FullAnswer, PictureData } from '@/workers/protocol';
 
 /** Columns of a picture in a frame. */
@@ -25,11 +25,16 @@ export interface Predicted {
   readonly pictures: StoreApi<Pictures>;
   readonly full: FullAnswer | null;
   readonly failure: string | null;
+  /** How far a run is that takes long; null while none does. */
+  readonly progress: Progress;
+  readonly cancel: () => void;
 }
 
 interface Simulated {
   readonly patch: Patch;
   readonly answer: FullAnswer;
+  /** The findings with their cures, once those are checked. */
+  readonly cured: readonly Finding[] | null;
 }
 
 const socketsOf = (strip: Strip | null): string[] => {
@@ -63,21 +68,26 @@ export function usePrediction(
   const [pictures] = useState(() => createStore<Pictures>(() => new Map()));
   const [simulated, setSimulated] = useState<Simulated | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
+  const [progress, setProgress] = useState<Progress>(null);
+  const cancel = useCallback(() => client.current?.cancel(), []);
 
   const still = useStill(patch);
   const shown = endSocket ?? still.ends[0] ?? null;
   const strip = useMemo(() => (shown === null ? null : stripTo(still.graph, shown)), [still, shown]);
 
   useEffect(() => {
-    const core = openCore(
-      (_request, answer) => pictures.setState((old) => new Map([...old, ...answer.pictures]), true),
-      (request, answer) => {
+    const core = openCore({
+      preview: (_request, answer) => pictures.setState((old) => new Map([...old, ...answer.pictures]), true),
+      full(request, answer) {
         setFailure(null);
         pictures.setState(answer.pictures, true);
-        setSimulated({ patch: request.patch, answer });
+        setSimulated({ patch: request.patch, answer, cured: null });
       },
-      setFailure,
-    );
+      cures: (request, { findings }) =>
+        setSimulated((now) => (now?.patch === request.patch ? { ...now, cured: findings } : now)),
+      failure: setFailure,
+      progress: setProgress,
+    });
     client.current = core;
     return () => core.close();
   }, [pictures]);
@@ -94,13 +104,13 @@ export function usePrediction(
     return () => clearTimeout(timer);
   }, [patch, whole, spectra]);
 
-  const known = simulated?.answer.prediction.findings;
+  const known = simulated?.cured ?? simulated?.answer.prediction.findings;
   const findings = useMemo(() => standing(known ?? [], patch), [known, patch]);
   return useMemo(() => {
     const current = simulated?.patch === patch;
     const prediction = { ...(current && simulated ? simulated.answer.prediction : still.prediction), findings };
-    return { ...still, prediction, strip, pictures, full: simulated?.answer ?? null, failure };
-  }, [still, strip, pictures, simulated, patch, failure, findings]);
+    return { ...still, prediction, strip, pictures, full: simulated?.answer ?? null, failure, progress, cancel };
+  }, [still, strip, pictures, simulated, patch, failure, findings, progress, cancel]);
 }
 
 /** Of the findings of a moment ago those that can still be meant: their module is there, and nobody dismissed them. */

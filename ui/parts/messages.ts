@@ -13,6 +13,15 @@ export function tell(text: string, action: Message['action'] = null): void {
   messages.setState({ message: { text, bad: false, action } });
 }
 
+const told = new Set<string>();
+
+/** Says something once while the page is open. */
+export function tellOnce(text: string): void {
+  if (told.has(text)) return;
+  told.add(text);
+  tellFault(text);
+}
+
 export function tellFault(fault: unknown): void {
   messages.setState({
     message: { text: fault instanceof Error ? fault.message : String(fault), bad: true, action: null },

@@ -28,10 +28,16 @@ interface Props {
 }
 
 /** The worst that is said of a patch; it leads to its place. */
-function Findings({ id, summary }: ListedPatch) {
+function Findings({ id, summary, fault }: ListedPatch) {
   const said = summary && worstText(summary.findings);
-  if (!said)
-    return <span style={{ color: summary ? ink.good : ink.error }}>{summary ? 'sound' : 'cannot be read'}</span>;
+  if (fault) {
+    return (
+      <Box component="span" title={fault} sx={{ color: ink.error }}>
+        {fault.length > 24 ? 'no picture' : fault}
+      </Box>
+    );
+  }
+  if (!said) return <Box sx={{ color: summary ? ink.good : ink.softInk }}>{summary ? 'sound' : 'looking…'}</Box>;
   return (
     <Box
       component={Link}

@@ -17,7 +17,11 @@ import { PatchRow } from './PatchRow';
 
 const emptyPatch = (): Document => printPatch({ ...blank, name: 'New patch' });
 
+const DeletedPatches = dynamic(() => import('./DeletedPatches').then((m) => m.DeletedPatches), { ssr: false });
 const GoalDialog = dynamic(() => import('./GoalDialog').then((m) => m.GoalDialog), { ssr: false });
+
+/** How often missing pictures are asked for, milliseconds. */
+const PICTURES_EVERY = 1500;
 
 const matches = (patch: ListedPatch, words: string): boolean => {
   const text =
@@ -30,7 +34,14 @@ const matches = (patch: ListedPatch, words: string): boolean => {
 
 /** All patches. */
 export function ShelfScreen() {
-  const { data: patches, error } = useQuery({ queryKey: ['patches'], queryFn: api.list, staleTime: 0 });
+  const { data: patches, error } = useQuery({
+    queryKey: ['patches'],
+    queryFn: () => api.list(),
+    staleTime: 0,
+    // Pictures are made after a save: asked for again until all are there.
+    refetchInterval: ({ state }) => (state.data?.some((p) => !p.summary && !p.fault) ? PICTURES_EVERY : false),
+  });
+  const [deleted, setDeleted] = useState(false);
   const [words, setWords] = useState('');
   const [asking, setAsking] = useState(false);
   const queries = useQueryClient();
@@ -82,6 +93,7 @@ export function ShelfScreen() {
           sx={{ ...fieldStyle, maxWidth: 200, padding: '5px 8px' }}
         />
         <ImportButton onImported={(patch) => void create(patch)} />
+        <Button onClick={() => setDeleted(true)}>Deleted</Button>
         <Button onClick={() => setAsking(true)}>From a goal</Button>
         <Button color="primary" onClick={() => void create(emptyPatch())}>
           New patch
@@ -104,6 +116,7 @@ export function ShelfScreen() {
           </Box>
         </Box>
       )}
+      {deleted && <DeletedPatches onClose={() => setDeleted(false)} onChanged={refresh} />}
       {asking && (
         <GoalDialog
           onClose={() => setAsking(false)}

@@ -27,6 +27,9 @@ export interface ListedPatch {
     }[];
     readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
   } | null;
+  /** Why there is no summary; null while it is being made. */
+  readonly fault: string | null;
+  readonly deletedAt: string | null;
 }
 
 /** One saved version of a patch, as the history lists it. */
@@ -77,13 +80,18 @@ async function send<T>(method: string, path: string, content: RequestInit): Prom
 const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
 
 export const api = {
-  list: () => call<{ patches: ListedPatch[] }>('GET', '/patches').then((x) => x.patches),
+  list: (deleted = false) =>
+    call<{ patches: ListedPatch[] }>('GET', `/patches${deleted ? '?deleted=true' : ''}`).then((x) => x.patches),
   get: (id: string) => call<StoredPatch>('GET', at(id)),
   create: (patch: Document, tags?: readonly string[]) =>
     call<StoredPatch>('POST', '/patches', { patch, ...(tags && { tags }) }),
-  save: (id: string, baseRevision: number, patch: Document) =>
-    call<StoredPatch>('PUT', at(id), { baseRevision, patch }),
+  /** A save that is sent again under its key is recognised as done. */
+  save: (id: string, baseRevision: number, patch: Document, key?: string) =>
+    call<StoredPatch>('PUT', at(id), { baseRevision, patch, ...(key !== undefined && { key }) }),
   remove: (id: string) => call<StoredPatch>('DELETE', at(id)),
+  removeForGood: (id: string) => call<{ id: string }>('DELETE', `${at(id)}?forever=true`),
+  keepVersion: (id: string, revision: number, why: 'named' | 'restored' | 'started') =>
+    call<{ revision: number }>('POST', `${at(id)}/history/${revision}?for=${why}`),
   /** Keeps a trace, volts, and says under which id. */
   putAsset: (name: string, sampleRate: number, volts: Float32Array) =>
     send<{ id: string }>(

@@ -1,5 +1,5 @@
 import { createStore } from 'zustand';
-import { buildGraph, openingEnd, parsePatch, printPatch } from '@/core';
+import { LIMITS, buildGraph, openingEnd, parsePatch, printPatch } from '@/core';
 import type { Patch } from '@/core';
 import { noHistory, record, redo, undo } from './history';
 import type { History } from './history';
@@ -9,7 +9,11 @@ export type SaveState =
   | { readonly kind: 'unsaved' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'offline' }
-  | { readonly kind: 'conflict' };
+  | { readonly kind: 'conflict' }
+  /** Deleted elsewhere, for good or not. */
+  | { readonly kind: 'deleted'; readonly forGood: boolean }
+  /** Refused for a reason of its own; tried again after the next edit. */
+  | { readonly kind: 'refused'; readonly message: string };
 
 export interface DeskState {
   readonly id: string;
@@ -53,9 +57,29 @@ export interface DeskStart {
 
 /** Why a patch could not be stored, or null: what the parser refuses never gets onto the desk. */
 function faultOf(patch: Patch): string | null {
-  const result = parsePatch(printPatch(patch));
+  const printed = printPatch(patch);
+  const large = tooLarge(printed);
+  if (large !== null) return large;
+  const result = parsePatch(printed);
   const first = result.ok ? null : result.errors[0];
   return first ? `${first.path} ${first.message}.` : null;
+}
+
+const sizeOf = (x: unknown): number => new TextEncoder().encode(JSON.stringify(x) ?? '').length;
+const inMegabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
+
+/** What a patch would be too large with, and what is large in it. */
+function tooLarge(printed: ReturnType<typeof printPatch>): string | null {
+  const bytes = sizeOf(printed);
+  if (bytes <= LIMITS.bytes) return null;
+  const parts = Object.entries(printed).flatMap(([key, value]) =>
+    key === 'modules' && Array.isArray(value)
+      ? (value as { id: string }[]).map((m) => [`module ${m.id}`, sizeOf(m)] as const)
+      : [[key, sizeOf(value)] as const],
+  );
+  const largest = parts.sort((a, b) => b[1] - a[1]).slice(0, 3);
+  const list = largest.map(([what, size]) => `${what} ${inMegabytes(size)}`).join(', ');
+  return `the patch would be ${inMegabytes(bytes)}, and ${inMegabytes(LIMITS.bytes)} are the most. Largest: ${list}.`;
 }
 
 /** All that one open patch's desk holds. */
@@ -117,6 +141,6 @@ export function createDesk(start: DeskStart, onRefused: (message: string) => voi
 
 /** A conflict stays one until it is settled; what was undone back to the saved patch is saved. */
 function saveOf({ save, saved, savedAt }: DeskState, patch: Patch): SaveState {
-  if (save.kind === 'conflict' || save.kind === 'saving') return save;
+  if (save.kind === 'conflict' || save.kind === 'saving' || save.kind === 'deleted') return save;
   return patch === saved ? { kind: 'saved', at: savedAt } : { kind: 'unsaved' };
 }

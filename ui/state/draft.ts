@@ -1,35 +1,68 @@
-import { parsePatch, printPatch } from '@/core';
+import { parsePatch, printPatch, withOldDefaults } from '@/core';
 import type { Patch } from '@/core';
+import { tellOnce } from '@/ui/parts/messages';
+import { aliveTabs, tabId } from './tab';
 
-/** What is not saved yet, kept in the browser so that a crash or a lost server loses nothing. */
+/** What is not saved yet, kept in the browser so that a crash or a lost server loses nothing. Each tab keeps its own. */
 export interface Draft {
+  readonly key: string;
   readonly baseRevision: number;
   readonly patch: Patch;
+  /** When it was kept; null of one that an older Fenvo kept. */
+  readonly at: string | null;
 }
 
-const keyOf = (id: string): string => `fenvo.draft.${id}`;
+const prefixOf = (id: string): string => `fenvo.draft.${id}`;
+const ownKey = (id: string): string => `${prefixOf(id)}.${tabId()}`;
 
-export function keepDraft(id: string, baseRevision: number, patch: Patch): void {
+const OFF =
+  'This browser lets Fenvo keep nothing, so there are no local drafts: what is not saved when the page closes is lost.';
+const FULL = 'This browser has no more room for drafts: what is not saved when the page closes is lost.';
+
+/** Works on the browser's store, which may be blocked or full; that is told once. */
+function withStore<T>(work: (store: Storage) => T, otherwise: T): T {
   try {
-    localStorage.setItem(keyOf(id), JSON.stringify({ baseRevision, patch: printPatch(patch) }));
-  } catch {
-    // A full or closed store: the server's copy is then the only one, and the save state on screen says whether it is up to date.
+    return work(window.localStorage);
+  } catch (error) {
+    const full = error instanceof DOMException && error.name === 'QuotaExceededError';
+    tellOnce(full ? FULL : OFF);
+    return otherwise;
   }
 }
 
-export function dropDraft(id: string): void {
-  localStorage.removeItem(keyOf(id));
+export function keepDraft(id: string, baseRevision: number, patch: Patch): void {
+  const draft = JSON.stringify({ baseRevision, patch: printPatch(patch), at: new Date().toISOString() });
+  withStore((store) => store.setItem(ownKey(id), draft), undefined);
 }
 
-export function readDraft(id: string): Draft | null {
+export function dropDraft(id: string, key: string = ownKey(id)): void {
+  withStore((store) => store.removeItem(key), undefined);
+}
+
+function read(key: string, text: string | null): Draft | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as {
-      baseRevision: number;
-      patch: unknown;
-    } | null;
-    const result = kept && parsePatch(kept.patch);
-    return kept && result?.ok ? { baseRevision: kept.baseRevision, patch: result.value } : null;
+    const kept = JSON.parse(text ?? 'null') as { baseRevision: number; patch: unknown; at?: string } | null;
+    if (!kept) return null;
+    // One without a time is as old as the defaults that it may have left out.
+    const result = parsePatch(kept.at === undefined ? withOldDefaults(kept.patch) : kept.patch);
+    return result.ok ? { key, baseRevision: kept.baseRevision, patch: result.value, at: kept.at ?? null } : null;
   } catch {
     return null;
   }
+}
+
+/** What this very tab kept, before it was reloaded. */
+export const readDraft = (id: string): Draft | null =>
+  withStore((store) => read(ownKey(id), store.getItem(ownKey(id))), null);
+
+/** What tabs kept that are gone, newest first: closed before they could save, or crashed. */
+export async function leftDrafts(id: string): Promise<Draft[]> {
+  const alive = await aliveTabs();
+  return withStore((store) => {
+    const keys = Array.from({ length: store.length }, (_, i) => store.key(i) ?? '');
+    const mine = keys.filter((key) => key === prefixOf(id) || key.startsWith(`${prefixOf(id)}.`));
+    const left = mine.filter((key) => key !== ownKey(id) && !alive.has(key.slice(prefixOf(id).length + 1)));
+    const drafts = left.flatMap((key) => read(key, store.getItem(key)) ?? []);
+    return drafts.sort((a, b) => (b.at ?? '').localeCompare(a.at ?? ''));
+  }, []);
 }

@@ -16,62 +16,119 @@ export interface Conflict {
   readonly theirs: StoredPatch;
 }
 
-/** Saves what changes, soon after it changes; keeps a local draft until the server has it. */
+/** A save that was sent: sent again under its key, it is recognised. */
+interface Sent {
+  readonly key: string;
+  readonly patch: Patch;
+  readonly base: number;
+}
+
+/** Saves what changes, one save after the other, and keeps a local draft until the server has it. */
+class Autosave {
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private draftTimer: ReturnType<typeof setTimeout> | undefined;
+  private busy = false;
+  /** The save whose answer never came. */
+  private sent: Sent | null = null;
+  private last: Patch;
+  private readonly stop: () => void;
+
+  constructor(
+    private readonly desk: DeskStore,
+    private readonly onConflict: (conflict: Conflict) => void,
+  ) {
+    this.last = desk.getState().saved;
+    this.stop = desk.subscribe(() => this.watch());
+    window.addEventListener('pagehide', this.leave);
+    document.addEventListener('visibilitychange', this.hidden);
+    this.watch();
+  }
+
+  close(): void {
+    this.stop();
+    window.removeEventListener('pagehide', this.leave);
+    document.removeEventListener('visibilitychange', this.hidden);
+    this.leave();
+    void this.save();
+  }
+
+  private readonly leave = (): void => {
+    clearTimeout(this.timer);
+    clearTimeout(this.draftTimer);
+    this.draft();
+  };
+
+  private readonly hidden = (): void => {
+    if (document.visibilityState === 'hidden') this.draft();
+  };
+
+  private draft(): void {
+    this.draftTimer = undefined;
+    const { id, patch, saved, revision } = this.desk.getState();
+    if (patch !== saved) keepDraft(id, revision, patch);
+  }
+
+  private watch(): void {
+    const { id, patch, saved } = this.desk.getState();
+    if (patch === this.last) return;
+    this.last = patch;
+    if (patch === saved) return dropDraft(id);
+    this.draftTimer ??= setTimeout(() => this.draft(), DRAFT_EVERY);
+    this.later(QUIET);
+  }
+
+  private later(ms: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.save(), ms);
+  }
+
+  private async save(): Promise<void> {
+    const { id, revision, patch, saved, save } = this.desk.getState();
+    if (this.busy || patch === saved || save.kind === 'conflict' || save.kind === 'deleted') return;
+    // A save whose answer was lost is asked for again as it was: it may have been done.
+    const again = this.sent?.base === revision ? this.sent : null;
+    const sent = again ?? { key: crypto.randomUUID(), patch, base: revision };
+    this.sent = sent;
+    this.busy = true;
+    this.desk.getState().setSave({ kind: 'saving' });
+    try {
+      const answer = await api.save(id, sent.base, printPatch(sent.patch), sent.key);
+      this.sent = null;
+      this.desk.getState().confirm(answer.revision, sent.patch, answer.updatedAt);
+    } catch (error) {
+      this.fail(error);
+    } finally {
+      this.busy = false;
+    }
+    this.after(patch);
+  }
+
+  /** What comes next: nothing, the newer patch, or the same again. A refusal waits for the next edit. */
+  private after(tried: Patch): void {
+    const { id, patch, saved, save } = this.desk.getState();
+    if (patch === saved) dropDraft(id);
+    else if (save.kind === 'offline') this.later(RETRY);
+    else if (save.kind === 'unsaved' || patch !== tried) this.later(QUIET);
+  }
+
+  private fail(error: unknown): void {
+    const { setSave } = this.desk.getState();
+    if (!(error instanceof ApiFailure) || error.code === 'unreachable') return setSave({ kind: 'offline' });
+    this.sent = null;
+    if (error.code === 'conflict') {
+      setSave({ kind: 'conflict' });
+      this.onConflict({ theirs: (error.details as { theirs: StoredPatch }).theirs });
+    } else if (error.code === 'deleted' || error.code === 'not-found') {
+      setSave({ kind: 'deleted', forGood: error.code === 'not-found' });
+    } else setSave({ kind: 'refused', message: error.message });
+    this.draft();
+  }
+}
+
 export function useAutosave(desk: DeskStore, onConflict: (conflict: Conflict) => void): void {
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let draftTimer: ReturnType<typeof setTimeout> | undefined;
-    let busy = false;
-    const later = (ms: number): void => {
-      clearTimeout(timer);
-      timer = setTimeout(() => void save(), ms);
-    };
-    const save = async (): Promise<void> => {
-      const { id, revision, patch, saved, save: state } = desk.getState();
-      if (busy || patch === saved || state.kind === 'conflict') return;
-      busy = true;
-      desk.getState().setSave({ kind: 'saving' });
-      try {
-        const answer = await api.save(id, revision, printPatch(patch));
-        desk.getState().confirm(answer.revision, patch, answer.updatedAt);
-      } catch (error) {
-        fail(error);
-      } finally {
-        busy = false;
-      }
-      const now = desk.getState();
-      if (now.patch === now.saved) dropDraft(id);
-      else if (now.save.kind !== 'conflict') later(now.save.kind === 'offline' ? RETRY : QUIET);
-    };
-    const fail = (error: unknown): void => {
-      if (error instanceof ApiFailure && error.code === 'conflict') {
-        desk.getState().setSave({ kind: 'conflict' });
-        onConflict({ theirs: (error.details as { theirs: StoredPatch }).theirs });
-      } else desk.getState().setSave({ kind: 'offline' });
-    };
-    let last: Patch = desk.getState().saved;
-    const draft = (): void => {
-      draftTimer = undefined;
-      const now = desk.getState();
-      if (now.patch !== now.saved) keepDraft(now.id, now.revision, now.patch);
-    };
-    const watch = (): void => {
-      const { id, patch } = desk.getState();
-      if (patch === last) return;
-      last = patch;
-      if (patch === desk.getState().saved) return dropDraft(id);
-      draftTimer ??= setTimeout(draft, DRAFT_EVERY);
-      later(QUIET);
-    };
-    const stop = desk.subscribe(watch);
-    watch();
-    return () => {
-      stop();
-      clearTimeout(timer);
-      clearTimeout(draftTimer);
-      draft();
-      void save();
-    };
+    const autosave = new Autosave(desk, onConflict);
+    return () => autosave.close();
   }, [desk, onConflict]);
 }
 

@@ -18,6 +18,8 @@ function predicted(patch: Parameters<typeof buildGraph>[0]): Predicted {
     pictures: createStore(() => new Map()),
     full: null,
     failure: null,
+    progress: null,
+    cancel: () => undefined,
   };
 }
 

@@ -1,3 +1,3 @@
-import { route } from '@/server/api';
+import { patchAnswer, route } from '@/server/api';
 
-export const POST = route(({ patches, param }) => patches.setDeleted(param('id'), false));
+export const POST = route(async ({ patches, param }) => patchAnswer(await patches.setDeleted(param('id'), false)));

@@ -1,0 +1,54 @@
+import { ApiError } from './errors';
+
+interface Fault {
+  readonly code: string;
+  readonly says: string;
+}
+
+/** What SQLite and the file system call a fault, what it is, and what to do. */
+const faults: readonly (readonly [pattern: RegExp, fault: Fault])[] = [
+  [/SQLITE_FULL|ENOSPC|disk is full/, { code: 'disk-full', says: 'The disk is full. Make room on it and save again' }],
+  [
+    /SQLITE_READONLY|EROFS|readonly database/,
+    { code: 'read-only', says: 'The data folder can be read but not written. Give this user the right to write there' },
+  ],
+  [
+    /SQLITE_CORRUPT|SQLITE_NOTADB|malformed|not a database/,
+    {
+      code: 'damaged',
+      says: 'The database file is damaged. Stop Fenvo, keep a copy of the folder, and put a backup of fenvo.sqlite in its place',
+    },
+  ],
+  [
+    /SQLITE_BUSY|SQLITE_LOCKED|database is locked/,
+    {
+      code: 'locked',
+      says: 'Another program holds the database locked. Close a second Fenvo or a tool that has the file open, and try again',
+    },
+  ],
+  [
+    /SQLITE_CANTOPEN|EACCES|EPERM|ENOTDIR|EEXIST|unable to open/,
+    {
+      code: 'no-folder',
+      says: 'The data folder cannot be opened. Check that it is a folder and that this user may use it',
+    },
+  ],
+  [/SQLITE_IOERR|EIO/, { code: 'io', says: 'The disk did not read or write as asked. Check the disk' }],
+];
+
+/** All that an error says of itself and of what caused it. */
+function textOf(error: object): string {
+  const { message, code, original } = error as { message?: unknown; code?: unknown; original?: unknown };
+  const cause = typeof original === 'object' && original !== null && original !== error ? textOf(original) : '';
+  return [message, code, cause].filter((x) => typeof x === 'string').join(' ');
+}
+
+/** A fault of the storage as what it is; null for any other. Nothing that was acknowledged is lost by one. */
+export function storageFault(error: unknown, folder: string): ApiError | null {
+  if (error instanceof ApiError || typeof error !== 'object' || error === null) return null;
+  const text = textOf(error);
+  const found = faults.find(([pattern]) => pattern.test(text))?.[1];
+  if (!found) return null;
+  const message = `${found.says} (${folder}). Nothing that was saved before is lost; this was not saved.`;
+  return new ApiError(503, found.code, message, { folder });
+}

@@ -1,0 +1,47 @@
+import { createServer } from 'node:http';
+import type { ServerResponse } from 'node:http';
+import next from 'next';
+import { parseArgs } from 'node:util';
+import { securityHeaders } from './headers';
+import { refusalOf } from './refusal';
+import type { Refusal } from './refusal';
+
+/** The application behind a front that refuses what no page of its own would send. */
+
+const { values } = parseArgs({
+  options: { host: { type: 'string', default: '127.0.0.1' }, port: { type: 'string', default: '3210' } },
+});
+const port = Number(values.port);
+
+function refuse(response: ServerResponse, { status, code, message }: Refusal): void {
+  const body = JSON.stringify({ error: { code, message, details: null } });
+  response.writeHead(status, { ...securityHeaders, 'Content-Type': 'application/json', Connection: 'close' });
+  response.end(body);
+}
+
+const application = next({ dev: false, dir: process.cwd(), hostname: values.host, port });
+await application.prepare();
+const handle = application.getRequestHandler();
+
+const server = createServer((request, response) => {
+  const refusal = refusalOf(request.method ?? '', request.url ?? '');
+  if (refusal) return refuse(response, refusal);
+  handle(request, response).catch((error: unknown) => {
+    console.error(error);
+    if (!response.headersSent) refuse(response, { status: 500, code: 'internal', message: 'The server failed.' });
+    else response.destroy();
+  });
+});
+// Nothing here speaks over an upgraded connection.
+server.prependListener('upgrade', (_request, socket) => {
+  socket.end('HTTP/1.1 404 Not Found\r\nConnection: close\r\nContent-Length: 0\r\n\r\n', () => socket.destroy());
+});
+server.on('clientError', (_error, socket) => {
+  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
+  else socket.destroy();
+});
+server.on('error', (error) => {
+  console.error(error.message);
+  process.exit(1);
+});
+server.listen(port, values.host);

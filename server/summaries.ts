@@ -1,0 +1,94 @@
+import { parsePatch, recordingsOf } from '../core';
+import type { Database } from './database';
+import { AssetRow, PatchRow } from './models';
+import type { Summary } from './summary';
+import { threads } from './work/thread';
+import type { StoredTrace } from './work/tasks';
+
+interface Made {
+  readonly summary: Summary | null;
+  readonly fault: string | null;
+}
+
+interface Queue {
+  readonly wanted: Set<string>;
+  running: Promise<void> | null;
+}
+
+const queues = new WeakMap<Database, Queue>();
+
+/** What is still to be made, by patch; one at a time for a database. */
+function queueOf(db: Database): Queue {
+  const known = queues.get(db) ?? { wanted: new Set<string>(), running: null };
+  queues.set(db, known);
+  return known;
+}
+
+/** The shelf's pictures of patches: made after a save, beside the server's thread, kept with the revision. */
+export class Summaries {
+  constructor(private readonly db: Database) {}
+
+  /** What a row holds of its summary; one that is missing is made for the next time. */
+  of(row: Pick<PatchRow, 'id' | 'revision' | 'summary' | 'summaryRevision'>): Made {
+    if (row.summary !== null && row.summaryRevision === row.revision) {
+      try {
+        return JSON.parse(row.summary) as Made;
+      } catch {
+        // A summary that was damaged is made anew.
+      }
+    }
+    this.want(row.id);
+    return { summary: null, fault: null };
+  }
+
+  want(id: string): void {
+    const queue = queueOf(this.db);
+    queue.wanted.add(id);
+    queue.running ??= this.work(queue).finally(() => (queue.running = null));
+  }
+
+  /** Until everything that is wanted is made. */
+  async settled(): Promise<void> {
+    for (const queue = queueOf(this.db); queue.running;) await queue.running;
+  }
+
+  private async work({ wanted }: Queue): Promise<void> {
+    for (const id of wanted) {
+      wanted.delete(id);
+      await this.make(id).catch((error: unknown) => console.error(`summary of ${id}:`, error));
+    }
+  }
+
+  private async make(id: string): Promise<void> {
+    const row = await PatchRow.findByPk(id);
+    if (!row || (row.summary !== null && row.summaryRevision === row.revision)) return;
+    const { revision } = row;
+    const made = await this.made(row);
+    await this.db.write((transaction) =>
+      PatchRow.update(
+        { summary: JSON.stringify(made), summaryRevision: revision },
+        { where: { id, revision }, transaction },
+      ),
+    );
+  }
+
+  private async made({ body }: PatchRow): Promise<Made> {
+    try {
+      const text = await threads().painter.run('summary', { body, traces: await this.traces(body) });
+      return text === null
+        ? { summary: null, fault: 'cannot be read' }
+        : { summary: JSON.parse(text) as Summary, fault: null };
+    } catch (error) {
+      return { summary: null, fault: error instanceof Error ? error.message : String(error) };
+    }
+  }
+
+  /** The recordings that a patch plays; most play none, and are not read for it. */
+  private async traces(body: string): Promise<StoredTrace[]> {
+    if (!body.includes('"assetId"')) return [];
+    const result = parsePatch(JSON.parse(body) as unknown);
+    const ids = result.ok ? recordingsOf(result.value) : [];
+    const rows = ids.length > 0 ? await AssetRow.findAll({ where: { id: ids } }) : [];
+    return rows.map(({ id, sampleRate, volts }) => ({ id, sampleRate, volts }));
+  }
+}

@@ -1,0 +1,132 @@
+import { createHash } from 'node:crypto';
+import type { Schema } from 'joi';
+import { ASSET, parsePatch, printPatch } from '../../core';
+import type { AssetLookup, Patch } from '../../core';
+import { ApiError } from '../errors';
+import { createSchema, saveSchema } from '../schemas';
+import { summarise } from '../summary';
+
+/** What is worked out beside the server's own thread. Only text and bytes go to and fro. */
+
+/** A patch as it is stored: read by the core, printed, with its name. */
+export interface ReadPatch {
+  readonly name: string;
+  readonly body: string;
+}
+
+export interface ReadRequest extends ReadPatch {
+  readonly tags?: readonly string[];
+  readonly baseRevision?: number;
+  readonly key?: string;
+}
+
+export interface StoredTrace {
+  readonly id: string;
+  readonly sampleRate: number;
+  readonly volts: Uint8Array;
+}
+
+/** Reads a document as the core does; what it refuses is not stored. */
+export function readDocument(json: unknown): Patch {
+  const result = parsePatch(json);
+  if (result.ok) return result.value;
+  const [first] = result.errors;
+  const place = first?.path ? `${first.path}: ` : '';
+  throw new ApiError(400, 'bad-patch', `The patch was not stored. ${place}${first?.message ?? ''}`, result.errors);
+}
+
+export function readPatch(json: unknown): ReadPatch {
+  const patch = readDocument(json);
+  return { name: patch.name, body: JSON.stringify(printPatch(patch)) };
+}
+
+export function check<T>(schema: Schema<T>, value: unknown, where: string): T {
+  const { error, value: checked } = schema.validate(value, { abortEarly: false, convert: true });
+  if (!error) return checked as T;
+  const details = error.details.map((d) => ({ path: d.path.join('.'), message: d.message }));
+  throw new ApiError(400, 'bad-request', `The ${where} is not as expected: ${error.message}.`, details);
+}
+
+export function readJson(bytes: Uint8Array): unknown {
+  let text: string;
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new ApiError(400, 'bad-text', 'The body is not UTF-8. Nothing was stored.');
+  }
+  try {
+    return JSON.parse(text) as unknown;
+  } catch (error) {
+    const why = error instanceof Error ? error.message : 'unreadable';
+    throw new ApiError(400, 'bad-json', `The body is not JSON: ${why}.`);
+  }
+}
+
+/** The traces of stored bytes, by id. */
+function lookup(traces: readonly StoredTrace[]): AssetLookup {
+  const known = new Map(
+    traces.map(({ id, sampleRate, volts }) => {
+      // A copy: what came from elsewhere need not stand where floats may.
+      return [id, { sampleRate, volts: new Float32Array(volts.slice().buffer) }] as const;
+    }),
+  );
+  return (id) => known.get(id) ?? null;
+}
+
+export const tasks = {
+  /** A request to create or to save, checked and printed as it will be stored. */
+  read({ bytes, what }: { readonly bytes: Uint8Array; readonly what: 'create' | 'save' }): ReadRequest {
+    const json = readJson(bytes);
+    if (what === 'create') {
+      const { patch, tags } = check(createSchema, json, 'body');
+      return { ...readPatch(patch), ...(tags && { tags }) };
+    }
+    const { patch, ...rest } = check(saveSchema, json, 'body');
+    return { ...readPatch(patch), ...rest };
+  },
+  /** The id of a trace: what it holds names it. Refuses what is no trace, with the sample that is not. */
+  trace({ bytes, sampleRate }: { readonly bytes: Uint8Array; readonly sampleRate: number }): string {
+    const whole = bytes.byteLength > 0 && bytes.byteLength % 4 === 0;
+    if (!whole) throw new ApiError(400, 'bad-asset', 'A recording is 32-bit floats. Nothing was stored.');
+    const strange = new Float32Array(bytes.slice().buffer).findIndex((v) => !(Math.abs(v) <= ASSET.volts));
+    if (strange >= 0) {
+      const message = `Sample ${strange} of the recording is no voltage within \u00b1${ASSET.volts} V. Nothing was stored.`;
+      throw new ApiError(400, 'bad-asset', message);
+    }
+    return createHash('sha256').update(`${sampleRate} `).update(bytes).digest('hex').slice(0, 32);
+  },
+  /** What the shelf shows of a stored body, as text; `null` where it cannot be read. */
+  summary({ body, traces }: { readonly body: string; readonly traces: readonly StoredTrace[] }): string | null {
+    const result = parsePatch(JSON.parse(body) as unknown);
+    return result.ok ? JSON.stringify(summarise(result.value, lookup(traces))) : null;
+  },
+};
+
+export type Tasks = typeof tasks;
+export type Ask<K extends keyof Tasks = keyof Tasks> = K extends keyof Tasks
+  ? { readonly task: K; readonly with: Parameters<Tasks[K]>[0] }
+  : never;
+
+export type Answer =
+  | { readonly ok: true; readonly value: unknown }
+  | {
+      readonly ok: false;
+      readonly status: number;
+      readonly code: string;
+      readonly message: string;
+      readonly details: unknown;
+    };
+
+/** Runs a task; a fault that is the caller's comes back as an answer. */
+export function runTask(ask: Ask): Answer {
+  try {
+    const run = tasks[ask.task] as (x: unknown) => unknown;
+    return { ok: true, value: run(ask.with) };
+  } catch (error) {
+    if (error instanceof ApiError) {
+      const { status, code, message, details } = error;
+      return { ok: false, status, code, message, details };
+    }
+    return { ok: false, status: 500, code: 'internal', message: String(error), details: null };
+  }
+}

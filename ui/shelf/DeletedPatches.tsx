@@ -1,0 +1,92 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import { useQuery } from '@tanstack/react-query';
+import dayjs from 'dayjs';
+import { useState } from 'react';
+import { tell, tellFault } from '@/ui/parts/messages';
+import { api } from '@/ui/state/api';
+import type { ListedPatch } from '@/ui/state/api';
+
+interface Props {
+  readonly onClose: () => void;
+  readonly onChanged: () => Promise<void>;
+}
+
+/** What was deleted: put back, or removed for good after a question. */
+export function DeletedPatches({ onClose, onChanged }: Props) {
+  const { data, error, refetch } = useQuery({ queryKey: ['deleted'], queryFn: () => api.list(true), staleTime: 0 });
+  const [asked, setAsked] = useState<ListedPatch | null>(null);
+  const done = async (work: Promise<unknown>, says: string): Promise<void> => {
+    try {
+      await work;
+      tell(says);
+      await Promise.all([refetch(), onChanged()]);
+    } catch (fault) {
+      tellFault(fault);
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="deleted-patches-title" maxWidth="sm" fullWidth>
+      <DialogTitle id="deleted-patches-title">Deleted patches</DialogTitle>
+      <DialogContent>
+        {error && <p role="alert">{error.message}</p>}
+        {data?.length === 0 && <p>Nothing was deleted.</p>}
+        {data && data.length > 0 && (
+          <Table size="small" aria-label="Deleted patches">
+            <TableHead>
+              <TableRow>
+                <TableCell>name</TableCell>
+                <TableCell>deleted</TableCell>
+                <TableCell />
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {data.map((p) => (
+                <TableRow key={p.id} data-deleted={p.id}>
+                  <TableCell>{p.name}</TableCell>
+                  <TableCell>{dayjs(p.deletedAt).format('D MMM HH:mm')}</TableCell>
+                  <TableCell align="right">
+                    <Button onClick={() => void done(api.restore(p.id), `“${p.name}” is back on the shelf.`)}>
+                      Restore
+                    </Button>
+                    <Button onClick={() => setAsked(p)}>Remove for good</Button>
+                  </TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+      {asked && (
+        <Dialog open onClose={() => setAsked(null)} aria-labelledby="for-good-title">
+          <DialogTitle id="for-good-title">{`Remove “${asked.name}” for good?`}</DialogTitle>
+          <DialogContent>The patch and all its versions are gone then, and cannot be put back.</DialogContent>
+          <DialogActions>
+            <Button onClick={() => setAsked(null)}>Keep it</Button>
+            <Button
+              color="error"
+              onClick={() => {
+                setAsked(null);
+                void done(api.removeForGood(asked.id), `“${asked.name}” was removed for good.`);
+              }}
+            >
+              Remove for good
+            </Button>
+          </DialogActions>
+        </Dialog>
+      )}
+    </Dialog>
+  );
+}
