@@ -1,6 +1,7 @@
 import { BoundsEngine } from '../core/bounds/bounds';
 import { tighten } from '../core/bounds/tighten';
 import type { Patch } from '../core/document/types';
+import { junctionChain, normalChain } from '../core/fuzz/heavy';
 import { randomNet, searched } from '../core/fuzz/net';
 import { randomPatch } from '../core/fuzz/randomPatch';
 import { buildGraph } from '../core/graph/graph';
@@ -78,3 +79,15 @@ console.log(
   `slack of the bound over a search of 28 000 points on ${slack.length} random memoryless nets, % of the span: ${row(slack)}`,
 );
 console.log(`time of one such bound, ms: ${row(nets)}`);
+
+for (const [what, patch] of [
+  ['390 junctions in a row, all inputs tied', junctionChain(390)],
+  ['2000 normals in a row', normalChain(2000)],
+] as const) {
+  const times = Array.from({ length: 20 }, () => {
+    const start = performance.now();
+    buildGraph({ ...patch });
+    return performance.now() - start;
+  });
+  console.log(`graph of ${what}, ms: ${row(times)}`);
+}

@@ -23,3 +23,19 @@ it('is the same each time, and nothing where nothing is off', () => {
   expect(tolerance(patch)).toEqual(tolerance(patch));
   expect(tolerance(patch, { knob: 0, gain: 0 }).outputs['a.out']).toEqual({ min: [2, 2], max: [2, 2] });
 });
+
+it('never leaves the rails, and spreads the readings in their own unit', () => {
+  const hot = patchOf(
+    { l: ['lfo', { lowVolts: -12, highVolts: 12 }], o: ['offset', { amount: 3, maxAmount: 4 }], f: ['filter'] },
+    ['l.out > o.in', 'l.out > f.cutoff'],
+    { railVolts: 12 },
+  );
+  const { outputs, readings } = tolerance(hot, { gain: 0.05 });
+  for (const { min, max } of Object.values(outputs)) {
+    expect(Math.min(...min, ...max)).toBeGreaterThanOrEqual(-12);
+    expect(Math.max(...min, ...max)).toBeLessThanOrEqual(12);
+  }
+  const cutoff = readings.find((r) => r.at === 'f.cutoff')!;
+  expect(cutoff).toMatchObject({ quantity: 'frequency', unit: 'Hz' });
+  expect(cutoff.low[0]).toBeLessThanOrEqual(cutoff.low[1]);
+});

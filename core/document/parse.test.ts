@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { demoPatches } from '../../demo/patches';
+import { kindNamed } from '../kinds';
+import { withOldDefaults } from './oldDefaults';
+import { completeParams } from './params';
 import { parsePatch } from './parse';
 import { printPatch } from './print';
 import { patchSchema } from './schema';
@@ -114,5 +117,49 @@ describe('the published schema', () => {
   it('is what the parser’s own declarations make', () => {
     const published = JSON.parse(readFileSync('docs/patch.schema.json', 'utf8')) as unknown;
     expect(published).toEqual(JSON.parse(JSON.stringify(patchSchema())));
+  });
+});
+
+describe('nesting', () => {
+  const nested = (levels: number): unknown => {
+    let x: unknown = 1;
+    for (let i = 0; i < levels; i++) x = i % 2 === 0 ? [x] : { a: x };
+    return x;
+  };
+  it('up to a hundred levels is read, the document being the first', () => {
+    expect(parsePatch(doc({ studio: nested(99) }))).toMatchObject({ ok: true });
+  });
+  it('deeper is refused with its place, in unknown keys too, however deep', () => {
+    for (const levels of [100, 1000, 200_000]) {
+      const result = parsePatch(doc({ studio: nested(levels) }));
+      expect(result.ok ? null : result.errors[0]?.path).toMatch(/^studio[.[]/);
+      expect(result.ok ? null : result.errors[0]?.message).toContain('100 levels');
+    }
+    expect(parsePatch(doc({ modules: [nested(5000)] }))).toMatchObject({ ok: false });
+  });
+});
+
+describe('defaults that were once others', () => {
+  it('are written into a kept old document, in its variants too, and into nothing else', () => {
+    const old = JSON.parse(readFileSync('core/document/kept/crossfades.fenvo.json', 'utf8')) as unknown;
+    const mended = parsePatch(withOldDefaults(old));
+    const amounts = mended.ok
+      ? [mended.value, ...mended.value.variants].flatMap((s) => s.modules.map((m) => [m.id, m.params?.cvAmount]))
+      : [];
+    expect(amounts).toEqual([
+      ['swing', undefined],
+      ['pan', 1],
+      ['blend', 0.25],
+      ['swing', undefined],
+      ['pan', 1],
+    ]);
+    expect(withOldDefaults(withOldDefaults(old))).toEqual(withOldDefaults(old));
+    const other = { modules: [{ id: 'a', kind: 'vca' }] };
+    expect(withOldDefaults(other)).toBe(other);
+  });
+  it('while a document from elsewhere means what is published', () => {
+    const fresh = parsePatch({ format: 'fenvo.patch', version: 1, modules: [{ id: 'pan', kind: 'crossfade' }] });
+    const kind = kindNamed('crossfade')!;
+    expect(fresh.ok && completeParams(kind, fresh.value.modules[0]!.params).cvAmount).toBe(0);
   });
 });

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { junctionChain, normalChain } from '../fuzz/heavy';
 import { patchOf } from '../fuzz/patch';
 import { predict } from '../predict';
+import { buildGraph } from './graph';
 import { simulate } from '../simulate';
 
 const settled = (patch: Parameters<typeof predict>[0], socket: string): number => {
@@ -104,5 +106,14 @@ describe('repeatsEvery', () => {
       repeatsEvery: 1,
       exact: false,
     });
+  });
+});
+
+describe('long chains', () => {
+  it('of junctions with every input tied, and of normals, take no longer than their length', () => {
+    expect(buildGraph(junctionChain(390)).modules).toHaveLength(391);
+    const graph = buildGraph(normalChain(2000));
+    const last = graph.modules.at(-1)!.inputs.at(0)!;
+    expect(last.driver).toMatchObject({ type: 'output', module: 0 });
   });
 });

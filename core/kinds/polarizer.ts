@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Lin } from '../law/lin';
-import { dbOf } from '../units/db';
+import { dbOf, orNothing } from '../units/db';
 import { control, kind, never, signal } from './kind';
 import type { Sockets } from './kind';
 import { number } from './params';
@@ -91,7 +91,7 @@ export const polarizer = kind({
       always: false,
       says: 'how much of its input passes, turned over below zero',
       drive: (_b, _p, io) => io.in('cv'),
-      value: (p, v) => dbOf(gainAt(p, v)),
+      value: (p, v) => dbOf(orNothing(gainAt(p, v))),
       window: () => null,
       span(p, lo, hi) {
         const [a, b] = [gainAt(p, lo), gainAt(p, hi)];

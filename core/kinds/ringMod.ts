@@ -1,4 +1,4 @@
-import { dbOf } from '../units/db';
+import { dbOf, orNothing } from '../units/db';
 import { kind, signal } from './kind';
 import type { EndSpec, GainSpec } from './kind';
 import { choice, number } from './params';
@@ -28,7 +28,7 @@ function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
     always: false,
     says: 'how much of the other input passes, turned over below zero',
     drive: (b, p, io) => (p.coupling === 'ac' ? b.couple(io.in(socket)) : io.in(socket)),
-    value: (p, v) => dbOf(v / p.scaleVolts + throughOf(p, socket)),
+    value: (p, v) => dbOf(orNothing(v / p.scaleVolts + throughOf(p, socket))),
     window: () => null,
     span(p, lo, hi) {
       const silent = -throughOf(p, socket) * p.scaleVolts;

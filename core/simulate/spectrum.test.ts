@@ -17,9 +17,43 @@ describe('spectrum', () => {
       'o.sine',
     ).peaks;
     expect(peak!.hz).toBeCloseTo(441.3, 1);
-    expect(Math.abs(peak!.volts / 3 - 1)).toBeLessThan(0.05);
+    expect(Math.abs(peak!.volts / 3 - 1)).toBeLessThan(0.001);
     expect(peak!.note).toBe('A4');
     expect(peak!.cents).toBeCloseTo(1200 * Math.log2(441.3 / 440), 0);
+  });
+  it('a lone sine reads its amplitude wherever it falls between bins', () => {
+    const bin = 48_000 / 65_536;
+    for (const share of [0, 0.1, 0.25, 0.4, 0.5, 0.6, 0.85]) {
+      const hz = (700 + share) * bin;
+      const patch = patchOf({ o: ['oscillator', { baseHz: hz, lowVolts: -4, highVolts: 4 }] }, [], { duration: 2 });
+      const [peak] = spectrum(patch, 'o.sine').peaks;
+      expect([share, Math.abs(peak!.volts / 4 - 1) < 0.001, Math.abs(peak!.hz - hz) < 0.02 * bin]).toEqual([
+        share,
+        true,
+        true,
+      ]);
+    }
+  });
+  it.each([
+    ['polarizer', { modulation: 1 }, 'in', 'cv'],
+    ['vca', { quadrants: 4 }, 'in', 'cv'],
+    ['vca', { quadrants: 4 }, 'in2', 'cv2'],
+  ])('finds the product of a %s %j too, also through a stage that scales', (kind, params, a, b) => {
+    const patch = patchOf(
+      {
+        x: ['oscillator', { baseHz: 900 }],
+        y: ['oscillator', { baseHz: 250 }],
+        k: ['attenuverter', { amount: 0.5 }],
+        m: [kind, params],
+      } as never,
+      [`x.sine > m.${a}`, 'y.sine > k.in', `k.out > m.${b}`],
+      { duration: 2 },
+    );
+    const lines = productLines(buildGraph(patch), 'm.out', predict(patch).readings, spectrum(patch, 'm.out'));
+    expect(lines.map((l) => [l.is, l.measuredHz === null ? null : Math.round(l.measuredHz)])).toEqual([
+      ['difference', 650],
+      ['sum', 1150],
+    ]);
   });
   it('a saw’s harmonics fall as 1/n', () => {
     const { peaks } = spectrum(patchOf({ o: ['oscillator', { baseHz: 200 }] }, [], { duration: 2 }), 'o.saw');
