@@ -49,9 +49,14 @@ async function readBytes(request: Request, most: number): Promise<Buffer> {
   return Buffer.concat(chunks);
 }
 
+const isAborted = (error: unknown): boolean =>
+  error instanceof Error && (error.message === 'aborted' || error.name === 'AbortError');
+
 const json = { 'Content-Type': 'application/json' };
 
 function failure(error: unknown): Response {
+  // Whoever asked is gone: there is nobody to tell, and nothing was stored.
+  if (isAborted(error)) return new Response(null, { status: 400 });
   const known =
     error instanceof ApiError
       ? error

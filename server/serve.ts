@@ -1,5 +1,6 @@
 import { createServer } from 'node:http';
 import type { ServerResponse } from 'node:http';
+import type { Duplex } from 'node:stream';
 import next from 'next';
 import { parseArgs } from 'node:util';
 import { securityHeaders } from './headers';
@@ -32,9 +33,13 @@ const server = createServer((request, response) => {
     else response.destroy();
   });
 });
-// Nothing here speaks over an upgraded connection.
-server.prependListener('upgrade', (_request, socket) => {
+// Nothing here speaks over an upgraded connection; the framework would listen for one from its first request on.
+const refuseUpgrade = (_request: unknown, socket: Duplex): void => {
   socket.end('HTTP/1.1 404 Not Found\r\nConnection: close\r\nContent-Length: 0\r\n\r\n', () => socket.destroy());
+};
+server.on('upgrade', refuseUpgrade);
+server.on('newListener', (event: string, listener: unknown) => {
+  if (event === 'upgrade' && listener !== refuseUpgrade) setImmediate(() => server.off('upgrade', listener as never));
 });
 server.on('clientError', (_error, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');

@@ -121,9 +121,10 @@ describe('the desk', () => {
     expect(await finding!.evaluate((e) => e.textContent)).toContain(
       'shut for 50 % of the time: its control falls 5.00',
     );
-    await desk.button('Lift by 5.00');
+    // Lifted by 5 V alone it would open to twice unity: the depth comes down with it.
+    await desk.button('Depth to 50.0');
     await page.waitForFunction(() => !document.querySelector('[data-finding=vca-shut]'));
-    await desk.button('Undo: Lift by');
+    await desk.button('Undo: Depth to');
     await page.waitForSelector('[data-finding=vca-shut]');
     await desk.saved();
   });

@@ -144,6 +144,10 @@ describe('a server that dies', () => {
     const again = await opened.browser.newPage();
     const other = new DeskDriver(again, application.url);
     await other.open('fog-bank-breathing');
+    // What another tab left is offered beside what is saved, not taken up unasked.
+    await again.waitForSelector('#draft-title');
+    expect(await again.$eval('[aria-label="What differs"]', (e) => e.textContent)).toContain('0.25');
+    await other.button('Go on with it');
     await other.saved();
     const { patch: stored } = await fetchPatch(application.url, 'fog-bank-breathing');
     expect(stored.modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.25);

@@ -5,7 +5,7 @@ import path from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
 import { predict } from '@/core';
-import { readWavTraces } from '@/core/formats/recording';
+import { readWavTraces } from '@/core/formats/wavFile';
 import { fetchPatch, readingOf } from './support/desk';
 import { openPages } from './support/pages';
 
@@ -47,7 +47,7 @@ describe('looking before choosing', () => {
     const before = await desk.edges('beam');
     await desk.button('Preview');
     await page.waitForSelector('[data-frame=beam][data-proposed=true]');
-    expect(await desk.edges('beam')).toEqual(['+10.00', '0.00']);
+    expect(await desk.edges('beam')).toEqual(['+5.00', '0.00']);
     await desk.button('End the preview');
     await page.waitForSelector('[data-proposed=true]', { hidden: true });
     expect(await desk.edges('beam')).toEqual(before);

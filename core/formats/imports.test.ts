@@ -1,9 +1,11 @@
 import { Midi } from '@tonejs/midi';
 import { describe, expect, it } from 'vitest';
 import { WaveFile } from 'wavefile';
-import { midiController, midiSteps, midiVoltages, readMidi } from './midi';
+import { midiController, midiCutAt, midiSteps, midiVoltages, readMidi } from './midi';
 import type { MidiScale } from './midi';
-import { readCsvTraces, readWavTraces } from './recording';
+import { packBundle, unpackBundle } from './bundle';
+import { readCsvTraces, readTable, tableTraces } from './recording';
+import { readWavTraces, voltsToWav } from './wavFile';
 import { tracesToCsv } from './csv';
 import { tracesToWav } from './wav';
 
@@ -147,5 +149,99 @@ describe('traces from a WAV file', () => {
   });
   it('are refused where there are none', () => {
     expect(readWavTraces(new Uint8Array(8)).ok).toBe(false);
+  });
+});
+
+describe('WAV files of every kind', () => {
+  const samples = [0, 0.5, -0.25, 0.9];
+  const made = (depth: string): Uint8Array => {
+    const file = new WaveFile();
+    file.fromScratch(1, 8000, '32f', samples);
+    if (depth !== '32f') file.toBitDepth(depth === '8a' || depth === '8m' ? '16' : depth);
+    if (depth === '8a') file.toALaw();
+    if (depth === '8m') file.toMuLaw();
+    return file.toBuffer();
+  };
+  it.each([
+    ['8', 0.01],
+    ['16', 1e-4],
+    ['24', 1e-6],
+    ['32', 1e-6],
+    ['32f', 1e-7],
+    ['64', 1e-7],
+    ['8a', 0.03],
+    ['8m', 0.03],
+  ])('%s', (depth, slack) => {
+    const read = readWavTraces(made(depth));
+    const values = read.ok ? [...read.value.columns[0]!.values] : [];
+    expect(values.map((v, i) => Math.abs(v - samples[i]!) < slack)).toEqual([true, true, true, true]);
+  });
+  it('extensible float is float', () => {
+    const plain = made('32f');
+    const at = plain.findIndex((_, i) => String.fromCharCode(...plain.slice(i, i + 4)) === 'fmt ');
+    const size = new DataView(plain.buffer, plain.byteOffset).getUint32(at + 4, true);
+    const long = new Uint8Array(plain.length - size + 40);
+    long.set(plain.subarray(0, at + 8 + 16));
+    long.set(plain.subarray(at + 8 + size), at + 8 + 40);
+    const view = new DataView(long.buffer);
+    view.setUint32(at + 4, 40, true);
+    view.setUint16(at + 8, 0xfffe, true);
+    view.setUint16(at + 8 + 16, 22, true);
+    view.setUint16(at + 8 + 24, 3, true);
+    const read = readWavTraces(long);
+    expect(read.ok && [...read.value.columns[0]!.values].map((v) => Math.round(v * 1000))).toEqual([0, 500, -250, 900]);
+  });
+  it('what is not read is refused by its name, and one that ends early says so', () => {
+    const other = made('16');
+    const at = other.findIndex((_, i) => String.fromCharCode(...other.slice(i, i + 4)) === 'fmt ');
+    new DataView(other.buffer, other.byteOffset).setUint16(at + 8, 0x55, true);
+    expect(readWavTraces(other)).toMatchObject({ ok: false, errors: expect.stringContaining('MP3') as string });
+    const whole = voltsToWav(new Float32Array(8000), 8000);
+    const read = readWavTraces(whole.subarray(0, 44 + 4 * 2000));
+    expect(read.ok && read.value.says).toBe('It says that it holds 1.00 s and ends after 0.250 s.');
+    expect(readWavTraces(Uint8Array.of(1, 2, 3))).toMatchObject({ ok: false });
+  });
+});
+
+describe('a patch with its recordings', () => {
+  it('comes back whole, to the bit', () => {
+    const volts = Float32Array.from({ length: 5000 }, (_, i) => 7 * Math.sin(i / 9));
+    const document = { format: 'fenvo.patch', version: 1, name: 'Tape' };
+    const recordings = [{ id: 'abc123', name: 'hull', sampleRate: 44_100.5, volts }];
+    expect(unpackBundle(packBundle({ document, recordings }))).toEqual({ ok: true, value: { document, recordings } });
+  });
+  it('names what is missing', () => {
+    expect(unpackBundle(Uint8Array.of(80, 75, 3, 4))).toMatchObject({ ok: false });
+  });
+});
+
+describe('a table', () => {
+  it('is unsure of its first column where that only rises and nothing says that it is time', () => {
+    expect(readTable('1,5\n2,6\n3,7')).toMatchObject({ ok: true, value: { times: 'unsure' } });
+    expect(readTable('time_s,a\n0,5\n1,6')).toMatchObject({ ok: true, value: { times: 'yes' } });
+    expect(readTable('a,b\n3,5\n1,6')).toMatchObject({ ok: true, value: { times: 'no' } });
+  });
+  it('of uneven times is not spread without end', () => {
+    const rows = ['time,a', ...Array.from({ length: 50 }, (_, i) => `${i * 1e-5},1`), '100,2'];
+    const table = readTable(rows.join('\n'));
+    expect(table.ok && tableTraces(table.value, true, 1000)).toMatchObject({
+      ok: false,
+      errors: expect.stringContaining('uneven') as string,
+    });
+  });
+});
+
+describe('a long MIDI file', () => {
+  it('says from when on it is cut', () => {
+    const notes = Array.from({ length: 30_000 }, (_, i) => ({
+      note: 40 + (i % 30),
+      from: i * 0.01,
+      to: i * 0.01 + 0.005,
+      velocity: 0.5,
+    }));
+    const track = { name: 'x', notes, controllers: new Map() };
+    expect(midiCutAt(track, scale, [])).toBeCloseTo(50, 0);
+    expect(midiCutAt({ ...track, notes: notes.slice(0, 100) }, scale, [])).toBeNull();
+    expect(midiSteps(track, 120, scale)).toBeNull();
   });
 });

@@ -96,6 +96,14 @@ export function midiVoltages(
   };
 }
 
+/** From when on a track's voltages have more changes than a gesture holds, and are cut, seconds; null where they fit. */
+export function midiCutAt(track: MidiTrack, scale: MidiScale, controllers: readonly number[]): number | null {
+  const voices = track.notes.length > 0 ? Object.values(midiVoltages(track, scale)) : [];
+  const moved = controllers.map((n) => midiController(track, n, scale));
+  const full = [...voices, ...moved].filter((points) => points.length >= MOST_POINTS);
+  return full.length > 0 ? Math.min(...full.map((points) => points.at(-1)?.t ?? 0)) : null;
+}
+
 export function midiController(track: MidiTrack, number: number, scale: MidiScale): GesturePoint[] {
   const changes = track.controllers.get(number) ?? [];
   return heldPoints(changes.map(({ t, value }) => ({ t, volts: clamp(value * scale.fullVolts) })));
@@ -120,7 +128,7 @@ export function midiSteps({ notes }: MidiTrack, bpm: number, scale: MidiScale): 
     const at = (t: number): number => Math.round(t / length);
     const fits = notes.every((n) => Math.abs(n.from / length - at(n.from)) <= OFF_GRID);
     const starts = new Set(notes.map((n) => at(n.from)));
-    const count = Math.max(...notes.map((n) => Math.max(at(n.from) + 1, at(n.to))));
+    const count = notes.reduce((most, n) => Math.max(most, at(n.from) + 1, at(n.to)), 0);
     if (!fits || starts.size < notes.length || count > MOST_STEPS) continue;
     let volts = voltsOf(notes[0]?.note ?? scale.zeroNote, scale);
     const steps = Array.from({ length: count }, (_, step): Step => {

@@ -1,5 +1,4 @@
 import Papa from 'papaparse';
-import { WaveFile } from 'wavefile';
 import { ASSET } from '../document/types';
 import type { Result } from '../document/types';
 
@@ -12,49 +11,81 @@ export interface FileTraces {
 const { seconds: LONGEST, leastRate, mostRate } = ASSET;
 const RATES = { least: leastRate, most: mostRate } as const;
 
+/** A table of numbers, as text gives it. */
+export interface Table {
+  readonly names: readonly string[];
+  readonly columns: readonly Float64Array[];
+  /** Whether the first column is time in seconds: its name says so; it only rises, so it may be; or it is not. */
+  readonly times: 'yes' | 'unsure' | 'no';
+}
+
+/** Names that say that a column is time. */
+const TIME_NAME = /^(t|time|seconds?|sec|s)$|time|\[s\]|_s$|\(s\)/i;
+
 /**
- * Reads a table of numbers: a first column of rising times in seconds if there is one, else samples at `sampleRate`.
- * Times that are not even are brought onto an even grid by straight lines.
+ * Reads a table of numbers with comma, semicolon or tab, with or without a header.
  *
  * @returns every column of numbers; or what is wrong, with its line.
  */
-export function readCsvTraces(text: string, sampleRate: number): Result<FileTraces, string> {
+export function readTable(text: string): Result<Table, string> {
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
   const [first] = data;
   if (!first || data.length < 2) return { ok: false, errors: 'The file holds no table of numbers.' };
   const headed = first.some((cell) => !isNumber(cell));
   const rows = headed ? data.slice(1) : data;
   const names = first.map((cell, i) => (headed && cell.trim() ? cell.trim() : `column ${i + 1}`));
-  const values: number[][] = names.map(() => []);
+  const columns = names.map(() => new Float64Array(rows.length));
   for (const [i, row] of rows.entries()) {
-    for (const [c, column] of values.entries()) {
+    for (const [c, column] of columns.entries()) {
       const cell = row[c] ?? '';
       if (!isNumber(cell)) {
         const line = i + (headed ? 2 : 1);
         return { ok: false, errors: `Line ${line}, ${names[c]}: “${cell.slice(0, 40)}” is no number.` };
       }
-      column.push(Number(cell));
+      column[i] = Number(cell);
     }
   }
-  const [times] = values;
-  const timed =
-    values.length > 1 && times !== undefined && times.every((t, i) => i === 0 || t > (times[i - 1] as number));
-  const columns = names.map((name, i) => ({ name, values: values[i] as number[] }));
-  return timed ? evenly(times, columns.slice(1)) : cut({ sampleRate, columns: columns.map(toFloats) });
+  const [times] = columns;
+  const rises =
+    columns.length > 1 && times !== undefined && times.every((t, i) => i === 0 || t > (times[i - 1] as number));
+  const sure = headed && TIME_NAME.test(names[0] ?? '');
+  return { ok: true, value: { names, columns, times: !rises ? 'no' : sure ? 'yes' : 'unsure' } };
 }
 
+/**
+ * Traces of a table: with times, brought onto an even grid by straight lines where they are not even; else samples at
+ * `sampleRate`.
+ *
+ * @param timed whether the first column is time.
+ */
+export function tableTraces({ names, columns }: Table, timed: boolean, sampleRate: number): Result<FileTraces, string> {
+  const named = names.map((name, i) => ({ name, values: columns[i] as Float64Array }));
+  const [times] = columns;
+  return timed && times ? evenly(times, named.slice(1)) : cut({ sampleRate, columns: named.map(toFloats) });
+}
+
+/** The same for a file's text, its first column being time where it may be. */
+export function readCsvTraces(text: string, sampleRate: number): Result<FileTraces, string> {
+  const table = readTable(text);
+  return table.ok ? tableTraces(table.value, table.value.times !== 'no', sampleRate) : table;
+}
+
+/** Even samples that uneven times may be spread to: so many a row, or so many at all. */
+const MOST_PER_ROW = 20;
+const MOST_EVEN = 2_000_000;
+
 const isNumber = (cell: string): boolean => cell.trim() !== '' && Number.isFinite(Number(cell));
-const toFloats = ({ name, values }: { name: string; values: readonly number[] }) => ({
+const toFloats = ({ name, values }: { name: string; values: Float64Array }) => ({
   name,
   values: Float32Array.from(values),
 });
 
 function evenly(
-  times: readonly number[],
-  columns: readonly { name: string; values: readonly number[] }[],
+  times: Float64Array,
+  columns: readonly { name: string; values: Float64Array }[],
 ): Result<FileTraces, string> {
-  const steps = times.slice(1).map((t, i) => t - (times[i] as number));
-  const middle = [...steps].sort((a, b) => a - b)[Math.floor(steps.length / 2)] as number;
+  const steps = times.subarray(1).map((t, i) => t - (times[i] as number));
+  const middle = steps.slice().sort()[Math.floor(steps.length / 2)] as number;
   const rate = 1 / middle;
   if (rate < RATES.least || rate > RATES.most) {
     return {
@@ -66,6 +97,10 @@ function evenly(
   const begin = times[0] as number;
   const span = Math.min(LONGEST, (times.at(-1) as number) - begin);
   const count = Math.floor(span * sampleRate + 1e-6) + 1;
+  if (count > Math.max(MOST_EVEN, MOST_PER_ROW * times.length)) {
+    const errors = `Its times are uneven, mostly ${middle} s apart: on an even grid they would be ${count} samples. Bring it onto even times first.`;
+    return { ok: false, errors };
+  }
   let near = 0;
   const places = Array.from({ length: count }, (_, k) => {
     const t = begin + k / sampleRate;
@@ -94,37 +129,4 @@ function cut({ sampleRate, columns }: FileTraces): Result<FileTraces, string> {
     ok: true,
     value: { sampleRate, columns: columns.map((c) => ({ ...c, values: c.values.subarray(0, most) })) },
   };
-}
-
-/**
- * Reads a WAV file of any bit depth.
- *
- * @returns its channels, full scale as 1; or what is wrong.
- */
-export function readWavTraces(bytes: Uint8Array): Result<FileTraces, string> {
-  try {
-    const file = new WaveFile(bytes);
-    const { sampleRate, numChannels, bitsPerSample } = file.fmt as {
-      sampleRate: number;
-      numChannels: number;
-      bitsPerSample: number;
-    };
-    const float = file.bitDepth === '32f' || file.bitDepth === '64';
-    const full = float ? 1 : 2 ** (bitsPerSample - 1);
-    const middle = bitsPerSample === 8 && !float ? 128 : 0;
-    const samples = file.getSamples(false, Float64Array) as unknown as Float64Array | Float64Array[];
-    const channels = numChannels === 1 ? [samples as Float64Array] : (samples as Float64Array[]);
-    return cut({
-      sampleRate,
-      columns: channels.map((channel, i) => ({
-        name: `channel ${i + 1}`,
-        values: Float32Array.from(channel, (v) => (v - middle) / full),
-      })),
-    });
-  } catch (error) {
-    return {
-      ok: false,
-      errors: `It is no WAV file that can be read: ${error instanceof Error ? error.message : String(error)}`,
-    };
-  }
 }

@@ -76,5 +76,3 @@ export function heavyPatch(seed: number): Patch {
   const made = (shapes[seed % shapes.length] as (typeof shapes)[number])(stream(seed), seed);
   return { ...made, settings: { ...blank.settings, seed } };
 }
-
-export const heavyShapes = shapes.length;

@@ -2,9 +2,8 @@ import { OHMS } from '../document/types';
 import type { Patch } from '../document/types';
 import type { Loading } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
-import type { Graph } from './graph';
 
-interface Part {
+export interface Part {
   readonly id: string;
   readonly kind: { readonly name: string; readonly joins?: boolean };
   readonly params: ParamValues;
@@ -55,7 +54,7 @@ function idealLoads(patch: Patch, parts: readonly Part[]): Loads {
   };
 }
 
-class Resistances implements Loads {
+export class Resistances implements Loads {
   private readonly byId: ReadonlyMap<string, Part>;
   private readonly ohms: ReadonlyMap<string, Patch['modules'][number]>;
   private readonly into = new Map<string, string>();
@@ -187,19 +186,4 @@ class Resistances implements Loads {
     const sum = sources.reduce((total, g) => total + g, load === Infinity ? 0 : 1 / Math.max(load, 1e-9));
     return sources.map((g) => (sum > 0 ? g / sum : 0));
   }
-}
-
-const resistances = new WeakMap<Graph, Resistances>();
-
-/** The resistance behind an input's cable, ohms, whether loading is counted or not; worked out once a graph. */
-export function sourceOhmsAt(graph: Graph, input: string): number {
-  let known = resistances.get(graph);
-  if (!known) {
-    const parts = graph.modules.map(({ id, kind, params, inputs, outputs }): Part => {
-      const names = inputs.map((s) => ({ name: s.spec.name }));
-      return { id, kind, params, inputs: names, outputs: outputs.map((o) => o.name) };
-    });
-    resistances.set(graph, (known = new Resistances(graph.patch, parts)));
-  }
-  return known.feed(input);
 }

@@ -15,7 +15,6 @@ import type { Scene } from './scene';
 import { Scope } from './scope/Scope';
 import { moveStage } from './stages';
 import { MainStrip } from './MainStrip';
-import { Running } from './Running';
 import type { Ghost } from './MainStrip';
 import { Trail } from './strip/Trail';
 import { listedEnds } from './tasks';
@@ -26,6 +25,7 @@ import { shownSocket, usePins, useTraces } from './views';
 
 // Opened on demand, so that the desk itself is there sooner.
 const CompareView = dynamic(() => import('./compare/CompareView').then((m) => m.CompareView), { ssr: false });
+const Running = dynamic(() => import('./Running').then((m) => m.Running), { ssr: false });
 const Guide = dynamic(() => import('./Guide').then((m) => m.Guide), { ssr: false });
 const ImportDialog = dynamic(() => import('./hands/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
 /** Fetched as soon as the pointer comes near the strip. */
@@ -86,7 +86,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
                 onMove={(id, before) => edit(`move ${placeName(patch.modules, id)}`, (p) => moveStage(p, id, before))}
                 empty={<EmptyDesk edit={edit} begin={begin} />}
               />
-              <Running progress={predicted.progress} onCancel={predicted.cancel} />
+              {predicted.progress !== null && <Running progress={predicted.progress} onCancel={predicted.cancel} />}
               {predicted.failure && (
                 <Box role="alert" sx={{ px: 2, color: ink.error }}>
                   {predicted.failure}

@@ -3,20 +3,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useState } from 'react';
-import type { Progress } from '@/ui/state/coreClient';
 
 /** What takes longer than this says how far it is, milliseconds. */
 const LONG = 1000;
 
 /** How far a long run is, and a way to end it. */
-export function Running({ progress, onCancel }: { readonly progress: Progress; readonly onCancel: () => void }) {
-  const runs = progress !== null;
+export function Running({ progress, onCancel }: { readonly progress: number; readonly onCancel: () => void }) {
   const [long, setLong] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => setLong(runs), runs ? LONG : 0);
+    const timer = setTimeout(() => setLong(true), LONG);
     return () => clearTimeout(timer);
-  }, [runs]);
-  if (!long || progress === null) return null;
+  }, []);
+  if (!long) return null;
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 2 }}>
       <LinearProgress

@@ -1,4 +1,8 @@
+import { parsePatch, recordingsOf } from '@/core';
 import type { Json } from '@/core';
+import { api } from '@/ui/state/api';
+import type { Document } from '@/ui/state/api';
+import { importJob } from '@/ui/state/importJob';
 
 const safeName = (name: string): string => name.replace(/[^\p{L}\p{N} ._-]+/gu, '').trim() || 'patch';
 
@@ -8,6 +12,15 @@ export function saveFile(name: string, content: Blob): void {
   const link = Object.assign(window.document.createElement('a'), { href: url, download: safeName(name) });
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** Hands a patch with the recordings that it plays to the browser, as one zip. */
+export async function downloadBundle(name: string, document: Document): Promise<void> {
+  const result = parsePatch(document);
+  const ids = result.ok ? recordingsOf(result.value) : [];
+  const recordings = await Promise.all(ids.map((id) => api.getAsset(id)));
+  const bytes = await importJob((worker) => worker.pack({ document, recordings })).done;
+  saveFile(`${name}.fenvo.zip`, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/zip' }));
 }
 
 /** Hands a document to the browser as a file. */

@@ -6,7 +6,11 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useRef, useState } from 'react';
 import { LIMITS, parsePatch, printPatch } from '@/core';
+import type { Result } from '@/core';
+import type { Bundle } from '@/core/formats/bundle';
+import { api } from '@/ui/state/api';
 import type { Document } from '@/ui/state/api';
+import { importJob } from '@/ui/state/importJob';
 
 interface Faults {
   readonly file: string;
@@ -16,8 +20,28 @@ interface Faults {
 /** How many faults are told at once. */
 const MOST = 20;
 
+/** Stores what a bundle plays; what is there already is not stored twice. */
+async function readBundle(file: File): Promise<{ json: unknown } | { fault: string }> {
+  const bytes = await file.arrayBuffer();
+  const bundle = await importJob<Result<Bundle, string>>(async (worker) => worker.unpack(bytes)).done;
+  if (!bundle.ok) return { fault: bundle.errors };
+  for (const { name, sampleRate, volts } of bundle.value.recordings) await api.putAsset(name, sampleRate, volts);
+  return { json: bundle.value.document };
+}
+
 async function readFile(file: File): Promise<{ document: Document } | { faults: Faults }> {
   const faults = (...lines: string[]) => ({ faults: { file: file.name, lines } });
+  if (/\.zip$/i.test(file.name)) {
+    try {
+      const read = await readBundle(file);
+      if ('fault' in read) return faults(read.fault);
+      const result = parsePatch(read.json);
+      if (result.ok) return { document: printPatch(result.value) };
+      return faults(...result.errors.map((e) => `${e.path ? `${e.path}: ` : ''}${e.message}`));
+    } catch (error) {
+      return faults(error instanceof Error ? error.message : String(error));
+    }
+  }
   if (file.size > LIMITS.bytes) return faults(`The file is larger than ${LIMITS.bytes} bytes.`);
   let json: unknown;
   try {
@@ -43,7 +67,7 @@ export function ImportButton({ onImported }: { onImported: (document: Document) 
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         aria-label="Patch file"
         hidden
         onChange={(e) => {

@@ -9,7 +9,7 @@ import relativeTime from 'dayjs/plugin/relativeTime';
 import Link from 'next/link';
 import { useState } from 'react';
 import { showRange } from '@/core';
-import { downloadPatch } from '@/ui/parts/files';
+import { downloadBundle, downloadPatch } from '@/ui/parts/files';
 import { worstText } from '@/ui/parts/counted';
 import { FINDINGS } from '@/ui/parts/places';
 import { api } from '@/ui/state/api';
@@ -141,6 +141,18 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
           )}
         >
           Export
+        </MenuItem>
+        <MenuItem
+          dense
+          onClick={() => (
+            close(),
+            void api
+              .get(patch.id)
+              .then((p) => downloadBundle(patch.name, p.patch))
+              .catch(onFault)
+          )}
+        >
+          Export with its recordings
         </MenuItem>
         <MenuItem dense onClick={() => (close(), onRemove())}>
           Delete

@@ -99,6 +99,15 @@ export const api = {
       `/assets?${new URLSearchParams({ name, sampleRate: String(sampleRate) }).toString()}`,
       { body: volts as Float32Array<ArrayBuffer>, headers: { 'Content-Type': 'application/octet-stream' } },
     ),
+  /** A trace that is kept, volts, with its name. */
+  async getAsset(id: string): Promise<{ id: string; name: string; sampleRate: number; volts: Float32Array }> {
+    const response = await fetch(`/api/assets/${encodeURIComponent(id)}`).catch(() => null);
+    if (!response?.ok)
+      throw new ApiFailure(response?.status ?? 0, 'no-asset', `The recording ${id} cannot be had.`, null);
+    const name = decodeURIComponent(response.headers.get('X-Name') ?? '');
+    const sampleRate = Number(response.headers.get('X-Sample-Rate'));
+    return { id, name, sampleRate, volts: new Float32Array(await response.arrayBuffer()) };
+  },
   history: (id: string) => call<{ revisions: SavedVersion[] }>('GET', `${at(id)}/history`).then((x) => x.revisions),
   revision: (id: string, revision: number) => call<{ patch: Document }>('GET', `${at(id)}/history/${revision}`),
   restore: (id: string) => call<StoredPatch>('POST', `${at(id)}/restore`),

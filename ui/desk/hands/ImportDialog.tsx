@@ -5,17 +5,22 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
+import LinearProgress from '@mui/material/LinearProgress';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { ASSET, readQuantity } from '@/core';
 import type { Patch } from '@/core';
-import { midiSteps } from '@/core/formats/midi';
+import { midiCutAt, midiSteps } from '@/core/formats/midi';
 import type { MidiFile, MidiScale } from '@/core/formats/midi';
-import { readCsvTraces } from '@/core/formats/recording';
-import type { FileTraces } from '@/core/formats/recording';
+import { tableTraces } from '@/core/formats/recording';
+import type { FileTraces, Table } from '@/core/formats/recording';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { tellFault } from '@/ui/parts/messages';
 import { api } from '@/ui/state/api';
+import { JobCancelled } from '@/ui/state/importJob';
+import { keepScale, keptScale } from '@/ui/state/scales';
 import { ink } from '@/ui/theme/tokens';
 import type { Edit } from '../edit';
 import { addRecording, addSteps, addVoltages } from './imports';
@@ -33,10 +38,21 @@ interface Props {
 export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
   const [opened, setOpened] = useState<Opened | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const [job, setJob] = useState<ReturnType<typeof openFile> | null>(null);
+  useEffect(() => () => job?.cancel(), [job]);
   const read = async (file: File): Promise<void> => {
-    const result = await openFile(file);
-    setFault(result.ok ? null : result.errors);
-    setOpened(result.ok ? result.value : null);
+    const reading = openFile(file);
+    setJob(reading);
+    setFault(null);
+    setOpened(null);
+    try {
+      const result = await reading.done;
+      if (result.ok) setOpened(result.value);
+      else setFault(result.errors);
+    } catch (error) {
+      if (!(error instanceof JobCancelled)) setFault(error instanceof Error ? error.message : String(error));
+    }
+    setJob((now) => (now === reading ? null : now));
   };
   const finish = (label: string, made: { patch: Patch; id: string } | null): void => {
     if (!made) return;
@@ -67,6 +83,12 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
             }}
           />
         </Box>
+        {job && (
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
+            <LinearProgress aria-label="The file is being read" sx={{ flex: 1 }} />
+            <Button onClick={job.cancel}>Stop reading</Button>
+          </Box>
+        )}
         {fault && (
           <Box role="alert" sx={{ color: ink.error }}>
             {`${fault} Nothing was changed.`}
@@ -81,11 +103,13 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
             }
           />
         )}
-        {opened?.is === 'csv' && <CsvFields name={opened.name} text={opened.text} onUse={record} />}
+        {opened?.is === 'csv' && <CsvFields name={opened.name} table={opened.table} onUse={record} />}
         {opened?.is === 'wav' && (
           <TraceFields
             key={opened.name}
             traces={opened.traces}
+            note={opened.traces.says}
+            kind="wav"
             says="1.0 in the file is"
             start={10}
             onUse={(column, scale) => record(opened.name, opened.traces.sampleRate, column, scale)}
@@ -134,6 +158,12 @@ function NumberInput({ label, unit, value, onChange }: NumberProps) {
 
 const numberOf = (text: string): number | null => readQuantity(text, '');
 
+/** A field that begins with what was last typed for its kind of file. */
+function useKept(kind: string, otherwise: string): readonly [string, (text: string) => void] {
+  const [typed, setTyped] = useState(() => keptScale(kind, otherwise));
+  return [typed, (text) => (setTyped(text), keepScale(kind, text))];
+}
+
 interface MidiProps {
   readonly file: MidiFile;
   readonly onSteps: (track: number, scale: MidiScale) => void;
@@ -142,9 +172,9 @@ interface MidiProps {
 
 function MidiFields({ file, onSteps, onVoltages }: MidiProps) {
   const [index, setIndex] = useState(0);
-  const [zero, setZero] = useState('60');
-  const [gate, setGate] = useState('5');
-  const [full, setFull] = useState('5');
+  const [zero, setZero] = useKept('midi zero', '60');
+  const [gate, setGate] = useKept('midi gate', '5');
+  const [full, setFull] = useKept('midi full', '5');
   const track = file.tracks[index];
   const values = [numberOf(zero), numberOf(gate), numberOf(full)] as const;
   const [zeroNote, gateVolts, fullVolts] = values;
@@ -153,6 +183,7 @@ function MidiFields({ file, onSteps, onVoltages }: MidiProps) {
     zeroNote === null || gateVolts === null || fullVolts === null ? null : { zeroNote, gateVolts, fullVolts };
   const controllers = [...track.controllers.keys()];
   const steps = scale && midiSteps(track, file.bpm, scale);
+  const cutAt = scale && midiCutAt(track, scale, controllers);
   return (
     <>
       <Field label="Track">
@@ -175,6 +206,11 @@ function MidiFields({ file, onSteps, onVoltages }: MidiProps) {
           {`As voltages over time${controllers.length > 0 ? `, with controller ${controllers.join(', ')}` : ''}`}
         </Button>
       </Box>
+      {cutAt !== null && (
+        <Box role="status" sx={{ mt: 1 }}>
+          {`A gesture holds 10 000 changes: as voltages over time it is cut after ${cutAt.toPrecision(3)} s.`}
+        </Box>
+      )}
       {scale && !steps && track.notes.length > 0 && (
         <Box sx={{ color: ink.softInk, mt: 1 }}>
           Its notes lie on no even grid, or need more than 64 steps, so it comes as voltages over time only.
@@ -186,17 +222,43 @@ function MidiFields({ file, onSteps, onVoltages }: MidiProps) {
 
 interface CsvProps {
   readonly name: string;
-  readonly text: string;
+  readonly table: Table;
   readonly onUse: (name: string, sampleRate: number, values: Float32Array, scale: number) => Promise<void>;
 }
 
-function CsvFields({ name, text, onUse }: CsvProps) {
-  const [rate, setRate] = useState('1000');
+function CsvFields({ name, table, onUse }: CsvProps) {
+  const [rate, setRate] = useState(keptScale('csv rate', '1000'));
+  const [timed, setTimed] = useState(table.times !== 'no');
   const sampleRate = numberOf(rate);
-  const read = sampleRate === null ? null : readCsvTraces(text, sampleRate);
+  const read = useMemo(
+    () => (sampleRate === null ? null : tableTraces(table, timed, sampleRate)),
+    [table, timed, sampleRate],
+  );
   return (
     <>
-      <NumberInput label="Samples a second" unit="Hz, where it has no times" value={rate} onChange={setRate} />
+      {table.times === 'unsure' && (
+        <Box role="group" aria-label="What the first column is" sx={{ mb: 1 }}>
+          {`The first column, ${table.names[0] ?? ''}, only rises, and nothing says that it is time.`}
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={timed}
+            onChange={(_, value: boolean | null) => value !== null && setTimed(value)}
+            sx={{ display: 'flex', mt: 0.5 }}
+          >
+            <ToggleButton value={true}>it is time, in seconds</ToggleButton>
+            <ToggleButton value={false}>it is a voltage like the others</ToggleButton>
+          </ToggleButtonGroup>
+        </Box>
+      )}
+      {!timed && (
+        <NumberInput
+          label="Samples a second"
+          unit="Hz"
+          value={rate}
+          onChange={(text) => (setRate(text), keepScale('csv rate', text))}
+        />
+      )}
       {read && !read.ok && (
         <Box role="alert" sx={{ color: ink.error }}>
           {read.errors}
@@ -205,6 +267,8 @@ function CsvFields({ name, text, onUse }: CsvProps) {
       {read?.ok && (
         <TraceFields
           traces={read.value}
+          note={null}
+          kind="csv"
           says="1 in the file is"
           start={1}
           onUse={(column, scale) => onUse(name, read.value.sampleRate, column, scale)}
@@ -216,14 +280,18 @@ function CsvFields({ name, text, onUse }: CsvProps) {
 
 interface TraceProps {
   readonly traces: FileTraces;
+  /** What is to be said of the file. */
+  readonly note: string | null;
+  /** Which scale is remembered. */
+  readonly kind: string;
   readonly says: string;
   readonly start: number;
   readonly onUse: (values: Float32Array, scale: number) => Promise<void>;
 }
 
-function TraceFields({ traces, says, start, onUse }: TraceProps) {
+function TraceFields({ traces, note, kind, says, start, onUse }: TraceProps) {
   const [index, setIndex] = useState(0);
-  const [typed, setTyped] = useState(String(start));
+  const [typed, setTyped] = useState(keptScale(kind, String(start)));
   const [busy, setBusy] = useState(false);
   const scale = numberOf(typed);
   const column = traces.columns[index];
@@ -243,6 +311,7 @@ function TraceFields({ traces, says, start, onUse }: TraceProps) {
       <Box sx={{ color: ink.softInk }}>
         {`${seconds.toPrecision(3)} s at ${traces.sampleRate} Hz${seconds >= ASSET.seconds ? `, cut at ${ASSET.seconds} s` : ''}`}
       </Box>
+      {note && <Box role="status">{note}</Box>}
       <Button
         color="primary"
         sx={{ mt: 1.5 }}
@@ -250,6 +319,7 @@ function TraceFields({ traces, says, start, onUse }: TraceProps) {
         onClick={() => {
           if (scale === null || !column) return;
           setBusy(true);
+          keepScale(kind, typed);
           void onUse(column.values, scale)
             .catch(tellFault)
             .finally(() => setBusy(false));

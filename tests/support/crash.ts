@@ -1,0 +1,101 @@
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+import sqlite3 from 'sqlite3';
+import { stream } from '../../core/kinds/random';
+import { Application } from './setup';
+
+/** All rows of a question to a database that nobody else has open. */
+function rows(file: string, sql: string): Promise<Record<string, unknown>[]> {
+  return new Promise((resolve, reject) => {
+    const db = new sqlite3.Database(file, (error) => error && reject(error));
+    db.all(sql, (error, list: Record<string, unknown>[]) => {
+      db.close();
+      if (error) reject(error);
+      else resolve(list);
+    });
+  });
+}
+
+const documentOf = (n: number): object => ({
+  format: 'fenvo.patch',
+  version: 1,
+  name: `Save ${n}`,
+  modules: [
+    { id: 'l', kind: 'lfo' },
+    { id: 'f', kind: 'filter' },
+  ],
+  cables: [{ from: 'l.out', to: 'f.cutoff' }],
+});
+
+/** Saves and imports until the server is gone; notes what it acknowledged. */
+async function busy(url: string, acknowledged: Map<string, number>): Promise<void> {
+  const made = await fetch(`${url}/api/patches`, {
+    method: 'POST',
+    body: JSON.stringify({ patch: documentOf(0) }),
+    headers: { 'Content-Type': 'application/json' },
+  }).catch(() => null);
+  if (!made?.ok) return;
+  const { id } = (await made.json()) as { id: string };
+  acknowledged.set(id, 1);
+  for (let revision = 1; ; revision++) {
+    void fetch(`${url}/api/assets?name=x&sampleRate=8000`, {
+      method: 'POST',
+      body: new Float32Array(2000 + revision),
+    }).catch(() => null);
+    const saved = await fetch(`${url}/api/patches/${id}`, {
+      method: 'PUT',
+      body: JSON.stringify({ baseRevision: revision, patch: documentOf(revision) }),
+      headers: { 'Content-Type': 'application/json' },
+    }).catch(() => null);
+    if (!saved?.ok) return;
+    acknowledged.set(id, revision + 1);
+  }
+}
+
+async function lookedAt(data: string, acknowledged: ReadonlyMap<string, number>): Promise<string[]> {
+  const file = path.join(data, 'fenvo.sqlite');
+  const faults: string[] = [];
+  const [integrity] = await rows(file, 'PRAGMA integrity_check');
+  if (integrity?.integrity_check !== 'ok') faults.push(`integrity: ${JSON.stringify(integrity)}`);
+  if ((await rows(file, 'PRAGMA foreign_key_check')).length > 0) faults.push('a foreign key points nowhere');
+  const kept = new Map((await rows(file, 'SELECT id, revision FROM patches')).map((r) => [r.id, Number(r.revision)]));
+  for (const [id, revision] of acknowledged) {
+    if ((kept.get(id) ?? 0) < revision)
+      faults.push(`patch ${id}: revision ${revision} was acknowledged, ${kept.get(id)} is there`);
+  }
+  return faults;
+}
+
+/**
+ * Kills the server at random moments of saves, imports and summaries, and a program that makes a new folder in the midst
+ * of its migrations; then looks whether all that was acknowledged is there.
+ *
+ * @returns what was lost or damaged.
+ */
+export async function crashRounds(rounds: number, seed: number): Promise<string[]> {
+  const random = stream(seed);
+  const application = await Application.open();
+  const acknowledged = new Map<string, number>();
+  const faults: string[] = [];
+  for (let round = 0; round < rounds; round++) {
+    const work = [busy(application.url, acknowledged), busy(application.url, acknowledged)];
+    await new Promise((resolve) => setTimeout(resolve, 20 + 400 * random()));
+    await application.stop('SIGKILL');
+    await Promise.all(work);
+    faults.push(...(await lookedAt(application.data, acknowledged)).map((f) => `round ${round}: ${f}`));
+    // A new folder whose making is cut off anywhere must open the next time.
+    const fresh = path.join(application.data, `fresh${round}`);
+    const env = { ...process.env, FENVO_DATA: fresh, FENVO_THREADS: 'no' };
+    spawnSync(process.execPath, ['dist/seed.mjs'], {
+      env,
+      timeout: Math.round(120 + 500 * random()),
+      killSignal: 'SIGKILL',
+    });
+    const again = spawnSync(process.execPath, ['dist/seed.mjs'], { env, encoding: 'utf8' });
+    if (again.status !== 0)
+      faults.push(`round ${round}: a half-made folder does not open: ${again.stderr.slice(0, 400)}`);
+    await application.start();
+  }
+  await application.close();
+  return faults;
+}

@@ -1,0 +1,28 @@
+import { parseArgs } from 'node:util';
+import { crashRounds } from './crash';
+import { hostileRequests } from './hostile';
+import { Application } from './setup';
+
+/** The long forms: npm run crash -- --rounds 200 --requests 20000 */
+const { values } = parseArgs({
+  options: {
+    rounds: { type: 'string', default: '200' },
+    requests: { type: 'string', default: '20000' },
+    seed: { type: 'string', default: '1' },
+  },
+});
+const began = Date.now();
+const lost = await crashRounds(Number(values.rounds), Number(values.seed));
+lost.forEach((line) => console.log(line));
+console.log(`${values.rounds} crashes: ${lost.length} faults, ${Math.round((Date.now() - began) / 1000)} s`);
+const application = await Application.open();
+const { faults, asked } = await hostileRequests(
+  application.url,
+  application.port,
+  Number(values.requests),
+  Number(values.seed),
+);
+faults.slice(0, 50).forEach((line) => console.log(line));
+console.log(`${asked} hostile requests: ${faults.length} answered as a fault of the server`);
+await application.close();
+process.exitCode = lost.length + faults.length > 0 ? 1 : 0;
