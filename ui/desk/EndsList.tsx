@@ -3,10 +3,11 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
 import Button from '@mui/material/Button';
-import { idOf, showRange, showVoltRange } from '@/core';
+import { idOf, showVoltRange } from '@/core';
 import type { GraphModule } from '@/core';
 import { worstText } from '@/ui/parts/counted';
 import { headingStyle } from '@/ui/parts/fieldStyle';
+import { readingMore, readingText } from '@/ui/parts/readingText';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { glossary } from '@/ui/parts/glossary';
 import { shareOf } from './strip/frames';
@@ -133,6 +134,8 @@ interface RowProps {
   readonly lost: 'none' | 'low' | 'high' | 'both';
   readonly chosen: boolean;
   readonly onShow: (socket: string) => void;
+  /** What else is to be said of the reading. */
+  readonly more: string;
 }
 
 function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 'onShow'> {
@@ -149,7 +152,8 @@ function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 
   return {
     socket,
     label: `${m.label}, ${name}`,
-    text: reading ? showRange(reading.low, reading.high, reading.unit) : 'nothing is plugged in',
+    text: reading ? readingText(reading) : 'nothing is plugged in',
+    more: reading ? readingMore(reading) : '',
     said: said?.text ?? '',
     colour: said?.colour ?? '',
     low: spec && reading ? shareOf(spec, m.params, from) : null,
@@ -158,7 +162,19 @@ function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 
   };
 }
 
-const EndRow = memo(function EndRow({ socket, label, text, said, colour, low, high, lost, chosen, onShow }: RowProps) {
+const EndRow = memo(function EndRow({
+  socket,
+  label,
+  text,
+  more,
+  said,
+  colour,
+  low,
+  high,
+  lost,
+  chosen,
+  onShow,
+}: RowProps) {
   return (
     <ButtonBase
       onClick={() => onShow(socket)}
@@ -188,6 +204,7 @@ const EndRow = memo(function EndRow({ socket, label, text, said, colour, low, hi
       <Box sx={{ fontFamily: fonts.numbers }} data-reading={socket}>
         {text}
       </Box>
+      {more && <Box sx={{ fontSize: 12, color: ink.softInk }}>{more}</Box>}
       {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} />}
     </ButtonBase>
   );

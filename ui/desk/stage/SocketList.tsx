@@ -195,9 +195,20 @@ export function SocketList({ module, patch, predicted, edit, begin }: Props) {
             </Box>
             <PinButton socket={output.socket} pinned={pins.has(output.socket)} onPin={pin} />
           </Box>
+          <Settled range={predicted.prediction.outputs[output.socket]?.settled} />
           {normals && <OhmsField module={module.id} side="outputOhms" name={output.name} patch={patch} edit={edit} />}
         </Box>
       ))}
+    </Box>
+  );
+}
+
+/** Where a voltage ends up that began elsewhere. */
+function Settled({ range }: { readonly range: readonly [number, number] | undefined }) {
+  if (!range) return null;
+  return (
+    <Box sx={{ textAlign: 'right', pr: 3.5, fontSize: 12, color: ink.softInk }}>
+      {`settles to ${showVoltRange(...range)}`}
     </Box>
   );
 }
