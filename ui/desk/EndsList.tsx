@@ -134,7 +134,7 @@ interface RowProps {
   readonly lost: 'none' | 'low' | 'high' | 'both';
   readonly chosen: boolean;
   readonly onShow: (socket: string) => void;
-  /** What else is to be said of the reading. */
+  /** What else is to be said of the reading, in lines. */
   readonly more: string;
 }
 
@@ -153,11 +153,11 @@ function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 
     socket,
     label: `${m.label}, ${name}`,
     text: reading ? readingText(reading) : 'nothing is plugged in',
-    more: reading ? readingMore(reading) : '',
+    more: reading ? readingMore(reading).join('\n') : '',
     said: said?.text ?? '',
     colour: said?.colour ?? '',
-    low: spec && reading ? shareOf(spec, m.params, from) : null,
-    high: spec && reading ? shareOf(spec, m.params, to) : null,
+    low: spec?.window(m.params) && reading ? shareOf(spec, m.params, from) : null,
+    high: spec?.window(m.params) && reading ? shareOf(spec, m.params, to) : null,
     lost: below && above ? 'both' : below ? 'low' : above ? 'high' : 'none',
   };
 }
@@ -204,7 +204,7 @@ const EndRow = memo(function EndRow({
       <Box sx={{ fontFamily: fonts.numbers }} data-reading={socket}>
         {text}
       </Box>
-      {more && <Box sx={{ fontSize: 12, color: ink.softInk }}>{more}</Box>}
+      {more && <Box sx={{ fontSize: 12, color: ink.softInk, whiteSpace: 'pre' }}>{more}</Box>}
       {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} />}
     </ButtonBase>
   );

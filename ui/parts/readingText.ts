@@ -14,28 +14,25 @@ function pulsesText({ always, low, unit }: Reading): string {
   return low === null ? 'pulses' : `${showQuantity(low, unit)} seen`;
 }
 
+/** One figure as a meter reads it; without a simulation the guaranteed peak alone. */
 function levelText({ low, silent, peakHigh, unit }: Reading): string {
-  const peak = peakHigh === undefined || peakHigh === null ? '' : `peak ${showQuantity(peakHigh, unit)}`;
-  if (low === null && !silent) return peak || '–';
-  return [showQuantity(low, unit), peak].filter(Boolean).join(', ');
+  if (low !== null || silent) return showQuantity(low, unit);
+  return peakHigh == null ? '–' : `peak ${showQuantity(peakHigh, unit)}`;
 }
 
 const percent = (share: number): string => withUnit(showNumber(share, share < 10 ? 1 : 0), '%');
 
-/** What else is to be said of it: how long it is beyond its window, how long high, how far over line levels. */
-export function readingMore(r: Reading): string {
-  const beyond = [
-    (r.pinnedLowPercent ?? 0) > 0 && `${percent(r.pinnedLowPercent ?? 0)} below`,
-    (r.pinnedHighPercent ?? 0) > 0 && `${percent(r.pinnedHighPercent ?? 0)} above`,
-  ].filter(Boolean);
-  const over = (db: number | undefined, than: string): string =>
-    db === undefined ? '' : `${withUnit(showNumber(db, 1, true), 'dB')} to ${than}`;
+/** What else is to be said of it, a line each: how long beyond its window or high, how far from line levels. */
+export function readingMore(r: Reading): readonly string[] {
+  const [below, above] = [r.pinnedLowPercent ?? 0, r.pinnedHighPercent ?? 0];
+  const from = (db: number | undefined, than: string): string | false =>
+    db !== undefined && `${withUnit(showNumber(db, 1, true), 'dB')} from ${than}`;
   return [
-    beyond.length > 0 && `beyond its window: ${beyond.join(', ')} of the time`,
-    r.highPercent !== undefined && r.always === null && `high for ${percent(r.highPercent)} of the time`,
-    over(r.overStudioDb, '+4 dBu'),
-    over(r.overHomeDb, '−10 dBV'),
-  ]
-    .filter(Boolean)
-    .join(' · ');
+    below > 0 && `below its window for ${percent(below)}`,
+    above > 0 && `above its window for ${percent(above)}`,
+    r.highPercent !== undefined && r.always === null && `high for ${percent(r.highPercent)}`,
+    r.low !== null && r.peakHigh != null && `peak at most ${showQuantity(r.peakHigh, r.unit)}`,
+    from(r.overStudioDb, '+4 dBu'),
+    from(r.overHomeDb, '−10 dBV'),
+  ].filter((line): line is string => line !== false);
 }

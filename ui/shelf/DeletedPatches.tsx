@@ -54,7 +54,7 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
                 <TableRow key={p.id} data-deleted={p.id}>
                   <TableCell>{p.name}</TableCell>
                   <TableCell>{dayjs(p.deletedAt).format('D MMM HH:mm')}</TableCell>
-                  <TableCell align="right">
+                  <TableCell align="right" sx={{ whiteSpace: 'nowrap', '& button + button': { ml: 1 } }}>
                     <Button onClick={() => void done(api.restore(p.id), `“${p.name}” is back on the shelf.`)}>
                       Restore
                     </Button>
