@@ -130,6 +130,38 @@ describe('a server that dies', () => {
     expect(await fetchPatch(application.url, id)).toMatchObject({ revision: 2, patch: { name: 'Kept well' } });
   });
 
+  it('keeps the page where a link is followed while it is gone', async () => {
+    const page = await opened.browser.newPage();
+    const desk = new DeskDriver(page, application.url);
+    await desk.open('morse-key-slewed');
+    await application.stop('SIGKILL');
+    await page.click('header a[href="/"]');
+    await page.waitForFunction(() => document.body.textContent?.includes('this page stays'));
+    expect(page.url()).toContain('/patches/morse-key-slewed');
+    await application.start();
+    await page.click('header a[href="/"]');
+    await page.waitForFunction(() => location.pathname === '/');
+    await page.close();
+  });
+  it('works on where the browser keeps nothing, and says that drafts are off', async () => {
+    const page = await opened.browser.newPage();
+    await page.evaluateOnNewDocument(() => {
+      const refuse = (): never => {
+        throw new DOMException('blocked', 'SecurityError');
+      };
+      for (const name of ['localStorage', 'sessionStorage'])
+        Object.defineProperty(window, name, { get: refuse, configurable: true });
+    });
+    const desk = new DeskDriver(page, application.url);
+    await desk.open('fog-bank-breathing');
+    await page.waitForFunction(() => document.body.textContent?.includes('lets Fenvo keep nothing'));
+    await desk.stage('trim');
+    await desk.type('amount', '0.31');
+    await desk.saved();
+    const { patch: stored } = await fetchPatch(application.url, 'fog-bank-breathing');
+    expect(stored.modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.31);
+    await page.close();
+  });
   it('loses nothing of an edit made while it was gone: a draft keeps it, the next server gets it', async () => {
     const page = await opened.browser.newPage();
     const desk = new DeskDriver(page, application.url);

@@ -39,7 +39,11 @@ for (const scheme of ['light', 'dark'] as const) {
 }
 await shoot('shut', 'light', stage('lamp-sweep-shut', 'beam'));
 await shoot('opposite', 'light', stage('two-lamps-opposite-ways', 'depth'));
-await shoot('fader', 'light', stage('tide-gauge-to-three-ends', 'bright'));
+await shoot('fader', 'light', async (desk) => {
+  await desk.open('tide-gauge-to-three-ends');
+  await desk.end('water.cutoff');
+  await desk.stage('bright');
+});
 await shoot('night', 'light', async (desk) => {
   await desk.open('lamp-keepers-night');
   await desk.end('fog.cutoff');

@@ -5,11 +5,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import dayjs from 'dayjs';
-import Link from 'next/link';
 import { memo } from 'react';
 import { useStore } from 'zustand';
 import { printPatch } from '@/core';
 import { downloadPatch } from '@/ui/parts/files';
+import { SafeLink } from '@/ui/parts/SafeLink';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
 import type { DeskStore, SaveState } from '@/ui/state/desk';
 import { ink } from '@/ui/theme/tokens';
@@ -60,7 +60,7 @@ export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: P
       }}
     >
       <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
-      <Box component={Link} href="/" sx={{ color: ink.softInk }}>
+      <Box component={SafeLink} href="/" sx={{ color: ink.softInk }}>
         Shelf
       </Box>
       <span>/</span>

@@ -6,12 +6,12 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import dayjs from 'dayjs';
 import relativeTime from 'dayjs/plugin/relativeTime';
-import Link from 'next/link';
 import { useState } from 'react';
 import { showRange } from '@/core';
 import { downloadBundle, downloadPatch } from '@/ui/parts/files';
 import { worstText } from '@/ui/parts/counted';
 import { FINDINGS } from '@/ui/parts/places';
+import { SafeLink } from '@/ui/parts/SafeLink';
 import { api } from '@/ui/state/api';
 import type { ListedPatch } from '@/ui/state/api';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -40,7 +40,7 @@ function Findings({ id, summary, fault }: ListedPatch) {
   if (!said) return <Box sx={{ color: summary ? ink.good : ink.softInk }}>{summary ? 'sound' : 'looking…'}</Box>;
   return (
     <Box
-      component={Link}
+      component={SafeLink}
       href={`/patches/${id}#${FINDINGS}`}
       title="Go to the place of the first"
       sx={{ color: said.colour, position: 'relative', zIndex: 1, py: 0.5 }}
@@ -55,7 +55,8 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
   const [renaming, setRenaming] = useState(false);
   const close = (): void => setAnchor(null);
   const duplicate = async (): Promise<void> => {
-    const { patch: document, tags } = await api.get(patch.id);
+    const { patch: document, tags, revision } = await api.get(patch.id);
+    await api.keepVersion(patch.id, revision, 'started');
     await api.create({ ...document, name: `${patch.name} copy`.slice(0, 200) }, tags);
     await onChanged();
   };
@@ -82,7 +83,7 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
       <StripPicture strip={patch.summary?.strip ?? []} />
       <Box sx={{ flex: 1, minWidth: 200 }}>
         <Box
-          component={Link}
+          component={SafeLink}
           href={`/patches/${patch.id}`}
           sx={{
             fontWeight: 700,

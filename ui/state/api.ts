@@ -37,6 +37,8 @@ export interface SavedVersion {
   readonly revision: number;
   readonly name: string;
   readonly savedAt: string;
+  /** Why it is kept for ever, or null. */
+  readonly keptFor: string | null;
 }
 
 /** What the server said no to; or `unreachable` where it said nothing. */
@@ -80,6 +82,7 @@ async function send<T>(method: string, path: string, content: RequestInit): Prom
 const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
 
 export const api = {
+  health: () => call<{ ok: boolean }>('GET', '/health'),
   list: (deleted = false) =>
     call<{ patches: ListedPatch[] }>('GET', `/patches${deleted ? '?deleted=true' : ''}`).then((x) => x.patches),
   get: (id: string) => call<StoredPatch>('GET', at(id)),

@@ -19,6 +19,20 @@ const OFF =
   'This browser lets Fenvo keep nothing, so there are no local drafts: what is not saved when the page closes is lost.';
 const FULL = 'This browser has no more room for drafts: what is not saved when the page closes is lost.';
 
+const NEAR =
+  'The room that this browser has for drafts is nearly full: save or remove large patches, or the next changes may have no draft.';
+/** Browsers keep about five million characters for a site. */
+const NEARLY_FULL = 4_400_000;
+
+function roomTaken(store: Storage): number {
+  let sum = 0;
+  for (let i = 0; i < store.length; i++) {
+    const key = store.key(i) ?? '';
+    sum += key.length + (store.getItem(key)?.length ?? 0);
+  }
+  return sum;
+}
+
 /** Works on the browser's store, which may be blocked or full; that is told once. */
 function withStore<T>(work: (store: Storage) => T, otherwise: T): T {
   try {
@@ -32,7 +46,10 @@ function withStore<T>(work: (store: Storage) => T, otherwise: T): T {
 
 export function keepDraft(id: string, baseRevision: number, patch: Patch): void {
   const draft = JSON.stringify({ baseRevision, patch: printPatch(patch), at: new Date().toISOString() });
-  withStore((store) => store.setItem(ownKey(id), draft), undefined);
+  withStore((store) => {
+    if (roomTaken(store) + draft.length > NEARLY_FULL) tellOnce(NEAR);
+    store.setItem(ownKey(id), draft);
+  }, undefined);
 }
 
 export function dropDraft(id: string, key: string = ownKey(id)): void {

@@ -22,7 +22,7 @@ function read(): Kept {
   }
 }
 
-export const settings = createStore<Kept>(() => (typeof localStorage === 'undefined' ? start : read()));
+export const settings = createStore<Kept>(() => (typeof window === 'undefined' ? start : read()));
 
 export function setSetting<K extends keyof Kept>(key: K, value: Kept[K]): void {
   settings.setState({ [key]: value });

@@ -19,19 +19,21 @@ interface Props {
   readonly onCompare: (scene: Scene) => void;
 }
 
-/** Every version that was ever saved: to look at, and to put back as one more edit. */
+/** The saved versions: to look at, and to put back as one more edit. */
 export function HistoryPanel({ desk, onClose, onCompare }: Props) {
   const id = useStore(desk, (s) => s.id);
   const revision = useStore(desk, (s) => s.revision);
   const { edit } = desk.getState();
-  const { data, error } = useQuery({ queryKey: ['history', id, revision], queryFn: () => api.history(id) });
+  const { data, error, refetch } = useQuery({ queryKey: ['history', id, revision], queryFn: () => api.history(id) });
   const fetched = async (version: number) => patchOf(await api.revision(id, version));
+  const keep = (version: number, why: 'named' | 'restored') => api.keepVersion(id, version, why).then(() => refetch());
   const name = (version: number): string => `version ${version}`;
   return (
     <Box component="section" aria-label="Earlier versions">
       <PanelHead title="Earlier versions" onClose={onClose} />
       <Box sx={{ color: ink.softInk, mb: 1 }}>
-        Each save is kept. Putting one back is an edit like any other: it can be undone, and nothing is lost.
+        All saves of the last day are kept, then the last of each hour for a week, then the last of each day; for ever
+        what is kept on purpose or was put back. Putting one back is an edit like any other: it can be undone.
       </Box>
       {error && (
         <Box role="alert" sx={{ color: ink.error }}>{`${error.message} The patch on the desk is not touched.`}</Box>
@@ -59,19 +61,25 @@ export function HistoryPanel({ desk, onClose, onCompare }: Props) {
               <Button
                 onClick={() =>
                   void fetched(v.revision)
-                    .then((old) =>
+                    .then((old) => {
+                      keep(v.revision, 'restored').catch(tellFault);
                       edit(`back to ${name(v.revision)}`, (p) => ({
                         ...withState(p, old),
                         name: old.name,
                         notes: old.notes,
                         bypassed: old.bypassed,
-                      })),
-                    )
+                      }));
+                    })
                     .catch(tellFault)
                 }
               >
                 Put back
               </Button>
+              {v.keptFor === null ? (
+                <Button onClick={() => void keep(v.revision, 'named').catch(tellFault)}>Keep for ever</Button>
+              ) : (
+                <Box sx={{ alignSelf: 'center', fontSize: 13, color: ink.softInk }}>kept for ever</Box>
+              )}
             </Box>
           )}
         </Box>

@@ -1,0 +1,27 @@
+'use client';
+import Link from 'next/link';
+import type { LinkProps } from 'next/link';
+import { useRouter } from 'next/navigation';
+import type { AnchorHTMLAttributes, MouseEvent } from 'react';
+import { api } from '@/ui/state/api';
+import { tellFault } from './messages';
+
+type Props = LinkProps & Omit<AnchorHTMLAttributes<HTMLAnchorElement>, keyof LinkProps>;
+
+const AWAY = 'The server does not answer, so this page stays. What is not saved is kept here; try the link again soon.';
+
+/** A link that is followed only while the server is there: one that is not would take the page away for nothing. */
+export function SafeLink({ href, onClick, ...rest }: Props) {
+  const router = useRouter();
+  const follow = (event: MouseEvent<HTMLAnchorElement>): void => {
+    onClick?.(event);
+    const elsewhere = event.metaKey || event.ctrlKey || event.shiftKey || event.altKey || event.button !== 0;
+    if (event.defaultPrevented || elsewhere) return;
+    event.preventDefault();
+    api
+      .health()
+      .then(() => router.push(String(href)))
+      .catch(() => tellFault(AWAY));
+  };
+  return <Link href={href} onClick={follow} {...rest} />;
+}
