@@ -5,6 +5,7 @@ import path from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
 import { predict } from '@/core';
+import { unpackBundle } from '@/core/formats/bundle';
 import { readWavTraces } from '@/core/formats/wavFile';
 import { fetchPatch, readingOf } from './support/desk';
 import { openPages } from './support/pages';
@@ -473,5 +474,42 @@ describe('the first hour', () => {
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.keys('v');
     await page.waitForSelector('section[aria-label=Variants]');
+  });
+});
+
+describe('a patch with its recordings', () => {
+  it('goes out as one zip, and comes back whole', async () => {
+    const { page } = at;
+    const volts = Float32Array.from({ length: 4000 }, (_, i) => 3 * Math.sin(i / 30));
+    const put = await fetch(`${url}/api/assets?name=hull&sampleRate=8000`, { method: 'POST', body: volts });
+    const { id: assetId } = (await put.json()) as { id: string };
+    const patch = {
+      format: 'fenvo.patch',
+      version: 1,
+      name: 'Hull tape',
+      modules: [{ id: 'tape', kind: 'recording', params: { assetId } }],
+    };
+    const headers = { 'Content-Type': 'application/json' };
+    const made = await fetch(`${url}/api/patches`, { method: 'POST', headers, body: JSON.stringify({ patch }) });
+    const { id } = (await made.json()) as { id: string };
+    await page.goto(url);
+    const client = await page.createCDPSession();
+    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await page.waitForSelector(`[data-patch="${id}"]`);
+    await page.click('[aria-label="More for Hull tape"]');
+    const item = '::-p-xpath(//li[contains(., "Export with its recordings")])';
+    await (await page.waitForSelector(item))!.click();
+    const file = path.join(folder, 'Hull tape.fenvo.zip');
+    for (let i = 0; i < 100 && !existsSync(file); i++) await new Promise((resolve) => setTimeout(resolve, 50));
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const bundle = unpackBundle(readFileSync(file));
+    expect(bundle.ok && bundle.value.recordings).toEqual([{ id: assetId, name: 'hull', sampleRate: 8000, volts }]);
+    const input = (await page.waitForSelector('[aria-label="Patch file"]')) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(file);
+    await page.waitForFunction(() => location.pathname.startsWith('/patches/'));
+    const again = page.url().split('/').at(-1) ?? '';
+    expect(again).not.toBe(id);
+    const { patch: stored } = await fetchPatch(url, again);
+    expect(stored.modules).toEqual(patch.modules);
   });
 });
