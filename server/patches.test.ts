@@ -1,10 +1,12 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import sqlite3 from 'sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openDatabase } from './database';
 import type { Database } from './database';
 import { ApiError } from './errors';
+import { storageFault } from './faults';
 import { migrationNames } from './migrations';
 import { Patches } from './patches';
 import type { Document } from './patches';
@@ -162,5 +164,36 @@ describe('patches', () => {
     await patches.removeForGood(id);
     expect(await codeOf(patches.get(id))).toBe('not-found');
     expect((await db.sequelize.query('SELECT COUNT(*) AS n FROM revisions'))[0]).toEqual([{ n: 0 }]);
+  });
+});
+
+describe('storage faults', () => {
+  const faultOf = (work: Promise<unknown>): Promise<string> =>
+    work.then(
+      () => 'done',
+      (error: unknown) => storageFault(error, folder)?.code ?? String(error),
+    );
+  it('a full disk is told as one, and what was saved stays', async () => {
+    const { id } = await patches.create(doc('Before'));
+    const full = db.write(async (transaction) => {
+      await db.sequelize.query('PRAGMA max_page_count = 1', { transaction });
+      await db.sequelize.query(`UPDATE patches SET body = '${'x'.repeat(300_000)}'`, { transaction });
+    });
+    expect(await faultOf(full)).toBe('disk-full');
+    expect(docOf(await patches.get(id)).name).toBe('Before');
+    expect((await patches.save(id, 1, doc('After'))).revision).toBe(2);
+  });
+  it('a lock of another program is waited for, then told', async () => {
+    const other = new sqlite3.Database(path.join(folder, 'fenvo.sqlite'));
+    const run = (sql: string): Promise<void> =>
+      new Promise((resolve, reject) => other.exec(sql, (error) => (error ? reject(error) : resolve())));
+    await run('BEGIN IMMEDIATE');
+    const waits = patches.create(doc('Waits'));
+    setTimeout(() => void run('COMMIT'), 500);
+    expect((await waits).revision).toBe(1);
+    await run('BEGIN IMMEDIATE');
+    expect(await faultOf(patches.create(doc('In vain')))).toBe('locked');
+    await run('COMMIT');
+    await new Promise<void>((resolve) => other.close(() => resolve()));
   });
 });

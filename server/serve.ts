@@ -3,6 +3,8 @@ import type { ServerResponse } from 'node:http';
 import type { Duplex } from 'node:stream';
 import next from 'next';
 import { parseArgs } from 'node:util';
+import { dataFolder } from './database';
+import { lockFolder } from './folderLock';
 import { securityHeaders } from './headers';
 import { refusalOf } from './refusal';
 import type { Refusal } from './refusal';
@@ -18,6 +20,13 @@ function refuse(response: ServerResponse, { status, code, message }: Refusal): v
   const body = JSON.stringify({ error: { code, message, details: null } });
   response.writeHead(status, { ...securityHeaders, 'Content-Type': 'application/json', Connection: 'close' });
   response.end(body);
+}
+
+try {
+  await lockFolder(dataFolder());
+} catch (error) {
+  console.error(error instanceof Error ? error.message : error);
+  process.exit(1);
 }
 
 const application = next({ dev: false, dir: process.cwd(), hostname: values.host, port });

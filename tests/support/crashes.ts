@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { crashRounds } from './crash';
 import { hostileRequests } from './hostile';
+import { mixedRequests } from './mixed';
 import { Application } from './setup';
 
 /** The long forms: npm run crash -- --rounds 200 --requests 20000 */
@@ -8,6 +9,7 @@ const { values } = parseArgs({
   options: {
     rounds: { type: 'string', default: '200' },
     requests: { type: 'string', default: '20000' },
+    mixed: { type: 'string', default: '25000' },
     seed: { type: 'string', default: '1' },
   },
 });
@@ -24,5 +26,7 @@ const { faults, asked } = await hostileRequests(
 );
 faults.slice(0, 50).forEach((line) => console.log(line));
 console.log(`${asked} hostile requests: ${faults.length} answered as a fault of the server`);
+const most = await mixedRequests(application, Number(values.mixed), Number(values.seed));
+console.log(`${values.mixed} mixed requests: ${Math.round(most)} MB at most`);
 await application.close();
 process.exitCode = lost.length + faults.length > 0 ? 1 : 0;

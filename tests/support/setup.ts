@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -36,6 +36,12 @@ export class Application {
     const application = new Application(await freePort(), data);
     await application.start();
     return application;
+  }
+
+  /** Memory that the server takes now, MB; Linux. */
+  get megabytes(): number {
+    const status = readFileSync(`/proc/${this.child?.pid ?? 0}/status`, 'utf8');
+    return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
   }
 
   get url(): string {
