@@ -403,7 +403,9 @@ describe('hands', () => {
     await desk.open('fog-bank-breathing');
     await desk.button('Import');
     await upload('broken.mid', 'not a file');
-    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "broken.mid is no Standard MIDI File")])');
+    await page.waitForSelector(
+      '::-p-xpath(//*[@role="alert"][contains(., "broken.mid: It is no Standard MIDI File")])',
+    );
     await upload('broken.csv', 't,v\n0,1\n1,much\n');
     await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "Line 3, v: “much” is no number.")])');
   });

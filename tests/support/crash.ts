@@ -35,7 +35,9 @@ async function busy(url: string, acknowledged: Map<string, number>): Promise<voi
     headers: { 'Content-Type': 'application/json' },
   }).catch(() => null);
   if (!made?.ok) return;
-  const { id } = (await made.json()) as { id: string };
+  const answer = (await made.json().catch(() => null)) as { id: string } | null;
+  if (!answer) return;
+  const { id } = answer;
   acknowledged.set(id, 1);
   for (let revision = 1; ; revision++) {
     void fetch(`${url}/api/assets?name=x&sampleRate=8000`, {
