@@ -25,6 +25,8 @@ interface Head {
 /** A patch with its body as it is stored: text, that need not be read to be handed on. */
 export interface StoredText extends Head {
   readonly body: string;
+  /** The key of the save that made this revision: a page whose answer was lost knows its own by it. */
+  readonly saveKey: string | null;
 }
 
 export interface ListedPatch extends Head {
@@ -56,7 +58,7 @@ function tagsOf(text: string): readonly string[] {
   }
 }
 
-const stored = (row: PatchRow): StoredText => ({ ...headOf(row), body: row.body });
+const stored = (row: PatchRow): StoredText => ({ ...headOf(row), saveKey: row.saveKey ?? null, body: row.body });
 
 /** As an answer's text: the body goes through as it is. */
 export function textOf({ body, ...head }: StoredText): string {

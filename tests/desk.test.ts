@@ -67,6 +67,7 @@ describe('the desk', () => {
     await desk.type('amount', '7');
     expect(await page.$eval('[role=alert]', (e) => e.textContent)).toBe('Must be between -1 and 1.');
     await page.keyboard.press('Escape');
+    await desk.saved();
   });
 
   it('inserts an offset, undoes and redoes it by name, and finds it after a reload', async () => {

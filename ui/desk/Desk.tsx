@@ -31,6 +31,9 @@ function open(stored: StoredPatch): Opened {
     dropDraft(stored.id);
     return { start: { ...base, patch: saved }, recovered: 'no' };
   }
+  // The save whose answer this page did not stay for is its own: what it made is what the draft goes on from.
+  const own = draft.sentKey !== null && draft.sentKey === stored.saveKey && stored.revision === draft.baseRevision + 1;
+  if (own) return { start: { ...base, patch: draft.patch }, recovered: 'yes' };
   // A draft on an older revision keeps its base, so that saving it meets the conflict and both versions stay.
   const older = draft.baseRevision !== stored.revision;
   return { start: { ...base, patch: draft.patch, revision: draft.baseRevision }, recovered: older ? 'older' : 'yes' };
@@ -53,7 +56,7 @@ export function Desk({ stored }: { stored: StoredPatch }) {
     (draft: Draft) => {
       desk.getState().edit('go on with what was left unsaved', () => draft.patch);
       const { id, revision, patch } = desk.getState();
-      keepDraft(id, revision, patch);
+      keepDraft(id, revision, patch, null);
       dropDraft(id, draft.key);
     },
     [desk],

@@ -5,7 +5,6 @@ import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { api } from '@/ui/state/api';
-import { tabReady } from '@/ui/state/tab';
 
 /** The desk needs the browser (workers, drafts, sizes), so the server sends the page without it. */
 const Desk = dynamic(() => import('./Desk').then((m) => m.Desk), { ssr: false });
@@ -13,7 +12,7 @@ const Desk = dynamic(() => import('./Desk').then((m) => m.Desk), { ssr: false })
 export function DeskScreen({ id }: { id: string }) {
   const { data, error } = useQuery({
     queryKey: ['patch', id],
-    queryFn: () => Promise.all([api.get(id), tabReady()]).then(([stored]) => stored),
+    queryFn: () => api.get(id),
     staleTime: Infinity,
     gcTime: 0,
     refetchOnWindowFocus: false,

@@ -8,6 +8,8 @@ export interface StoredPatch {
   readonly patch: Document;
   readonly tags: readonly string[];
   readonly updatedAt: string;
+  /** The key of the save that made this revision. */
+  readonly saveKey: string | null;
 }
 
 export interface ListedPatch {

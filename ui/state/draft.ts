@@ -8,6 +8,8 @@ export interface Draft {
   readonly key: string;
   readonly baseRevision: number;
   readonly patch: Patch;
+  /** The key of a save that was sent and not answered yet. */
+  readonly sentKey: string | null;
   /** When it was kept; null of one that an older Fenvo kept. */
   readonly at: string | null;
 }
@@ -44,8 +46,8 @@ function withStore<T>(work: (store: Storage) => T, otherwise: T): T {
   }
 }
 
-export function keepDraft(id: string, baseRevision: number, patch: Patch): void {
-  const draft = JSON.stringify({ baseRevision, patch: printPatch(patch), at: new Date().toISOString() });
+export function keepDraft(id: string, baseRevision: number, patch: Patch, sentKey: string | null): void {
+  const draft = JSON.stringify({ baseRevision, patch: printPatch(patch), sentKey, at: new Date().toISOString() });
   withStore((store) => {
     if (roomTaken(store) + draft.length > NEARLY_FULL) tellOnce(NEAR);
     store.setItem(ownKey(id), draft);
@@ -56,13 +58,22 @@ export function dropDraft(id: string, key: string = ownKey(id)): void {
   withStore((store) => store.removeItem(key), undefined);
 }
 
+interface KeptDraft {
+  readonly baseRevision: number;
+  readonly patch: unknown;
+  readonly sentKey?: string | null;
+  readonly at?: string;
+}
+
 function read(key: string, text: string | null): Draft | null {
   try {
-    const kept = JSON.parse(text ?? 'null') as { baseRevision: number; patch: unknown; at?: string } | null;
+    const kept = JSON.parse(text ?? 'null') as KeptDraft | null;
     if (!kept) return null;
     // One without a time is as old as the defaults that it may have left out.
     const result = parsePatch(kept.at === undefined ? withOldDefaults(kept.patch) : kept.patch);
-    return result.ok ? { key, baseRevision: kept.baseRevision, patch: result.value, at: kept.at ?? null } : null;
+    if (!result.ok) return null;
+    const { baseRevision, sentKey = null, at = null } = kept;
+    return { key, baseRevision, patch: result.value, sentKey, at };
   } catch {
     return null;
   }

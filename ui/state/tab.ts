@@ -2,12 +2,8 @@
 
 const KEY = 'fenvo.tab';
 const lockOf = (id: string): string => `fenvo.tab.${id}`;
-/** A page that is just being left may hold its name for a moment longer, milliseconds. */
-const PATIENCE = 400;
 
 let own: string | null = null;
-
-const fresh = (): string => crypto.randomUUID().slice(0, 8);
 
 function keptId(): string | null {
   try {
@@ -17,42 +13,25 @@ function keptId(): string | null {
   }
 }
 
-/** Takes a tab's name for as long as the tab lives; the browser lets go of it however the tab ends. */
-function hold(id: string): Promise<boolean> {
-  return new Promise((resolve) => {
-    if (!navigator.locks) return resolve(true);
-    void navigator.locks.request(lockOf(id), { ifAvailable: true }, (lock) => {
-      resolve(lock !== null);
-      return lock ? new Promise(() => undefined) : undefined;
-    });
-  });
-}
-
-async function holdSoon(id: string): Promise<boolean> {
-  for (const end = Date.now() + PATIENCE; ;) {
-    if (await hold(id)) return true;
-    if (Date.now() > end) return false;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-}
-
 /**
- * Settles which tab this is: a tab that goes on to another page is the same; one that was duplicated is another, though
- * it inherits what the first kept, for the first holds the name.
+ * Which tab this is: one that goes on to another page, or is loaded again, is the same. A tab that the browser
+ * duplicates takes the first one's name with it.
  */
-export async function tabReady(): Promise<void> {
-  if (own !== null) return;
-  const kept = keptId();
-  if (kept !== null && (await holdSoon(kept))) own = kept;
-  else await hold((own = fresh()));
+export function tabId(): string {
+  if (own !== null) return own;
+  own = keptId() ?? crypto.randomUUID().slice(0, 8);
   try {
     sessionStorage.setItem(KEY, own);
   } catch {
     // Without it a tab that is loaded again is another one; its draft is offered, not taken up by itself.
   }
+  // Held while the page is there; the browser lets go of it however the page ends.
+  void navigator.locks?.request(
+    lockOf(own),
+    () => new Promise<void>((release) => window.addEventListener('pagehide', () => release())),
+  );
+  return own;
 }
-
-export const tabId = (): string => (own ??= fresh());
 
 /** The tabs of this browser that are open now. */
 export async function aliveTabs(): Promise<ReadonlySet<string>> {

@@ -65,7 +65,7 @@ class Autosave {
   private draft(): void {
     this.draftTimer = undefined;
     const { id, patch, saved, revision } = this.desk.getState();
-    if (patch !== saved) keepDraft(id, revision, patch);
+    if (patch !== saved) keepDraft(id, revision, patch, this.sent?.key ?? null);
   }
 
   private watch(): void {
