@@ -1,7 +1,7 @@
 import { bundle, inRoot, install, startChild } from './lib.mjs';
 
 install();
-await bundle('server/work/worker.ts', 'server-worker');
+await bundle('server/beside/worker.ts', 'server-worker');
 startChild(process.execPath, [
   inRoot('node_modules', 'next', 'dist', 'bin', 'next'),
   'dev',

@@ -64,7 +64,7 @@ const sources = [
 /** Builds the application if a source is newer than the last build. */
 export async function buildApplication() {
   // What the server works out beside its own thread.
-  await bundle('server/work/worker.ts', 'server-worker');
+  await bundle('server/beside/worker.ts', 'server-worker');
   await bundle('server/serve.ts', 'serve');
   const done = inRoot('.next', '.fenvo-built');
   if (stamp(done) > newest(sources)) return;

@@ -7,9 +7,9 @@ import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
 import type { StoredText } from './patches';
 import { idSchema } from './schemas';
-import { check } from './work/tasks';
-import type { ReadRequest } from './work/tasks';
-import { threads } from './work/thread';
+import { check } from './beside/tasks';
+import type { ReadRequest } from './beside/tasks';
+import { threads } from './beside/thread';
 
 type Context = { readonly params: Promise<Readonly<Record<string, string>>> };
 

@@ -1,7 +1,7 @@
 import type { Database } from './database';
 import { notFound } from './errors';
 import { AssetRow } from './models';
-import { threads } from './work/thread';
+import { threads } from './beside/thread';
 
 /** An imported trace, volts as 32-bit floats, little-endian. */
 export interface StoredAsset {

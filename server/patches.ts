@@ -8,8 +8,8 @@ import { outgrown } from './history';
 import { PatchRow, RevisionRow } from './models';
 import { Summaries } from './summaries';
 import type { Summary } from './summary';
-import { readPatch } from './work/tasks';
-import type { ReadPatch } from './work/tasks';
+import { readPatch } from './beside/tasks';
+import type { ReadPatch } from './beside/tasks';
 
 export type Document = { readonly [key: string]: Json };
 

@@ -2,8 +2,8 @@ import { parsePatch, recordingsOf } from '../core';
 import type { Database } from './database';
 import { AssetRow, PatchRow } from './models';
 import type { Summary } from './summary';
-import { threads } from './work/thread';
-import type { StoredTrace } from './work/tasks';
+import { threads } from './beside/thread';
+import type { StoredTrace } from './beside/tasks';
 
 interface Made {
   readonly summary: Summary | null;

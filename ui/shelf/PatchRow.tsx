@@ -13,7 +13,7 @@ import { worstText } from '@/ui/parts/counted';
 import { FINDINGS } from '@/ui/parts/places';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { api } from '@/ui/state/api';
-import type { ListedPatch } from '@/ui/state/api';
+import type { Document, ListedPatch } from '@/ui/state/api';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { RenameDialog } from './RenameDialog';
 import { StripPicture } from './StripPicture';
@@ -60,6 +60,11 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
     await api.create({ ...document, name: `${patch.name} copy`.slice(0, 200) }, tags);
     await onChanged();
   };
+  const exportAs = (download: (name: string, document: Document) => void | Promise<void>): void =>
+    void api
+      .get(patch.id)
+      .then((p) => download(patch.name, p.patch))
+      .catch(onFault);
   const rename = async (name: string): Promise<void> => {
     const { patch: document, revision } = await api.get(patch.id);
     await api.save(patch.id, revision, { ...document, name });
@@ -131,28 +136,10 @@ export function PatchRow({ patch, onChanged, onFault, onRemove }: Props) {
         <MenuItem dense onClick={() => (close(), void duplicate().catch(onFault))}>
           Duplicate
         </MenuItem>
-        <MenuItem
-          dense
-          onClick={() => (
-            close(),
-            void api
-              .get(patch.id)
-              .then((p) => downloadPatch(patch.name, p.patch))
-              .catch(onFault)
-          )}
-        >
+        <MenuItem dense onClick={() => (close(), exportAs(downloadPatch))}>
           Export
         </MenuItem>
-        <MenuItem
-          dense
-          onClick={() => (
-            close(),
-            void api
-              .get(patch.id)
-              .then((p) => downloadBundle(patch.name, p.patch))
-              .catch(onFault)
-          )}
-        >
+        <MenuItem dense onClick={() => (close(), exportAs(downloadBundle))}>
           Export with its recordings
         </MenuItem>
         <MenuItem dense onClick={() => (close(), onRemove())}>
