@@ -5,6 +5,7 @@ import { migrate } from './migrate';
 import { completeParams, readParams } from './params';
 import { Reader, isObject, own, shown } from './reader';
 import type { Fields } from './reader';
+import { SharedLists, withSharedLists } from './shared';
 import { STATE_KEYS, stateOf } from './state';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type {
@@ -58,6 +59,10 @@ export function parsePatch(json: unknown): Result<Patch, PatchError[]> {
   if (deep !== null) {
     return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
   }
+  return readPatch(r, json);
+}
+
+function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {
   const doc = migrate(r, json);
   if (r.errors.length > 0) return { ok: false, errors: r.errors };
   const settings = readSettings(r, own(doc, 'settings'));
@@ -81,7 +86,7 @@ export function parsePatch(json: unknown): Result<Patch, PatchError[]> {
     bypassed: r
       .list(own(doc, 'bypassed'), 'bypassed', LIMITS.modules)
       .map((x, i) => readBypass(r, x, `bypassed[${i}]`, sockets)),
-    variants: readVariants(r, own(doc, 'variants')),
+    variants: readVariants(r, own(doc, 'variants'), modules),
     extra: readExtra(doc),
   };
   return r.errors.length > 0 ? { ok: false, errors: r.errors } : { ok: true, value: patch };
@@ -274,7 +279,9 @@ function readBypass(r: Reader, x: unknown, path: string, sockets: Sockets): Bypa
 }
 
 /** Each variant is read as a patch of its own, so that it can be put on the desk at any time. */
-function readVariants(r: Reader, x: unknown): Variant[] {
+function readVariants(r: Reader, x: unknown, modules: readonly ModuleDoc[]): Variant[] {
+  const lists = new SharedLists();
+  lists.add(modules, 'modules', 0);
   const taken = new Set<string>();
   return r.list(x, 'variants', LIMITS.variants).map((item, i) => {
     const path = `variants[${i}]`;
@@ -284,11 +291,14 @@ function readVariants(r: Reader, x: unknown): Variant[] {
     if (taken.has(name)) r.fail(`${path}.name`, `is used twice: ${shown(name)}`);
     taken.add(name);
     const entries = STATE_KEYS.map((key) => [key, own(v, key)] as const).filter(([, value]) => value !== undefined);
-    const state = parsePatch({ format: 'fenvo.patch', version: 1, ...Object.fromEntries(entries) });
+    const linked = withSharedLists(r, own(v, 'modules'), `${path}.modules`, lists);
+    const doc = { format: 'fenvo.patch', version: 1, ...Object.fromEntries(entries), modules: linked };
+    const state = readPatch(new Reader(r.trusted), doc);
     if (!state.ok) {
       for (const e of state.errors) r.fail(`${path}.${e.path}`, e.message);
       return { name, ...stateOf(blank) };
     }
+    lists.add(state.value.modules, `${path}.modules`, 0);
     return { name, ...stateOf(state.value) };
   });
 }

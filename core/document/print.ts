@@ -1,3 +1,4 @@
+import { printVariants } from './shared';
 import type { Json, Patch } from './types';
 
 /** The patch as its document: known keys first, unknown top-level keys as they came. Defaults stay left out. */
@@ -7,7 +8,7 @@ export function printPatch(patch: Patch): { readonly [key: string]: Json } {
     ...rest,
     ...(dismissed.length > 0 && { dismissed }),
     ...(bypassed.length > 0 && { bypassed }),
-    ...(variants.length > 0 && { variants }),
+    ...(variants.length > 0 && { variants: printVariants(patch) }),
   };
   return { ...(known as unknown as Record<string, Json>), ...extra };
 }

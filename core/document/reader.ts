@@ -19,6 +19,12 @@ export function shown(x: unknown): string {
 /** Reads values and gathers every error with its place; each reader returns a usable value in any case. */
 export class Reader {
   readonly errors: PatchError[] = [];
+  /** Lists that were read before and are referred to again. */
+  readonly trusted: WeakSet<object>;
+
+  constructor(trusted = new WeakSet<object>()) {
+    this.trusted = trusted;
+  }
 
   fail(path: string, message: string): void {
     this.errors.push({ path, message });

@@ -20,6 +20,7 @@ const within = (minimum: number, maximum: number): Schema => ({ type: 'number', 
 
 const socket: Schema = { type: 'string', pattern: `${ID_PATTERN.slice(0, -1)}\\.[A-Za-z0-9]+$` };
 const volts = within(-12, 12);
+const same: Schema = { $ref: '#/$defs/same' };
 
 function paramSchema(spec: ParamSpec): Schema {
   switch (spec.type) {
@@ -39,11 +40,15 @@ function paramSchema(spec: ParamSpec): Schema {
     case 'text':
       return { ...text(spec.longest), default: spec.default };
     case 'points':
-      return { ...list(object({ t: within(0, 1e6), volts }, ['t', 'volts']), spec.most), minItems: 1 };
+      return {
+        anyOf: [{ ...list(object({ t: within(0, 1e6), volts }, ['t', 'volts']), spec.most), minItems: 1 }, same],
+      };
     case 'steps':
       return {
-        ...list(object({ volts, gate: { type: 'boolean' }, tie: { type: 'boolean' } }), spec.most),
-        minItems: 1,
+        anyOf: [
+          { ...list(object({ volts, gate: { type: 'boolean' }, tie: { type: 'boolean' } }), spec.most), minItems: 1 },
+          same,
+        ],
       };
     case 'scale':
       return { anyOf: [{ enum: scaleNames }, { ...list(within(0, 12), 128), minItems: 1 }], default: 'chromatic' };
@@ -117,6 +122,12 @@ export function patchSchema(): Schema {
     type: 'object',
     required: ['format', 'version'],
     additionalProperties: true,
+    $defs: {
+      same: object({ same: { type: 'string', pattern: '^(variants\\[\\d+\\]\\.)?modules$' } }, ['same'], {
+        description:
+          'only in a variant: the list that the module of this id has in the patch, or in a variant before this one',
+      }),
+    },
     properties: {
       format: { const: 'fenvo.patch' },
       version: { const: 1 },
