@@ -58,9 +58,10 @@ export class Resistances implements Loads {
   private readonly byId: ReadonlyMap<string, Part>;
   private readonly ohms: ReadonlyMap<string, Patch['modules'][number]>;
   private readonly into = new Map<string, string>();
-  private readonly outOf = new Map<string, string[]>();
+  /** The inputs that load an output: all that its cables lead to, but for the junctions'. */
+  private readonly loadedBy = new Map<string, string[]>();
   private readonly loads = new Map<string, number>();
-  /** By output and input, looking back. */
+  /** Looking back: by the input, or by the output where the input is no load of its own. */
   private readonly backwards = new Map<string, number>();
 
   constructor(patch: Patch, parts: readonly Part[]) {
@@ -68,23 +69,30 @@ export class Resistances implements Loads {
     this.ohms = new Map(patch.modules.map((m) => [m.id, m]));
     for (const { from, to } of patch.cables) {
       this.into.set(to, from);
-      const onward = this.outOf.get(from);
+      if (this.leadsToJunction(to)) continue;
+      const onward = this.loadedBy.get(from);
       if (onward) onward.push(to);
-      else this.outOf.set(from, [to]);
+      else this.loadedBy.set(from, [to]);
     }
   }
 
   private split(socket: string): { part: Part | undefined; id: string; name: string } {
-    const [id = '', name = ''] = socket.split('.');
-    return { part: this.byId.get(id), id, name };
+    const dot = socket.indexOf('.');
+    const id = socket.slice(0, dot);
+    return { part: this.byId.get(id), id, name: socket.slice(dot + 1) };
   }
 
-  /** All that an output's cables lead to, in parallel; but for the junctions. */
+  private leadsToJunction(input: string): boolean {
+    const { part } = this.split(input);
+    return part !== undefined && isJunction(part);
+  }
+
+  /** All that loads an output, in parallel. */
   private load(output: string): number {
     const known = this.loads.get(output);
     if (known !== undefined) return known;
     this.loads.set(output, Infinity); // A ring of wire loads nothing.
-    const total = (this.outOf.get(output) ?? []).reduce((sum, to) => parallel(sum, this.inputOhms(to)), Infinity);
+    const total = (this.loadedBy.get(output) ?? []).reduce((sum, to) => parallel(sum, this.inputOhms(to)), Infinity);
     this.loads.set(output, total);
     return total;
   }
@@ -92,7 +100,6 @@ export class Resistances implements Loads {
   private inputOhms(input: string): number {
     const { part, id, name } = this.split(input);
     if (!part) return Infinity;
-    if (isJunction(part)) return Infinity;
     if (isWire(part)) return part.outputs.reduce((sum, o) => parallel(sum, this.load(`${id}.${o}`)), Infinity);
     if (isPot(part)) {
       const { above, below } = this.pot(part);
@@ -121,7 +128,7 @@ export class Resistances implements Loads {
 
   /** The loads of an output but for the one at `input`. */
   private otherLoads(output: string, input: string): number {
-    const others = (this.outOf.get(output) ?? []).filter((to) => to !== input);
+    const others = (this.loadedBy.get(output) ?? []).filter((to) => to !== input);
     return others.reduce((sum, to) => parallel(sum, this.inputOhms(to)), Infinity);
   }
 
@@ -130,7 +137,7 @@ export class Resistances implements Loads {
    * that chains of junctions cost no more than their length. A ring of wire is taken for 0 ohm where it closes.
    */
   private sourceOhms(output: string, input: string): number {
-    const key = `${output} ${input}`;
+    const key = this.leadsToJunction(input) ? output : input;
     const known = this.backwards.get(key);
     if (known !== undefined) return known;
     this.backwards.set(key, 0);

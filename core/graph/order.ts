@@ -45,9 +45,15 @@ function components<E extends Edge>(members: readonly number[], edges: readonly 
  * loop is cut again likewise.
  */
 export function arrange<E extends Edge>(members: readonly number[], edges: readonly E[]): Group<E>[] {
-  return components(members, edges).map((part) => {
-    const own = new Set(part);
-    const inside = edges.filter((e) => own.has(e.from) && own.has(e.to));
+  const parts = components(members, edges);
+  const partOf = new Map(parts.flatMap((part, i) => part.map((m) => [m, i] as const)));
+  const insides = parts.map((): E[] => []);
+  for (const e of edges) {
+    const at = partOf.get(e.from);
+    if (at !== undefined && at === partOf.get(e.to)) insides[at]?.push(e);
+  }
+  return parts.map((part, i) => {
+    const inside = insides[i] ?? [];
     if (inside.length === 0) return { modules: part, loop: false, delayed: [] };
     const first = part[0];
     const cut = inside.filter((e) => e.to === first);
