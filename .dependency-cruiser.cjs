@@ -7,7 +7,7 @@ module.exports = {
       comment: 'core/ imports nothing from outside core/ but small numeric and format packages',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', '^node_modules/(wavefile|papaparse|fft\\.js|@tonejs/midi|fflate)/'] },
+      to: { pathNot: ['^core/', '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate)/'] },
     },
     {
       name: 'core-tests',

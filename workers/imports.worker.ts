@@ -1,8 +1,8 @@
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 import type { Result } from '../core';
 import { packBundle, unpackBundle } from '../core/formats/bundle';
-import { readMidi } from '../core/formats/midi';
-import type { MidiFile } from '../core/formats/midi';
+import { readMidi } from '../core/formats/midiFile';
+import type { MidiFile } from '../core/formats/midiFile';
 import { readTable } from '../core/formats/recording';
 import { readWavTraces } from '../core/formats/wavFile';
 import type { ImportsWorker } from './imports.protocol';
@@ -15,12 +15,41 @@ function midiOf(bytes: ArrayBuffer): Result<MidiFile, string> {
   }
 }
 
+/** How far a file is read is said so often, milliseconds. */
+const TELL_EVERY = 100;
+
+let told = 0;
+
+function tellProgress(progress: number): void {
+  const now = performance.now();
+  if (now - told < TELL_EVERY) return;
+  told = now;
+  self.postMessage({ progress });
+}
+
+/** The answer with its samples handed over, not copied. */
+const handed = <T>(answer: T, samples: readonly { readonly buffer: ArrayBufferLike }[]): T =>
+  transfer(
+    answer,
+    samples.map((s) => s.buffer as ArrayBuffer),
+  );
+
 const worker: ImportsWorker = {
-  midi: (bytes) => Promise.resolve(midiOf(bytes)),
-  table: (text) => Promise.resolve(readTable(text)),
-  wav: (bytes) => Promise.resolve(readWavTraces(new Uint8Array(bytes))),
-  pack: (bundle) => Promise.resolve(packBundle(bundle)),
-  unpack: (bytes) => Promise.resolve(unpackBundle(new Uint8Array(bytes))),
+  midi: async (file) => midiOf(await file.arrayBuffer()),
+  async table(file) {
+    const table = readTable(await file.text(), tellProgress);
+    return table.ok ? handed(table, table.value.columns) : table;
+  },
+  async wav(file) {
+    const traces = readWavTraces(new Uint8Array(await file.arrayBuffer()), tellProgress);
+    const samples = traces.ok ? traces.value.columns.map((c) => c.values) : [];
+    return handed(traces, samples);
+  },
+  async pack(bundle) {
+    const bytes = await Promise.resolve(packBundle(bundle));
+    return handed(bytes, [bytes]);
+  },
+  unpack: async (file) => unpackBundle(new Uint8Array(await file.arrayBuffer())),
 };
 
 expose(worker);

@@ -1,7 +1,9 @@
 import { Midi } from '@tonejs/midi';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { WaveFile } from 'wavefile';
-import { midiController, midiCutAt, midiSteps, midiVoltages, readMidi } from './midi';
+import { midiController, midiCutAt, midiSteps, midiVoltages } from './midi';
+import { readMidi } from './midiFile';
 import type { MidiScale } from './midi';
 import { packBundle, unpackBundle } from './bundle';
 import { readCsvTraces, readTable, tableTraces } from './recording';
@@ -75,6 +77,46 @@ describe('a Standard MIDI File', () => {
       }),
     );
     expect(midiVoltages(slurred.tracks[0]!, scale).gate.map((p) => p.volts)).toEqual([5, 0]);
+  });
+  it('is read as another reader reads it, through changes of tempo', () => {
+    const event = fc.record({
+      midi: fc.integer({ min: 0, max: 127 }),
+      ticks: fc.nat(5000),
+      durationTicks: fc.integer({ min: 1, max: 900 }),
+      velocity: fc.integer({ min: 1, max: 127 }).map((v) => v / 127),
+    });
+    const tempo = fc.record({ ticks: fc.nat(4000), bpm: fc.integer({ min: 30, max: 300 }) });
+    fc.assert(
+      fc.property(
+        fc.array(event, { maxLength: 40 }),
+        fc.uniqueArray(tempo, { maxLength: 5, selector: (x) => x.ticks }),
+        (events, tempos) => {
+          const midi = new Midi();
+          const first = { ticks: 0, bpm: 90 };
+          midi.header.tempos = [first, ...tempos.filter((t) => t.ticks > 0)].sort((a, b) => a.ticks - b.ticks);
+          const track = midi.addTrack();
+          // Notes of one number that overlap are matched by each reader in its own way.
+          const free = new Map<number, number>();
+          for (const e of events.sort((a, b) => a.ticks - b.ticks)) {
+            if ((free.get(e.midi) ?? -1) >= e.ticks) continue;
+            free.set(e.midi, e.ticks + e.durationTicks);
+            track.addNote(e);
+            track.addCC({ number: 7, value: e.velocity, ticks: e.ticks });
+          }
+          const bytes = midi.toArray().slice().buffer;
+          const [mine, other] = [readMidi(bytes).tracks[0], new Midi(bytes).tracks[0]];
+          const notes = (other?.notes ?? []).toSorted((a, b) => a.ticks - b.ticks || a.midi - b.midi);
+          const ours = (mine?.notes ?? []).toSorted((a, b) => a.from - b.from || a.note - b.note);
+          expect(ours.map((n) => n.note)).toEqual(notes.map((n) => n.midi));
+          ours.forEach((n, i) => {
+            expect(n.from).toBeCloseTo(notes[i]!.time, 6);
+            expect(n.to).toBeCloseTo(notes[i]!.time + notes[i]!.duration, 6);
+            expect(n.velocity).toBeCloseTo(notes[i]!.velocity, 6);
+          });
+          expect(mine?.controllers.get(7)?.length ?? 0).toBe(other?.controlChanges[7]?.length ?? 0);
+        },
+      ),
+    );
   });
   it('is refused where it is none', () => {
     expect(() => readMidi(new TextEncoder().encode('not a file').buffer as ArrayBuffer)).toThrow();
@@ -239,9 +281,18 @@ describe('a long MIDI file', () => {
       to: i * 0.01 + 0.005,
       velocity: 0.5,
     }));
-    const track = { name: 'x', notes, controllers: new Map() };
+    const track = { name: 'x', notes, noteCount: notes.length, controllers: new Map() };
     expect(midiCutAt(track, scale, [])).toBeCloseTo(50, 0);
-    expect(midiCutAt({ ...track, notes: notes.slice(0, 100) }, scale, [])).toBeNull();
+    expect(midiCutAt({ ...track, notes: notes.slice(0, 100), noteCount: 100 }, scale, [])).toBeNull();
     expect(midiSteps(track, 120, scale)).toBeNull();
+  });
+  it('is kept to what a gesture could use, and says how much it held', () => {
+    const [track] = readMidi(
+      song((t) => {
+        for (let i = 0; i < 20_100; i++) t.addNote({ midi: 60, ticks: i * 10, durationTicks: 10 });
+      }),
+    ).tracks;
+    expect([track?.noteCount, track?.notes.length]).toEqual([20_100, 20_000]);
+    expect(midiCutAt(track!, scale, [])).toBeGreaterThan(0);
   });
 });

@@ -1,26 +1,5 @@
-import { Midi } from '@tonejs/midi';
 import type { GesturePoint, Step } from '../kinds/params';
-
-export interface MidiNote {
-  /** MIDI number: 60 is middle C. */
-  readonly note: number;
-  readonly from: number;
-  readonly to: number;
-  /** 0..1 */
-  readonly velocity: number;
-}
-
-export interface MidiTrack {
-  readonly name: string;
-  readonly notes: readonly MidiNote[];
-  /** By controller number: its values 0..1 over time. */
-  readonly controllers: ReadonlyMap<number, readonly { readonly t: number; readonly value: number }[]>;
-}
-
-export interface MidiFile {
-  readonly bpm: number;
-  readonly tracks: readonly MidiTrack[];
-}
+import type { MidiTrack } from './midiFile';
 
 export interface MidiScale {
   /** The note that is 0 V; 60 is C4. */
@@ -38,32 +17,6 @@ const MOST_STEPS = 64;
 const MOST_POINTS = 10_000;
 /** A note may be off the grid by this share of a step. */
 const OFF_GRID = 0.2;
-
-/**
- * Reads a Standard MIDI File.
- *
- * @returns its tracks that hold notes or controllers, seconds from the start.
- * @throws where it is none.
- */
-export function readMidi(bytes: ArrayBuffer): MidiFile {
-  const file = new Midi(bytes);
-  const tracks = file.tracks.map((track, i): MidiTrack => ({
-    name: track.name.trim() || `Track ${i + 1}`,
-    notes: track.notes
-      .map((n) => ({ note: n.midi, from: n.time, to: n.time + n.duration, velocity: n.velocity }))
-      .sort((a, b) => a.from - b.from),
-    controllers: new Map(
-      Object.entries(track.controlChanges).map(([number, changes]) => [
-        Number(number),
-        (changes ?? []).map((c) => ({ t: c.time, value: c.value })),
-      ]),
-    ),
-  }));
-  return {
-    bpm: file.header.tempos[0]?.bpm ?? 120,
-    tracks: tracks.filter((t) => t.notes.length > 0 || t.controllers.size > 0),
-  };
-}
 
 const clamp = (volts: number): number => Math.min(REACH, Math.max(-REACH, volts));
 const voltsOf = (note: number, { zeroNote }: MidiScale): number => clamp((note - zeroNote) / 12);
@@ -101,7 +54,9 @@ export function midiCutAt(track: MidiTrack, scale: MidiScale, controllers: reado
   const voices = track.notes.length > 0 ? Object.values(midiVoltages(track, scale)) : [];
   const moved = controllers.map((n) => midiController(track, n, scale));
   const full = [...voices, ...moved].filter((points) => points.length >= MOST_POINTS);
-  return full.length > 0 ? Math.min(...full.map((points) => points.at(-1)?.t ?? 0)) : null;
+  const ends = full.map((points) => points.at(-1)?.t ?? 0);
+  if (track.noteCount > track.notes.length) ends.push(track.notes.at(-1)?.from ?? 0);
+  return ends.length > 0 ? Math.min(...ends) : null;
 }
 
 export function midiController(track: MidiTrack, number: number, scale: MidiScale): GesturePoint[] {
@@ -122,7 +77,7 @@ export interface MidiSteps {
  *   they lie on none, or need more.
  */
 export function midiSteps({ notes }: MidiTrack, bpm: number, scale: MidiScale): MidiSteps | null {
-  if (notes.length === 0) return null;
+  if (notes.length === 0 || notes.length > MOST_STEPS) return null;
   for (const beats of [1, 0.5, 0.25, 0.125]) {
     const length = (60 / bpm) * beats;
     const at = (t: number): number => Math.round(t / length);

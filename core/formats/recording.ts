@@ -22,13 +22,27 @@ export interface Table {
 /** Names that say that a column is time. */
 const TIME_NAME = /^(t|time|seconds?|sec|s)$|time|\[s\]|_s$|\(s\)/i;
 
+/** The cells of a table's text, line by line. */
+function cellsOf(text: string, progress: (share: number) => void): string[][] {
+  const data: string[][] = [];
+  Papa.parse<string[]>(text, {
+    skipEmptyLines: true,
+    step(row) {
+      data.push(row.data);
+      if (data.length % 4096 === 0) progress(row.meta.cursor / text.length);
+    },
+  });
+  return data;
+}
+
 /**
  * Reads a table of numbers with comma, semicolon or tab, with or without a header.
  *
+ * @param progress told now and then how far it is, 0..1.
  * @returns every column of numbers; or what is wrong, with its line.
  */
-export function readTable(text: string): Result<Table, string> {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
+export function readTable(text: string, progress: (share: number) => void = () => undefined): Result<Table, string> {
+  const data = cellsOf(text.trim(), progress);
   const [first] = data;
   if (!first || data.length < 2) return { ok: false, errors: 'The file holds no table of numbers.' };
   const headed = first.some((cell) => !isNumber(cell));

@@ -139,8 +139,10 @@ export function readWavTraces(
   const count = Math.min(there, Math.round(ASSET.seconds * sampleRate));
   const columns = Array.from({ length: channels }, (_, c) => {
     const values = new Float32Array(count);
-    for (let i = 0; i < count; i++) values[i] = read(start + i * block + (c * bits) / 8);
-    progress((c + 1) / channels);
+    for (let i = 0; i < count; i++) {
+      values[i] = read(start + i * block + (c * bits) / 8);
+      if (i % 262_144 === 0) progress((c + i / count) / channels);
+    }
     return { name: `channel ${c + 1}`, values };
   });
   const short = announced > chunks.bytes && announced < 0xffffff00;

@@ -22,8 +22,7 @@ const MOST = 20;
 
 /** Stores what a bundle plays; what is there already is not stored twice. */
 async function readBundle(file: File): Promise<{ json: unknown } | { fault: string }> {
-  const bytes = await file.arrayBuffer();
-  const bundle = await importJob<Result<Bundle, string>>(async (worker) => worker.unpack(bytes)).done;
+  const bundle = await importJob<Result<Bundle, string>>(async (worker) => worker.unpack(file)).done;
   if (!bundle.ok) return { fault: bundle.errors };
   for (const { name, sampleRate, volts } of bundle.value.recordings) await api.putAsset(name, sampleRate, volts);
   return { json: bundle.value.document };

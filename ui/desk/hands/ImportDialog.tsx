@@ -13,7 +13,8 @@ import type { ReactNode } from 'react';
 import { ASSET, readQuantity } from '@/core';
 import type { Patch } from '@/core';
 import { midiCutAt, midiSteps } from '@/core/formats/midi';
-import type { MidiFile, MidiScale } from '@/core/formats/midi';
+import type { MidiScale } from '@/core/formats/midi';
+import type { MidiFile } from '@/core/formats/midiFile';
 import { tableTraces } from '@/core/formats/recording';
 import type { FileTraces, Table } from '@/core/formats/recording';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
@@ -39,9 +40,11 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
   const [opened, setOpened] = useState<Opened | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [job, setJob] = useState<ReturnType<typeof openFile> | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
   useEffect(() => () => job?.cancel(), [job]);
   const read = async (file: File): Promise<void> => {
-    const reading = openFile(file);
+    const reading = openFile(file, setProgress);
+    setProgress(null);
     setJob(reading);
     setFault(null);
     setOpened(null);
@@ -78,14 +81,23 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
             data-bring
             sx={{ display: 'block', mt: 0.5, font: 'inherit' }}
             onChange={(e) => {
-              const file = (e.target as HTMLInputElement).files?.[0];
+              const input = e.target as HTMLInputElement;
+              const file = input.files?.[0];
+              // So that the same file can be chosen again.
+              input.value = '';
               if (file) void read(file);
             }}
           />
         </Box>
         {job && (
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
-            <LinearProgress aria-label="The file is being read" sx={{ flex: 1 }} />
+            <LinearProgress
+              variant={progress === null ? 'indeterminate' : 'determinate'}
+              value={100 * (progress ?? 0)}
+              aria-label="The file is being read"
+              sx={{ flex: 1 }}
+            />
+            {progress !== null && <Box component="span">{`${Math.round(100 * progress)} %`}</Box>}
             <Button onClick={job.cancel}>Stop reading</Button>
           </Box>
         )}
@@ -178,19 +190,24 @@ function MidiFields({ file, onSteps, onVoltages }: MidiProps) {
   const track = file.tracks[index];
   const values = [numberOf(zero), numberOf(gate), numberOf(full)] as const;
   const [zeroNote, gateVolts, fullVolts] = values;
+  const scale = useMemo(
+    () => (zeroNote === null || gateVolts === null || fullVolts === null ? null : { zeroNote, gateVolts, fullVolts }),
+    [zeroNote, gateVolts, fullVolts],
+  );
+  const controllers = useMemo(() => [...(track?.controllers.keys() ?? [])], [track]);
+  const steps = useMemo(() => (scale && track ? midiSteps(track, file.bpm, scale) : null), [file, track, scale]);
+  const cutAt = useMemo(
+    () => (scale && track ? midiCutAt(track, scale, controllers) : null),
+    [track, scale, controllers],
+  );
   if (!track) return <Box>The file holds no notes and no controllers.</Box>;
-  const scale =
-    zeroNote === null || gateVolts === null || fullVolts === null ? null : { zeroNote, gateVolts, fullVolts };
-  const controllers = [...track.controllers.keys()];
-  const steps = scale && midiSteps(track, file.bpm, scale);
-  const cutAt = scale && midiCutAt(track, scale, controllers);
   return (
     <>
       <Field label="Track">
         <Box component="select" value={index} onChange={(e) => setIndex(Number(e.target.value))} sx={fieldStyle}>
           {file.tracks.map((t, i) => (
             <option key={i} value={i}>
-              {`${t.name}: ${t.notes.length} notes, ${t.controllers.size} controllers`}
+              {`${t.name}: ${t.noteCount} notes, ${t.controllers.size} controllers`}
             </option>
           ))}
         </Box>

@@ -1,7 +1,8 @@
 import { applyEdits, freeId } from '@/core';
 import type { Edit, GesturePoint, ModuleDoc, Patch } from '@/core';
 import { midiController, midiSteps, midiVoltages } from '@/core/formats/midi';
-import type { MidiFile, MidiScale } from '@/core/formats/midi';
+import type { MidiScale } from '@/core/formats/midi';
+import type { MidiFile } from '@/core/formats/midiFile';
 import type { Added } from '../stages';
 
 /** What a file becomes in a patch. */
