@@ -22,6 +22,25 @@ module.exports = {
       to: { path: '^(server|app|cli|demo|tests|bench)/' },
     },
     {
+      name: 'wire-only-core',
+      comment: 'what passes between page, server and worker speaks of the core alone',
+      severity: 'error',
+      from: { path: '^wire/' },
+      to: { pathNot: '^(core|wire)/' },
+    },
+    {
+      name: 'shelf-and-desk-apart',
+      severity: 'error',
+      from: { path: '^ui/(shelf|parts|session|theme)/' },
+      to: { path: '^ui/desk/' },
+    },
+    {
+      name: 'shelf-apart',
+      severity: 'error',
+      from: { path: '^ui/(desk|parts|session|theme)/' },
+      to: { path: '^ui/shelf/' },
+    },
+    {
       name: 'server-no-screens',
       severity: 'error',
       from: { path: '^server/' },

@@ -5,7 +5,7 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import { Providers } from '@/ui/theme/Providers';
+import { Providers } from '@/ui/parts/Providers';
 
 export const metadata: Metadata = {
   title: { default: 'Fenvo', template: '%s · Fenvo' },

@@ -1,9 +1,9 @@
 import { BoundsEngine } from '../core/bounds/bounds';
 import { tighten } from '../core/bounds/tighten';
 import type { Patch } from '../core/document/types';
-import { junctionChain, normalChain } from '../core/fuzz/heavy';
-import { randomNet, searched } from '../core/fuzz/net';
-import { randomPatch } from '../core/fuzz/randomPatch';
+import { junctionChain, normalChain } from '../core/testing/heavy';
+import { randomNet, searched } from '../core/testing/net';
+import { randomPatch } from '../core/testing/randomPatch';
 import { buildGraph } from '../core/graph/graph';
 import { AtomStore } from '../core/law/builder';
 import { quantile, row } from './figures';

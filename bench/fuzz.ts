@@ -1,9 +1,9 @@
 import { parseArgs } from 'node:util';
-import { checkDocuments } from '../core/fuzz/documents';
-import { brokenPromiseOf, faultOf } from '../core/fuzz/check';
-import { heavyPatch } from '../core/fuzz/heavy';
-import { randomPatch } from '../core/fuzz/randomPatch';
-import { predict } from '../core/predict';
+import { checkDocuments } from '../core/testing/documents';
+import { brokenPromiseOf, faultOf } from '../core/testing/check';
+import { heavyPatch } from '../core/testing/heavy';
+import { randomPatch } from '../core/testing/randomPatch';
+import { predict } from '../core/answers/predict';
 
 const { values } = parseArgs({
   options: {

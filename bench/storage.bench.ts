@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { printPatch } from '../core';
-import { randomPatch } from '../core/fuzz/randomPatch';
+import { randomPatch } from '../core/testing/randomPatch';
 import { stream } from '../core/kinds/random';
 import { openDatabase } from '../server/database';
 import { outgrown } from '../server/history';

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
-import { findingsPage, kindsPage } from '../core/document/docs';
-import { editsPage } from '../core/document/editDocs';
+import { findingsPage, kindsPage } from '../core/docs/docs';
+import { editsPage } from '../core/docs/editDocs';
 import { patchSchema } from '../core';
 
 /** Writes the pages of docs/ that are made from the code. */

@@ -1,9 +1,28 @@
 export { BoundsEngine } from './bounds/bounds';
 export type { ModuleBounds } from './bounds/bounds';
-export { differencesOf, takeOver, withState } from './document/differences';
-export type { Difference } from './document/differences';
-export { applyEdit, applyEdits, freeId, idOf } from './document/edits';
-export type { Edit } from './document/edits';
+export { differencesOf, takeOver } from './edit/differences';
+export { editsBetween, inverseOf, isSame } from './edit/between';
+export { duplicateChain, duplicateStages } from './edit/copies';
+export { replaceStage } from './edit/replace';
+export {
+  addModule,
+  bypassStages,
+  connect,
+  feed,
+  insertAfter,
+  insertStage,
+  isBypassed,
+  moveStage,
+  putBack,
+  removeStages,
+} from './edit/stages';
+export type { Added } from './edit/stages';
+export { Work } from './edit/work';
+export { idOf, nameOf, partsOf, socketAt } from './document/sockets';
+export type { Difference } from './edit/differences';
+export { applyEdit, applyEdits } from './edit/edit';
+export { freeId } from './edit/ids';
+export type { Edit } from './edit/edit';
 export { completeParams } from './document/params';
 export { placeName, recordingsOf } from './document/names';
 export { blank, parsePatch } from './document/parse';
@@ -39,13 +58,13 @@ export { needsAudioRate, upstreamOf } from './graph/upstream';
 export { allKinds, kindNamed } from './kinds';
 export type { AssetLookup, EndSpec, InputSpec, Kind } from './kinds/kind';
 export { isSetup } from './kinds/knobs';
-export { tolerance } from './tolerance';
-export type { ToleranceReport } from './tolerance';
+export { tolerance } from './answers/tolerance';
+export type { ToleranceReport } from './answers/tolerance';
 export type { Step } from './kinds/params';
 export { scaleNames } from './units/scales';
 export type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from './kinds/params';
 export type { Range } from './law/lin';
-export { endsOf, flipsAt, openingEnd, stripTo } from './strip';
+export { endsOf, flipsAt, openingEnd, stripTo } from './graph/strip';
 export { angleOf, clockOf, positionOf, readQuantity, readTyped, valueAt } from './units/knob';
 export type { Travel } from './units/knob';
 export {
@@ -61,18 +80,20 @@ export {
   withUnit,
 } from './units/show';
 export { noteOfHz } from './units/pitch';
-export type { Frame, Joining, Strip } from './strip';
+export type { Frame, Joining, Strip } from './graph/strip';
 export { driveFor } from './plan/drive';
 export { chainFor, goalSources, openedEnd } from './plan/goal';
 export type { Goal, GoalChain, GoalSource } from './plan/goal';
-export { glance } from './glance';
-export type { SocketPrediction } from './glance';
-export { predict, predictGraph } from './predict';
-export type { Prediction } from './predict';
-export type { Reading } from './readings';
+export { glance } from './answers/glance';
+export type { SocketPrediction } from './answers/glance';
+export { predict, predictGraph } from './answers/predict';
+export type { Prediction } from './answers/predict';
+export type { Reading } from './answers/readings';
 export { measure } from './simulate/measures';
-export { productLines, spectrumOf } from './simulate/spectrum';
-export type { Peak, ProductLine, Spectrum } from './simulate/spectrum';
+export { productLines } from './answers/products';
+export { spectrumOf } from './simulate/spectrum';
+export type { ProductLine } from './answers/products';
+export type { Peak, Spectrum } from './simulate/spectrum';
 export type { Measures } from './simulate/measures';
 export { simulate } from './simulate';
 export { simulateGraph } from './simulate/simulate';

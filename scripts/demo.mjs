@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { answers, buildApplication, bundle, inRoot, install, root, run, startChild } from './lib.mjs';
+import { serverFlags } from './serverFlags.mjs';
 
 const { values } = parseArgs({
   options: {
@@ -25,7 +26,8 @@ const fill = () => run(process.execPath, [seed], { env: { FENVO_DATA: data } });
 // A new database is made before the server opens it; one that is there is looked through while the server starts.
 const fresh = !existsSync(path.join(data, 'fenvo.sqlite'));
 if (fresh) fill();
-startChild(process.execPath, [inRoot('dist', 'serve.mjs'), '--host', values.host, '--port', String(port)], {
+const serve = [...serverFlags, inRoot('dist', 'serve.mjs'), '--host', values.host, '--port', String(port)];
+startChild(process.execPath, serve, {
   NODE_ENV: 'production',
   FENVO_DATA: data,
   FENVO_PORT: String(port),

@@ -2,14 +2,18 @@ import type { Schema } from 'joi';
 import { LIMITS } from '../core';
 import { Assets } from './assets';
 import { database, dataFolder } from './database';
-import { ApiError } from './errors';
+import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
 import type { StoredText } from './patches';
-import { idSchema } from './schemas';
-import { check } from './beside/tasks';
+import { idSchema } from './checks/schemas';
+import { check, readJson } from './beside/tasks';
 import type { ReadRequest } from './beside/tasks';
 import { threads } from './beside/thread';
+import type { ErrorAnswer } from '../wire/patches';
+
+/** The most that a body may be which is no patch, bytes. */
+const SMALL = 100_000;
 
 type Context = { readonly params: Promise<Readonly<Record<string, string>>> };
 
@@ -22,6 +26,8 @@ export interface Call {
   query<T>(schema: Schema<T>): T;
   /** The body of a request to create or to save, read beside this thread. */
   read(what: 'create' | 'save'): Promise<ReadRequest>;
+  /** A small body, checked. */
+  body<T>(schema: Schema<T>): Promise<T>;
   bytes(most: number): Promise<Buffer>;
 }
 
@@ -63,7 +69,8 @@ function failure(error: unknown): Response {
       : (storageFault(error, dataFolder()) ?? new ApiError(500, 'internal', 'The server failed. Nothing was changed.'));
   if (known.status >= 500) console.error(error);
   const { status, code, message, details, detailsText } = known;
-  if (detailsText === null) return Response.json({ error: { code, message, details } }, { status });
+  if (detailsText === null)
+    return Response.json({ error: { code, message, details } } satisfies ErrorAnswer, { status });
   const head = JSON.stringify({ code, message }).slice(0, -1);
   return new Response(`{"error":${head},"details":${detailsText}}}`, { status, headers: json });
 }
@@ -73,7 +80,7 @@ export const patchAnswer = (patch: StoredText, status = 200): Response =>
   new Response(textOf(patch), { status, headers: json });
 
 /** Wraps a handler: parse, call, answer; every fault in the one error shape. */
-export function route(handler: (call: Call) => Promise<unknown>, status = 200) {
+export function route<T extends object>(handler: (call: Call) => Promise<T | Response>, status = 200) {
   return async (request: Request, context: Context): Promise<Response> => {
     try {
       const params = await context.params;
@@ -85,6 +92,7 @@ export function route(handler: (call: Call) => Promise<unknown>, status = 200) {
         param: (name, schema = idSchema) => check(schema, params[name], name),
         query: (schema) => check(schema, Object.fromEntries(new URL(request.url).searchParams), 'query'),
         read: async (what) => threads().reader.run('read', { bytes: await readBytes(request, LIMITS.bytes), what }),
+        body: async (schema) => check(schema, readJson(await readBytes(request, SMALL)), 'body'),
         bytes: (most) => readBytes(request, most),
       };
       const answer = await handler(call);

@@ -1,5 +1,5 @@
 import type { Database } from './database';
-import { notFound } from './errors';
+import { notFound } from './checks/errors';
 import { AssetRow } from './models';
 import { threads } from './beside/thread';
 

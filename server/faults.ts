@@ -1,4 +1,4 @@
-import { ApiError } from './errors';
+import { ApiError } from './checks/errors';
 
 interface Fault {
   readonly code: string;

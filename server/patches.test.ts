@@ -5,11 +5,11 @@ import sqlite3 from 'sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openDatabase } from './database';
 import type { Database } from './database';
-import { ApiError } from './errors';
+import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
 import { migrationNames } from './migrations';
 import { Patches } from './patches';
-import type { Document } from './patches';
+import type { Document } from '../wire/patches';
 
 const doc = (name: string, more: object = {}) => ({ format: 'fenvo.patch', version: 1, name, ...more });
 let folder: string;

@@ -1,45 +1,23 @@
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
-import type { Json } from '../core';
 import type { Database } from './database';
-import { ApiError, notFound } from './errors';
+import { ApiError, notFound } from './checks/errors';
 import { outgrown } from './history';
 import { PatchRow, RevisionRow } from './models';
 import { Summaries } from './summaries';
-import type { Summary } from './summary';
+import type { KeptFor, ListedPatch, PatchHead, SavedVersion, SaveRequest, StoredPatch } from '../wire/patches';
 import { readPatch } from './beside/tasks';
 import type { ReadPatch } from './beside/tasks';
 
-export type Document = { readonly [key: string]: Json };
-
-/** A patch without its body. */
-interface Head {
-  readonly id: string;
-  readonly revision: number;
-  readonly tags: readonly string[];
-  readonly updatedAt: string;
-  readonly deletedAt: string | null;
-}
-
 /** A patch with its body as it is stored: text, that need not be read to be handed on. */
-export interface StoredText extends Head {
+export interface StoredText extends Omit<StoredPatch, 'patch'> {
   readonly body: string;
-  /** The key of the save that made this revision: a page whose answer was lost knows its own by it. */
-  readonly saveKey: string | null;
-}
-
-export interface ListedPatch extends Head {
-  readonly name: string;
-  /** Null while it is being made. */
-  readonly summary: Summary | null;
-  /** Why there is none, where it could not be made. */
-  readonly fault: string | null;
 }
 
 const HEAD = ['id', 'revision', 'name', 'tags', 'updatedAt', 'deletedAt'] as const;
 
-function headOf(row: PatchRow): Head {
+function headOf(row: PatchRow): PatchHead {
   return {
     id: row.id,
     revision: row.revision,
@@ -60,19 +38,12 @@ function tagsOf(text: string): readonly string[] {
 
 const stored = (row: PatchRow): StoredText => ({ ...headOf(row), saveKey: row.saveKey ?? null, body: row.body });
 
-/** As an answer's text: the body goes through as it is. */
+/** As an answer's text, a `StoredPatch`: the body goes through as it is. */
 export function textOf({ body, ...head }: StoredText): string {
   return `${JSON.stringify(head).slice(0, -1)},"patch":${body}}`;
 }
 
-/** What a version is kept for ever for. */
-export type KeptFor = 'named' | 'restored' | 'started';
-
-export interface SaveOptions {
-  readonly tags?: readonly string[];
-  /** Names this save: sent again, it is recognised as done. */
-  readonly key?: string;
-}
+export type SaveOptions = Pick<SaveRequest, 'tags' | 'key'>;
 
 /** The patches, each with the versions that were saved of it. */
 export class Patches {
@@ -171,6 +142,16 @@ export class Patches {
     return saved;
   }
 
+  /** Tags are about the shelf, not the patch: no new version comes of them. */
+  setTags(id: string, tags: readonly string[]): Promise<PatchHead> {
+    return this.db.write(async (transaction) => {
+      const row = await PatchRow.findByPk(id, { transaction, attributes: [...HEAD] });
+      if (!row) throw notFound(`patch ${id}`);
+      await row.update({ tags: JSON.stringify([...new Set(tags)]) }, { transaction, silent: true });
+      return headOf(row);
+    });
+  }
+
   setDeleted(id: string, deleted: boolean): Promise<StoredText> {
     return this.db.write(async (transaction) => {
       const row = await PatchRow.findByPk(id, { transaction });
@@ -193,7 +174,7 @@ export class Patches {
   }
 
   /** The versions' heads; no body is loaded. */
-  async history(id: string): Promise<{ revision: number; name: string; savedAt: string; keptFor: string | null }[]> {
+  async history(id: string): Promise<SavedVersion[]> {
     if (!(await this.has(id))) throw notFound(`patch ${id}`);
     const rows = await RevisionRow.findAll({
       attributes: ['revision', 'name', 'savedAt', 'keptFor'],
@@ -204,7 +185,7 @@ export class Patches {
       revision: r.revision,
       name: r.name,
       savedAt: r.savedAt.toISOString(),
-      keptFor: r.keptFor,
+      keptFor: r.keptFor as KeptFor | null,
     }));
   }
 

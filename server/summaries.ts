@@ -1,13 +1,20 @@
 import { parsePatch, recordingsOf } from '../core';
 import type { Database } from './database';
 import { AssetRow, PatchRow } from './models';
-import type { Summary } from './summary';
+import type { ListedPatch, Summary } from '../wire/patches';
 import { threads } from './beside/thread';
 import type { StoredTrace } from './beside/tasks';
 
-interface Made {
-  readonly summary: Summary | null;
-  readonly fault: string | null;
+type Made = Pick<ListedPatch, 'summary' | 'fault'>;
+
+/** What is shown of a kept summary; null where it is damaged, or from before it held all that it holds now. */
+function readMade(text: string): Made | null {
+  try {
+    const made = JSON.parse(text) as { summary: Partial<Summary> | null; fault: string | null };
+    return made.summary === null || made.summary.notes !== undefined ? (made as Made) : null;
+  } catch {
+    return null;
+  }
 }
 
 interface Queue {
@@ -31,11 +38,8 @@ export class Summaries {
   /** What a row holds of its summary; one that is missing is made for the next time. */
   of(row: Pick<PatchRow, 'id' | 'revision' | 'summary' | 'summaryRevision'>): Made {
     if (row.summary !== null && row.summaryRevision === row.revision) {
-      try {
-        return JSON.parse(row.summary) as Made;
-      } catch {
-        // A summary that was damaged is made anew.
-      }
+      const made = readMade(row.summary);
+      if (made) return made;
     }
     this.want(row.id);
     return { summary: null, fault: null };
@@ -61,7 +65,7 @@ export class Summaries {
 
   private async make(id: string): Promise<void> {
     const row = await PatchRow.findByPk(id);
-    if (!row || (row.summary !== null && row.summaryRevision === row.revision)) return;
+    if (!row || (row.summary !== null && row.summaryRevision === row.revision && readMade(row.summary))) return;
     const { revision } = row;
     const made = await this.made(row);
     await this.db.write((transaction) =>

@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink';
 import {
-  BoundsEngine,
+  applyEdits,
   buildGraph,
   checkedCures,
   measure,
@@ -8,22 +8,43 @@ import {
   predictGraph,
   productLines,
   Simulator,
+  socketAt,
   spectrumOf,
   upstreamOf,
 } from '../core';
 import type { AssetLookup, Found, Graph, Patch, Prediction, Simulation } from '../core';
 import { Assets } from './assets';
-import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer, ProbeAnswer, SpectrumAnswer } from './protocol';
+import type {
+  CoreWorker,
+  FullAnswer,
+  PatchStep,
+  PictureData,
+  PreviewAnswer,
+  ProbeAnswer,
+  SpectrumAnswer,
+} from '../wire/core';
 
 /** Slow voltages alone are drawn at this rate while a knob turns; the whole run that follows takes the patch's own. */
 const CONTROL_RATE = 8000;
 
-const engine = new BoundsEngine();
 const simulator = new Simulator();
 const assets = new Assets();
 
 function pictures(simulation: Simulation): Map<string, PictureData> {
   return new Map([...simulation.pictures].map(([socket, { min, max }]) => [socket, { min, max }]));
+}
+
+/** The patch that the page and this worker speak of, and its graph. */
+let held: { readonly version: number; readonly graph: Graph } | null = null;
+
+/** Takes a step of the page along; the graph of what is held already is the same. */
+function take(step: PatchStep): Graph {
+  if (held?.version === step.version) return held.graph;
+  if ('patch' in step) held = { version: step.version, graph: buildGraph(step.patch) };
+  else if (held?.version === step.on)
+    held = { version: step.version, graph: buildGraph(applyEdits(held.graph.patch, step.edits)) };
+  else throw new Error(`version ${step.on} of the patch is not held here`);
+  return held.graph;
 }
 
 /** The pictures that the page was last sent by a preview. */
@@ -45,7 +66,7 @@ interface Figure {
 /** What a destination makes of its drive, where the socket is one. */
 function figureAt(graph: Graph, socket: string): [string, Figure][] {
   const m = graph.modules.find((x) => socket.startsWith(`${x.id}.`));
-  const end = m?.kind.ends?.find((e) => `${m.id}.${e.socket}` === socket);
+  const end = m?.kind.ends?.find((e) => socketAt(m.id, e.socket) === socket);
   if (!m || !end) return [];
   return [[socket, { unit: end.unit(m.params), value: (drive) => end.value(m.params, drive) ?? -Infinity }]];
 }
@@ -66,7 +87,12 @@ const repeats = ({ outputs, inputs }: Prediction, socket: string): boolean =>
   (outputs[socket] ?? inputs[socket])?.repeatsEvery != null;
 
 /** What was found in the last whole run, for its cures. */
-let last: { readonly patch: Patch; readonly found: readonly Found[]; readonly asset: AssetLookup } | null = null;
+let last: {
+  readonly version: number;
+  readonly patch: Patch;
+  readonly found: readonly Found[];
+  readonly asset: AssetLookup;
+} | null = null;
 
 /** How many modules times samples all checks of cures may take at the desk, where nobody waits for them. */
 const CURE_WORK = 2e8;
@@ -84,10 +110,11 @@ function tellProgress(progress: number): void {
 }
 
 const worker: CoreWorker = {
-  async preview({ patch, sockets, columns }): Promise<PreviewAnswer> {
+  async preview(step, { sockets, columns }): Promise<PreviewAnswer> {
+    const graph = take(step);
+    const { patch } = graph;
     const asset = await assets.of(patch);
     const start = performance.now();
-    const graph = buildGraph(patch);
     const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(graph, sockets).graph);
     const simulation = simulator.run(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
       columns,
@@ -96,17 +123,18 @@ const worker: CoreWorker = {
       sparing: true,
     });
     return {
+      version: step.version,
       pictures: freshPictures(simulation),
       sampleRate: simulation.sampleRate,
       milliseconds: performance.now() - start,
     };
   },
-  async full({ patch, columns, probes, spectra }): Promise<FullAnswer> {
-    const asset = await assets.of(patch);
+  async full(step, { bounds, columns, probes, spectra }): Promise<FullAnswer> {
+    const graph = take(step);
+    const asset = await assets.of(graph.patch);
     const start = performance.now();
-    const graph = buildGraph(patch);
     const figures = new Map(probes.flatMap((socket) => figureAt(graph, socket)));
-    const { prediction, simulation, found } = predictGraph(graph, engine.run(graph), {
+    const { prediction, simulation, found } = predictGraph(graph, bounds, {
       progress: tellProgress,
       columns,
       traces: probes,
@@ -114,7 +142,7 @@ const worker: CoreWorker = {
       asset,
       sparing: true,
     });
-    last = { patch, found, asset };
+    last = { version: step.version, patch: graph.patch, found, asset };
     const traces = [...simulation.traces].map(([socket, trace]) => {
       const drive = simulation.drives.get(socket);
       const figure = figures.get(socket);
@@ -126,6 +154,7 @@ const worker: CoreWorker = {
       return [socket, answer] as const;
     });
     const answer: FullAnswer = {
+      version: step.version,
       pictures: pictures(simulation),
       sampleRate: simulation.sampleRate,
       prediction,
@@ -139,10 +168,10 @@ const worker: CoreWorker = {
     );
   },
   cures() {
-    if (!last) return Promise.resolve({ findings: [] });
-    const { patch, found, asset } = last;
+    if (!last) return Promise.reject(new Error('nothing was asked for in full'));
+    const { version, patch, found, asset } = last;
     const findings = checkedCures(patch, found, { asset, progress: tellProgress }, CURE_WORK);
-    return Promise.resolve({ findings });
+    return Promise.resolve({ version, findings });
   },
 };
 

@@ -5,7 +5,7 @@ import { readMidi } from '../core/formats/midiFile';
 import type { MidiFile } from '../core/formats/midiFile';
 import { readTable } from '../core/formats/recording';
 import { readWavTraces } from '../core/formats/wavFile';
-import type { ImportsWorker } from './imports.protocol';
+import type { ImportsWorker } from '../wire/imports';
 
 function midiOf(bytes: ArrayBuffer): Result<MidiFile, string> {
   try {

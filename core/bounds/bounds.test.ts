@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdits } from '../document/edits';
-import { patchOf } from '../fuzz/patch';
-import { editedPatches } from '../fuzz/edits';
+import { applyEdits } from '../edit/edit';
+import { patchOf } from '../testing/patch';
+import { editedPatches } from '../testing/edits';
 import { buildGraph } from '../graph/graph';
-import { predict } from '../predict';
+import { predict } from '../answers/predict';
 import { BoundsEngine } from './bounds';
 
 const boundOf = (patch: Parameters<typeof predict>[0], socket: string): readonly [number, number] =>

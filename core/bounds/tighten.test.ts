@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { randomNet, searched } from '../fuzz/net';
+import { randomNet, searched } from '../testing/net';
 import { AtomStore } from '../law/builder';
 import { affine, constant, doubling, slopeRange } from '../law/lin';
 import type { Curve, Lin } from '../law/lin';

@@ -1,9 +1,9 @@
-import { idOf } from './edits';
+import { idOf, nameOf } from './sockets';
 import type { Patch } from './types';
 
 /** `Lamp amp, cv` for a socket, `Lamp amp` for a module; the id where no such module is known. */
 export function placeName(modules: readonly { readonly id: string; readonly label?: string }[], at: string): string {
-  const [id, socket] = [idOf(at), at.split('.')[1]];
+  const [id, socket] = [idOf(at), nameOf(at)];
   const name = modules.find((m) => m.id === id)?.label ?? id;
   return socket ? `${name}, ${socket}` : name;
 }

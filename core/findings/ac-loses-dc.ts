@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { GraphModule } from '../graph/graph';
 import { showVolts } from '../units/show';
 import { setCure, setParam } from './finding';
@@ -20,13 +21,13 @@ export const acLosesDc: FindingRule = {
     if (!simulation) return [];
     return graph.modules.flatMap((m) =>
       coupled(m).flatMap((name): Found[] => {
-        const volts = simulation.inputs.get(`${m.id}.${name}`)?.mean ?? 0;
+        const volts = simulation.inputs.get(socketAt(m.id, name))?.mean ?? 0;
         if (Math.abs(volts) <= LEAST_VOLTS) return [];
         return [
           {
             code: 'ac-loses-dc',
             severity: 'warning',
-            at: `${m.id}.${name}`,
+            at: socketAt(m.id, name),
             message: `${m.label} is AC coupled and loses the constant ${showVolts(volts)} at ${name}.`,
             numbers: { volts },
             cures: [setCure('Couple by DC', setParam(m.id, 'coupling', 'dc'))],

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { GraphModule } from '../graph/graph';
 import { dbOf } from '../units/db';
 import { showDb } from '../units/show';
@@ -56,7 +57,7 @@ export const bleed: FindingRule = {
           {
             code: 'bleed',
             severity: 'note',
-            at: `${m.id}.${input}`,
+            at: socketAt(m.id, input),
             message: `${m.label} lets ${input} through, ${showDb(bleedDb)} beside the product.`,
             numbers: { bleedDb },
             cures: cures(Math.abs(value) <= MOST_TRIM ? setCure('Trim to null', setParam(m.id, trim, value)) : null),

@@ -1,4 +1,5 @@
-import { freeId } from '../document/edits';
+import { socketAt } from '../document/sockets';
+import { freeId } from '../edit/ids';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { GainSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
@@ -32,7 +33,7 @@ class GainWatch implements Observer {
     readonly spec: Gain,
     sampleRate: number,
   ) {
-    this.sockets = spec.controls.map((name) => `${m.id}.${name}`);
+    this.sockets = spec.controls.map((name) => socketAt(m.id, name));
     this.gain = spec.gain(m.params, sampleRate);
     this.volts = spec.controls.map(() => 0);
     this.past = new Float64Array(Math.max(1, Math.round(WINDOW_SECONDS * sampleRate)));
@@ -158,7 +159,7 @@ function found(graph: Graph, watch: GainWatch, rangeAt: RangeAt): Found {
   return {
     code: 'click',
     severity: 'warning',
-    at: `${m.id}.${control}`,
+    at: socketAt(m.id, control),
     message: `${m.label} clicks: its gain moves by ${showNumber(percentPerMs, 0)} % of full within a millisecond.`,
     numbers: { percentPerMs },
     cures: cures(

@@ -1,4 +1,4 @@
-import type { Edit } from '../document/edits';
+import type { Edit } from '../edit/edit';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { Range } from '../law/lin';
 import type { Cut, Simulation } from '../simulate/types';

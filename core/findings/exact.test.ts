@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { demoPatches } from '../../demo/patches';
-import { applyEdits } from '../document/edits';
+import { applyEdits } from '../edit/edit';
 import { parsePatch } from '../document/parse';
 import type { Patch } from '../document/types';
-import { brokenPromiseOf } from '../fuzz/check';
-import { patchOf } from '../fuzz/patch';
-import { randomPatch } from '../fuzz/randomPatch';
-import { predict } from '../predict';
+import { brokenPromiseOf } from '../testing/check';
+import { patchOf } from '../testing/patch';
+import { randomPatch } from '../testing/randomPatch';
+import { predict } from '../answers/predict';
 import type { Finding } from './finding';
 
 const found = (patch: Patch, code: string): Finding[] => predict(patch).findings.filter((f) => f.code === code);

@@ -1,5 +1,5 @@
 import type { ModuleBounds } from '../bounds/bounds';
-import type { Edit } from '../document/edits';
+import type { Edit } from '../edit/edit';
 import type { ParamValue } from '../kinds/params';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { Observer, Simulation } from '../simulate/types';

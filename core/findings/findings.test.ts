@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { demoPatches } from '../../demo/patches';
-import { applyEdits } from '../document/edits';
+import { applyEdits } from '../edit/edit';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
 import type { Patch } from '../document/types';
-import { patchOf } from '../fuzz/patch';
-import { predict } from '../predict';
+import { patchOf } from '../testing/patch';
+import { predict } from '../answers/predict';
 import { allRules, explain } from './index';
 import type { Finding } from './finding';
 

@@ -1,5 +1,6 @@
-import { freeId } from '../document/edits';
-import type { Edit } from '../document/edits';
+import { socketAt } from '../document/sockets';
+import { freeId } from '../edit/ids';
+import type { Edit } from '../edit/edit';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { Gate } from '../kinds/detect';
 import type { Step } from '../kinds/params';
@@ -82,7 +83,7 @@ class HangWatch implements Observer {
 
 /** What returns to zero between the steps: the sequencer's own gate, else what clocks them. */
 function returning(graph: Graph, { m, clock, gates }: Stepper): string | undefined {
-  if (gates) return `${m.id}.gate`;
+  if (gates) return socketAt(m.id, 'gate');
   return clock ? sourceOf(graph, clock)?.socket : undefined;
 }
 
@@ -93,9 +94,9 @@ function multiplied(graph: Graph, { m, input, stepper }: HangWatch): Cure | null
   const id = freeId(graph.patch, 'return');
   const edits: Edit[] = [
     { do: 'add', module: { id, kind: 'vca', label: 'Return to zero' }, before: m.id },
-    { do: 'plug', cable: { from: cable.from, to: `${id}.in` } },
-    { do: 'plug', cable: { from: gate, to: `${id}.cv` } },
-    { do: 'plug', cable: { from: `${id}.out`, to: input.socket } },
+    { do: 'plug', cable: { from: cable.from, to: socketAt(id, 'in') } },
+    { do: 'plug', cable: { from: gate, to: socketAt(id, 'cv') } },
+    { do: 'plug', cable: { from: socketAt(id, 'out'), to: input.socket } },
   ];
   return setCure('Multiply by the gate', ...edits);
 }

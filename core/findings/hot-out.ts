@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { NOMINAL_DBU } from '../kinds/lineOut';
 import { showNumber } from '../units/show';
 import { setCure, setParam } from './finding';
@@ -19,7 +20,7 @@ export const hotOut: FindingRule = {
       .flatMap((m): Found[] => {
         const levels = (m.kind.ends ?? []).map((end, i) => {
           const rms = simulation.ends.get(m.id)?.[i]?.drive.rms ?? 0;
-          return { at: `${m.id}.${end.socket}`, overDb: (end.value(m.params, rms) ?? -Infinity) - NOMINAL_DBU };
+          return { at: socketAt(m.id, end.socket), overDb: (end.value(m.params, rms) ?? -Infinity) - NOMINAL_DBU };
         });
         const worst = levels.reduce((a, b) => (b.overDb > a.overDb ? b : a), { at: m.id, overDb: -Infinity });
         if (worst.overDb <= OVER_DB) return [];

@@ -1,5 +1,8 @@
-import { applyEdits, freeId, idOf } from '../document/edits';
-import type { Edit } from '../document/edits';
+import { socketAt } from '../document/sockets';
+import { applyEdits } from '../edit/edit';
+import { freeId } from '../edit/ids';
+import { idOf } from '../document/sockets';
+import type { Edit } from '../edit/edit';
 import type { ModuleDoc } from '../document/types';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { Cure } from './finding';
@@ -25,8 +28,8 @@ export function insertBefore(graph: Graph, socket: string, module: ModuleDoc | n
   if (!cable || !module) return [];
   return unlessFull(graph, [
     { do: 'add', module, before: idOf(socket) },
-    { do: 'plug', cable: { from: cable.from, to: `${module.id}.in` } },
-    { do: 'plug', cable: { from: `${module.id}.out`, to: socket } },
+    { do: 'plug', cable: { from: cable.from, to: socketAt(module.id, 'in') } },
+    { do: 'plug', cable: { from: socketAt(module.id, 'out'), to: socket } },
   ]);
 }
 
@@ -42,8 +45,8 @@ export function insertOffsetAfter(graph: Graph, output: string, label: string, a
   if (onward.length === 0 || !stage) return [];
   return unlessFull(graph, [
     { do: 'add', module: stage, ...(next && { before: next.id }) },
-    ...onward.map(({ to }): Edit => ({ do: 'plug', cable: { from: `${stage.id}.out`, to } })),
-    { do: 'plug', cable: { from: output, to: `${stage.id}.in` } },
+    ...onward.map(({ to }): Edit => ({ do: 'plug', cable: { from: socketAt(stage.id, 'out'), to } })),
+    { do: 'plug', cable: { from: output, to: socketAt(stage.id, 'in') } },
   ]);
 }
 

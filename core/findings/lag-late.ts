@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { GraphModule } from '../graph/graph';
 import { Gate } from '../kinds/detect';
 import type { Observer } from '../simulate/types';
@@ -40,7 +41,7 @@ class StepEnds implements Observer {
   ) {
     const clock = stepper?.clock;
     this.clock = clock ? new Gate(clock.spec.threshold ?? 1) : null;
-    this.sockets = [`${m.id}.in`, `${m.id}.out`, ...(clock ? [clock.socket] : [])];
+    this.sockets = [socketAt(m.id, 'in'), socketAt(m.id, 'out'), ...(clock ? [clock.socket] : [])];
   }
 
   block([x, y, clock]: readonly Float64Array[], count: number, k0: number): void {
@@ -122,7 +123,7 @@ export const lagLate = watching<StepEnds>({
       return {
         code: 'lag-late',
         severity: 'warning' as const,
-        at: `${m.id}.out`,
+        at: socketAt(m.id, 'out'),
         message: `${m.label} glides too long: ${showNumber(cents, 0)} cents off the note when the step ends.`,
         numbers: { cents },
         cures: cures(...times.map((t) => shortened(m, t)), shortened(m, 0)),

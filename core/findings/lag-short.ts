@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { Range } from '../law/lin';
 import type { Simulation } from '../simulate/types';
@@ -32,7 +33,7 @@ function madeUp(graph: Graph, m: GraphModule, span: number, simulation: Simulati
 function curesOf(graph: Graph, m: GraphModule, before: Range, after: Range): readonly Cure[] {
   const gain = Number((spanOf(before) / spanOf(after)).toPrecision(6));
   const lift = Number(((before[0] + before[1]) / 2 - (gain * (after[0] + after[1])) / 2).toPrecision(6));
-  const edits = insertOffsetAfter(graph, `${m.id}.out`, 'Make-up gain', gain, lift);
+  const edits = insertOffsetAfter(graph, socketAt(m.id, 'out'), 'Make-up gain', gain, lift);
   const faster = FASTER.map((share) => {
     const times = ['rise', 'fall', 'minimum'].filter((name) => Number(m.params[name]) > 0);
     const text = briefSeconds(share * Math.max(...times.map((name) => Number(m.params[name]))));
@@ -56,7 +57,7 @@ export const lagShort: FindingRule = {
       .flatMap((m): Found[] => {
         const input = m.inputs.find((s) => s.spec.name === 'in');
         const before = simulation.outputs.get((input && sourceOf(graph, input)?.socket) ?? '')?.settled;
-        const after = simulation.outputs.get(`${m.id}.out`)?.settled;
+        const after = simulation.outputs.get(socketAt(m.id, 'out'))?.settled;
         if (!before || !after || spanOf(before) < LEAST_VOLTS) return [];
         const spanRatio = spanOf(after) / spanOf(before);
         if (spanRatio >= LEAST || madeUp(graph, m, spanOf(before), simulation)) return [];
@@ -64,7 +65,7 @@ export const lagShort: FindingRule = {
           {
             code: 'lag-short',
             severity: 'note',
-            at: `${m.id}.out`,
+            at: socketAt(m.id, 'out'),
             message: `${m.label} swallows part of the swing: ${showNumber(100 * spanRatio, 0)} % of it is left once it has settled.`,
             numbers: { spanRatio },
             cures: curesOf(graph, m, before, after),

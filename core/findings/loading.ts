@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
 import { scaledRange } from '../law/lin';
 import type { Range } from '../law/lin';
@@ -74,7 +75,7 @@ export const loading: FindingRule = {
     const { graph } = evidence;
     const pitched = new Set(
       pitchPaths(graph).flatMap((p) => [
-        `${p.source.id}.${p.output}`,
+        socketAt(p.source.id, p.output),
         ...p.stages.flatMap((s) => s.m.outputs.map((o) => o.socket)),
       ]),
     );

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { GraphModule } from '../graph/graph';
 import type { Observer } from '../simulate/types';
 import { showNumber, showVolts } from '../units/show';
@@ -13,7 +14,7 @@ class BelowZero implements Observer {
   lowest = 0;
 
   constructor(readonly m: GraphModule) {
-    this.sockets = [`${m.id}.in`];
+    this.sockets = [socketAt(m.id, 'in')];
   }
 
   block([x]: readonly Float64Array[], count: number): void {
@@ -41,12 +42,12 @@ export const lostNegative = watching<BelowZero>({
       const [lowestVolts = 0] = bounds.get(m.id)?.inputs[index] ?? [];
       if (below === 0) return [];
       const lostPercent = (100 * below) / count;
-      const edits = insertOffset(graph, `${m.id}.in`, 'Lift', 1, Number((-lowestVolts).toPrecision(6)));
+      const edits = insertOffset(graph, socketAt(m.id, 'in'), 'Lift', 1, Number((-lowestVolts).toPrecision(6)));
       return [
         {
           code: 'lost-negative',
           severity: 'warning',
-          at: `${m.id}.in`,
+          at: socketAt(m.id, 'in'),
           message: `${m.label} loses what is below zero: ${showNumber(lostPercent, 0)} % of the time, down to ${showVolts(lowestVolts)}.`,
           numbers: { lostPercent, lowestVolts },
           cures: cures(edits.length > 0 ? setCure(`Lift by ${showVolts(-lowestVolts, false)}`, ...edits) : null),

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
@@ -114,7 +115,7 @@ export const pinned: FindingRule = {
           {
             code: 'pinned',
             severity: 'warning',
-            at: `${m.id}.${end.socket}`,
+            at: socketAt(m.id, end.socket),
             message: `${m.label} sticks at its ends: ${(100 * below).toFixed(1)} % of the time at the bottom, ${(100 * above).toFixed(1)} % at the top. Its own knob and its voltages add up.`,
             numbers: { pinnedLowPercent: 100 * below, pinnedHighPercent: 100 * above },
             cures: cures(

@@ -1,7 +1,8 @@
-import { freeId } from '../document/edits';
+import { idOf, socketAt } from '../document/sockets';
+import { freeId } from '../edit/ids';
 import type { Graph } from '../graph/graph';
-import { endsOf, flipsAt, framesTo } from '../strip';
-import type { Frame } from '../strip';
+import { endsOf, flipsAt, framesTo } from '../graph/strip';
+import type { Frame } from '../graph/strip';
 import { setCure, setParam } from './finding';
 import type { Cure, FindingRule, Found } from './finding';
 
@@ -26,9 +27,9 @@ function turned(graph: Graph, socket: string, flips: readonly Frame[]): readonly
   return [
     setCure(
       'Insert an inverter',
-      { do: 'add', module: { id, kind: 'inverter' }, before: socket.split('.')[0] ?? '' },
-      { do: 'plug', cable: { from: cable.from, to: `${id}.in` } },
-      { do: 'plug', cable: { from: `${id}.out`, to: socket } },
+      { do: 'add', module: { id, kind: 'inverter' }, before: idOf(socket) },
+      { do: 'plug', cable: { from: cable.from, to: socketAt(id, 'in') } },
+      { do: 'plug', cable: { from: socketAt(id, 'out'), to: socket } },
     ),
   ];
 }

@@ -1,6 +1,7 @@
 import { BoundsEngine } from '../bounds/bounds';
-import { applyEdits, idOf } from '../document/edits';
-import type { Edit } from '../document/edits';
+import { applyEdits } from '../edit/edit';
+import { idOf } from '../document/sockets';
+import type { Edit } from '../edit/edit';
 import { readParams } from '../document/params';
 import { Reader } from '../document/reader';
 import type { Fields } from '../document/reader';

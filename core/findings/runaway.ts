@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { dbOf } from '../units/db';
 import { showNumber } from '../units/show';
@@ -99,7 +100,7 @@ function delayAlone({ bounds }: Evidence, m: GraphModule): Found[] {
   const value = Number((SAFE - high / 10).toPrecision(4));
   const cure =
     value >= 0 ? setCure(`Feedback to ${showNumber(100 * value, 0)} %`, setParam(m.id, 'feedbackAmount', value)) : null;
-  return [found(`${m.id}.feedback`, m.label, gain, cures(cure))];
+  return [found(socketAt(m.id, 'feedback'), m.label, gain, cures(cure))];
 }
 
 export const runaway: FindingRule = {

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { showDb, showVolts } from '../units/show';
 import { cures, setCure, setParam } from './finding';
@@ -70,7 +71,7 @@ export const vcaLeak: FindingRule = {
         {
           code: 'vca-leak',
           severity: 'warning',
-          at: `${m.id}.cv`,
+          at: socketAt(m.id, 'cv'),
           message: `${m.label} never closes: with its envelope at rest it passes ${showDb(restDb)}.`,
           numbers: { restDb },
           cures: cures(fits ? setCure(`Bias to ${showVolts(zero)}`, setParam(m.id, 'bias', zero)) : null),

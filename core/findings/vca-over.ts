@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { showDb, showVolts } from '../units/show';
 import { cures, drivesOf, setCure, setParam } from './finding';
 import type { FindingRule } from './finding';
@@ -28,7 +29,7 @@ export const vcaOver: FindingRule = {
         {
           code: 'vca-over',
           severity: 'warning' as const,
-          at: `${m.id}.cv`,
+          at: socketAt(m.id, 'cv'),
           message: `${m.label} opens beyond unity${share}: its peak gain is ${showDb(peakDb)}.`,
           numbers: { peakDb, overPercent: 100 * above },
           cures: cures(

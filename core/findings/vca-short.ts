@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { showDb, showNumber } from '../units/show';
 import { cures, drivesOf, setCure, setParam } from './finding';
 import { insertOffset } from './insert';
@@ -27,13 +28,13 @@ export const vcaShort: FindingRule = {
       const gain = fitting / amount;
       const amplified =
         alone && Math.abs(fitting) > 1 && Math.abs(gain) <= MOST_GAIN
-          ? insertOffset(evidence.graph, `${m.id}.cv`, 'Amplify', gain, 0)
+          ? insertOffset(evidence.graph, socketAt(m.id, 'cv'), 'Amplify', gain, 0)
           : [];
       return [
         {
           code: 'vca-short',
           severity: 'note' as const,
-          at: `${m.id}.cv`,
+          at: socketAt(m.id, 'cv'),
           message:
             peakDb === null
               ? `${m.label} never opens: its control does not rise above zero.`

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { BoundsEngine } from '../bounds/bounds';
 import type { GraphModule } from '../graph/graph';
 import { showNumber, showVolts } from '../units/show';
@@ -67,7 +68,7 @@ export const vcaShut: FindingRule = {
         return {
           code: 'vca-shut',
           severity: severityOf(evidence, m),
-          at: `${m.id}.cv`,
+          at: socketAt(m.id, 'cv'),
           message: `${m.label} is ${share}: its control falls ${showVolts(-low, false)} below zero, where this amplifier stays silent.`,
           numbers: { shutPercent: 100 * below, missingVolts: -low },
           cures: curesOf(m, low, high),

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { dbOf } from '../units/db';
 import { showNumber } from '../units/show';
 import { cures, setCure, setParam } from './finding';
@@ -18,7 +19,7 @@ export const weakIn: FindingRule = {
     return graph.modules
       .filter((m) => m.kind.name === 'lineIn' && m.inputs[0]?.connected)
       .flatMap((m): Found[] => {
-        const seen = simulation.outputs.get(`${m.id}.out`);
+        const seen = simulation.outputs.get(socketAt(m.id, 'out'));
         const peak = seen ? Math.max(seen.max, -seen.min) : 0;
         const overDb = dbOf(peak / USUAL_VOLTS) ?? -Infinity;
         if (peak === 0 || overDb >= -UNDER_DB) return [];
@@ -27,7 +28,7 @@ export const weakIn: FindingRule = {
           {
             code: 'weak-in',
             severity: 'warning',
-            at: `${m.id}.out`,
+            at: socketAt(m.id, 'out'),
             message: `${m.label} is ${showNumber(-overDb, 1)} dB under modular level.`,
             numbers: { overDb },
             cures: cures(

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { junctionChain, normalChain } from '../fuzz/heavy';
-import { patchOf } from '../fuzz/patch';
-import { predict } from '../predict';
+import { junctionChain, normalChain } from '../testing/heavy';
+import { patchOf } from '../testing/patch';
+import { predict } from '../answers/predict';
 import { buildGraph } from './graph';
 import { simulate } from '../simulate';
 

@@ -1,3 +1,4 @@
+import { partsOf, socketAt } from '../document/sockets';
 import { paramsInForce } from '../document/params';
 import type { Patch } from '../document/types';
 import { kindNamed } from '../kinds';
@@ -98,7 +99,11 @@ export function buildGraph(patch: Patch): Graph {
       kind: d.kind,
       params: d.params,
       inputs: d.inputs.map((spec) => wires.input(d, spec, delayedSockets)),
-      outputs: d.outputs.map((name) => ({ name, socket: `${d.id}.${name}`, factor: loads.factor(`${d.id}.${name}`) })),
+      outputs: d.outputs.map((name) => ({
+        name,
+        socket: socketAt(d.id, name),
+        factor: loads.factor(socketAt(d.id, name)),
+      })),
       loading: loads.of(d.id),
     };
   });
@@ -130,7 +135,7 @@ class Wires {
   }
 
   private split(socket: string): { draft: Draft | undefined; name: string } {
-    const [id = '', name = ''] = socket.split('.');
+    const { id, name } = partsOf(socket);
     return { draft: this.byId.get(id), name };
   }
 
@@ -176,7 +181,7 @@ class Wires {
   }
 
   edge(d: Draft, spec: InputSpec): (Edge & { readonly socket: string }) | null {
-    const socket = `${d.id}.${spec.name}`;
+    const socket = socketAt(d.id, spec.name);
     const carried = this.carried(socket, spec);
     if (!('from' in carried)) return null;
     const from = this.split(carried.from).draft;
@@ -184,7 +189,7 @@ class Wires {
   }
 
   input(d: Draft, spec: InputSpec, delayed: ReadonlySet<string>): GraphInput {
-    const socket = `${d.id}.${spec.name}`;
+    const socket = socketAt(d.id, spec.name);
     const carried = this.carried(socket, spec);
     const base = { spec, socket, plugged: this.cables.has(socket), connected: carried.declared };
     if (!('from' in carried)) return { ...base, driver: { type: 'volts', volts: carried.volts } };

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { OHMS } from '../document/types';
 import type { Patch } from '../document/types';
 import type { Loading } from '../kinds/kind';
@@ -47,7 +48,7 @@ function idealLoads(patch: Patch, parts: readonly Part[]): Loads {
     factor: () => 1,
     of(id) {
       const part = byId.get(id);
-      const used = (part?.inputs ?? []).map((s) => (plugged.has(`${id}.${s.name}`) ? 1 : 0));
+      const used = (part?.inputs ?? []).map((s) => (plugged.has(socketAt(id, s.name)) ? 1 : 0));
       const count = used.reduce<number>((sum, x) => sum + x, 0);
       return { potGain: Number(part?.params.amount ?? 1), weights: used.map((x) => (count > 0 ? x / count : 0)) };
     },
@@ -100,10 +101,10 @@ export class Resistances implements Loads {
   private inputOhms(input: string): number {
     const { part, id, name } = this.split(input);
     if (!part) return Infinity;
-    if (isWire(part)) return part.outputs.reduce((sum, o) => parallel(sum, this.load(`${id}.${o}`)), Infinity);
+    if (isWire(part)) return part.outputs.reduce((sum, o) => parallel(sum, this.load(socketAt(id, o))), Infinity);
     if (isPot(part)) {
       const { above, below } = this.pot(part);
-      return above + parallel(below, this.load(`${id}.out`));
+      return above + parallel(below, this.load(socketAt(id, 'out')));
     }
     return this.ohms.get(id)?.inputOhms?.[name] ?? OHMS.input;
   }
@@ -151,17 +152,17 @@ export class Resistances implements Loads {
     if (!part) return 0;
     if (isWire(part)) {
       // All its outputs are one node.
-      const loads = part.outputs.map((o) => this.otherLoads(`${id}.${o}`, input));
-      return loads.reduce(parallel, this.feed(`${id}.in`));
+      const loads = part.outputs.map((o) => this.otherLoads(socketAt(id, o), input));
+      return loads.reduce(parallel, this.feed(socketAt(id, 'in')));
     }
     const load = this.otherLoads(output, input);
     if (isPot(part)) {
       const { above, below } = this.pot(part);
-      return parallel(parallel(below, above + this.feed(`${id}.in`)), load);
+      return parallel(parallel(below, above + this.feed(socketAt(id, 'in'))), load);
     }
     if (isJunction(part)) {
       return part.inputs.reduce((sum, s) => {
-        const socket = `${id}.${s.name}`;
+        const socket = socketAt(id, s.name);
         return this.into.has(socket) ? parallel(sum, Math.max(LEAST_OHMS, this.feed(socket))) : sum;
       }, load);
     }
@@ -179,17 +180,17 @@ export class Resistances implements Loads {
     if (part && isJunction(part)) return { potGain: 1, weights: this.junction(part) };
     if (!part || !isPot(part)) return { potGain: 1, weights: [] };
     const { above, below } = this.pot(part);
-    const under = parallel(below, this.load(`${id}.out`));
+    const under = parallel(below, this.load(socketAt(id, 'out')));
     // Full up there is no resistance in series, and the output is its input.
     return { potGain: under === 0 ? 0 : above === 0 ? 1 : under / (above + under), weights: [] };
   }
 
   private junction(part: Part): number[] {
     const sources = part.inputs.map((s) => {
-      const socket = `${part.id}.${s.name}`;
+      const socket = socketAt(part.id, s.name);
       return this.into.has(socket) ? 1 / Math.max(LEAST_OHMS, this.feed(socket)) : 0;
     });
-    const load = this.load(`${part.id}.out`);
+    const load = this.load(socketAt(part.id, 'out'));
     const sum = sources.reduce((total, g) => total + g, load === Infinity ? 0 : 1 / Math.max(load, 1e-9));
     return sources.map((g) => (sum > 0 ? g / sum : 0));
   }

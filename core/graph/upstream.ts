@@ -1,3 +1,4 @@
+import { partsOf } from '../document/sockets';
 import type { Graph } from './graph';
 
 /** Faster than this counts as audio, Hz. */
@@ -20,7 +21,7 @@ export function upstreamOf(graph: Graph, sockets: readonly string[]): Upstream {
   };
   const byId = new Map(graph.modules.map((m) => [m.id, m]));
   for (const socket of sockets) {
-    const [id = '', name = ''] = socket.split('.');
+    const { id, name } = partsOf(socket);
     const m = byId.get(id);
     if (!m) continue;
     if (m.outputs.some((o) => o.name === name)) visit(m.index);

@@ -8,6 +8,7 @@ export const attenuverter = kind({
   does: 'shrinks or flips',
   formula: 'out = amount·in',
   room: 'between',
+  starts: { amount: 1 },
   audio: false,
   params: {
     amount: number(0, -2, 2, '', spanOf('maxAmount')),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { patchOf } from '../fuzz/patch';
-import { predict } from '../predict';
+import { patchOf } from '../testing/patch';
+import { predict } from '../answers/predict';
 import { simulate } from '../simulate';
 
 /** The settled output of one stage fed with steady voltages. */

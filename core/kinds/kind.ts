@@ -133,6 +133,10 @@ interface Shape<P> {
   readonly room: 'source' | 'between' | 'end';
   /** Needs the audio sample rate. */
   readonly audio: boolean;
+  /** What it is set to when it is put on a desk, where that is not its defaults: so that something comes out. */
+  readonly starts?: ParamValues;
+  /** The settings with which it gives `sum` minus what it gives now; null where its knobs do not reach that far. */
+  turned?(p: P, sum: number): Partial<P> | null;
   /** Pairs of parameters of which the first must lie below the second. */
   readonly below?: readonly (readonly [string, string])[];
   /** A rule between parameters that no single limit can say. */

@@ -22,6 +22,11 @@ export const offset = kind({
   inputs: () => [signal('in', 0, 'amount')],
   outputs: () => ['out'],
   scaledBy: (p) => (p.order === 'scaleThenShift' ? ['amount', 'volts'] : ['amount']),
+  turned(p, sum) {
+    const lift = sum - p.volts;
+    const reached = p.order === 'scaleThenShift' && lift >= p.lowVolts && lift <= p.highVolts;
+    return reached ? { amount: -p.amount || 0, volts: lift } : null;
+  },
   memory: never,
   law(b, p, io) {
     const shift = p.order === 'scaleThenShift' ? p.volts : p.amount * p.volts;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { patchOf } from '../fuzz/patch';
+import { patchOf } from '../testing/patch';
 import { simulate } from '../simulate';
 import { draw, seedOf } from './random';
 

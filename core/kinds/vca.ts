@@ -24,6 +24,7 @@ export const vca = kind({
   formula:
     'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
   room: 'between',
+  starts: { bias: 5 },
   audio: false,
   params: {
     cvAmount: number(1, -1, 1),

@@ -4,7 +4,7 @@ import { completeParams } from '../document/params';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
 import { allKinds, kindNamed } from '../kinds';
-import { predict } from '../predict';
+import { predict } from '../answers/predict';
 import { chainFor, goalSources } from './goal';
 
 // A goal is about what one voltage does between two limits.

@@ -6,8 +6,8 @@ import { buildGraph } from '../graph/graph';
 import { kindNamed } from '../kinds';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
-import { readingsOf } from '../readings';
-import type { Reading } from '../readings';
+import { readingsOf } from '../answers/readings';
+import type { Reading } from '../answers/readings';
 import { driveFor } from './drive';
 
 /** What moves a goal, each with what it needs to move at all. */

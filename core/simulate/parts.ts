@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Kernel, Wiring } from '../kinds/kind';
 import { GATE_HYSTERESIS } from '../kinds/detect';
@@ -233,7 +234,7 @@ export class Parts {
       room: (doubles) => this.arena.take(doubles),
       kernels: this.arena.kernels,
       detected,
-      wanted: (name) => this.wanted(`${m.id}.${name}`),
+      wanted: (name) => this.wanted(socketAt(m.id, name)),
       input: (name) => inputs[index(name)] ?? this.steadyBuffer(0),
       output: (name) => outputs[m.outputs.findIndex((o) => o.name === name)] as Float64Array,
       connected: (name) => m.inputs[index(name)]?.connected ?? false,

@@ -1,3 +1,4 @@
+import { partsOf, socketAt } from '../document/sockets';
 import type { Graph } from '../graph/graph';
 import type { Upstream } from '../graph/upstream';
 import type { Arena } from '../native/native';
@@ -128,14 +129,14 @@ export class Run {
   /** Where a destination's drive is worked out, block by block. */
   private driveOf(socket: string): Float64Array {
     for (const { module, drives } of this.partAt.values()) {
-      const at = module.kind.ends?.findIndex((end) => `${module.id}.${end.socket}` === socket) ?? -1;
+      const at = module.kind.ends?.findIndex((end) => socketAt(module.id, end.socket) === socket) ?? -1;
       if (drives[at]) return drives[at].buffer;
     }
     throw new Error(`there is no destination ${socket}`);
   }
 
   private bufferOf(socket: string): Float64Array {
-    const [id = '', name = ''] = socket.split('.');
+    const { id, name } = partsOf(socket);
     const part = [...this.partAt.values()].find((p) => p.module.id === id);
     const output = part?.module.outputs.findIndex((o) => o.name === name) ?? -1;
     const input = part?.module.inputs.findIndex((s) => s.spec.name === name) ?? -1;

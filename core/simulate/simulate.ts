@@ -1,5 +1,5 @@
 import type { Graph } from '../graph/graph';
-import { repeatsIn } from '../graph/repeats';
+import { repeatsIn } from '../bounds/repeats';
 import { upstreamOf, wholeOf } from '../graph/upstream';
 import { Arena } from '../native/native';
 import { resultOf } from './result';

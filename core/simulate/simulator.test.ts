@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Patch } from '../document/types';
-import { patchOf } from '../fuzz/patch';
-import { randomPatch } from '../fuzz/randomPatch';
+import { patchOf } from '../testing/patch';
+import { randomPatch } from '../testing/randomPatch';
 import { buildGraph } from '../graph/graph';
 import { simulateGraph } from './simulate';
 import { Simulator } from './simulator';

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { patchOf } from '../fuzz/patch';
+import { patchOf } from '../testing/patch';
 import { buildGraph } from '../graph/graph';
-import { predict } from '../predict';
+import { predict } from '../answers/predict';
 import { simulate } from '.';
-import { productLines, spectrumOf } from './spectrum';
+import { productLines } from '../answers/products';
+import { spectrumOf } from './spectrum';
 
 const spectrum = (patch: ReturnType<typeof patchOf>, socket: string) => {
   const { traces, sampleRate } = simulate(patch, { traces: [socket] });

@@ -1,5 +1,5 @@
 import type { ModuleBounds } from '../bounds/bounds';
-import type { Repeats } from '../graph/repeats';
+import type { Repeats } from '../bounds/repeats';
 import type { Wiring } from '../kinds/kind';
 import type { Range } from '../law/lin';
 import type { Picture } from './stats';

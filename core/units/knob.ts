@@ -1,5 +1,3 @@
-import type { NumberSpec } from '../kinds/params';
-
 /** A knob's span; `log` spreads its travel evenly over the octaves. */
 export interface Travel {
   readonly min: number;
@@ -61,7 +59,7 @@ export type Typed = { readonly ok: true; readonly value: number } | { readonly o
  * Reads what a person types at a knob: `2:30` (clock), `40%` (of its travel), or a number with or without its unit
  * (`-0.4`, `1.5V`, `3.2k`, `200 ms`).
  */
-export function readTyped(text: string, travel: Travel, unit: NumberSpec['unit']): Typed {
+export function readTyped(text: string, travel: Travel, unit: string): Typed {
   const plain = plainOf(text);
   const clock = /^(\d{1,2}):(\d{2})$/.exec(plain);
   if (clock) {

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import type { Schema } from 'joi';
 import { ASSET, parsePatch, printPatch } from '../../core';
 import type { AssetLookup, Patch } from '../../core';
-import { ApiError } from '../errors';
-import { createSchema, saveSchema } from '../schemas';
-import { summarise } from '../summary';
+import { ApiError } from '../checks/errors';
+import { createSchema, saveSchema } from '../checks/schemas';
+import { summarise } from './summary';
 
 /** What is worked out beside the server's own thread. Only text and bytes go to and fro. */
 

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { ApiError } from '../errors';
+import { ApiError } from '../checks/errors';
 import { runTask } from './tasks';
 import type { Answer, Ask, Tasks } from './tasks';
 
@@ -12,6 +12,9 @@ function bundled(): string | null {
   const file = path.join(/* turbopackIgnore: true */ process.cwd(), 'dist', BUNDLE);
   return process.env.FENVO_THREADS !== 'no' && existsSync(file) ? file : null;
 }
+
+/** Memory of one thread, MB: the heaviest patch needs a third of it. */
+const LIMITS = { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 16 };
 
 interface Waiting {
   readonly resolve: (answer: Answer) => void;
@@ -49,7 +52,7 @@ export class Thread {
   private open(): Worker | null {
     const file = this.worker ? null : bundled();
     if (!this.worker && file !== null) {
-      const worker = new Worker(/* turbopackIgnore: true */ file);
+      const worker = new Worker(/* turbopackIgnore: true */ file, { resourceLimits: LIMITS });
       worker.on('message', ({ n, answer }: { n: number; answer: Answer }) => this.settle(n, answer));
       worker.on('error', (error) => this.worker === worker && this.fail(error.message));
       worker.on('exit', () => this.worker === worker && this.fail('ended'));

@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { serverFlags } from '../../scripts/serverFlags.mjs';
 
 /** A port that was free a moment ago. */
 function freePort(): Promise<number> {
@@ -49,7 +50,7 @@ export class Application {
   }
 
   async start(): Promise<void> {
-    this.child = spawn(process.execPath, ['dist/serve.mjs', '--port', String(this.port)], {
+    this.child = spawn(process.execPath, [...serverFlags, 'dist/serve.mjs', '--port', String(this.port)], {
       env: {
         ...process.env,
         NODE_ENV: 'production',

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import type { LinkProps } from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { AnchorHTMLAttributes, MouseEvent } from 'react';
-import { api } from '@/ui/state/api';
+import { api } from './api';
 import { tellFault } from './messages';
 
 type Props = LinkProps & Omit<AnchorHTMLAttributes<HTMLAnchorElement>, keyof LinkProps>;

@@ -1,8 +1,8 @@
 import { parsePatch, recordingsOf } from '@/core';
 import type { Json } from '@/core';
-import { api } from '@/ui/state/api';
-import type { Document } from '@/ui/state/api';
-import { importJob } from '@/ui/state/importJob';
+import { api } from './api';
+import type { Document } from '@/wire/patches';
+import { importJob } from './importJob';
 
 const safeName = (name: string): string => name.replace(/[^\p{L}\p{N} ._-]+/gu, '').trim() || 'patch';
 

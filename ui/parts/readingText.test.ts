@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { predict } from '@/core';
-import { patchOf } from '@/core/fuzz/patch';
+import { patchOf } from '@/core/testing/patch';
 import { readingMore, readingText } from './readingText';
 
 const plain = (text: string): string => text.replaceAll('\u2009', ' ').replaceAll('\u2212', '-');

@@ -13,8 +13,8 @@ import { useQuery } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import { tell, tellFault } from '@/ui/parts/messages';
-import { api } from '@/ui/state/api';
-import type { ListedPatch } from '@/ui/state/api';
+import { api } from '@/ui/parts/api';
+import type { ListedPatch } from '@/wire/patches';
 
 interface Props {
   readonly onClose: () => void;

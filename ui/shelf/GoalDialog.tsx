@@ -1,4 +1,5 @@
 'use client';
+import { idOf, partsOf } from '@/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -19,7 +20,7 @@ import {
   showVolts,
 } from '@/core';
 import type { GoalSource, Patch } from '@/core';
-import { endChoices } from '@/ui/desk/choices';
+import { endChoices } from '@/ui/parts/choices';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { fonts, ink } from '@/ui/theme/tokens';
 
@@ -33,19 +34,19 @@ const sourceNames: Readonly<Record<GoalSource, string>> = {
 };
 
 function endOf(key: string) {
-  const [kind = '', socket = ''] = key.split('.');
+  const { id: kind, name: socket } = partsOf(key);
   return kindNamed(kind)?.ends?.find((e) => e.socket === socket);
 }
 
 function windowOf(key: string) {
-  const kind = kindNamed(key.split('.')[0] ?? '');
+  const kind = kindNamed(idOf(key));
   return (kind && endOf(key)?.window(completeParams(kind))) ?? null;
 }
 
 /** Two figures in the middle of what an end answers to, to begin with. */
 function startOf(key: string): { low: string; high: string } {
   const end = endOf(key);
-  const kind = kindNamed(key.split('.')[0] ?? '');
+  const kind = kindNamed(idOf(key));
   const window = windowOf(key);
   if (!end || !kind || !window) return { low: '', high: '' };
   const params = completeParams(kind);
@@ -65,7 +66,7 @@ export function GoalDialog({ onDone, onClose }: Props) {
   const [key, setKey] = useState(choices[0]?.key ?? '');
   const [by, setBy] = useState<GoalSource>('lfo');
   const [typed, setTyped] = useState(() => startOf(choices[0]?.key ?? ''));
-  const [kind = '', socket = ''] = key.split('.');
+  const { id: kind, name: socket } = partsOf(key);
   const end = endOf(key);
   const unit = end?.unit(completeParams(kindNamed(kind) as NonNullable<ReturnType<typeof kindNamed>>)) ?? '';
   const [low, high] = [readQuantity(typed.low, unit), readQuantity(typed.high, unit)];

@@ -8,9 +8,9 @@ import { useRef, useState } from 'react';
 import { LIMITS, parsePatch, printPatch } from '@/core';
 import type { Result } from '@/core';
 import type { Bundle } from '@/core/formats/bundle';
-import { api } from '@/ui/state/api';
-import type { Document } from '@/ui/state/api';
-import { importJob } from '@/ui/state/importJob';
+import { api } from '@/ui/parts/api';
+import type { Document } from '@/wire/patches';
+import { importJob } from '@/ui/parts/importJob';
 
 interface Faults {
   readonly file: string;

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
-import { domainOf } from '@/ui/desk/strip/geometry';
+import { domainOf } from '@/ui/parts/domain';
 import { ink } from '@/ui/theme/tokens';
-import type { ListedPatch } from '@/ui/state/api';
+import type { ListedPatch } from '@/wire/patches';
 
 const SIZE = { width: 150, height: 44 } as const;
 

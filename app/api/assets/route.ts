@@ -1,6 +1,6 @@
 import { ASSET } from '@/core';
 import { route } from '@/server/api';
-import { assetSchema } from '@/server/schemas';
+import { assetSchema } from '@/server/checks/schemas';
 
 export const POST = route(async ({ assets, query, bytes }) => {
   const { name, sampleRate } = query(assetSchema);

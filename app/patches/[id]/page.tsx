@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { DeskScreen } from '@/ui/desk/DeskScreen';
+import { DeskScreen } from '@/ui/desk/shell/DeskScreen';
 
 export const metadata: Metadata = { title: 'Desk' };
 

@@ -1,3 +1,4 @@
+import { idOf } from '@/core';
 import Box from '@mui/material/Box';
 import { showHz, showNumber, showSeconds } from '@/core';
 import type { Measures } from '@/core';
@@ -49,7 +50,7 @@ export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
                 key={t.socket}
                 sx={{ ...cell, maxWidth: 92, overflow: 'hidden', textOverflow: 'ellipsis' }}
               >
-                {t.socket.split('.')[0]}
+                {idOf(t.socket)}
               </Box>
             ))}
           </tr>

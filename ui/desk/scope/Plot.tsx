@@ -6,7 +6,7 @@ import { useEffect, useMemo } from 'react';
 import type { KeyboardEvent } from 'react';
 import { briefSeconds, showNumber } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
-import { pointAt } from '@/ui/state/moment';
+import { pointAt } from '@/ui/session/moment';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Cursor, EDGE, MomentLine } from './PlotMarks';
 import type { Drawn } from './PlotMarks';

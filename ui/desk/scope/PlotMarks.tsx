@@ -2,7 +2,7 @@
 import { useRef } from 'react';
 import { useStore } from 'zustand';
 import { showNumber, showSeconds } from '@/core';
-import { moment } from '@/ui/state/moment';
+import { moment } from '@/ui/session/moment';
 import { ink } from '@/ui/theme/tokens';
 import { valueAtTime } from './view';
 import type { Shown, Trace } from './view';

@@ -6,7 +6,7 @@ import { showDb, showHz, showNumber } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
-import type { SpectrumAnswer } from '@/workers/protocol';
+import type { SpectrumAnswer } from '@/wire/core';
 import type { Trace } from './view';
 
 const EDGE = { left: 44, right: 12, top: 12, bottom: 22 } as const;

@@ -1,4 +1,4 @@
-import type { ProbeAnswer } from '@/workers/protocol';
+import type { ProbeAnswer } from '@/wire/core';
 
 /** A pinned socket's trace. */
 export interface Trace {

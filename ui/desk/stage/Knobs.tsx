@@ -6,8 +6,7 @@ import { completeParams, isSetup } from '@/core';
 import type { GraphModule, ParamValue } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
 import { isKnob, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
-import type { DeskStore } from '@/ui/state/desk';
-import { toggleLock } from '../edits';
+import type { DeskStore } from '@/ui/session/desk';
 
 type Kind = GraphModule['kind'];
 
@@ -35,6 +34,10 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const bpm = useStore(desk, (s) => s.patch.settings.bpm);
   const params = useMemo(() => completeParams(kind, doc?.params, bpm), [kind, doc, bpm]);
   const { edit } = desk.getState();
+  const lock = (name: string): void =>
+    edit(`lock of ${label} ${paramName(name)}`, [
+      { do: 'lock', module: id, param: name, locked: !doc?.locked?.includes(name) },
+    ]);
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
       {paramsShown(kind, params).knobs.map(({ name, spec }) => (
@@ -49,7 +52,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           locked={doc?.locked?.includes(name) ?? false}
           onChange={(v) => set(name, v, showParam(spec, v), `${id}.${name}`)}
           onDefault={() => set(name, undefined, 'to its default')}
-          onLock={() => edit(`lock of ${label} ${paramName(name)}`, (p) => toggleLock(p, id, name))}
+          onLock={() => lock(name)}
         />
       ))}
     </Box>

@@ -4,8 +4,7 @@ import type { Normal } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { ink } from '@/ui/theme/tokens';
-import type { Edit } from '../edit';
-import { setNormal } from '../edits';
+import type { EditDesk } from '@/ui/session/edit';
 
 /** A socket that can be chosen, and what it is called. */
 export interface Option {
@@ -19,14 +18,14 @@ interface Props {
   readonly own: number;
   readonly normal: Normal | null;
   readonly sockets: readonly Option[];
-  readonly edit: Edit;
+  readonly edit: EditDesk;
 }
 
 const MOST = 24;
 
 /** What an input gets while nothing is plugged in: its own, a steady voltage, or another socket's signal. */
 export function NormalFields({ socket, own, normal, sockets, edit }: Props) {
-  const set = (next: Normal | null): void => edit(`normal of ${socket}`, (p) => setNormal(p, socket, next));
+  const set = (next: Normal | null): void => edit(`normal of ${socket}`, [{ do: 'normal', to: socket, normal: next }]);
   const way = normal === null ? 'own' : 'volts' in normal ? 'volts' : normal.from;
   const volts = normal && 'volts' in normal ? normal.volts : 0;
   return (

@@ -3,15 +3,14 @@ import Box from '@mui/material/Box';
 import { OHMS } from '@/core';
 import type { Patch } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
-import type { Edit } from '../edit';
-import { setOhms } from '../edits';
+import type { EditDesk } from '@/ui/session/edit';
 
 interface Props {
   readonly module: string;
   readonly side: 'inputOhms' | 'outputOhms';
   readonly name: string;
   readonly patch: Patch;
-  readonly edit: Edit;
+  readonly edit: EditDesk;
 }
 
 /** How much an input loads what is plugged into it, or how much an output gives way under its load. */
@@ -28,7 +27,9 @@ export function OhmsField({ module: id, side, name, patch, edit }: Props) {
         min={side === 'inputOhms' ? 1 : 0}
         max={OHMS.max}
         width={84}
-        onChange={(v) => edit(`ohms of ${id}.${name}`, (p) => setOhms(p, id, side, name, v === usual ? null : v))}
+        onChange={(v) =>
+          edit(`ohms of ${id}.${name}`, [{ do: 'ohms', module: id, side, socket: name, ohms: v === usual ? null : v }])
+        }
       />
     </Box>
   );

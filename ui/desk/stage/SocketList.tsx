@@ -1,4 +1,5 @@
 'use client';
+import { connect, socketAt } from '@/core';
 import AddIcon from '@mui/icons-material/Add';
 import PushPinIcon from '@mui/icons-material/PushPin';
 import PushPinOutlinedIcon from '@mui/icons-material/PushPinOutlined';
@@ -13,10 +14,9 @@ import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { glossary } from '@/ui/parts/glossary';
 import { tell } from '@/ui/parts/messages';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { connect, togglePin } from '../edits';
-import type { Task } from '../tasks';
-import type { Predicted } from '../usePrediction';
-import type { Edit } from '../edit';
+import type { Task } from '../commands/tasks';
+import type { Predicted } from '@/ui/session/usePrediction';
+import type { EditDesk } from '@/ui/session/edit';
 import { MOST_TRACES } from '../scope/view';
 import { NormalFields } from './NormalFields';
 import type { Option } from './NormalFields';
@@ -26,7 +26,7 @@ interface Props {
   readonly module: GraphModule;
   readonly patch: Patch;
   readonly predicted: Predicted;
-  readonly edit: Edit;
+  readonly edit: EditDesk;
   readonly begin: (task: Task | null) => void;
 }
 
@@ -42,7 +42,7 @@ function useOutputs(predicted: Predicted): readonly Option[] {
         return names
           .split(' ')
           .filter(Boolean)
-          .map((name) => ({ socket: `${id}.${name}`, name: `${label}, ${name}` }));
+          .map((name) => ({ socket: socketAt(id, name), name: `${label}, ${name}` }));
       }),
     [text],
   );
@@ -138,15 +138,12 @@ export function SocketList({ module, patch, predicted, edit, begin }: Props) {
   const pin = useCallback(
     (socket: string) => {
       if (full && !pins.has(socket)) return tell(`The scope shows ${MOST_TRACES} traces: unpin one first.`);
-      edit(`pin of ${socket}`, (p) => togglePin(p, socket));
+      edit(`pin of ${socket}`, [{ do: 'pin', at: socket, pinned: !pins.has(socket) }]);
     },
     [edit, full, pins],
   );
   const feed = useCallback((socket: string) => begin({ do: 'feed', socket }), [begin]);
-  const plug = useCallback(
-    (to: string, from: string | null) => edit(`cable to ${to}`, (p) => connect(p, to, from)),
-    [edit],
-  );
+  const plug = useCallback((to: string, from: string | null) => edit(`cable to ${to}`, [connect(to, from)]), [edit]);
   return (
     <Box component="section" aria-label="Sockets" sx={{ mt: 1.5, fontSize: 13 }}>
       {module.inputs.length + module.outputs.length > 0 && (

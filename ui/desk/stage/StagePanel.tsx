@@ -5,19 +5,16 @@ import Typography from '@mui/material/Typography';
 import Tooltip from '@mui/material/Tooltip';
 import { memo, useState } from 'react';
 import type { ReactNode } from 'react';
-import { showVoltRange } from '@/core';
+import { bypassStages, duplicateStages, isBypassed, putBack, removeStages, showVoltRange } from '@/core';
 import type { GraphModule, ParamValue } from '@/core';
 import { isSetup, showSeconds } from '@/core';
 import { Term } from '@/ui/parts/Term';
 import { paramName } from '@/ui/parts/params';
-import type { DeskStore } from '@/ui/state/desk';
+import type { DeskStore } from '@/ui/session/desk';
 import { fonts, ink } from '@/ui/theme/tokens';
-import type { Edit } from '../edit';
-import { relabel, setParam } from '../edits';
-import { GestureButton } from '../hands/GestureButton';
-import { bypassStages, duplicateStages, isBypassed, putBack, removeStages } from '../stages';
-import type { Task } from '../tasks';
-import type { Predicted } from '../usePrediction';
+import { GestureButton } from '../gesture/GestureButton';
+import type { Task } from '../commands/tasks';
+import type { Predicted } from '@/ui/session/usePrediction';
 import { Knobs, paramsShown } from './Knobs';
 import { Setting } from './Setting';
 import { SocketList } from './SocketList';
@@ -38,7 +35,11 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
   const { patch } = predicted.graph;
   const { edit } = desk.getState();
   const set = (name: string, value: ParamValue | undefined, shown: string, key?: string): void =>
-    edit(`${module.label} ${paramName(name, kind.params[name])} ${shown}`, (p) => setParam(p, id, name, value), key);
+    edit(
+      `${module.label} ${paramName(name, kind.params[name])} ${shown}`,
+      [{ do: 'set', module: id, param: name, value }],
+      key,
+    );
   const { settings } = paramsShown(kind, params);
   const setting = (name: string) => (
     <Setting
@@ -58,13 +59,13 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
         key={id}
         label={module.label}
         title={kind.title}
-        onRename={(label) => edit(`name ${label}`, (p) => relabel(p, id, label))}
+        onRename={(label) => edit(`name ${label}`, [{ do: 'label', module: id, label }])}
       />
       <KindLine kind={kind} />
       {isBypassed(patch, id) && (
         <Box sx={{ my: 1, p: 1, border: `1px solid ${ink.warning}`, borderRadius: 1 }}>
           Bypassed: it is out of its path for now.{' '}
-          <Button onClick={() => edit(`put ${module.label} back`, (p) => putBack(p, id))}>Put back</Button>
+          <Button onClick={() => edit(`put ${module.label} back`, putBack(desk.getState().patch, id))}>Put back</Button>
         </Box>
       )}
       <Knobs desk={desk} id={id} label={module.label} kind={kind} set={set} />
@@ -84,7 +85,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
         label={module.label}
         between={kind.room === 'between'}
         bypassed={isBypassed(patch, id)}
-        edit={edit}
+        desk={desk}
         begin={begin}
         onRemoved={onRemoved}
       />
@@ -92,8 +93,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
   );
 }
 
-interface ActionProps extends Pick<Props, 'begin' | 'onRemoved'> {
-  readonly edit: Edit;
+interface ActionProps extends Pick<Props, 'desk' | 'begin' | 'onRemoved'> {
   readonly id: string;
   readonly label: string;
   readonly between: boolean;
@@ -104,17 +104,20 @@ interface ActionProps extends Pick<Props, 'begin' | 'onRemoved'> {
 const sameActions = (a: ActionProps, b: ActionProps): boolean =>
   a.id === b.id && a.label === b.label && a.between === b.between && a.bypassed === b.bypassed;
 
-const StageActions = memo(function StageActions({ id, label, between, bypassed, edit, begin, onRemoved }: ActionProps) {
+const StageActions = memo(function StageActions({ id, label, between, bypassed, desk, begin, onRemoved }: ActionProps) {
+  const { edit } = desk.getState();
   return (
     <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
       <Button onClick={() => begin({ do: 'replace', id })}>Replace</Button>
       {!bypassed && between && (
-        <Button onClick={() => edit(`bypass ${label}`, (p) => bypassStages(p, [id]))}>Bypass</Button>
+        <Button onClick={() => edit(`bypass ${label}`, bypassStages(desk.getState().patch, [id]))}>Bypass</Button>
       )}
-      <Button onClick={() => edit(`duplicate ${label}`, (p) => duplicateStages(p, [id]))}>Duplicate</Button>
+      <Button onClick={() => edit(`duplicate ${label}`, duplicateStages(desk.getState().patch, [id]))}>
+        Duplicate
+      </Button>
       <Button
         onClick={() => {
-          edit(`remove ${label}`, (p) => removeStages(p, [id]));
+          edit(`remove ${label}`, removeStages(desk.getState().patch, [id]));
           onRemoved();
         }}
       >

@@ -1,4 +1,5 @@
 'use client';
+import { socketAt } from '@/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { memo, useState } from 'react';
@@ -6,13 +7,12 @@ import { readQuantity, showQuantity } from '@/core';
 import type { EndSpec, GraphModule, ParamValues, Patch, Target } from '@/core';
 import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { ink } from '@/ui/theme/tokens';
-import type { Edit } from '../edit';
-import { setTarget } from '../edits';
+import type { EditDesk } from '@/ui/session/edit';
 
 interface Props {
   readonly module: GraphModule;
   readonly patch: Patch;
-  readonly edit: Edit;
+  readonly edit: EditDesk;
 }
 
 /** What is wanted at each of a destination's inputs, in its own unit. */
@@ -22,10 +22,10 @@ export function WantedFields({ module, patch, edit }: Props) {
       {(module.kind.ends ?? []).map((end) => (
         <WantedRow
           key={`${module.id} ${end.socket}`}
-          at={`${module.id}.${end.socket}`}
+          at={socketAt(module.id, end.socket)}
           end={end}
           params={module.params}
-          target={patch.targets.find((t) => t.at === `${module.id}.${end.socket}`) ?? null}
+          target={patch.targets.find((t) => t.at === socketAt(module.id, end.socket)) ?? null}
           edit={edit}
         />
       ))}
@@ -38,7 +38,7 @@ interface RowProps {
   readonly end: EndSpec<ParamValues>;
   readonly params: ParamValues;
   readonly target: Target | null;
-  readonly edit: Edit;
+  readonly edit: EditDesk;
 }
 
 /** What it asks for hangs on the unit and on what is wanted, not on where the knobs stand. */
@@ -58,7 +58,7 @@ const WantedRow = memo(function WantedRow({ at, end, params, target, edit }: Row
     setFault(null);
     setTyped(null);
     const quantity = target?.quantity ?? end.quantity;
-    edit(`wanted at ${at}`, (p) => setTarget(p, at, { at, quantity, low, high }));
+    edit(`wanted at ${at}`, [{ do: 'target', at, target: { at, quantity, low, high } }]);
   };
   const field = (which: 'low' | 'high') => (
     <Box
@@ -88,7 +88,7 @@ const WantedRow = memo(function WantedRow({ at, end, params, target, edit }: Row
         {field('low')}…{field('high')}
         {typed && <Button type="submit">Set</Button>}
         {target && !typed && (
-          <Button onClick={() => edit(`nothing wanted at ${at}`, (p) => setTarget(p, at, null))}>Clear</Button>
+          <Button onClick={() => edit(`nothing wanted at ${at}`, [{ do: 'target', at, target: null }])}>Clear</Button>
         )}
       </Box>
       {fault && (

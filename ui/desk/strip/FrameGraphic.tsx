@@ -7,7 +7,7 @@ import { connectorPath, sameLayout, sameScale, tracePath } from './geometry';
 import type { Layout, Volts } from './geometry';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
-import type { PictureData } from '@/workers/protocol';
+import type { PictureData } from '@/wire/core';
 
 export const HATCH = 'lost-hatch';
 

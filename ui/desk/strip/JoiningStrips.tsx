@@ -1,3 +1,4 @@
+import { idOf } from '@/core';
 import { memo } from 'react';
 import { showNumber } from '@/core';
 import type { Joining } from '@/core';
@@ -55,7 +56,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
   const visible = views.slice(-shown);
   const last = views.at(-1);
   const titles = views.map((v) => v.title);
-  const name = `${titles.join(', ')} into ${joining.into.spec.name} of ${joining.into.socket.split('.')[0]}`;
+  const name = `${titles.join(', ')} into ${joining.into.spec.name} of ${idOf(joining.into.socket)}`;
   const range = last ? `, ${showNumber(last.bound[0], 2)} to ${showNumber(last.bound[1], 2)} volts` : '';
   const end = left + shown * span - small.gap;
   const delayed = joining.into.driver.type === 'output' && joining.into.driver.delayed;

@@ -1,7 +1,7 @@
 'use client';
 import { useStore } from 'zustand';
 import { showNumber } from '@/core';
-import { moment } from '@/ui/state/moment';
+import { moment } from '@/ui/session/moment';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { FrameView } from './frames';
 import { voltsAt } from './geometry';

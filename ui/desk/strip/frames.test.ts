@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { createStore } from 'zustand';
 import { BoundsEngine, buildGraph, endsOf, glance, stripTo } from '@/core';
-import { patchOf } from '@/core/fuzz/patch';
-import type { Predicted } from '../usePrediction';
+import { patchOf } from '@/core/testing/patch';
+import type { Predicted } from '@/ui/session/usePrediction';
 import { endView, frameViews, joiningViews, shareOf } from './frames';
 
 function predicted(patch: Parameters<typeof buildGraph>[0]): Predicted {

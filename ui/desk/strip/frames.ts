@@ -1,7 +1,8 @@
+import { socketAt } from '@/core';
 import { driveFor, flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip } from '@/core';
-import type { PictureData } from '@/workers/protocol';
-import type { Pictures, Predicted } from '../usePrediction';
+import type { PictureData } from '@/wire/core';
+import type { Pictures, Predicted } from '@/ui/session/usePrediction';
 import { extremes, outside } from './geometry';
 import type { Volts } from './geometry';
 
@@ -134,7 +135,7 @@ export function endView(strip: Strip, predicted: Predicted): EndView {
   const frame = strip.frames.at(-1);
   const spec = endSpecOf(frame);
   const params = frame?.module.params ?? {};
-  const sockets = new Set([frame?.input?.socket, spec && `${frame?.module.id}.${spec.socket}`]);
+  const sockets = new Set([frame?.input?.socket, frame && spec && socketAt(frame.module.id, spec.socket)]);
   const target = predicted.graph.patch.targets.find((t) => sockets.has(t.at));
   const inVolts = target && (target.quantity === 'volts' || !spec);
   const wanted: Volts | null = !target

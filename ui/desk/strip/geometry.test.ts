@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   connectorPath,
-  domainOf,
   extremes,
   foldsOf,
   layoutOf,
@@ -14,6 +13,7 @@ import {
   UNIT_RULER,
   voltsAt,
 } from './geometry';
+import { domainOf } from '@/ui/parts/domain';
 
 const space = { width: 744, height: 460 };
 const open = (frames: number): boolean[] => Array.from({ length: frames }, () => false);

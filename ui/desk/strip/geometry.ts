@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import type { ScaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import simplify from 'simplify-js';
-import type { PictureData } from '@/workers/protocol';
+import type { PictureData } from '@/wire/core';
 
 export const RULER = 48;
 export const UNIT_RULER = 92;
@@ -92,16 +92,6 @@ export function layoutOf(folded: readonly boolean[], space: Space, rows: number,
     small,
     y: scaleLinear().domain(domain).range([bottom, top]),
   };
-}
-
-/** The ruler's span: all that the frames can reach, with room for the numbers at their edges. */
-export function domainOf(ranges: readonly Volts[]): Volts {
-  const low = Math.min(-0.5, ...ranges.map((r) => r[0]));
-  const high = Math.max(0.5, ...ranges.map((r) => r[1]));
-  const room = (high - low) * 0.07;
-  // In steps, so that the ruler stands still while a knob turns.
-  const step = high - low > 8 ? 1 : 0.5;
-  return [Math.floor((low - room) / step) * step, Math.ceil((high + room) / step) * step];
 }
 
 export interface Block {

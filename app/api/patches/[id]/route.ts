@@ -1,5 +1,5 @@
 import { patchAnswer, route } from '@/server/api';
-import { removeSchema } from '@/server/schemas';
+import { removeSchema } from '@/server/checks/schemas';
 
 export const GET = route(async ({ patches, param }) => patchAnswer(await patches.get(param('id'))));
 

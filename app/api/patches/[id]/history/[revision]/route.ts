@@ -1,5 +1,5 @@
 import { route } from '@/server/api';
-import { keepSchema, revisionSchema } from '@/server/schemas';
+import { keepSchema, revisionSchema } from '@/server/checks/schemas';
 
 export const GET = route(async ({ patches, param }) => {
   const { body, ...head } = await patches.revision(param('id'), param<number>('revision', revisionSchema));

@@ -1,0 +1,84 @@
+import type { ModuleBounds } from '../bounds/bounds';
+import type { Graph } from '../graph/graph';
+import { repeatsIn } from '../bounds/repeats';
+import type { Repeats } from '../bounds/repeats';
+import type { Range } from '../law/lin';
+import { readingsOf } from './readings';
+import type { Reading } from './readings';
+import type { Measured, OutputSeen, Simulation } from '../simulate/types';
+
+export interface SocketPrediction {
+  /** Can never be left, volts. */
+  readonly bound: Range;
+  /** What the simulated window reached, volts. */
+  readonly seen?: Range;
+  /** What it reaches once the start has passed, where that differs from `seen` by over 1 % of its span, volts. */
+  readonly settled?: Range;
+  readonly mean?: number;
+  readonly rms?: number;
+  readonly repeatsEvery: number | null;
+  /** What was seen is all that can happen, up to the sampling. */
+  readonly exact: boolean;
+}
+
+/** What is known of a patch but its findings. */
+export interface Glance {
+  readonly outputs: Readonly<Record<string, SocketPrediction>>;
+  readonly inputs: Readonly<Record<string, SocketPrediction>>;
+  readonly readings: readonly Reading[];
+}
+
+/** Nothing is said of a difference below this share of the span. */
+const SETTLED_SHARE = 0.01;
+
+function settledOf(seen: OutputSeen | undefined, known: Repeats | undefined): Pick<SocketPrediction, 'settled'> {
+  if (!seen || !known?.memory || known.drawn) return {};
+  const [lo, hi] = seen.settled;
+  const apart = Math.max(Math.abs(lo - seen.min), Math.abs(hi - seen.max));
+  return apart > SETTLED_SHARE * (seen.max - seen.min) ? { settled: seen.settled } : {};
+}
+
+/** The same without findings, for while a knob is turned. */
+export function glance(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null = null,
+): Glance {
+  const repeats = repeatsIn(graph, bounds);
+  const { duration } = graph.patch.settings;
+  const socket = (
+    bound: Range,
+    seen: Measured | undefined,
+    known: Repeats | undefined,
+    source: OutputSeen | undefined,
+  ): SocketPrediction => ({
+    bound,
+    ...(seen && { seen: [seen.min, seen.max] as const, mean: seen.mean, rms: seen.rms }),
+    ...settledOf(source, known),
+    repeatsEvery: known?.repeatsEvery ?? null,
+    exact: known !== undefined && known.exactFrom !== null && known.exactFrom <= duration,
+  });
+  const steady: Repeats = { repeatsEvery: null, exactFrom: 0, memory: false, drawn: false };
+  const outputs = new Map<string, SocketPrediction>();
+  const inputs = new Map<string, SocketPrediction>();
+  for (const m of graph.modules) {
+    const found = bounds.get(m.id) as ModuleBounds;
+    m.outputs.forEach((o, i) => {
+      const seen = simulation?.outputs.get(o.socket);
+      outputs.set(o.socket, socket(found.outputs[i] as Range, seen, repeats.get(m.id), seen));
+    });
+    m.inputs.forEach((s, i) => {
+      if (!s.connected) return;
+      const from = s.driver.type === 'output' ? graph.modules[s.driver.module] : undefined;
+      const known = s.driver.type === 'output' ? repeats.get(from?.id ?? '') : steady;
+      const source = s.driver.type === 'output' ? (from?.outputs[s.driver.output]?.socket ?? '') : '';
+      const seen = simulation?.inputs.get(s.socket);
+      inputs.set(s.socket, socket(found.inputs[i] as Range, seen, known, simulation?.outputs.get(source)));
+    });
+  }
+  return {
+    outputs: Object.fromEntries(outputs),
+    inputs: Object.fromEntries(inputs),
+    readings: readingsOf(graph, bounds, simulation),
+  };
+}

@@ -1,0 +1,83 @@
+import { BoundsEngine } from '../bounds/bounds';
+import type { ModuleBounds } from '../bounds/bounds';
+import type { Patch } from '../document/types';
+import { findingsOf, watchersOf } from '../findings';
+import type { Evidence, Finding, Found } from '../findings/finding';
+import { checkedCures, uncured } from '../findings/promise';
+import { glance } from './glance';
+import type { Glance } from './glance';
+import { buildGraph } from '../graph/graph';
+import type { Graph } from '../graph/graph';
+import { simulateGraph, workOf } from '../simulate/simulate';
+import type { SimulateOptions, Simulation } from '../simulate/types';
+
+export interface Prediction extends Glance {
+  readonly findings: readonly Finding[];
+  /** How much of the window was looked at: less than its duration only in very large patches. */
+  readonly seenSeconds?: number;
+}
+
+export interface PredictOptions {
+  /** Without it there is no `seen`, no mean, no finding that needs a trace, and no cure. */
+  readonly simulation?: boolean;
+  /** Without them the findings stand alone, which takes no checking. */
+  readonly cures?: boolean;
+  readonly asset?: SimulateOptions['asset'];
+  /** Keeps what it found from one call to the next. */
+  readonly engine?: BoundsEngine;
+}
+
+/**
+ * Bounds, seen ranges, readings and findings of a patch.
+ *
+ * @param patch a patch from `parsePatch`.
+ * @returns for each output, and each input that carries something: volts; for each destination: its own unit.
+ */
+export function predict(patch: Patch, options: PredictOptions = {}): Prediction {
+  const graph = buildGraph(patch);
+  const bounds = (options.engine ?? new BoundsEngine()).run(graph);
+  if (options.simulation === false) return gather(graph, bounds, null).prediction;
+  const asset = options.asset ? { asset: options.asset } : {};
+  const within = withinReach(graph);
+  const { prediction, found } = predictGraph(within, bounds, asset);
+  if (options.cures === false) return prediction;
+  return { ...prediction, findings: checkedCures(within.patch, found, asset) };
+}
+
+/** Modules times samples that a prediction looks at, at most: a few seconds of work. A count, not a time. */
+const MOST_WORK = 5e7;
+
+/** The graph with as much of its window as a prediction takes the time for. */
+function withinReach(graph: Graph): Graph {
+  const { settings } = graph.patch;
+  const work = workOf(graph);
+  if (work <= MOST_WORK) return graph;
+  const duration = Math.max(0.01, Math.floor((1000 * settings.duration * MOST_WORK) / work) / 1000);
+  return { ...graph, patch: { ...graph.patch, settings: { ...settings, duration } } };
+}
+
+/**
+ * Simulates with all that the findings must watch, and gathers; the simulation comes back for its traces and pictures,
+ * what was found for `checkedCures`: the prediction itself has its findings without cures.
+ */
+export function predictGraph(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  options: SimulateOptions,
+): { prediction: Prediction; simulation: Simulation; found: readonly Found[] } {
+  const watched = watchersOf(graph);
+  const simulation = simulateGraph(graph, { ...options, bounds, observers: [...watched.values()].flat() });
+  return { ...gather(graph, bounds, simulation, watched), simulation };
+}
+
+/** Puts together what bounds and simulation found. */
+function gather(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+  watched: Evidence['watched'] = new Map(),
+): { prediction: Prediction; found: readonly Found[] } {
+  const found = findingsOf({ graph, bounds, simulation, watched });
+  const seconds = simulation ? { seenSeconds: graph.patch.settings.duration } : {};
+  return { prediction: { ...glance(graph, bounds, simulation), findings: uncured(found), ...seconds }, found };
+}

@@ -1,0 +1,208 @@
+import { socketAt } from '../document/sockets';
+import type { ModuleBounds } from '../bounds/bounds';
+import type { Graph, GraphModule } from '../graph/graph';
+import { fateOf } from '../kinds/detect';
+import type { EndSpec, Fate } from '../kinds/kind';
+import { HOME_DBU, NOMINAL_DBU } from '../kinds/lineOut';
+import type { ParamValues } from '../kinds/params';
+import type { EndSeen, Simulation } from '../simulate/types';
+import { noteOfHz, noteOfVolts } from '../units/pitch';
+
+/** What a destination does, in its own unit. `low` and `high` are guaranteed; a gain of nothing is null and `silent`. */
+export interface Reading {
+  readonly at: string;
+  readonly quantity: string;
+  readonly unit: string;
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly seenLow?: number | null;
+  readonly seenHigh?: number | null;
+  readonly mean?: number | null;
+  readonly silent?: true;
+  readonly seenSilent?: true;
+  readonly octaves?: number;
+  readonly lowNote?: string;
+  readonly highNote?: string;
+  readonly shutPercent?: number;
+  readonly overPercent?: number;
+  readonly pinnedLowPercent?: number;
+  readonly pinnedHighPercent?: number;
+  /** Of what waits for a crossing: how long it is high, and what it can never leave. */
+  readonly highPercent?: number;
+  readonly always?: 'low' | 'high' | null;
+  /** Counted in the simulated window: no guarantee. */
+  readonly counted?: true;
+  /** Of a level: the guaranteed peak, dBu. */
+  readonly peakHigh?: number | null;
+  /** Of a level: over nominal studio level (+4 dBu) and home level (−10 dBV), dB. */
+  readonly overStudioDb?: number;
+  readonly overHomeDb?: number;
+  /** The voltages, all together, which give those figures. */
+  readonly driveVolts: readonly [number, number];
+  readonly seenDriveVolts?: readonly [number, number];
+}
+
+type End = EndSpec<ParamValues>;
+
+function span(end: End, p: ParamValues, lo: number, hi: number): [number | null, number | null] {
+  const [a, b] = (end.span?.(p, lo, hi) ?? [lo, hi]).map((v) => end.value(p, v)) as [number | null, number | null];
+  return a === null || b === null || a <= b ? [a, b] : [b, a];
+}
+
+function noteText(hz: number): string {
+  const { name, cents } = noteOfHz(hz);
+  const off = Math.round(cents);
+  return off === 0 ? name : `${name} ${off < 0 ? '\u2212' : '+'}${Math.abs(off)} ct`;
+}
+
+/** How long it is beyond each side of its window. */
+function shares(end: End, p: ParamValues, seen: EndSeen | undefined): Partial<Reading> {
+  if (!seen || !end.window(p)) return {};
+  return {
+    ...(end.quantity === 'gain' && { shutPercent: 100 * seen.atOrBelow, overPercent: 100 * seen.above }),
+    pinnedLowPercent: 100 * seen.below,
+    pinnedHighPercent: 100 * seen.above,
+  };
+}
+
+function frequencyParts(low: number | null, high: number | null): Partial<Reading> {
+  if (low === null || high === null || low <= 0) return {};
+  return { octaves: Math.log2(high / low), lowNote: noteText(low), highNote: noteText(high) };
+}
+
+/**
+ * A level is one figure, what the window's RMS comes to (none without a simulation), and beside it the peak that the
+ * bound allows.
+ */
+function levelOf(m: GraphModule, end: End, drive: readonly [number, number], seen: EndSeen | undefined): Reading {
+  const level = seen ? end.value(m.params, seen.drive.rms) : null;
+  return {
+    at: socketAt(m.id, end.socket),
+    quantity: end.quantity,
+    unit: end.unit(m.params),
+    low: level,
+    high: level,
+    ...(seen && { seenLow: level, seenHigh: level }),
+    ...(seen && level === null && { silent: true as const, seenSilent: true as const }),
+    ...(level !== null && { overStudioDb: level - NOMINAL_DBU, overHomeDb: level - HOME_DBU }),
+    peakHigh: end.value(m.params, Math.max(drive[1], -drive[0])),
+    driveVolts: drive,
+    ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),
+  };
+}
+
+function readingOf(m: GraphModule, end: End, drive: readonly [number, number], seen: EndSeen | undefined): Reading {
+  if (end.quantity === 'level') return levelOf(m, end, drive, seen);
+  const [low, high] = span(end, m.params, ...drive);
+  const seenSpan = seen ? span(end, m.params, seen.drive.min, seen.drive.max) : null;
+  return {
+    at: socketAt(m.id, end.socket),
+    quantity: end.quantity,
+    unit: end.unit(m.params),
+    low,
+    high,
+    ...(low === null && { silent: true as const }),
+    ...(seen &&
+      seenSpan && { seenLow: seenSpan[0], seenHigh: seenSpan[1], mean: end.value(m.params, seen.drive.mean) }),
+    ...(seenSpan?.[0] === null && { seenSilent: true as const }),
+    ...(end.quantity === 'frequency' && frequencyParts(low, high)),
+    ...(end.quantity === 'note' &&
+      low !== null &&
+      high !== null && { lowNote: noteOfVolts(low).name, highNote: noteOfVolts(high).name }),
+    ...shares(end, m.params, seen),
+    driveVolts: drive,
+    ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),
+  };
+}
+
+/** The figure of every destination of the patch; and the volts at every target that has no unit of its own. */
+export function readingsOf(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+): Reading[] {
+  const targets = new Set(graph.patch.targets.map((t) => t.at));
+  const readings = graph.modules.flatMap((m) =>
+    (m.kind.ends ?? []).flatMap((end, i) => {
+      const at = socketAt(m.id, end.socket);
+      const used = m.inputs.some(
+        (s) => s.connected && (end.always ? end.sockets.includes(s.spec.name) : s.socket === at),
+      );
+      if (!end.always && !used && !targets.has(at)) return [];
+      const drive = bounds.get(m.id)?.ends[i]?.drive ?? [0, 0];
+      return [readingOf(m, end, drive, simulation?.ends.get(m.id)?.[i])];
+    }),
+  );
+  const gates = gateReadings(graph, bounds, simulation);
+  const read = new Set([...readings, ...gates].map((r) => r.at));
+  return [
+    ...readings,
+    ...gates,
+    ...[...targets].filter((at) => !read.has(at)).map((at) => voltsReading(graph, bounds, simulation, at)),
+  ];
+}
+
+/** What waits for crossings: gate inputs, and the inputs of kinds with a detector. Pulses a second are as seen. */
+function gateReadings(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+): Reading[] {
+  return graph.modules.flatMap((m) =>
+    m.inputs.flatMap(({ spec, socket, connected }, i): Reading[] => {
+      const found = bounds.get(m.id);
+      const drive = found?.inputs[i];
+      const fate = fateAt(m, spec.name, spec.threshold, drive, found?.fate ?? null);
+      if (!connected || !drive || fate === null) return [];
+      const seen = simulation?.gates.get(socket);
+      const perSecond = seen && fate !== 'low' ? seen.perSecond : fate === 'moves' ? null : 0;
+      return [
+        {
+          at: socket,
+          quantity: 'pulses',
+          unit: '/s',
+          low: perSecond,
+          high: perSecond,
+          ...(seen && { seenLow: perSecond, seenHigh: perSecond, highPercent: 100 * seen.high }),
+          ...(fate === 'moves' && { counted: true as const }),
+          always: fate === 'moves' ? null : fate,
+          driveVolts: drive,
+        },
+      ];
+    }),
+  );
+}
+
+function fateAt(
+  m: GraphModule,
+  name: string,
+  threshold: number | undefined,
+  drive: readonly [number, number] | undefined,
+  detector: Fate | null,
+): Fate | null {
+  if (threshold !== undefined && drive) return fateOf(drive, threshold);
+  return m.kind.detects?.input === name ? detector : null;
+}
+
+function voltsReading(
+  graph: Graph,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  simulation: Simulation | null,
+  at: string,
+): Reading {
+  const m = graph.modules.find((x) => at.startsWith(`${x.id}.`));
+  const input = m?.inputs.findIndex((s) => s.socket === at) ?? -1;
+  const output = m?.outputs.findIndex((o) => o.socket === at) ?? -1;
+  const known = m && bounds.get(m.id);
+  const [low, high] = known?.inputs[input] ?? known?.outputs[output] ?? [0, 0];
+  const seen = simulation?.inputs.get(at) ?? simulation?.outputs.get(at);
+  return {
+    at,
+    quantity: 'volts',
+    unit: 'V',
+    low,
+    high,
+    ...(seen && { seenLow: seen.min, seenHigh: seen.max, mean: seen.mean }),
+    driveVolts: [low, high],
+  };
+}

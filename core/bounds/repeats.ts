@@ -1,0 +1,99 @@
+import { commonMultiple, fractionOf, over, times, toNumber } from '../units/fraction';
+import type { Fraction } from '../units/fraction';
+import type { ModuleBounds } from './bounds';
+import type { Graph, GraphModule } from '../graph/graph';
+
+/** Longer than this does not count as repeating, seconds. */
+const LONGEST = 3600;
+
+export interface Repeats {
+  /** Seconds, or null: constants alone, or it never does. */
+  readonly repeatsEvery: number | null;
+  /** A window of this many seconds or more holds all that can ever happen. */
+  readonly exactFrom: number | null;
+  /** Something upstream depends on what was before. */
+  readonly memory: boolean;
+  /** Something upstream draws. */
+  readonly drawn: boolean;
+}
+
+type Cycle = 'none' | 'never' | Fraction;
+
+interface Known {
+  readonly cycle: Cycle;
+  readonly memory: boolean;
+  readonly drawn: boolean;
+}
+
+function common(a: Cycle, b: Cycle): Cycle {
+  if (a === 'never' || b === 'never') return 'never';
+  if (a === 'none') return b;
+  if (b === 'none') return a;
+  return commonMultiple(a, b);
+}
+
+const product = (xs: readonly number[]): Fraction => xs.map(fractionOf).reduce(times, { n: 1n, d: 1n });
+
+/**
+ * How each module's outputs repeat, from the periods of the sources upstream as exact fractions.
+ *
+ * @param steady the voltage of an input that can never change, else null.
+ */
+export function repeatsOf(
+  graph: Graph,
+  steady: (m: GraphModule, input: string) => number | null,
+): Map<string, Repeats> {
+  const known = new Map<number, Known>();
+  const own = (m: GraphModule): Known => {
+    const connected = (name: string): boolean => m.inputs.find((s) => s.spec.name === name)?.connected ?? false;
+    const around = { steady: (name: string) => steady(m, name), connected, bpm: graph.patch.settings.bpm };
+    const period = m.kind.period?.(m.params, around) ?? 'none';
+    const cycle = typeof period === 'string' ? period : over(product(period.over), product(period.under));
+    return { cycle, memory: m.kind.memory(m.params, connected), drawn: m.kind.draws?.(m.params) ?? false };
+  };
+  const upstream = (m: GraphModule): Known => {
+    let { cycle, memory, drawn } = own(m);
+    for (const { driver, spec } of m.inputs) {
+      const from = driver.type === 'output' ? known.get(driver.module) : undefined;
+      if (!from) continue;
+      const by = m.kind.repeatsTimes?.(m.params, spec.name) ?? 1;
+      const fed = typeof from.cycle === 'string' || by === 1 ? from.cycle : times(from.cycle, fractionOf(by));
+      cycle = common(cycle, fed);
+      memory ||= from.memory;
+      drawn ||= from.drawn;
+    }
+    return { cycle, memory, drawn };
+  };
+  for (const group of graph.groups) {
+    const members = group.modules.map((i) => graph.modules[i] as GraphModule);
+    if (!group.loop) members.forEach((m) => known.set(m.index, upstream(m)));
+    else {
+      // All in a loop depend on all of it, and on what was before: it need not repeat although its sources do.
+      const drawn = members.some((m) => upstream(m).drawn);
+      members.forEach((m) => known.set(m.index, { cycle: 'never', memory: true, drawn }));
+    }
+  }
+  return new Map(graph.modules.map((m) => [m.id, answer(known.get(m.index) as Known)]));
+}
+
+function answer({ cycle, memory, drawn }: Known): Repeats {
+  const known = { memory, drawn };
+  if (cycle === 'none') return { repeatsEvery: null, exactFrom: memory ? null : 0, ...known };
+  const seconds = cycle === 'never' ? Infinity : toNumber(cycle);
+  if (seconds > LONGEST) return { repeatsEvery: null, exactFrom: null, ...known };
+  return { repeatsEvery: seconds, exactFrom: memory ? null : seconds, ...known };
+}
+
+const found = new WeakMap<ReadonlyMap<string, ModuleBounds>, Map<string, Repeats>>();
+
+/** The same, where what can never change is known from the bounds of this very graph; worked out once for them. */
+export function repeatsIn(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>): ReadonlyMap<string, Repeats> {
+  const before = found.get(bounds);
+  if (before) return before;
+  const now = repeatsOf(graph, (m, name) => {
+    const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
+    return lo === hi ? lo : null;
+  });
+  found.set(bounds, now);
+  return now;
+}

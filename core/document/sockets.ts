@@ -1,0 +1,14 @@
+/** A socket as documents write it: `moduleId.socketName`. Written and taken apart here alone. */
+export const socketAt = (id: string, name: string): string => `${id}.${name}`;
+
+/** The two parts of a socket; empty where they are missing. */
+export function partsOf(socket: string): { readonly id: string; readonly name: string } {
+  const dot = socket.indexOf('.');
+  return dot < 0 ? { id: socket, name: '' } : { id: socket.slice(0, dot), name: socket.slice(dot + 1) };
+}
+
+/** The module's id. */
+export const idOf = (socket: string): string => partsOf(socket).id;
+
+/** The socket's own name on its module. */
+export const nameOf = (socket: string): string => partsOf(socket).name;

@@ -1,0 +1,219 @@
+import { kindNamed } from '../kinds';
+import type { ParamValue, ParamValues } from '../kinds/params';
+import { showNumber } from '../units/show';
+import { applyEdits } from './edit';
+import { idOf } from '../document/sockets';
+import type { Edit } from './edit';
+import { completeParams, readParams } from '../document/params';
+import { blank } from '../document/parse';
+import { Reader } from '../document/reader';
+import type { Fields } from '../document/reader';
+import type { ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
+
+/** One place where two states of a patch differ. */
+export interface Difference {
+  /** What differs: `Trim, amount`. */
+  readonly what: string;
+  readonly here: string;
+  readonly there: string;
+  /** The module that it is about, if it is one's. */
+  readonly module: string | null;
+  /** What makes this place here as it is there. */
+  readonly edits: readonly Edit[];
+}
+
+const NOTHING = 'nothing';
+const titleOf = (m: ModuleDoc): string => m.label ?? m.id;
+const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
+
+function shownValue(value: ParamValue | undefined): string {
+  if (typeof value === 'number') return showNumber(value, 4).replace(/\.?0+$/, '');
+  if (Array.isArray(value)) return `${value.length} of them`;
+  if (typeof value === 'boolean') return value ? 'on' : 'off';
+  return value === null || value === undefined ? 'none' : String(value);
+}
+
+/** A module without its parameters and name: what only changes all at once. */
+function rest({ params: _params, label: _label, ...m }: ModuleDoc): Omit<ModuleDoc, 'params' | 'label'> {
+  return m;
+}
+
+function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
+  const base = { module: a.id };
+  if (differs(rest(a), rest(b))) {
+    const said = (m: ModuleDoc): string => (a.kind === b.kind ? 'its own build' : (kindNamed(m.kind)?.title ?? m.kind));
+    const edits: Edit[] = [{ do: 'replace', module: b }];
+    return [{ ...base, what: titleOf(a), here: said(a), there: said(b), edits }];
+  }
+  const kind = kindNamed(a.kind);
+  const [pa, pb] = kind ? [completeParams(kind, a.params), completeParams(kind, b.params)] : [{}, {}];
+  const set = Object.keys(pb).filter((name) => differs(pa[name], pb[name]));
+  const params = set.map((name): Difference => ({
+    ...base,
+    what: `${titleOf(a)}, ${kind?.params[name]?.label ?? name}`,
+    here: shownValue(pa[name]),
+    there: shownValue(pb[name]),
+    edits: [{ do: 'set', module: a.id, param: name, value: b.params?.[name] }],
+  }));
+  if (!params.every((d) => standsAlone(a, d))) {
+    // A span and a knob inside it cannot change one by one: all settings go over together.
+    const { params: _here, ...bare } = a;
+    const changed = b.params ? { ...bare, params: b.params } : bare;
+    const said = (all: ParamValues): string => set.map((name) => `${name} ${shownValue(all[name])}`).join(', ');
+    const together: Difference = {
+      ...base,
+      what: `${titleOf(a)}, settings that hang together`,
+      here: said(pa),
+      there: said(pb),
+      edits: [{ do: 'replace', module: changed }],
+    };
+    params.splice(0, params.length, together);
+  }
+  if (a.label === b.label) return params;
+  const { label: _old, ...unnamed } = a;
+  const changed = b.label === undefined ? unnamed : { ...a, label: b.label };
+  const edits: Edit[] = [{ do: 'replace', module: changed }];
+  return [{ ...base, what: `${a.id}, name`, here: titleOf(a), there: titleOf(b), edits }, ...params];
+}
+
+/** Whether one parameter can be set by itself to what is there, inside the limits that the others set. */
+function standsAlone(m: ModuleDoc, { edits: [edit] }: Difference): boolean {
+  if (edit?.do !== 'set') return false;
+  const alone: Patch = { ...blank, modules: [m] };
+  const after = applyEdits(alone, [edit]).modules[0];
+  const kind = kindNamed(m.kind);
+  if (!after || !kind) return false;
+  const r = new Reader();
+  readParams(r, kind, (after.params ?? {}) as Fields, '');
+  const others = Object.keys(after.params ?? {}).filter((name) => name !== edit.param);
+  return (
+    r.errors.length === 0 &&
+    !differs(after.params?.[edit.param], edit.value) &&
+    others.every((name) => !differs(after.params?.[name], m.params?.[name]))
+  );
+}
+
+/** The cables that go with a module which only one side has. */
+const cablesAt = ({ cables }: PatchState, id: string): Edit[] =>
+  cables.filter((c) => idOf(c.from) === id || idOf(c.to) === id).map((cable) => ({ do: 'plug', cable }));
+
+function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
+  const [inA, inB] = [a, b].map((s) => new Set(s.modules.map((m) => m.id))) as [Set<string>, Set<string>];
+  const gone = a.modules
+    .filter((m) => !inB.has(m.id))
+    .map((m): Difference => ({
+      module: m.id,
+      what: titleOf(m),
+      here: kindNamed(m.kind)?.title ?? m.kind,
+      there: NOTHING,
+      edits: [{ do: 'remove', id: m.id }, ...rewired(b, (id) => inA.has(id))],
+    }));
+  const come = b.modules
+    .filter((m) => !inA.has(m.id))
+    .map((m): Difference => ({
+      module: null,
+      what: titleOf(m),
+      here: NOTHING,
+      there: kindNamed(m.kind)?.title ?? m.kind,
+      edits: [{ do: 'add', module: m }, ...cablesAt(b, m.id)],
+    }));
+  return [...gone, ...come];
+
+  /** Inputs that the module which goes had fed, as they are fed over there. */
+  function rewired(there: PatchState, known: (id: string) => boolean): Edit[] {
+    const fed = new Set(a.cables.filter((c) => !inB.has(idOf(c.from))).map((c) => c.to));
+    return there.cables
+      .filter((c) => fed.has(c.to) && known(idOf(c.from)))
+      .map((cable): Edit => ({ do: 'plug', cable }));
+  }
+}
+
+function cableDifferences(a: PatchState, b: PatchState): Difference[] {
+  const shared = new Set(a.modules.map((m) => m.id).filter((id) => b.modules.some((m) => m.id === id)));
+  const [fromA, fromB] = [a, b].map(
+    (s) => new Map(s.cables.filter((c) => shared.has(idOf(c.to))).map((c) => [c.to, c.from] as const)),
+  ) as [Map<string, string>, Map<string, string>];
+  return [...new Set([...fromA.keys(), ...fromB.keys()])]
+    .filter((to) => fromA.get(to) !== fromB.get(to))
+    .filter((to) => [fromA.get(to), fromB.get(to)].every((from) => from === undefined || shared.has(idOf(from))))
+    .map((to): Difference => {
+      const from = fromB.get(to);
+      const edits: Edit[] = [from === undefined ? { do: 'unplug', to } : { do: 'plug', cable: { from, to } }];
+      return {
+        module: idOf(to),
+        what: `cable into ${to}`,
+        here: fromA.get(to) ?? NOTHING,
+        there: from ?? NOTHING,
+        edits,
+      };
+    });
+}
+
+/** Differences between two lists of which each entry has a place of its own. */
+function placed<T>(
+  a: readonly T[],
+  b: readonly T[],
+  place: (x: T) => string,
+  what: string,
+  show: (x: T) => string,
+  edit: (at: string, x: T | null) => Edit,
+): Difference[] {
+  const [inA, inB] = [new Map(a.map((x) => [place(x), x])), new Map(b.map((x) => [place(x), x]))];
+  const said = (x: T | undefined): string => (x === undefined ? NOTHING : show(x));
+  return [...new Set([...inA.keys(), ...inB.keys()])]
+    .filter((at) => differs(inA.get(at), inB.get(at)))
+    .map((at) => ({
+      module: idOf(at),
+      what: `${what} ${at}`,
+      here: said(inA.get(at)),
+      there: said(inB.get(at)),
+      edits: [edit(at, inB.get(at) ?? null)],
+    }));
+}
+
+const showNormal = (n: Normal): string =>
+  'volts' in n ? `${n.volts} V` : `${n.from}${n.brokenBy ? ', broken at its source' : ''}`;
+const showTarget = (t: Target): string => `${t.low} to ${t.high} ${t.quantity}`;
+
+/**
+ * Where two states of a patch differ, one by one.
+ *
+ * @param a the state that edits are for.
+ * @param b the state that they lead to.
+ * @returns each place with what it is in both; all edits together make `a` hold what `b` holds.
+ */
+export function differencesOf(a: PatchState, b: PatchState): Difference[] {
+  const settings = (Object.keys(b.settings) as (keyof Settings)[]).filter((k) => a.settings[k] !== b.settings[k]);
+  const both = a.modules.flatMap((m) => b.modules.filter((x) => x.id === m.id).map((x) => [m, x] as const));
+  return [
+    ...modulesOfOne(a, b),
+    ...both.flatMap(([m, x]) => moduleDifferences(m, x)),
+    ...cableDifferences(a, b),
+    ...placed(
+      a.normals,
+      b.normals,
+      (n) => n.to,
+      'normal of',
+      showNormal,
+      (to, normal): Edit => ({ do: 'normal', to, normal }),
+    ),
+    ...placed(
+      a.targets,
+      b.targets,
+      (t) => t.at,
+      'wanted at',
+      showTarget,
+      (at, target): Edit => ({ do: 'target', at, target }),
+    ),
+    ...settings.map((k): Difference => ({
+      module: null,
+      what: `setting ${k}`,
+      here: String(a.settings[k]),
+      there: String(b.settings[k]),
+      edits: [{ do: 'settings', settings: { [k]: b.settings[k] } }],
+    })),
+  ];
+}
+
+/** Takes one difference over; a cable whose other end is not here stays away. */
+export const takeOver = ({ edits }: Difference): Edit[] => [...edits, { do: 'tidy' }];

@@ -1,0 +1,48 @@
+import { BoundsEngine } from '../bounds/bounds';
+import { applyEdits } from '../edit/edit';
+import { idOf } from '../document/sockets';
+import { parsePatch } from '../document/parse';
+import { printPatch } from '../document/print';
+import type { Patch } from '../document/types';
+import { predict } from '../answers/predict';
+
+/** Seen may leave the bound by no more than rounding, volts. */
+const SLACK = 1e-9;
+
+/** What is wrong with the answers to a patch, or null: seen within bound, all finite, the document as it was. */
+export function faultOf(patch: Patch): string | null {
+  const printed = JSON.parse(JSON.stringify(printPatch(patch))) as unknown;
+  const parsed = parsePatch(printed);
+  if (!parsed.ok) return `refused: ${parsed.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`;
+  const again = JSON.stringify(printPatch(parsed.value));
+  if (again !== JSON.stringify(printed)) return `printed otherwise: ${again}`;
+  const { outputs, inputs } = predict(parsed.value, { engine: new BoundsEngine(), cures: false });
+  for (const [socket, p] of [...Object.entries(outputs), ...Object.entries(inputs)]) {
+    const [lo, hi] = p.bound;
+    const [least, most] = p.seen ?? [NaN, NaN];
+    if (![lo, hi, least, most, p.mean, p.rms].every(Number.isFinite))
+      return `${socket}: not finite: ${JSON.stringify(p)}`;
+    if (least < lo - SLACK || most > hi + SLACK) return `${socket}: seen ${least} … ${most} outside ${lo} … ${hi}`;
+  }
+  return null;
+}
+
+/**
+ * What cure of a patch breaks its promise, or null: applied, the document is still one, the finding is gone, and no new
+ * error or warning stands at the same module.
+ */
+export function brokenPromiseOf(patch: Patch): string | null {
+  const { findings } = predict(patch);
+  const before = new Set(findings.map((f) => `${f.code} ${f.at}`));
+  for (const { code, at, cure } of findings) {
+    if (!cure) continue;
+    const mended = parsePatch(JSON.parse(JSON.stringify(printPatch(applyEdits(patch, cure.edits)))));
+    const what = `${code} at ${at}, “${cure.label}”`;
+    if (!mended.ok) return `${what}: ${mended.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`;
+    const after = predict(mended.value, { cures: false }).findings.filter((f) => idOf(f.at) === idOf(at));
+    if (after.some((f) => f.code === code && f.at === at)) return `${what}: it is still there`;
+    const news = after.find((f) => f.severity !== 'note' && !before.has(`${f.code} ${f.at}`));
+    if (news) return `${what}: brings ${news.code} at ${news.at}`;
+  }
+  return null;
+}

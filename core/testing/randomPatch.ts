@@ -1,0 +1,135 @@
+import { socketAt } from '../document/sockets';
+import { completeParams } from '../document/params';
+import { blank } from '../document/parse';
+import type { Cable, ModuleDoc, Patch } from '../document/types';
+import { SETTINGS } from '../document/types';
+import { allKinds } from '../kinds';
+import type { Kind } from '../kinds/kind';
+import type { NumberSpec, ParamSpec, ParamValue, ParamValues } from '../kinds/params';
+import { stream } from '../kinds/random';
+import { scaleNames } from '../units/scales';
+
+export interface RandomPatchOptions {
+  readonly modules?: number;
+  readonly kinds?: readonly string[];
+  readonly duration?: number;
+  /** Cables may close loops. */
+  readonly loops?: boolean;
+  readonly sampleRate?: number;
+}
+
+type Random = () => number;
+
+const pick = <T>(random: Random, list: readonly T[]): T =>
+  list[Math.min(list.length - 1, Math.floor(random() * list.length))] as T;
+
+function randomNumber(random: Random, spec: NumberSpec<number | null>, min: number, max: number): number {
+  const at = random();
+  // The ends and the default are where laws bend.
+  if (at < 0.1) return min;
+  if (at < 0.2) return max;
+  if (at < 0.35 && spec.default !== null && spec.default >= min && spec.default <= max) return spec.default;
+  const x = min + (max - min) * random();
+  return spec.whole ? Math.round(x) : Number(x.toPrecision(6));
+}
+
+function randomParam(random: Random, spec: ParamSpec, so_far: ParamValues): ParamValue {
+  switch (spec.type) {
+    case 'number': {
+      if (spec.nullable && random() < 0.5) return null;
+      // Times and rates: where something happens within a short window.
+      if (spec.unit === 's') return spec.min + Number((random() ** 3 * Math.min(spec.max, 0.3)).toFixed(5));
+      const [min, max] = spec.limits?.(so_far) ?? [spec.min, spec.max];
+      return Math.min(max, Math.max(min, randomNumber(random, spec, min, max)));
+    }
+    case 'choice':
+      return pick<string | number>(random, spec.options);
+    case 'flag':
+      return random() < 0.5;
+    case 'text':
+      return '';
+    case 'points':
+      return Array.from({ length: 1 + Math.floor(random() * 4) }, (_, i) => ({
+        t: i * 0.02 + random() * 0.01,
+        volts: -12 + 24 * random(),
+      }));
+    case 'steps':
+      return Array.from({ length: 1 + Math.floor(random() * 4) }, () => ({
+        volts: -12 + 24 * random(),
+        gate: random() < 0.7,
+        tie: random() < 0.3,
+      }));
+    case 'scale':
+      return random() < 0.5 ? pick(random, scaleNames) : [12 * random(), 12 * random()];
+  }
+}
+
+/** Values for every parameter that exists, each inside its limits. */
+function randomParams(random: Random, kind: Kind): ParamValues {
+  let values: Record<string, ParamValue> = {};
+  const names = Object.keys(kind.params);
+  // First those that set the others' limits.
+  const limited = (name: string): boolean => {
+    const spec = kind.params[name] as ParamSpec;
+    return spec.type === 'number' && spec.limits !== undefined;
+  };
+  for (const name of [...names.filter((n) => !limited(n)), ...names.filter(limited)]) {
+    values[name] = randomParam(random, kind.params[name] as ParamSpec, completeParams(kind, values));
+    const pair = kind.below?.find(([low, high]) => low in values && high in values && (low === name || high === name));
+    if (pair && !(Number(values[pair[0]]) < Number(values[pair[1]]))) {
+      values[pair[0]] = -5;
+      values[pair[1]] = 5;
+    }
+  }
+  if (kind.check?.(completeParams(kind, values))) values = {};
+  const complete = completeParams(kind, values);
+  return Object.fromEntries(Object.entries(values).filter(([n]) => kind.params[n]?.exists?.(complete) ?? true));
+}
+
+/** A valid patch made from a seed: the same seed, the same patch. */
+export function randomPatch(seed: number, options: RandomPatchOptions = {}): Patch {
+  const random = stream(seed);
+  const kinds = allKinds.filter((k) => options.kinds?.includes(k.name) ?? true);
+  const count = options.modules ?? 1 + Math.floor(random() * 30);
+  const modules = Array.from({ length: count }, (_, i): ModuleDoc & { params: ParamValues } => {
+    const kind = pick(random, kinds);
+    return { id: `m${i}`, kind: kind.name, params: random() < 0.15 ? {} : randomParams(random, kind) };
+  });
+  const parts = modules.map((m) => {
+    const kind = kinds.find((k) => k.name === m.kind) as Kind;
+    const params = completeParams(kind, m.params);
+    return { id: m.id, inputs: kind.inputs(params), outputs: kind.outputs(params) };
+  });
+  const cables: Cable[] = [];
+  const normals: Patch['normals'][number][] = [];
+  parts.forEach((part, i) => {
+    for (const input of part.inputs) {
+      const to = socketAt(part.id, input.name);
+      const others = options.loops && random() < 0.2 ? parts : parts.slice(0, i);
+      const from = others.filter((p) => p.outputs.length > 0);
+      const chance = random();
+      if (from.length > 0 && chance < 0.7) {
+        const source = pick(random, from);
+        cables.push({ from: socketAt(source.id, pick(random, source.outputs)), to });
+      } else if (chance < 0.75) normals.push({ to, volts: -12 + 24 * random() });
+    }
+  });
+  return {
+    ...blank,
+    name: `Random ${seed}`,
+    settings: {
+      railVolts: random() < 0.7 ? 12 : 5 + 10 * random(),
+      sampleRate: options.sampleRate ?? (random() < 0.5 ? 1000 : 8000),
+      duration: options.duration ?? 0.1,
+      seed: Math.floor(random() * 1000),
+      loading: random() < 0.8 ? SETTINGS.loading.default : 'ideal',
+      bpm: 60 + Math.floor(random() * 900),
+    },
+    modules: modules.map((m, i) => {
+      const outputs = parts[i]?.outputs ?? [];
+      return random() < 0.2 && outputs[0] ? { ...m, outputOhms: { [outputs[0]]: Math.floor(10_000 * random()) } } : m;
+    }),
+    cables,
+    normals,
+  };
+}

@@ -1,0 +1,32 @@
+import { buildGraph, endsOf, openingEnd, placeName, predict, stripTo } from '../../core';
+import type { AssetLookup, Patch } from '../../core';
+import type { Summary } from '../../wire/patches';
+
+/** The longest window that is simulated for a picture, seconds. */
+const LONGEST = 8;
+
+/** What the shelf shows of a patch. */
+export function summarise(patch: Patch, asset: AssetLookup = () => null): Summary {
+  const short = { ...patch, settings: { ...patch.settings, duration: Math.min(LONGEST, patch.settings.duration) } };
+  const graph = buildGraph(short);
+  const { outputs, inputs, readings, findings } = predict(short, { asset, cures: false });
+  const count = (severity: string): number => findings.filter((f) => f.severity === severity).length;
+  const ends = endsOf(graph);
+  const shown = openingEnd(graph);
+  const strip = shown === null ? null : stripTo(graph, shown);
+  return {
+    modules: patch.modules.length,
+    notes: patch.notes,
+    findings: { error: count('error'), warning: count('warning'), note: count('note') },
+    ends: ends.flatMap((at) => {
+      const r = readings.find((x) => x.at === at);
+      return r ? [{ label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
+    }),
+    strip: (strip?.frames ?? []).flatMap((f) => {
+      const end = f.output === null ? readings.find((r) => r.at === shown) : undefined;
+      if (end?.seenDriveVolts) return [{ bound: end.driveVolts, seen: end.seenDriveVolts }];
+      const p = outputs[f.output ?? ''] ?? inputs[f.input?.socket ?? ''];
+      return p?.seen ? [{ bound: p.bound, seen: p.seen }] : [];
+    }),
+  };
+}

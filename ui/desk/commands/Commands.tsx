@@ -1,0 +1,25 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { memo } from 'react';
+import type { Scene } from '@/ui/session/scene';
+import { useCommands } from './useCommands';
+import type { Given } from './useCommands';
+
+const HelpDialog = dynamic(() => import('./HelpDialog').then((m) => m.HelpDialog), { ssr: false });
+const Palette = dynamic(() => import('./Palette').then((m) => m.Palette), { ssr: false });
+
+interface Props extends Given {
+  readonly scene: Scene;
+  readonly onClose: () => void;
+}
+
+/** The desk's keys, and the two places where all that can be done is listed. */
+export const Commands = memo(function Commands({ scene, onClose, ...given }: Props) {
+  const commands = useCommands(given);
+  return (
+    <>
+      {scene.show === 'help' && <HelpDialog commands={commands.list()} onClose={onClose} />}
+      {scene.show === 'palette' && <Palette entries={commands.entries()} onClose={onClose} />}
+    </>
+  );
+});

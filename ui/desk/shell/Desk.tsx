@@ -1,0 +1,87 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useCallback, useEffect, useState } from 'react';
+import { useStore } from 'zustand';
+import { editsBetween } from '@/core';
+import { tell, tellFault } from '@/ui/parts/messages';
+import type { StoredPatch } from '@/wire/patches';
+import { createDesk } from '@/ui/session/desk';
+import type { DeskStart } from '@/ui/session/desk';
+import { dropDraft, keepDraft, leftDrafts, readDraft } from '@/ui/session/draft';
+import type { Draft } from '@/ui/session/draft';
+import { patchOf, useAutosave } from '@/ui/session/useAutosave';
+import type { Conflict } from '@/ui/session/useAutosave';
+import { useOtherTabs } from '@/ui/session/useOtherTabs';
+import { DeskBody } from './DeskBody';
+
+const DeletedDialog = dynamic(() => import('./DeletedDialog').then((m) => m.DeletedDialog), { ssr: false });
+const DraftDialog = dynamic(() => import('./DraftDialog').then((m) => m.DraftDialog), { ssr: false });
+const ConflictDialog = dynamic(() => import('./ConflictDialog').then((m) => m.ConflictDialog), { ssr: false });
+
+interface Opened {
+  readonly start: DeskStart;
+  readonly recovered: 'no' | 'yes' | 'older';
+}
+
+/** The stored patch, or the draft that never reached the server. */
+function open(stored: StoredPatch): Opened {
+  const saved = patchOf(stored);
+  const base = { id: stored.id, saved, revision: stored.revision, savedAt: stored.updatedAt };
+  const draft = readDraft(stored.id);
+  if (!draft || JSON.stringify(draft.patch) === JSON.stringify(saved)) {
+    dropDraft(stored.id);
+    return { start: { ...base, patch: saved }, recovered: 'no' };
+  }
+  // The save whose answer this page did not stay for is its own: what it made is what the draft goes on from.
+  const own = draft.sentKey !== null && draft.sentKey === stored.saveKey && stored.revision === draft.baseRevision + 1;
+  if (own) return { start: { ...base, patch: draft.patch }, recovered: 'yes' };
+  // A draft on an older revision keeps its base, so that saving it meets the conflict and both versions stay.
+  const older = draft.baseRevision !== stored.revision;
+  return { start: { ...base, patch: draft.patch, revision: draft.baseRevision }, recovered: older ? 'older' : 'yes' };
+}
+
+export function Desk({ stored }: { stored: StoredPatch }) {
+  const [opened] = useState(() => open(stored));
+  const [desk] = useState(() => createDesk(opened.start, tellFault));
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  useAutosave(
+    desk,
+    useCallback((c: Conflict) => setConflict(c), []),
+  );
+  const others = useOtherTabs(stored.id);
+  const [left, setLeft] = useState<readonly Draft[]>([]);
+  useEffect(() => {
+    void leftDrafts(stored.id).then(setLeft);
+  }, [stored.id]);
+  const take = useCallback(
+    (draft: Draft) => {
+      const { edit, patch: now } = desk.getState();
+      edit('go on with what was left unsaved', editsBetween(now, draft.patch));
+      const { id, revision, patch } = desk.getState();
+      keepDraft(id, revision, patch, null);
+      dropDraft(id, draft.key);
+    },
+    [desk],
+  );
+  const deleted = useStore(desk, (s) => s.save.kind === 'deleted');
+  useEffect(() => {
+    if (opened.recovered !== 'no') tell('Changes that had not reached the server were recovered from this browser.');
+  }, [opened]);
+  return (
+    <>
+      <DeskBody desk={desk} others={others} />
+      {left[0] && (
+        <DraftDialog
+          key={left[0].key}
+          id={stored.id}
+          saved={opened.start.saved}
+          draft={left[0]}
+          onTake={take}
+          onDone={() => setLeft(left.slice(1))}
+        />
+      )}
+      {deleted && <DeletedDialog desk={desk} />}
+      {conflict && <ConflictDialog desk={desk} conflict={conflict} onSettled={() => setConflict(null)} />}
+    </>
+  );
+}

@@ -1,0 +1,39 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { api } from '@/ui/parts/api';
+
+/** The desk needs the browser (workers, drafts, sizes), so the server sends the page without it. */
+const Desk = dynamic(() => import('./Desk').then((m) => m.Desk), { ssr: false });
+
+export function DeskScreen({ id }: { id: string }) {
+  const { data, error } = useQuery({
+    queryKey: ['patch', id],
+    queryFn: () => api.get(id),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  });
+  if (error) {
+    return (
+      <Box component="main" sx={{ p: 4 }}>
+        <h1>This patch cannot be opened</h1>
+        <p>{error.message}</p>
+        <Button component={Link} href="/">
+          Back to the shelf
+        </Button>
+      </Box>
+    );
+  }
+  return data ? (
+    <Desk key={id} stored={data} />
+  ) : (
+    <Box component="main" sx={{ p: 4 }}>
+      Opening the patch…
+    </Box>
+  );
+}

@@ -1,0 +1,88 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import dayjs from 'dayjs';
+import { useState } from 'react';
+import { differencesOf, printPatch } from '@/core';
+import type { Patch } from '@/core';
+import { tell } from '@/ui/parts/messages';
+import { api } from '@/ui/parts/api';
+import { dropDraft } from '@/ui/session/draft';
+import type { Draft } from '@/ui/session/draft';
+
+/** So many differences are shown at once. */
+const MOST = 12;
+
+interface Props {
+  readonly id: string;
+  readonly saved: Patch;
+  readonly draft: Draft;
+  readonly onTake: (draft: Draft) => void;
+  readonly onDone: () => void;
+}
+
+/** What a tab that is gone had not saved, beside what is saved. */
+export function DraftDialog({ id, saved, draft, onTake, onDone }: Props) {
+  const [fault, setFault] = useState<string | null>(null);
+  const differences = differencesOf(saved, draft.patch);
+  const drop = (): void => {
+    dropDraft(id, draft.key);
+    onDone();
+  };
+  const copy = async (): Promise<void> => {
+    try {
+      const name = `${draft.patch.name} (left unsaved)`.slice(0, 200);
+      await api.create(printPatch({ ...draft.patch, name }));
+      tell(`“${name}” is on the shelf.`);
+      drop();
+    } catch (error) {
+      setFault(`${error instanceof Error ? error.message : String(error)} It is still kept in this browser.`);
+    }
+  };
+  const when = draft.at === null ? '' : ` at ${dayjs(draft.at).format('D MMM HH:mm')}`;
+  return (
+    <Dialog open aria-labelledby="draft-title" maxWidth="sm" fullWidth>
+      <DialogTitle id="draft-title">A tab was closed before it had saved</DialogTitle>
+      <DialogContent>
+        <p>{`Its changes were kept in this browser${when}. Nothing is thrown away until you say so.`}</p>
+        <Table size="small" aria-label="What differs">
+          <TableHead>
+            <TableRow>
+              <TableCell>what</TableCell>
+              <TableCell>saved</TableCell>
+              <TableCell>left unsaved</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {differences.slice(0, MOST).map((d, i) => (
+              <TableRow key={i}>
+                <TableCell>{d.what}</TableCell>
+                <TableCell>{d.here}</TableCell>
+                <TableCell>{d.there}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+        {differences.length > MOST && <Box sx={{ mt: 1 }}>{`and ${differences.length - MOST} more`}</Box>}
+        {differences.length === 0 && <p>They differ in names, notes or probes only.</p>}
+        {fault && <p role="alert">{fault}</p>}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={drop}>Throw it away</Button>
+        <Button onClick={() => void copy()}>Keep it as a copy</Button>
+        <Button color="primary" onClick={() => (onTake(draft), onDone())}>
+          Go on with it
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,95 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useStore } from 'zustand';
+import { setSetting, settings } from '@/ui/parts/settings';
+import { ink } from '@/ui/theme/tokens';
+import type { Task } from '../commands/tasks';
+import type { Predicted } from '@/ui/session/usePrediction';
+
+interface Step {
+  readonly says: string;
+  readonly done: (p: Predicted) => boolean;
+  readonly button?: { readonly label: string; readonly task: (p: Predicted) => Task };
+}
+
+const firstFrame = (p: Predicted): string => p.strip?.frames[0]?.input?.socket ?? '';
+const endInput = (p: Predicted): string => p.strip?.frames.at(-1)?.input?.socket ?? '';
+
+/** The order in which a modulation is planned by hand. */
+const steps: readonly Step[] = [
+  {
+    says: 'Begin where it is heard: choose the end that shall move, a filter’s cutoff say.',
+    done: (p) => p.strip !== null,
+    button: { label: 'Choose the end', task: () => ({ do: 'end' }) },
+  },
+  {
+    says: 'Choose what drives it. A slow oscillator goes from −5 to +5 V by itself.',
+    done: (p) => (p.strip?.frames.length ?? 0) > 1,
+    button: { label: 'Choose the source', task: (p) => ({ do: 'feed', socket: firstFrame(p) }) },
+  },
+  {
+    says: 'The band in each frame is what the voltage can never leave. Put a stage between: “shrinks or flips, and lifts” fits most.',
+    done: (p) => (p.strip?.frames.length ?? 0) > 2,
+    button: { label: 'Insert a stage', task: (p) => ({ do: 'insert', socket: endInput(p) }) },
+  },
+  {
+    says: 'Choose the new frame and turn its knobs. Watch the reading of the end at the left, in its own unit.',
+    done: (p) =>
+      p.graph.patch.modules.some((m) => m.kind === 'offset' || m.kind === 'attenuverter')
+        ? p.graph.patch.modules.some(
+            (m) => Object.keys(m.params ?? {}).some((k) => k === 'amount' || k === 'volts') && m.params?.amount !== 1,
+          )
+        : true,
+  },
+  {
+    says: 'That is all: what is wrong stands under Findings, at the right, with its cure. The key ? shows the rest.',
+    done: () => false,
+  },
+];
+
+/** The first patch, step by step; it goes on by itself as the steps are done, and can be skipped at any time. */
+export function Guide({ predicted, begin }: { predicted: Predicted; begin: (task: Task | null) => void }) {
+  const guide = useStore(settings, (s) => s.guide);
+  // By itself it only comes to a desk that was opened empty.
+  const [fresh] = useState(predicted.graph.modules.length === 0);
+  if (guide === 'off' || (guide === 'new' && !fresh)) return null;
+  const at = steps.findIndex((step) => !step.done(predicted));
+  const step = steps[at];
+  if (!step) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="First steps"
+      sx={{
+        position: 'fixed',
+        left: { xs: 8, md: 252 },
+        bottom: 12,
+        width: { xs: 'calc(100% - 16px)', md: 400 },
+        p: 1.75,
+        background: ink.raised,
+        border: `1px solid ${ink.wanted}`,
+        borderRadius: 1,
+        zIndex: 5,
+      }}
+    >
+      <Box
+        sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}
+      >{`First steps, ${at + 1} of ${steps.length}`}</Box>
+      <Box role="status" sx={{ my: 0.5 }}>
+        {step.says}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        {step.button && (
+          <Button color="primary" onClick={() => begin(step.button?.task(predicted) ?? null)}>
+            {step.button.label}
+          </Button>
+        )}
+        <Button onClick={() => setSetting('guide', 'off')}>
+          {at === steps.length - 1 ? 'Done' : 'Skip the first steps'}
+        </Button>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,194 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import { differencesOf, placeName, showRange, takeOver } from '@/core';
+import type { Difference } from '@/core';
+import type { DeskStore } from '@/ui/session/desk';
+import { counted } from '@/ui/parts/counted';
+import { headingStyle } from '@/ui/parts/fieldStyle';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { Compared } from '@/ui/session/scene';
+import { Strip, stripDomain } from '../strip/Strip';
+import type { Volts } from '../strip/geometry';
+import { usePrediction } from '@/ui/session/usePrediction';
+import type { Predicted } from '@/ui/session/usePrediction';
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+  readonly other: Compared;
+  readonly end: string | null;
+  readonly onClose: () => void;
+}
+
+/** The patch as it is, over another state of it, on one ruler; and where they differ. */
+export function CompareView({ desk, predicted, other, end, onClose }: Props) {
+  const there = usePrediction(other.patch, end);
+  const patch = predicted.graph.patch;
+  const differences = useMemo(() => differencesOf(patch, other.patch), [patch, other.patch]);
+  const changed = useMemo(() => new Set(differences.flatMap((d) => d.module ?? [])), [differences]);
+  const domain = shared(predicted, there);
+  const { edit } = desk.getState();
+  const take = (d: Difference): void => edit(`take over ${d.what}`, takeOver(d));
+  const takeAll = (): void => edit(`the desk as ${other.name}`, [{ do: 'state', state: other.patch }]);
+  return (
+    <Box
+      component="section"
+      aria-label={`Compared with ${other.name}`}
+      sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
+    >
+      <Row name="As it is now" predicted={predicted} domain={domain} changed={changed} />
+      <Row name={other.name} predicted={there} domain={domain} changed={changed} />
+      <Box
+        sx={{
+          borderTop: `1px solid ${ink.line}`,
+          maxHeight: '32%',
+          minHeight: 180,
+          overflowY: 'auto',
+          px: 1.75,
+          py: 1,
+        }}
+      >
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 0.5 }}>
+          <Box component="h2" sx={{ ...headingStyle, flex: 1 }}>
+            {differences.length === 0 ? 'No difference' : counted(differences.length, 'difference')}
+          </Box>
+          {differences.length > 0 && <Button onClick={takeAll}>{`Put ${other.name} on the desk`}</Button>}
+          <Button color="primary" onClick={onClose}>
+            End comparing
+          </Button>
+        </Box>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '3fr 2fr' }, columnGap: 3 }}>
+          <DifferencesTable name={other.name} differences={differences} onTake={take} />
+          <ReadingsTable name={other.name} here={predicted} there={there} />
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+/** One span of volts for both strips. */
+function shared(a: Predicted, b: Predicted): Volts {
+  const spans = [a, b].flatMap((p) => (p.strip ? [stripDomain(p, p.strip)] : []));
+  return [Math.min(-1, ...spans.map((s) => s[0])), Math.max(1, ...spans.map((s) => s[1]))];
+}
+
+function Row({
+  name,
+  predicted,
+  domain,
+  changed,
+}: {
+  name: string;
+  predicted: Predicted;
+  domain: Volts;
+  changed: ReadonlySet<string>;
+}) {
+  return (
+    <Box
+      sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', borderBottom: `1px solid ${ink.line}` }}
+    >
+      <Box component="h3" sx={{ fontSize: 13, m: 0, px: 1.75, pt: 0.75 }}>
+        {name}
+      </Box>
+      {predicted.strip ? (
+        <Strip
+          predicted={predicted}
+          strip={predicted.strip}
+          proposed={changed}
+          domain={domain}
+          label={`The path: ${name}`}
+          low
+        />
+      ) : (
+        <Box sx={{ p: 2, color: ink.softInk }}>This end is not in this state.</Box>
+      )}
+    </Box>
+  );
+}
+
+const cell = { textAlign: 'left', verticalAlign: 'top', py: 0.25, pr: 1.5, fontWeight: 400 } as const;
+
+function DifferencesTable({
+  name,
+  differences,
+  onTake,
+}: {
+  name: string;
+  differences: readonly Difference[];
+  onTake: (d: Difference) => void;
+}) {
+  if (differences.length === 0) return <Box sx={{ color: ink.softInk }}>{`${name} holds the same as the desk.`}</Box>;
+  return (
+    <Box component="table" sx={{ fontSize: 13, borderCollapse: 'collapse', alignSelf: 'start' }}>
+      <caption hidden>{`Where the desk and ${name} differ`}</caption>
+      <thead>
+        <tr>
+          {['What', 'Now', name, ''].map((head) => (
+            <Box component="th" scope="col" key={head} sx={{ ...cell, color: ink.softInk }}>
+              {head || <span hidden>Take over</span>}
+            </Box>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {differences.map((d) => (
+          <tr key={`${d.what} ${d.there}`} data-difference={d.what}>
+            <Box component="th" scope="row" sx={cell}>
+              {d.what}
+            </Box>
+            <Box component="td" sx={{ ...cell, fontFamily: fonts.numbers }}>
+              {d.here}
+            </Box>
+            <Box component="td" sx={{ ...cell, fontFamily: fonts.numbers }}>
+              {d.there}
+            </Box>
+            <Box component="td" sx={cell}>
+              <Button aria-label={`Take over ${d.what}`} onClick={() => onTake(d)}>
+                Take over
+              </Button>
+            </Box>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
+
+function ReadingsTable({ name, here, there }: { name: string; here: Predicted; there: Predicted }) {
+  const sockets = [...new Set([...here.ends, ...there.ends])];
+  const said = ({ prediction }: Predicted, socket: string): string => {
+    const r = prediction.readings.find((x) => x.at === socket);
+    return r ? showRange(r.low, r.high, r.unit) : '–';
+  };
+  const modules = [...here.graph.modules, ...there.graph.modules];
+  return (
+    <Box component="table" sx={{ fontSize: 13, borderCollapse: 'collapse', alignSelf: 'start' }}>
+      <caption hidden>Readings of every end, beside each other</caption>
+      <thead>
+        <tr>
+          {['End', 'Now', name].map((head) => (
+            <Box component="th" scope="col" key={head} sx={{ ...cell, color: ink.softInk }}>
+              {head}
+            </Box>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {sockets.map((socket) => (
+          <tr key={socket} data-compared={socket}>
+            <Box component="th" scope="row" sx={cell}>
+              {placeName(modules, socket)}
+            </Box>
+            {[here, there].map((p, i) => (
+              <Box component="td" key={i} sx={{ ...cell, fontFamily: fonts.numbers }}>
+                {said(p, socket)}
+              </Box>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}

@@ -1,0 +1,91 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import dayjs from 'dayjs';
+import { useStore } from 'zustand';
+import type { Edit, Patch } from '@/core';
+import { tellFault } from '@/ui/parts/messages';
+import { api } from '@/ui/parts/api';
+import type { DeskStore } from '@/ui/session/desk';
+import { patchOf } from '@/ui/session/useAutosave';
+import { ink } from '@/ui/theme/tokens';
+import type { Scene } from '@/ui/session/scene';
+import { PanelHead } from './PanelHead';
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly onClose: () => void;
+  readonly onCompare: (scene: Scene) => void;
+}
+
+/** An older version in the place of what the desk holds; its variants and pins stay as they are now. */
+const putBackEdits = (old: Patch): Edit[] => [
+  { do: 'state', state: old },
+  { do: 'put', put: { name: old.name, notes: old.notes } },
+  ...old.bypassed.map((b): Edit => ({ do: 'bypass', ...b })),
+];
+
+/** The saved versions: to look at, and to put back as one more edit. */
+export function HistoryPanel({ desk, onClose, onCompare }: Props) {
+  const id = useStore(desk, (s) => s.id);
+  const revision = useStore(desk, (s) => s.revision);
+  const { edit } = desk.getState();
+  const { data, error, refetch } = useQuery({ queryKey: ['history', id, revision], queryFn: () => api.history(id) });
+  const fetched = async (version: number) => patchOf(await api.revision(id, version));
+  const keep = (version: number, why: 'named' | 'restored') => api.keepVersion(id, version, why).then(() => refetch());
+  const name = (version: number): string => `version ${version}`;
+  return (
+    <Box component="section" aria-label="Earlier versions">
+      <PanelHead title="Earlier versions" onClose={onClose} />
+      <Box sx={{ color: ink.softInk, mb: 1 }}>
+        All saves of the last day are kept, then the last of each hour for a week, then the last of each day; for ever
+        what is kept on purpose or was put back. Putting one back is an edit like any other: it can be undone.
+      </Box>
+      {error && (
+        <Box role="alert" sx={{ color: ink.error }}>{`${error.message} The patch on the desk is not touched.`}</Box>
+      )}
+      {!data && !error && <Box role="status">Reading the versions…</Box>}
+      {data?.map((v) => (
+        <Box key={v.revision} data-version={v.revision} sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+            <Box sx={{ fontWeight: 700, flex: 1 }}>
+              {v.revision === revision ? 'As saved now' : `Version ${v.revision}`}
+            </Box>
+            <Box sx={{ fontSize: 13, color: ink.softInk }}>{dayjs(v.savedAt).format('YYYY-MM-DD HH:mm:ss')}</Box>
+          </Box>
+          {v.revision !== revision && (
+            <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
+              <Button
+                onClick={() =>
+                  void fetched(v.revision)
+                    .then((patch) => onCompare({ show: 'compare', name: name(v.revision), patch }))
+                    .catch(tellFault)
+                }
+              >
+                Compare
+              </Button>
+              <Button
+                onClick={() =>
+                  void fetched(v.revision)
+                    .then((old) => {
+                      keep(v.revision, 'restored').catch(tellFault);
+                      edit(`back to ${name(v.revision)}`, putBackEdits(old));
+                    })
+                    .catch(tellFault)
+                }
+              >
+                Put back
+              </Button>
+              {v.keptFor === null ? (
+                <Button onClick={() => void keep(v.revision, 'named').catch(tellFault)}>Keep for ever</Button>
+              ) : (
+                <Box sx={{ alignSelf: 'center', fontSize: 13, color: ink.softInk }}>kept for ever</Box>
+              )}
+            </Box>
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}

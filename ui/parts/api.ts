@@ -1,0 +1,87 @@
+import type {
+  Document,
+  ErrorAnswer,
+  KeptFor,
+  ListedPatch,
+  PatchHead,
+  SavedVersion,
+  SaveRequest,
+  StoredPatch,
+  CreateRequest,
+  TagsRequest,
+} from '@/wire/patches';
+
+/** What the server said no to; or `unreachable` where it said nothing. */
+export class ApiFailure extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly details: unknown,
+  ) {
+    super(message);
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const json =
+    body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } };
+  return send(method, path, json);
+}
+
+async function send<T>(method: string, path: string, content: RequestInit): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, { method, ...content });
+  } catch {
+    throw new ApiFailure(0, 'unreachable', 'The server does not answer.', null);
+  }
+  const answer = (await response.json().catch(() => null)) as Partial<ErrorAnswer> | null;
+  if (response.ok) return answer as T;
+  const error = answer?.error;
+  throw new ApiFailure(
+    response.status,
+    error?.code ?? 'failed',
+    error?.message ?? `The server answered ${response.status}.`,
+    error?.details ?? null,
+  );
+}
+
+const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
+
+export const api = {
+  health: () => call<{ ok: boolean }>('GET', '/health'),
+  list: (deleted = false) =>
+    call<{ patches: ListedPatch[] }>('GET', `/patches${deleted ? '?deleted=true' : ''}`).then((x) => x.patches),
+  get: (id: string) => call<StoredPatch>('GET', at(id)),
+  create: (patch: Document, tags?: readonly string[]) =>
+    call<StoredPatch>('POST', '/patches', { patch, ...(tags && { tags }) } satisfies CreateRequest),
+  setTags: (id: string, tags: readonly string[]) =>
+    call<PatchHead>('PUT', `${at(id)}/tags`, { tags } satisfies TagsRequest),
+  /** A save that is sent again under its key is recognised as done. */
+  save: (id: string, baseRevision: number, patch: Document, key?: string) =>
+    call<StoredPatch>('PUT', at(id), { baseRevision, patch, ...(key !== undefined && { key }) } satisfies SaveRequest),
+  remove: (id: string) => call<StoredPatch>('DELETE', at(id)),
+  removeForGood: (id: string) => call<{ id: string }>('DELETE', `${at(id)}?forever=true`),
+  keepVersion: (id: string, revision: number, why: KeptFor) =>
+    call<{ revision: number }>('POST', `${at(id)}/history/${revision}?for=${why}`),
+  /** Keeps a trace, volts, and says under which id. */
+  putAsset: (name: string, sampleRate: number, volts: Float32Array) =>
+    send<{ id: string }>(
+      'POST',
+      `/assets?${new URLSearchParams({ name, sampleRate: String(sampleRate) }).toString()}`,
+      { body: volts as Float32Array<ArrayBuffer>, headers: { 'Content-Type': 'application/octet-stream' } },
+    ),
+  /** A trace that is kept, volts, with its name. */
+  async getAsset(id: string): Promise<{ id: string; name: string; sampleRate: number; volts: Float32Array }> {
+    const response = await fetch(`/api/assets/${encodeURIComponent(id)}`).catch(() => null);
+    if (!response?.ok)
+      throw new ApiFailure(response?.status ?? 0, 'no-asset', `The recording ${id} cannot be had.`, null);
+    const name = decodeURIComponent(response.headers.get('X-Name') ?? '');
+    const sampleRate = Number(response.headers.get('X-Sample-Rate'));
+    return { id, name, sampleRate, volts: new Float32Array(await response.arrayBuffer()) };
+  },
+  history: (id: string) => call<{ revisions: SavedVersion[] }>('GET', `${at(id)}/history`).then((x) => x.revisions),
+  revision: (id: string, revision: number) => call<{ patch: Document }>('GET', `${at(id)}/history/${revision}`),
+  restore: (id: string) => call<StoredPatch>('POST', `${at(id)}/restore`),
+};

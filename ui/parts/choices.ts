@@ -1,0 +1,63 @@
+import { socketAt } from '@/core';
+import { allKinds, completeParams, showNumber } from '@/core';
+import type { GraphModule, Kind } from '@/core';
+import type { Choice } from './Chooser';
+
+/** What a person can choose from at the desk: stages, sources and ends, by what they do. */
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Stages that one signal passes through. */
+export const insertable = allKinds.filter((k) => k.room === 'between' && k.name !== 'junction');
+
+const byDeed = (kinds: readonly Kind[], group: string): Choice[] =>
+  kinds.map((k) => ({ key: k.name, title: capital(k.does), says: k.title, group }));
+const byName = (kinds: readonly Kind[], group: string): Choice[] =>
+  kinds.map((k) => ({ key: k.name, title: k.title, says: k.does, group }));
+
+export const stageChoices: readonly Choice[] = byDeed(insertable, 'Stages');
+export const sourceChoices: readonly Choice[] = byName(
+  allKinds.filter((k) => k.room === 'source'),
+  'A new source',
+);
+export const kindChoices: readonly Choice[] = [
+  ...sourceChoices.map((c) => ({ ...c, group: 'Sources' })),
+  ...byName(
+    allKinds.filter((k) => k.room === 'between'),
+    'Stages',
+  ),
+  ...byName(
+    allKinds.filter((k) => k.room === 'end'),
+    'Ends',
+  ),
+];
+
+/** Order in which ends are offered: what is played first. */
+const FIRST = ['filter', 'vca', 'oscillator', 'lowPassGate', 'crossfade', 'lineOut', 'parameter'];
+const placeOf = (kind: Kind): number => FIRST.indexOf(kind.name) + 1 || FIRST.length + 1;
+
+/** Every input with a unit of its own, with what it responds to. The key is `kind.socket`. */
+export const endChoices: readonly Choice[] = [...allKinds]
+  .sort((a, b) => placeOf(a) - placeOf(b))
+  .flatMap((kind) => {
+    const params = completeParams(kind);
+    return (kind.ends ?? []).map((end) => {
+      const window = end.window(params);
+      const unit = end.unit(params);
+      const reach = window ? `, from ${showNumber(window[0], 1)} to ${showNumber(window[1], 1)} V` : '';
+      return {
+        key: socketAt(kind.name, end.socket),
+        title: `${kind.title}, ${end.socket}`,
+        says: `${capital(end.quantity)}${unit ? ` in ${unit}` : ''}: ${end.says}${reach}`,
+        group: kind.room === 'end' || FIRST.includes(kind.name) ? 'Ends' : 'Knobs of other modules',
+      };
+    });
+  });
+
+/** The socket of a loose destination: one that nothing drives yet and that drives nothing. */
+export function waitingEnd(m: GraphModule, used: (output: string) => boolean): string | null {
+  const meant = m.kind.room === 'end' || FIRST.includes(m.kind.name);
+  const end = m.kind.ends?.[0];
+  const idle = m.inputs.every((s) => s.driver.type !== 'output') && !m.outputs.some((o) => used(o.socket));
+  return meant && end && idle ? socketAt(m.id, end.socket) : null;
+}

@@ -1,0 +1,71 @@
+import type { Edit, Finding, Measures, ModuleBounds, Patch, Prediction, ProductLine, Spectrum } from '../core';
+
+/** What the page asks of the core's worker, and what comes back. */
+
+/**
+ * The patch that is asked about: whole, or as edits on the version that the worker holds. Versions count up on the
+ * page; an answer carries the one that it is for.
+ */
+export type PatchStep =
+  | { readonly version: number; readonly patch: Patch }
+  | { readonly version: number; readonly on: number; readonly edits: readonly Edit[] };
+
+export interface PictureData {
+  readonly min: Float32Array;
+  readonly max: Float32Array;
+}
+
+export interface PreviewRequest {
+  /** Only what these sockets depend on is run. */
+  readonly sockets: readonly string[];
+  readonly columns: number;
+}
+
+export interface PreviewAnswer {
+  readonly version: number;
+  /** In a preview, those that have changed since the last one. */
+  readonly pictures: ReadonlyMap<string, PictureData>;
+  readonly sampleRate: number;
+  readonly milliseconds: number;
+}
+
+export interface FullRequest {
+  /** As the page has worked them out for this very patch. */
+  readonly bounds: ReadonlyMap<string, ModuleBounds>;
+  readonly columns: number;
+  /** Sockets whose whole traces are wanted. */
+  readonly probes: readonly string[];
+  /** Of them, those whose spectrum is wanted too. */
+  readonly spectra: readonly string[];
+}
+
+export interface SpectrumAnswer extends Spectrum {
+  /** Of a product of two sines: where its lines must lie. */
+  readonly products: readonly ProductLine[];
+}
+
+export interface ProbeAnswer {
+  readonly trace: Float32Array;
+  readonly measures: Measures;
+  /** Of a destination's input: what it comes to there, in its own unit; silence is −∞. */
+  readonly figure: { readonly trace: Float32Array; readonly unit: string } | null;
+}
+
+export interface FullAnswer extends PreviewAnswer {
+  readonly prediction: Prediction;
+  readonly probes: ReadonlyMap<string, ProbeAnswer>;
+  readonly spectra: ReadonlyMap<string, SpectrumAnswer>;
+}
+
+/** Findings with the cures that keep their promise. */
+export interface CuresAnswer {
+  readonly version: number;
+  readonly findings: readonly Finding[];
+}
+
+export interface CoreWorker {
+  preview(step: PatchStep, request: PreviewRequest): Promise<PreviewAnswer>;
+  full(step: PatchStep, request: FullRequest): Promise<FullAnswer>;
+  /** Of the patch that was last asked for in full. */
+  cures(): Promise<CuresAnswer>;
+}

@@ -1,0 +1,81 @@
+import type { Json } from '../core';
+
+/** What passes between page and server about patches. */
+
+export type Document = { readonly [key: string]: Json };
+
+/** What the shelf shows of a patch. */
+export interface Summary {
+  readonly modules: number;
+  readonly notes: string;
+  readonly findings: { readonly error: number; readonly warning: number; readonly note: number };
+  readonly ends: readonly {
+    readonly label: string;
+    readonly low: number | null;
+    readonly high: number | null;
+    readonly unit: string;
+  }[];
+  /** Of the first end's strip: bound and seen of each frame, volts. */
+  readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
+}
+
+/** A patch without its body. */
+export interface PatchHead {
+  readonly id: string;
+  readonly revision: number;
+  readonly tags: readonly string[];
+  readonly updatedAt: string;
+  readonly deletedAt: string | null;
+}
+
+export interface StoredPatch extends PatchHead {
+  readonly patch: Document;
+  /** The key of the save that made this revision: a page whose answer was lost knows its own by it. */
+  readonly saveKey: string | null;
+}
+
+export interface ListedPatch extends PatchHead {
+  readonly name: string;
+  /** Null while it is being made. */
+  readonly summary: Summary | null;
+  /** Why there is none, where it could not be made. */
+  readonly fault: string | null;
+}
+
+/** What a version is kept for ever for. */
+export type KeptFor = 'named' | 'restored' | 'started';
+
+/** One saved version of a patch, as the history lists it. */
+export interface SavedVersion {
+  readonly revision: number;
+  readonly name: string;
+  readonly savedAt: string;
+  /** Why it is kept for ever, or null. */
+  readonly keptFor: KeptFor | null;
+}
+
+export interface CreateRequest {
+  readonly patch: unknown;
+  readonly tags?: readonly string[];
+}
+
+export interface SaveRequest extends CreateRequest {
+  readonly baseRevision: number;
+  /** Names this save: sent again, it is recognised as done. */
+  readonly key?: string;
+}
+
+export interface TagsRequest {
+  readonly tags: readonly string[];
+}
+
+/** What the details of a conflict hold. */
+export interface ConflictDetails {
+  readonly theirs: StoredPatch;
+  readonly yours: { readonly baseRevision: number; readonly patch: Document };
+}
+
+/** The one shape of every refusal. */
+export interface ErrorAnswer {
+  readonly error: { readonly code: string; readonly message: string; readonly details: unknown };
+}
