@@ -1,4 +1,4 @@
-import type { Edit, Finding, Measures, ModuleBounds, Patch, Prediction, ProductLine, Spectrum } from '../core';
+import type { Edit, Finding, Measures, ModuleBounds, Patch, Prediction, ProductLine, Range, Spectrum } from '../core';
 
 /** What the page asks of the core's worker, and what comes back. */
 
@@ -11,11 +11,15 @@ export type PatchStep =
   | { readonly version: number; readonly on: number; readonly edits: readonly Edit[] };
 
 export interface PictureData {
+  /** Extremes of the whole run, volts; the columns may be of a part of it. */
+  readonly reach: Range;
   readonly min: Float32Array;
   readonly max: Float32Array;
 }
 
 export interface PreviewRequest {
+  /** The part of the run that pictures are of, seconds; null for all of it. */
+  readonly window: Range | null;
   /** Only what these sockets depend on is run. */
   readonly sockets: readonly string[];
   readonly columns: number;
@@ -32,6 +36,7 @@ export interface PreviewAnswer {
 export interface FullRequest {
   /** As the page has worked them out for this very patch. */
   readonly bounds: ReadonlyMap<string, ModuleBounds>;
+  readonly window: Range | null;
   readonly columns: number;
   /** Sockets whose whole traces are wanted. */
   readonly probes: readonly string[];

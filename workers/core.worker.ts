@@ -31,7 +31,7 @@ const simulator = new Simulator();
 const assets = new Assets();
 
 function pictures(simulation: Simulation): Map<string, PictureData> {
-  return new Map([...simulation.pictures].map(([socket, { min, max }]) => [socket, { min, max }]));
+  return new Map([...simulation.pictures].map(([socket, { min, max, reach }]) => [socket, { min, max, reach }]));
 }
 
 /** The patch that the page and this worker speak of, and its graph. */
@@ -110,7 +110,7 @@ function tellProgress(progress: number): void {
 }
 
 const worker: CoreWorker = {
-  async preview(step, { sockets, columns }): Promise<PreviewAnswer> {
+  async preview(step, { window, sockets, columns }): Promise<PreviewAnswer> {
     const graph = take(step);
     const { patch } = graph;
     const asset = await assets.of(patch);
@@ -118,6 +118,7 @@ const worker: CoreWorker = {
     const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(graph, sockets).graph);
     const simulation = simulator.run(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
       columns,
+      ...(window && { window }),
       only: sockets,
       asset,
       sparing: true,
@@ -129,7 +130,7 @@ const worker: CoreWorker = {
       milliseconds: performance.now() - start,
     };
   },
-  async full(step, { bounds, columns, probes, spectra }): Promise<FullAnswer> {
+  async full(step, { bounds, window, columns, probes, spectra }): Promise<FullAnswer> {
     const graph = take(step);
     const asset = await assets.of(graph.patch);
     const start = performance.now();
@@ -137,6 +138,7 @@ const worker: CoreWorker = {
     const { prediction, simulation, found } = predictGraph(graph, bounds, {
       progress: tellProgress,
       columns,
+      ...(window && { window }),
       traces: probes,
       drives: [...figures.keys()],
       asset,

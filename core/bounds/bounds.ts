@@ -9,7 +9,7 @@ import { Tightener } from './tighten';
 
 /** Rounds of narrowing for a loop, at most; and module by round, so that a great tangle does not take minutes. */
 const ROUNDS = 50;
-const MOST_ROUNDS_WORK = 4000;
+const MOST_ROUNDS_WORK = 1600;
 
 export interface EndBound {
   /** Index into the kind's `ends`. */

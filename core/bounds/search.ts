@@ -3,7 +3,7 @@ import { Cone } from './cone';
 import { Slopes } from './slopes';
 
 /** A knot greater than this keeps its plain interval: to look at it even once takes too long. */
-const TOO_GREAT = 2e5;
+const TOO_GREAT = 2e4;
 
 /**
  * How often a value is evaluated, at most, by the numbers that one evaluation works out: up to a thousand of them all

@@ -10,13 +10,16 @@ export interface Recording {
   readonly volts: Float32Array;
 }
 
-/** A patch with its recordings: a zip of the document and of float WAV files, a volt as 1. */
+/** Patches with their recordings: a zip of the documents and of float WAV files, a volt as 1. */
 export interface Bundle {
-  readonly document: unknown;
+  readonly documents: readonly unknown[];
   readonly recordings: readonly Recording[];
 }
 
-const PATCH = 'patch.fenvo.json';
+const PATCH = /\.fenvo\.json$/;
+/** Numbered where there are several, so that names need not be files' names. */
+const patchFile = (index: number, count: number): string =>
+  count === 1 ? 'patch.fenvo.json' : `patches/${String(index + 1).padStart(3, '0')}.fenvo.json`;
 const LIST = 'recordings.json';
 const wavOf = (id: string): string => `recordings/${id}.wav`;
 
@@ -26,12 +29,15 @@ interface Listed {
   readonly sampleRate: number;
 }
 
-export function packBundle({ document, recordings }: Bundle): Uint8Array {
+export function packBundle({ documents, recordings }: Bundle): Uint8Array {
   const list = recordings.map(({ id, name, sampleRate }): Listed => ({ id, name, sampleRate }));
   const wavs = recordings.map(({ id, volts, sampleRate }) => [wavOf(id), voltsToWav(volts, sampleRate)] as const);
+  const patches = documents.map(
+    (d, i) => [patchFile(i, documents.length), strToU8(`${JSON.stringify(d, null, 2)}\n`)] as const,
+  );
   return zipSync(
     {
-      [PATCH]: strToU8(`${JSON.stringify(document, null, 2)}\n`),
+      ...Object.fromEntries(patches),
       [LIST]: strToU8(`${JSON.stringify(list, null, 2)}\n`),
       ...Object.fromEntries(wavs),
     },
@@ -44,9 +50,9 @@ export function packBundle({ document, recordings }: Bundle): Uint8Array {
 export function unpackBundle(bytes: Uint8Array): Result<Bundle, string> {
   try {
     const files = unzipSync(bytes);
-    const patch = files[PATCH];
-    if (!patch) return { ok: false, errors: `It holds no ${PATCH}.` };
-    const document: unknown = JSON.parse(strFromU8(patch));
+    const names = Object.keys(files).filter((name) => PATCH.test(name));
+    if (names.length === 0) return { ok: false, errors: 'It holds no .fenvo.json file.' };
+    const documents = names.sort().map((name) => JSON.parse(strFromU8(files[name] as Uint8Array)) as unknown);
     const list = JSON.parse(strFromU8(files[LIST] ?? strToU8('[]'))) as readonly Listed[];
     const recordings: Recording[] = [];
     for (const { id, name, sampleRate } of list) {
@@ -56,7 +62,7 @@ export function unpackBundle(bytes: Uint8Array): Result<Bundle, string> {
       if (!volts) return { ok: false, errors: `${wavOf(id)}: ${read && !read.ok ? read.errors : 'it is missing.'}` };
       recordings.push({ id, name, sampleRate, volts });
     }
-    return { ok: true, value: { document, recordings } };
+    return { ok: true, value: { documents, recordings } };
   } catch (error) {
     return { ok: false, errors: error instanceof Error ? error.message : String(error) };
   }

@@ -250,7 +250,11 @@ describe('a patch with its recordings', () => {
     const volts = Float32Array.from({ length: 5000 }, (_, i) => 7 * Math.sin(i / 9));
     const document = { format: 'fenvo.patch', version: 1, name: 'Tape' };
     const recordings = [{ id: 'abc123', name: 'hull', sampleRate: 44_100.5, volts }];
-    expect(unpackBundle(packBundle({ document, recordings }))).toEqual({ ok: true, value: { document, recordings } });
+    for (const documents of [[document], [document, { ...document, name: 'other' }]])
+      expect(unpackBundle(packBundle({ documents, recordings }))).toEqual({
+        ok: true,
+        value: { documents, recordings },
+      });
   });
   it('names what is missing', () => {
     expect(unpackBundle(Uint8Array.of(80, 75, 3, 4))).toMatchObject({ ok: false });

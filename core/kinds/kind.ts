@@ -167,6 +167,8 @@ interface Shape<P> {
   clips?(b: Laws, p: P, io: Sockets): readonly ClipSpec[];
   /** The gate input at which it takes a new voltage and holds it. */
   readonly holds?: string;
+  /** The list of points that a hand draws or records. */
+  readonly drawn?: string;
   /** Ties outputs together by wire. */
   readonly joins?: boolean;
   /** Clipping is what it is for. */

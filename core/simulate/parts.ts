@@ -197,7 +197,12 @@ export class Parts {
 
   private picture(): Picture | null {
     const columns = this.options.columns ?? 0;
-    return columns > 0 ? new Picture(this.arena, this.extremes, Math.min(columns, this.samples), this.samples) : null;
+    if (columns === 0) return null;
+    const { window, ...rest } = { window: this.options.window, rate: this.graph.sampleRate };
+    const sample = (seconds: number): number => Math.min(this.samples, Math.max(0, Math.round(seconds * rest.rate)));
+    const [from, to] = window ? [sample(window[0]), sample(window[1])] : [0, this.samples];
+    const span = Math.max(1, to - from);
+    return new Picture(this.arena, this.extremes, Math.min(columns, span), from, from + span);
   }
 
   private inputBuffer(input: GraphInput, delayed: Delayed[]): Float64Array {

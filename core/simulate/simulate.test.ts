@@ -57,7 +57,7 @@ describe('pictures', () => {
     trace[777] = -3;
     for (const size of [1, 64, 1000]) {
       Arena.with(10_000, (arena) => {
-        const picture = new Picture(arena, arena.take(2), 7, 1000);
+        const picture = new Picture(arena, arena.take(2), 7, 0, 1000);
         const block = arena.take(size);
         for (let k0 = 0; k0 < 1000; k0 += size) {
           const part = trace.subarray(k0, k0 + size);
@@ -67,6 +67,21 @@ describe('pictures', () => {
         expect([Math.max(...picture.max), Math.min(...picture.min)]).toEqual([4, -3]);
         expect(picture.max[2]).toBe(4);
         expect(picture.min[5]).toBe(-3);
+      });
+    }
+  });
+  it('of a part of the run hold that part alone, and know the reach of all', () => {
+    for (const size of [1, 64, 999]) {
+      Arena.with(10_000, (arena) => {
+        const picture = new Picture(arena, arena.take(2), 10, 200, 300);
+        const block = arena.take(size);
+        for (let k0 = 0; k0 < 1000; k0 += size) {
+          for (let i = 0; i < size; i++) block[i] = k0 + i;
+          picture.add(block, Math.min(size, 1000 - k0), k0);
+        }
+        expect([...picture.min]).toEqual([200, 210, 220, 230, 240, 250, 260, 270, 280, 290]);
+        expect([...picture.max]).toEqual([209, 219, 229, 239, 249, 259, 269, 279, 289, 299]);
+        expect(picture.reach).toEqual([0, 999]);
       });
     }
   });

@@ -12,7 +12,7 @@ const BLOCK = 512;
 const BUFFERS = 64;
 
 /** A loop's modules run sample by sample, which takes so much longer. */
-const LOOP_FACTOR = 20;
+const LOOP_FACTOR = 32;
 
 /** How much a simulation is to do: modules times samples, those of loops by what they take. */
 export function workOf(graph: Graph, runs: (index: number) => boolean = () => true): number {

@@ -70,6 +70,8 @@ function sameOptions(a: SimulateOptions, b: SimulateOptions): boolean {
     list(a.traces) === list(b.traces) &&
     list(a.drives) === list(b.drives) &&
     a.columns === b.columns &&
+    a.window?.[0] === b.window?.[0] &&
+    a.window?.[1] === b.window?.[1] &&
     a.blockSize === b.blockSize &&
     a.asset === b.asset &&
     (a.sparing ?? false) === (b.sparing ?? false)

@@ -154,34 +154,55 @@ export class GateStats {
   }
 }
 
-/** The least and greatest voltage in each of a fixed number of columns: what a picture needs, none lost between. */
+/**
+ * The least and greatest voltage in each of a fixed number of columns, of the samples `from` to `to`: what a picture
+ * needs, none lost between. Its reach is that of all samples.
+ */
 export class Picture {
   readonly min: Float32Array;
   readonly max: Float32Array;
+  private readonly beside: [number, number] = [Infinity, -Infinity];
 
   constructor(
     private readonly arena: Arena,
     private readonly acc: Float64Array,
     private readonly columns: number,
-    private readonly samples: number,
+    private readonly from: number,
+    private readonly to: number,
   ) {
     this.min = new Float32Array(columns).fill(Infinity);
     this.max = new Float32Array(columns).fill(-Infinity);
   }
 
+  /** Extremes of the whole run. */
+  get reach(): [number, number] {
+    const low = this.min.reduce((a, b) => Math.min(a, b), this.beside[0]);
+    return [low, this.max.reduce((a, b) => Math.max(a, b), this.beside[1])];
+  }
+
   add(x: Float64Array, count: number, k0: number): void {
-    const { min, max, acc } = this;
-    const perColumn = this.samples / this.columns;
-    for (let i = 0; i < count;) {
-      const column = Math.min(this.columns - 1, Math.floor((k0 + i) / perColumn));
-      const end = column === this.columns - 1 ? count : Math.min(count, Math.ceil((column + 1) * perColumn) - k0);
-      const stop = Math.max(end, i + 1);
-      acc[0] = min[column] as number;
-      acc[1] = max[column] as number;
-      this.arena.kernels.extremes(x.byteOffset + 8 * i, stop - i, acc.byteOffset);
-      min[column] = acc[0] as number;
-      max[column] = acc[1] as number;
+    const [first, last] = [Math.min(count, Math.max(0, this.from - k0)), Math.min(count, Math.max(0, this.to - k0))];
+    this.pass(x, 0, first);
+    this.pass(x, last, count);
+    const perColumn = (this.to - this.from) / this.columns;
+    for (let i = first; i < last;) {
+      const column = Math.min(this.columns - 1, Math.floor((k0 + i - this.from) / perColumn));
+      const end = Math.min(last, Math.ceil((column + 1) * perColumn) + this.from - k0);
+      const stop = column === this.columns - 1 ? last : Math.max(end, i + 1);
+      [this.min[column], this.max[column]] = this.extremes(x, i, stop, this.min[column], this.max[column]);
       i = stop;
     }
+  }
+
+  private pass(x: Float64Array, from: number, to: number): void {
+    if (from < to) [this.beside[0], this.beside[1]] = this.extremes(x, from, to, ...this.beside);
+  }
+
+  private extremes(x: Float64Array, from: number, to: number, low = Infinity, high = -Infinity): [number, number] {
+    const { acc } = this;
+    acc[0] = low;
+    acc[1] = high;
+    this.arena.kernels.extremes(x.byteOffset + 8 * from, to - from, acc.byteOffset);
+    return [acc[0], acc[1]];
   }
 }

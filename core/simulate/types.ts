@@ -27,6 +27,8 @@ export interface SimulateOptions {
   readonly only?: readonly string[];
   /** Columns of the pictures of every output; 0 for none. */
   readonly columns?: number;
+  /** The part of the run that pictures are of, seconds; left out: all of it. */
+  readonly window?: Range;
   readonly observers?: readonly Observer[];
   readonly asset?: Wiring['asset'];
   readonly blockSize?: number;

@@ -1,9 +1,10 @@
 'use client';
 import Box from '@mui/material/Box';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import useAutocomplete from '@mui/material/useAutocomplete';
 import { useEffect, useRef } from 'react';
 import { ink } from '@/ui/theme/tokens';
-import { fieldStyle, headingStyle } from './fieldStyle';
+import { headingStyle } from './fieldStyle';
 
 export interface Choice {
   readonly key: string;
@@ -61,12 +62,7 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
     onHighlightChange: (_event, choice) => choice && onHighlight?.(choice),
     onChange: (_event, choice) => choice && onPick(choice),
   });
-  const groups = list.groupedOptions as unknown as readonly {
-    key: number;
-    group: string;
-    index: number;
-    options: Choice[];
-  }[];
+  const groups = list.groupedOptions as unknown as readonly Grouped[];
   const first = groups[0]?.options[0] ?? null;
   const latest = useRef({ first, onHighlight });
   useEffect(() => {
@@ -85,13 +81,11 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
       }}
       data-chooser
     >
-      <Box
-        component="input"
-        {...list.getInputProps()}
+      <OutlinedInput
         autoFocus
-        aria-label={label}
+        fullWidth
         placeholder="Type to narrow"
-        sx={{ ...fieldStyle, width: '100%', maxWidth: 'none', padding: '6px 8px' }}
+        slotProps={{ input: { ...list.getInputProps(), 'aria-label': label } }}
       />
       <Box
         component="ul"
@@ -100,34 +94,7 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
         sx={{ listStyle: 'none', m: 0, mt: 1, p: 0, maxHeight: 'min(60vh, 560px)', overflowY: 'auto' }}
       >
         {groups.map((group) => (
-          <Box component="li" key={group.group} role="presentation">
-            <Box sx={{ ...headingStyle, pt: 0.75 }}>{group.group}</Box>
-            <Box component="ul" role="presentation" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-              {group.options.map((choice, i) => {
-                const { key: _key, ...option } = list.getOptionProps({ option: choice, index: group.index + i });
-                return (
-                  <Box
-                    component="li"
-                    key={choice.key}
-                    {...option}
-                    data-choice={choice.key}
-                    sx={{
-                      px: 1,
-                      py: 0.5,
-                      cursor: 'pointer',
-                      borderLeft: '3px solid transparent',
-                      '&.Mui-focused': { background: ink.bound, borderColor: ink.wanted },
-                    }}
-                  >
-                    <Box sx={{ lineHeight: 1.3 }}>{choice.title}</Box>
-                    <Box sx={{ fontSize: 12, color: ink.softInk, '.Mui-focused &': { color: ink.ink } }}>
-                      {choice.says}
-                    </Box>
-                  </Box>
-                );
-              })}
-            </Box>
-          </Box>
+          <Group key={group.group} group={group} list={list} />
         ))}
         {groups.length === 0 && (
           <Box component="li" role="presentation" sx={{ color: ink.softInk, p: 1 }}>
@@ -138,3 +105,41 @@ export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props
     </Box>
   );
 }
+
+interface Grouped {
+  readonly group: string;
+  readonly index: number;
+  readonly options: readonly Choice[];
+}
+
+interface GroupProps {
+  readonly group: Grouped;
+  readonly list: Pick<ReturnType<typeof useAutocomplete<Choice, false, false, false>>, 'getOptionProps'>;
+}
+
+function Group({ group, list }: GroupProps) {
+  return (
+    <Box component="li" role="presentation">
+      <Box sx={{ ...headingStyle, pt: 0.75 }}>{group.group}</Box>
+      <Box component="ul" role="presentation" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {group.options.map((choice, i) => {
+          const { key: _key, ...option } = list.getOptionProps({ option: choice, index: group.index + i });
+          return (
+            <Box component="li" key={choice.key} {...option} data-choice={choice.key} sx={optionStyle}>
+              <Box sx={{ lineHeight: 1.3 }}>{choice.title}</Box>
+              <Box sx={{ fontSize: 12, color: ink.softInk, '.Mui-focused &': { color: ink.ink } }}>{choice.says}</Box>
+            </Box>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}
+
+const optionStyle = {
+  px: 1,
+  py: 0.5,
+  cursor: 'pointer',
+  borderLeft: '3px solid transparent',
+  '&.Mui-focused': { background: ink.bound, borderColor: ink.wanted },
+} as const;

@@ -1,13 +1,14 @@
 'use client';
 import LockIcon from '@mui/icons-material/Lock';
 import LockOpenIcon from '@mui/icons-material/LockOpen';
-import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
 import IconButton from '@mui/material/IconButton';
 import { memo, useEffect, useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { angleOf, clockOf, positionOf, readTyped, showNumber, valueAt } from '@/core';
 import type { NumberSpec, Travel } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
+import { TypedValue } from './TypedValue';
 
 const STEP = 0.01;
 const FINE = 0.001;
@@ -89,12 +90,14 @@ export const Knob = memo(function Knob({
 
   const onKey = (e: KeyboardEvent): void => {
     const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[e.key];
+    if (e.ctrlKey || e.metaKey || e.altKey) return;
     if (way !== undefined) turnBy(way, e.shiftKey);
     else if (e.key === 'Home') turnTo(0);
     else if (e.key === 'End') turnTo(1);
     else if (e.key === 'Delete' || e.key === 'Backspace') onDefault();
+    else if (e.key === 'l' || e.key === 'L') onLock();
     else if (e.key === 'Enter') setTyping('');
-    else if (/^[-+.\d\u2212]$/.test(e.key) && !e.ctrlKey && !e.metaKey) setTyping(e.key);
+    else if (/^[-+.,\d\u2212]$/.test(e.key)) setTyping(e.key);
     else return;
     e.preventDefault();
     e.stopPropagation();
@@ -150,9 +153,9 @@ export const Knob = memo(function Knob({
         <Dial angle={angleOf(position)} />
       </div>
       {typing === null ? (
-        <button onClick={() => setTyping('')} title={`Type ${label}`} style={styles.figure}>
+        <ButtonBase tabIndex={-1} onClick={() => setTyping('')} title={`Type ${label}`} sx={styles.figure}>
           {shown}
-        </button>
+        </ButtonBase>
       ) : (
         <TypedValue
           first={typing}
@@ -180,15 +183,7 @@ export const Knob = memo(function Knob({
 const styles = {
   knob: { width: 128, textAlign: 'center', position: 'relative' },
   dial: { width: 56, height: 56, margin: '0 auto', cursor: 'ns-resize', touchAction: 'none', userSelect: 'none' },
-  figure: {
-    border: 0,
-    background: 'none',
-    color: ink.ink,
-    font: `700 14px ${fonts.numbers}`,
-    cursor: 'text',
-    padding: '0 4px',
-    minHeight: 24,
-  },
+  figure: { color: ink.ink, font: `700 14px ${fonts.numbers}`, cursor: 'text', padding: '0 4px', minHeight: 24 },
   says: { fontSize: 12, color: ink.softInk, lineHeight: 1.3 },
 } as const;
 
@@ -200,6 +195,8 @@ const LockButton = memo(
       <IconButton
         aria-label={locked ? `Unlock ${label}` : `Lock ${label}`}
         aria-pressed={locked}
+        aria-keyshortcuts="L"
+        tabIndex={-1}
         onClick={onLock}
         sx={{ p: 0.5, position: 'absolute', right: 4, top: 0, color: locked ? ink.wanted : ink.softInk }}
       >
@@ -237,55 +234,5 @@ function Dial({ angle }: { angle: number }) {
         transform={`rotate(${angle})`}
       />
     </svg>
-  );
-}
-
-interface TypedProps {
-  readonly first: string;
-  readonly label: string;
-  readonly read: (text: string) => ReturnType<typeof readTyped>;
-  readonly onDone: (value: number | null) => void;
-}
-
-function TypedValue({ first, label, read, onDone }: TypedProps) {
-  const [text, setText] = useState(first);
-  const [fault, setFault] = useState<string | null>(null);
-  const finish = (): void => {
-    if (text.trim() === '') return onDone(null);
-    const typed = read(text);
-    if (typed.ok) onDone(typed.value);
-    else setFault(typed.message);
-  };
-  return (
-    <Box>
-      <Box
-        component="input"
-        autoFocus
-        value={text}
-        aria-label={`${label}, typed`}
-        aria-invalid={fault !== null}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={() => (fault === null ? finish() : onDone(null))}
-        onKeyDown={(e: KeyboardEvent) => {
-          e.stopPropagation();
-          if (e.key === 'Enter') finish();
-          else if (e.key === 'Escape') onDone(null);
-        }}
-        sx={{
-          width: 96,
-          font: `14px ${fonts.numbers}`,
-          textAlign: 'center',
-          color: ink.ink,
-          background: ink.raised,
-          border: `1px solid ${ink.wanted}`,
-          borderRadius: '4px',
-        }}
-      />
-      {fault && (
-        <Box role="alert" sx={{ fontSize: 12, color: ink.error }}>
-          {fault}
-        </Box>
-      )}
-    </Box>
   );
 }

@@ -1,9 +1,10 @@
 'use client';
 import Box from '@mui/material/Box';
+import FormHelperText from '@mui/material/FormHelperText';
+import InputAdornment from '@mui/material/InputAdornment';
 import { useState } from 'react';
 import { readQuantity, showNumber } from '@/core';
-import { ink } from '@/ui/theme/tokens';
-import { fieldStyle } from './fieldStyle';
+import { TextInput } from './TextInput';
 
 interface Props {
   readonly label: string;
@@ -26,23 +27,19 @@ export function QuantityField({ label, unit, value, min, max, width, onChange }:
     if (typed !== value) onChange(typed);
   };
   return (
-    <>
-      <Box
-        component="input"
-        aria-label={label}
-        aria-invalid={fault}
+    <Box sx={{ width }}>
+      <TextInput
+        label={label}
+        figures
+        fullWidth
+        error={fault}
         value={text ?? String(value)}
-        onChange={(e) => setText(e.target.value)}
+        onChange={setText}
         onBlur={finish}
-        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-        sx={{ ...fieldStyle, width }}
+        onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLInputElement).blur()}
+        endAdornment={unit && <InputAdornment position="end">{unit}</InputAdornment>}
       />
-      {` ${unit}`}
-      {fault && (
-        <Box role="alert" component="span" sx={{ color: ink.error }}>
-          {` From ${showNumber(min, 0)} to ${max} ${unit}.`}
-        </Box>
-      )}
-    </>
+      {fault && <FormHelperText error role="alert">{`From ${showNumber(min, 0)} to ${max} ${unit}.`}</FormHelperText>}
+    </Box>
   );
 }

@@ -2,7 +2,8 @@ import type { Severity } from '@/core';
 import { ink } from '@/ui/theme/tokens';
 
 /** `1 difference`, `2 differences`. */
-export const counted = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`;
+export const counted = (count: number, what: string, many = `${what}s`): string =>
+  `${count} ${count === 1 ? what : many}`;
 
 /** The worst of what is said, counted: `1 error`, `2 notes`; null where there is nothing to say. */
 export function worstText(counts: Readonly<Record<Severity, number>>): { text: string; colour: string } | null {

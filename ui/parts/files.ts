@@ -14,12 +14,14 @@ export function saveFile(name: string, content: Blob): void {
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
 
-/** Hands a patch with the recordings that it plays to the browser, as one zip. */
-export async function downloadBundle(name: string, document: Document): Promise<void> {
-  const result = parsePatch(document);
-  const ids = result.ok ? recordingsOf(result.value) : [];
-  const recordings = await Promise.all(ids.map((id) => api.getAsset(id)));
-  const bytes = await importJob((worker) => worker.pack({ document, recordings })).done;
+/** Hands patches with the recordings that they play to the browser, as one zip. */
+export async function downloadBundle(name: string, documents: readonly Document[]): Promise<void> {
+  const ids = documents.flatMap((document) => {
+    const result = parsePatch(document);
+    return result.ok ? recordingsOf(result.value) : [];
+  });
+  const recordings = await Promise.all([...new Set(ids)].map((id) => api.getAsset(id)));
+  const bytes = await importJob((worker) => worker.pack({ documents, recordings })).done;
   saveFile(`${name}.fenvo.zip`, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/zip' }));
 }
 

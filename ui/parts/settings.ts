@@ -5,10 +5,18 @@ interface Kept {
   readonly singleKeys: boolean;
   /** The first steps: to whoever opens an empty desk, always, or no more. */
   readonly guide: 'new' | 'on' | 'off';
+  /** Which parts of panels are open. */
+  readonly sections: Readonly<Record<string, boolean>>;
 }
 
 const KEY = 'fenvo.settings';
-const start: Kept = { singleKeys: true, guide: 'new' };
+const start: Kept = { singleKeys: true, guide: 'new', sections: {} };
+
+/** What of a kept value is true or false, by name. */
+function flags(x: unknown): Record<string, boolean> {
+  if (typeof x !== 'object' || x === null) return {};
+  return Object.fromEntries(Object.entries(x).filter(([, v]) => typeof v === 'boolean')) as Record<string, boolean>;
+}
 
 function read(): Kept {
   try {
@@ -16,6 +24,7 @@ function read(): Kept {
     return {
       singleKeys: kept.singleKeys !== false,
       guide: kept.guide === 'on' || kept.guide === 'off' ? kept.guide : 'new',
+      sections: flags(kept.sections),
     };
   } catch {
     return start;

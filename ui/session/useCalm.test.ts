@@ -17,6 +17,8 @@ function predicted(of: Patch, end = 'f.cutoff'): Predicted {
     prediction: { ...glance(graph, bounds), findings: [] },
     ends: endsOf(graph),
     strip: stripTo(graph, end),
+    shown: [],
+    window: null,
     pictures: createStore<Pictures>(() => new Map()),
     full: null,
     failure: null,

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createStore } from 'zustand';
 import type { StoreApi } from 'zustand';
 import { BoundsEngine, buildGraph, endsOf, glance, idOf, stripTo } from '@/core';
-import type { Finding, Graph, ModuleBounds, Patch, Prediction, Strip } from '@/core';
+import type { Finding, Graph, ModuleBounds, Patch, Prediction, Range, Strip } from '@/core';
 import { openCore } from './coreClient';
 import type { CoreClient } from './coreClient';
 import type { Progress } from './line';
@@ -22,6 +22,10 @@ export interface Predicted {
   readonly prediction: Prediction;
   readonly ends: readonly string[];
   readonly strip: Strip | null;
+  /** The sockets whose traces the scope shows. */
+  readonly shown: readonly string[];
+  /** The part of the run that the frames show, seconds; null for all of it. */
+  readonly window: Range | null;
   /** By socket; a store of its own, since only the strip is drawn again when they come. */
   readonly pictures: StoreApi<Pictures>;
   readonly full: FullAnswer | null;
@@ -43,6 +47,37 @@ const socketsOf = (strip: Strip | null): string[] => {
   return frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
 };
 
+/** Of the run, the part that the frames show: all, one period of this path, or some seconds. */
+export type Span = 'whole' | 'period' | Range;
+
+interface PredictionOptions {
+  readonly whole?: boolean;
+  /** Pinned sockets whose spectrum is looked at. */
+  readonly spectra?: string;
+  readonly span?: Span;
+}
+
+/** One period of what arrives at an end, where it repeats within the run; null for all of it. */
+function windowOf(
+  span: Span,
+  { inputs }: Pick<Prediction, 'inputs'>,
+  end: string | null,
+  duration: number,
+): Range | null {
+  if (span === 'whole') return null;
+  if (span !== 'period') return span;
+  const period = (end === null ? null : inputs[end]?.repeatsEvery) ?? Infinity;
+  return period < duration ? [0, period] : null;
+}
+
+/** What is pinned; until something is, the path's source and its end. */
+function tracedSockets({ probes }: Patch, strip: Strip | null): string[] {
+  if (probes.length > 0) return probes.map((p) => p.at);
+  const frames = strip?.frames ?? [];
+  const [source, end] = [frames[0]?.output, frames.at(-1)?.input?.socket];
+  return [...(source ? [source] : []), ...(end ? [end] : [])];
+}
+
 /** Bounds at once, on the page. */
 function useStill(patch: Patch) {
   // One engine for the life of the desk: it works out again only what a change touches.
@@ -57,13 +92,11 @@ function useStill(patch: Patch) {
 /**
  * What a patch comes to: bounds at once; pictures soon, from a worker; and, unless it is only looked at, the whole
  * patch's simulation when the hand rests.
- *
- * @param spectra pinned sockets whose spectrum is looked at.
  */
 export function usePrediction(
   patch: Patch,
   endSocket: string | null,
-  { whole = true, spectra = '' }: { readonly whole?: boolean; readonly spectra?: string } = {},
+  { whole = true, spectra = '', span = 'whole' }: PredictionOptions = {},
 ): Predicted {
   const client = useRef<CoreClient | null>(null);
   const [pictures] = useState(() => createStore<Pictures>(() => new Map()));
@@ -73,8 +106,11 @@ export function usePrediction(
   const cancel = useCallback(() => client.current?.cancel(), []);
 
   const still = useStill(patch);
-  const shown = endSocket ?? still.ends[0] ?? null;
-  const strip = useMemo(() => (shown === null ? null : stripTo(still.graph, shown)), [still, shown]);
+  const end = endSocket ?? still.ends[0] ?? null;
+  const strip = useMemo(() => (end === null ? null : stripTo(still.graph, end)), [still, end]);
+  const traced = tracedSockets(patch, strip).join(' ');
+  const [from, to] = windowOf(span, still.prediction, end, patch.settings.duration) ?? [null, null];
+  const window = useMemo((): Range | null => (from === null || to === null ? null : [from, to]), [from, to]);
 
   useEffect(() => {
     const core = openCore({
@@ -94,25 +130,37 @@ export function usePrediction(
 
   const sockets = socketsOf(strip).join(' ');
   useEffect(() => {
-    client.current?.preview({ patch, sockets: sockets.split(' ').filter(Boolean), columns: COLUMNS });
-  }, [patch, sockets]);
+    client.current?.preview({ patch, sockets: sockets.split(' ').filter(Boolean), window, columns: COLUMNS });
+  }, [patch, sockets, window]);
   useEffect(() => {
     if (!whole) return;
-    const probes = patch.probes.map((p) => p.at);
+    const probes = traced.split(' ').filter(Boolean);
     const wanted = spectra.split(' ').filter(Boolean);
     const { bounds } = still;
-    const ask = (): void => client.current?.full({ patch, bounds, columns: COLUMNS, probes, spectra: wanted });
+    const ask = (): void => client.current?.full({ patch, bounds, window, columns: COLUMNS, probes, spectra: wanted });
     const timer = setTimeout(ask, QUIET);
     return () => clearTimeout(timer);
-  }, [patch, still, whole, spectra]);
+  }, [patch, still, whole, spectra, traced, window]);
 
   const known = simulated?.cured ?? simulated?.answer.prediction.findings;
   const findings = useMemo(() => standing(known ?? [], patch), [known, patch]);
   return useMemo(() => {
     const current = simulated?.patch === patch;
     const prediction = { ...(current && simulated ? simulated.answer.prediction : still.prediction), findings };
-    return { ...still, prediction, strip, pictures, full: simulated?.answer ?? null, failure, progress, cancel };
-  }, [still, strip, pictures, simulated, patch, failure, findings, progress, cancel]);
+    const shown = traced.split(' ').filter(Boolean);
+    return {
+      ...still,
+      prediction,
+      strip,
+      shown,
+      window,
+      pictures,
+      full: simulated?.answer ?? null,
+      failure,
+      progress,
+      cancel,
+    };
+  }, [still, strip, traced, window, pictures, simulated, patch, failure, findings, progress, cancel]);
 }
 
 /** Of the findings of a moment ago those that can still be meant: their module is there, and nobody dismissed them. */

@@ -1,5 +1,4 @@
 'use client';
-import { idOf, partsOf } from '@/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -12,16 +11,19 @@ import {
   chainFor,
   completeParams,
   goalSources,
+  idOf,
   kindNamed,
+  partsOf,
   readQuantity,
   showNumber,
   showQuantity,
   showRange,
   showVolts,
 } from '@/core';
-import type { GoalSource, Patch } from '@/core';
+import type { GoalChain, GoalSource, Patch } from '@/core';
 import { endChoices } from '@/ui/parts/choices';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { SelectField } from '@/ui/parts/SelectField';
+import { TextInput } from '@/ui/parts/TextInput';
 import { fonts, ink } from '@/ui/theme/tokens';
 
 /** A goal is about what one voltage does between two limits. */
@@ -88,72 +90,39 @@ export function GoalDialog({ onDone, onClose }: Props) {
         <DialogTitle id="goal-title">A patch from a goal</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
           <Row label="What shall move?" says={choices.find((c) => c.key === key)?.says ?? ''}>
-            <Box
-              component="select"
+            <SelectField
+              label="What shall move?"
               value={key}
-              onChange={(e) => {
-                setKey(e.target.value);
-                setTyped(startOf(e.target.value));
+              options={choices.map((c) => [c.key, c.title] as const)}
+              onChange={(next) => {
+                setKey(next);
+                setTyped(startOf(next));
               }}
-              sx={{ ...fieldStyle, font: `14px ${fonts.text}`, padding: '6px', maxWidth: 'none' }}
-            >
-              {choices.map((c) => (
-                <option key={c.key} value={c.key}>
-                  {c.title}
-                </option>
+            />
+          </Row>
+          <Row label="Between which values?" says="">
+            <Box role="group" aria-label="Between which values?" sx={{ display: 'flex', gap: 1 }}>
+              {(['low', 'high'] as const).map((which) => (
+                <TextInput
+                  key={which}
+                  label={which === 'low' ? 'from' : 'to'}
+                  figures
+                  value={typed[which]}
+                  onChange={(text) => setTyped({ ...typed, [which]: text })}
+                  sx={{ width: 130 }}
+                />
               ))}
             </Box>
           </Row>
-          <Box role="group" aria-label="Between which values?">
-            <Box sx={{ fontWeight: 700, mb: 0.5 }}>Between which values?</Box>
-            {(['low', 'high'] as const).map((which) => (
-              <Box
-                component="input"
-                key={which}
-                aria-label={which === 'low' ? 'from' : 'to'}
-                value={typed[which]}
-                onChange={(e) => setTyped({ ...typed, [which]: e.target.value })}
-                sx={{ ...fieldStyle, padding: '6px', width: 130, mr: 1 }}
-              />
-            ))}
-          </Box>
           <Row label="Moved by what?" says="">
-            <Box
-              component="select"
+            <SelectField
+              label="Moved by what?"
               value={by}
-              onChange={(e) => setBy(e.target.value as GoalSource)}
-              sx={{ ...fieldStyle, font: `14px ${fonts.text}`, padding: '6px', maxWidth: 'none' }}
-            >
-              {goalSources.map((s) => (
-                <option key={s} value={s}>
-                  {sourceNames[s]}
-                </option>
-              ))}
-            </Box>
+              options={goalSources.map((x) => [x, sourceNames[x]] as const)}
+              onChange={setBy}
+            />
           </Row>
-          <Box
-            role="status"
-            data-goal={made?.reached ?? 'none'}
-            sx={{ minHeight: 62, borderTop: `1px solid ${ink.line}`, pt: 1 }}
-          >
-            {fault !== null && <Box sx={{ color: ink.error }}>{fault}</Box>}
-            {made && (
-              <>
-                <Box>
-                  {`${sourceNames[by]}, scaled by ${showNumber(made.amount, 2)} and lifted by ${showVolts(made.lift)}, gives `}
-                  <Box component="span" sx={{ fontFamily: fonts.numbers }}>
-                    {showRange(made.reading.low, made.reading.high, made.reading.unit)}
-                  </Box>
-                  .
-                </Box>
-                {!made.reached && (
-                  <Box sx={{ color: ink.warning }}>
-                    That is as near as this destination comes with its own knobs at rest; turn those on the desk.
-                  </Box>
-                )}
-              </>
-            )}
-          </Box>
+          <Outcome by={by} fault={fault} made={made} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
@@ -168,7 +137,7 @@ export function GoalDialog({ onDone, onClose }: Props) {
 
 function Row({ label, says, children }: { label: string; says: string; children: ReactNode }) {
   return (
-    <Box component="label" sx={{ display: 'grid', gap: 0.5 }}>
+    <Box sx={{ display: 'grid', gap: 0.5 }}>
       <Box component="span" sx={{ fontWeight: 700 }}>
         {label}
       </Box>
@@ -177,6 +146,41 @@ function Row({ label, says, children }: { label: string; says: string; children:
         <Box component="span" sx={{ fontSize: 13, color: ink.softInk }}>
           {says}
         </Box>
+      )}
+    </Box>
+  );
+}
+
+interface OutcomeProps {
+  readonly by: GoalSource;
+  readonly fault: string | null;
+  readonly made: GoalChain | null;
+}
+
+/** What the chain would do, or why there is none. */
+function Outcome({ by, fault, made }: OutcomeProps) {
+  return (
+    <Box
+      role="status"
+      data-goal={made?.reached ?? 'none'}
+      sx={{ minHeight: 62, borderTop: `1px solid ${ink.line}`, pt: 1 }}
+    >
+      {fault !== null && <Box sx={{ color: ink.error }}>{fault}</Box>}
+      {made && (
+        <>
+          <Box>
+            {`${sourceNames[by]}, scaled by ${showNumber(made.amount, 2)} and lifted by ${showVolts(made.lift)}, gives `}
+            <Box component="span" sx={{ fontFamily: fonts.numbers }}>
+              {showRange(made.reading.low, made.reading.high, made.reading.unit)}
+            </Box>
+            .
+          </Box>
+          {!made.reached && (
+            <Box sx={{ color: ink.warning }}>
+              That is as near as this destination comes with its own knobs at rest; turn those on the desk.
+            </Box>
+          )}
+        </>
       )}
     </Box>
   );

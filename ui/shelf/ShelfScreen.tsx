@@ -1,21 +1,23 @@
 'use client';
+import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useCallback, useMemo, useState } from 'react';
 import { blank, printPatch } from '@/core';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
-import { tell, tellFault } from '@/ui/parts/messages';
-import { SchemeButton } from '@/ui/parts/SchemeButton';
 import { api } from '@/ui/parts/api';
+import { tell, tellFault } from '@/ui/parts/messages';
+import { tagsOf } from '@/ui/parts/TagsInput';
 import type { Document, ListedPatch } from '@/wire/patches';
-import { ink } from '@/ui/theme/tokens';
+import { ChosenBar } from './ChosenBar';
+import { EmptyShelf } from './EmptyShelf';
 import { ImportButton } from './ImportButton';
-import { PatchRow } from './PatchRow';
-
-const emptyPatch = (): Document => printPatch({ ...blank, name: 'New patch' });
+import { shelfOf } from './order';
+import type { Order, Wanted } from './order';
+import { ShelfHead } from './ShelfHead';
+import { ShelfTable } from './ShelfTable';
+import { useChosen } from './useChosen';
 
 const DeletedPatches = dynamic(() => import('./DeletedPatches').then((m) => m.DeletedPatches), { ssr: false });
 const GoalDialog = dynamic(() => import('./GoalDialog').then((m) => m.GoalDialog), { ssr: false });
@@ -23,14 +25,39 @@ const GoalDialog = dynamic(() => import('./GoalDialog').then((m) => m.GoalDialog
 /** How often missing pictures are asked for, milliseconds. */
 const PICTURES_EVERY = 1500;
 
-const matches = (patch: ListedPatch, words: string): boolean => {
-  const text =
-    `${patch.name} ${patch.tags.join(' ')} ${patch.summary?.ends.map((e) => e.label).join(' ') ?? ''}`.toLowerCase();
-  return words
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word));
-};
+const emptyPatch = (): Document => printPatch({ ...blank, name: 'New patch' });
+
+/** What the shelf does with patches as they are stored. */
+function useShelf() {
+  const queries = useQueryClient();
+  const router = useRouter();
+  const refresh = useCallback((): Promise<void> => queries.invalidateQueries({ queryKey: ['patches'] }), [queries]);
+  const create = (patch: Document): void =>
+    void api
+      .create(patch)
+      .then((made) => router.push(`/patches/${made.id}`))
+      .catch(tellFault);
+  const bringIn = (documents: readonly Document[]): void => {
+    const [only] = documents;
+    if (only && documents.length === 1) create(only);
+    else
+      void Promise.all(documents.map((d) => api.create(d)))
+        .then(refresh)
+        .catch(tellFault);
+  };
+  const remove = useCallback(
+    (patch: ListedPatch): void => {
+      const back = (): void => void api.restore(patch.id).then(refresh).catch(tellFault);
+      void api
+        .remove(patch.id)
+        .then(refresh)
+        .then(() => tell(`“${patch.name}” was deleted.`, { label: 'Undo', run: back }))
+        .catch(tellFault);
+    },
+    [refresh],
+  );
+  return { refresh, create, bringIn, remove };
+}
 
 /** All patches. */
 export function ShelfScreen() {
@@ -41,103 +68,43 @@ export function ShelfScreen() {
     // Pictures are made after a save: asked for again until all are there.
     refetchInterval: ({ state }) => (state.data?.some((p) => !p.summary && !p.fault) ? PICTURES_EVERY : false),
   });
-  const [deleted, setDeleted] = useState(false);
-  const [words, setWords] = useState('');
-  const [asking, setAsking] = useState(false);
-  const queries = useQueryClient();
-  const router = useRouter();
-  const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['patches'] });
-  const create = (patch: Document): Promise<void> =>
-    api
-      .create(patch)
-      .then((made) => router.push(`/patches/${made.id}`))
-      .catch(tellFault);
-  const remove = async (patch: ListedPatch): Promise<void> => {
-    try {
-      await api.remove(patch.id);
-      await refresh();
-      tell(`“${patch.name}” was deleted.`, {
-        label: 'Undo',
-        run: () => void api.restore(patch.id).then(refresh).catch(tellFault),
-      });
-    } catch (e) {
-      tellFault(e);
-    }
-  };
-  const shown = (patches ?? []).filter((p) => matches(p, words));
+  const [open, setOpen] = useState<'deleted' | 'goal' | null>(null);
+  const [wanted, setWanted] = useState<Wanted>({ words: '', tags: [] });
+  const [order, setOrder] = useState<Order>({ by: 'updatedAt', down: true });
+  const { refresh, create, bringIn, remove } = useShelf();
+  const shown = useMemo(() => shelfOf(patches ?? [], wanted, order), [patches, wanted, order]);
+  const tags = useMemo(() => tagsOf(patches ?? []), [patches]);
+  const { chosen, choose, chooseAll } = useChosen(shown);
+  const doors = { onGoal: () => setOpen('goal'), onNew: () => create(emptyPatch()) };
+  const held = (patches ?? []).filter((p) => chosen.has(p.id));
   return (
-    <Box component="main" sx={{ maxWidth: 1120, mx: 'auto', px: 2, pb: 6 }}>
-      <Box
-        component="header"
-        sx={{
-          display: 'flex',
-          flexWrap: 'wrap',
-          alignItems: 'center',
-          gap: 1.5,
-          py: 1.5,
-          borderBottom: `1px solid ${ink.line}`,
-        }}
-      >
-        <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
-        <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
-          Shelf
-        </Box>
-        <Box sx={{ flex: 1 }} />
-        <Box
-          component="input"
-          type="search"
-          aria-label="Search patches"
-          placeholder="Search"
-          value={words}
-          onChange={(e) => setWords(e.target.value)}
-          sx={{ ...fieldStyle, maxWidth: 200, padding: '5px 8px' }}
-        />
-        <ImportButton onImported={(patch) => void create(patch)} />
-        <Button onClick={() => setDeleted(true)}>Deleted</Button>
-        <Button onClick={() => setAsking(true)}>From a goal</Button>
-        <Button color="primary" onClick={() => void create(emptyPatch())}>
-          New patch
-        </Button>
-        <SchemeButton />
-      </Box>
-      {error && <p role="alert">{`${error.message} Nothing was changed; reload to try again.`}</p>}
-      {patches?.length === 0 && (
-        <Box sx={{ py: 6 }}>
-          <h2>No patch yet</h2>
-          <p>
-            Say what shall move, between which values and by what, and begin with a chain that works. Or begin with an
-            empty desk, or import a .fenvo.json file.
-          </p>
-          <Box sx={{ display: 'flex', gap: 1 }}>
-            <Button color="primary" onClick={() => setAsking(true)}>
-              From a goal
-            </Button>
-            <Button onClick={() => void create(emptyPatch())}>New patch</Button>
-          </Box>
-        </Box>
+    <Box component="main" sx={{ maxWidth: 1180, mx: 'auto', px: 2, pb: 6 }}>
+      <ShelfHead
+        {...{ wanted, tags, ...doors }}
+        onWanted={setWanted}
+        onImported={bringIn}
+        onDeleted={() => setOpen('deleted')}
+      />
+      {error && <Alert severity="error">{`${error.message} Nothing was changed; reload to try again.`}</Alert>}
+      {patches?.length === 0 && <EmptyShelf {...doors} file={<ImportButton onImported={bringIn} />} />}
+      {held.length > 0 && (
+        <ChosenBar chosen={held} offered={tags} onChanged={refresh} onDone={() => chooseAll(false)} />
       )}
-      {deleted && <DeletedPatches onClose={() => setDeleted(false)} onChanged={refresh} />}
-      {asking && (
-        <GoalDialog
-          onClose={() => setAsking(false)}
-          onDone={(patch) => {
-            setAsking(false);
-            void create(printPatch(patch));
-          }}
+      {patches && patches.length > 0 && shown.length === 0 && <p>No patch fits these words and tags.</p>}
+      {shown.length > 0 && (
+        <ShelfTable
+          {...{ patches: shown, order, chosen }}
+          onOrder={setOrder}
+          onChoose={choose}
+          onChooseAll={chooseAll}
+          onChanged={refresh}
+          onRemove={remove}
         />
       )}
-      {patches && patches.length > 0 && shown.length === 0 && <p>No patch matches “{words}”.</p>}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {shown.map((patch) => (
-          <PatchRow
-            key={patch.id}
-            patch={patch}
-            onChanged={refresh}
-            onFault={tellFault}
-            onRemove={() => void remove(patch)}
-          />
-        ))}
-      </Box>
+      {open === 'deleted' && <DeletedPatches onClose={() => setOpen(null)} onChanged={refresh} />}
+      {open === 'goal' && (
+        <GoalDialog onClose={() => setOpen(null)} onDone={(patch) => (setOpen(null), create(printPatch(patch)))} />
+      )}
     </Box>
   );
 }

@@ -5,11 +5,13 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { briefSeconds } from '@/core';
 import type { GesturePoint, Range } from '@/core';
 import { counted } from '@/ui/parts/counted';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { SelectField } from '@/ui/parts/SelectField';
 import { ink } from '@/ui/theme/tokens';
 import { drawnOver, ordered, simplified } from './points';
 import { Recorder } from './Recorder';
@@ -49,31 +51,23 @@ export function GestureDialog({ name, points: given, held, duration, onDone, onC
       <DialogTitle id="gesture-title">{`${name}: a hand over ${briefSeconds(longest)}`}</DialogTitle>
       <DialogContent>
         <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
-          <Box role="group" aria-label="How" sx={{ display: 'flex', gap: 1 }}>
-            <Button
-              aria-pressed={way === 'draw'}
-              color={way === 'draw' ? 'primary' : 'inherit'}
-              onClick={() => setWay('draw')}
-            >
-              Draw
-            </Button>
-            <Button
-              aria-pressed={way === 'points'}
-              color={way === 'points' ? 'primary' : 'inherit'}
-              onClick={() => setWay('points')}
-            >
-              Points
-            </Button>
-          </Box>
-          <Box component="label">
-            Volts{' '}
-            <Box component="select" value={range} onChange={(e) => setRange(e.target.value)} sx={fieldStyle}>
-              {RANGES.map((r) => (
-                <option key={r} value={r}>
-                  {r.replaceAll('-', '\u2212')}
-                </option>
-              ))}
-            </Box>
+          <ToggleButtonGroup
+            exclusive
+            aria-label="How"
+            value={way}
+            onChange={(_, next: 'points' | 'draw' | null) => next && setWay(next)}
+          >
+            <ToggleButton value="draw">Draw</ToggleButton>
+            <ToggleButton value="points">Points</ToggleButton>
+          </ToggleButtonGroup>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+            Volts
+            <SelectField
+              label="Volts"
+              value={range}
+              options={RANGES.map((r) => [r as string, r.replaceAll('-', '\u2212')] as const)}
+              onChange={setRange}
+            />
           </Box>
           <Box sx={{ color: ink.softInk }} role="status">
             {counted(points.length, 'point')}

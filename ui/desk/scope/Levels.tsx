@@ -1,103 +1,81 @@
 'use client';
 import Box from '@mui/material/Box';
-import { scaleLinear } from 'd3-scale';
-import { useState } from 'react';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import { useMemo, useState } from 'react';
+import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { showNumber, showVolts } from '@/core';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { SelectField } from '@/ui/parts/SelectField';
 import { fonts, ink } from '@/ui/theme/tokens';
+import { levelsOf } from './levels';
 import type { Trace } from './view';
 
-const RANGES = [1, 5, 10] as const;
-const WIDTH = 420;
+const RANGES = [
+  ['1', '±1 V'],
+  ['5', '±5 V'],
+  ['10', '±10 V'],
+] as const;
+
+const figures = { fontFamily: fonts.numbers, fontSize: 12, fill: ink.softInk } as const;
+const numberCell = { fontFamily: fonts.numbers, textAlign: 'right', whiteSpace: 'nowrap' } as const;
+/** Height of one trace's bar, pixels. */
+const ROW = 34;
 
 /** Each trace's reach against a range that can be chosen: extremes, mean and RMS, as a meter at the rack would show. */
 export function Levels({ traces }: { traces: readonly Trace[] }) {
-  const [range, setRange] = useState<number>(5);
-  const x = scaleLinear().domain([-range, range]).range([0, WIDTH]).clamp(true);
+  const [range, setRange] = useState<(typeof RANGES)[number][0]>('5');
+  const volts = Number(range);
+  const levels = useMemo(() => levelsOf(traces, volts), [traces, volts]);
   return (
-    <Box sx={{ overflow: 'auto', py: 1 }} data-levels={range}>
-      <Box component="label" sx={{ fontSize: 13 }}>
-        Range{' '}
-        <Box component="select" value={range} onChange={(e) => setRange(Number(e.target.value))} sx={fieldStyle}>
-          {RANGES.map((r) => (
-            <option key={r} value={r}>{`±${r} V`}</option>
-          ))}
+    <Box sx={{ overflow: 'auto', py: 1, display: 'flex', flexWrap: 'wrap', gap: 2 }} data-levels={range}>
+      <Box sx={{ flex: '2 1 320px', minWidth: 260 }}>
+        <SelectField label="Range" value={range} options={RANGES} onChange={setRange} />
+        <Box sx={{ height: ROW * levels.length + 40 }}>
+          <ResponsiveContainer>
+            <BarChart data={levels} layout="vertical" margin={{ left: 8, right: 16, top: 8, bottom: 0 }}>
+              <CartesianGrid stroke={ink.line} horizontal={false} />
+              <XAxis
+                type="number"
+                domain={[-volts, volts]}
+                tick={figures}
+                tickFormatter={(v) => showNumber(v, 1, true)}
+              />
+              <YAxis type="category" dataKey="label" width={120} tick={{ fontSize: 12, fill: ink.ink }} />
+              <ReferenceLine x={0} stroke={ink.softInk} />
+              <Bar dataKey="reach" fill={ink.seen} barSize={14} isAnimationActive={false} />
+            </BarChart>
+          </ResponsiveContainer>
         </Box>
       </Box>
-      <Box component="table" sx={{ borderCollapse: 'collapse', mt: 1, fontSize: 13 }}>
-        <caption hidden>Levels of the pinned traces</caption>
-        <thead>
-          <tr>
-            <td />
-            <td>
-              <svg
-                width={WIDTH}
-                height="16"
-                aria-hidden="true"
-                fontFamily={fonts.numbers}
-                fontSize="12"
-                fill={ink.softInk}
-              >
-                {x.ticks(10).map((v) => (
-                  <text key={v} x={x(v)} y="12" textAnchor={v === -range ? 'start' : v === range ? 'end' : 'middle'}>
-                    {showNumber(v, range === 1 ? 1 : 0, true)}
-                  </text>
-                ))}
-              </svg>
-            </td>
-            {['mean', 'RMS', 'over'].map((h) => (
-              <Box
-                component="th"
-                scope="col"
-                key={h}
-                sx={{ fontWeight: 400, color: ink.softInk, pl: 2, textAlign: 'right' }}
-              >
-                {h}
-              </Box>
+      <Table sx={{ flex: '1 1 260px', width: 'auto', alignSelf: 'start' }}>
+        <caption hidden>Levels of the traces</caption>
+        <TableHead>
+          <TableRow>
+            {['', 'low', 'high', 'mean', 'RMS', 'over'].map((head) => (
+              <TableCell key={head} sx={{ textAlign: head ? 'right' : 'left' }}>
+                {head}
+              </TableCell>
             ))}
-          </tr>
-        </thead>
-        <tbody>
-          {traces.map(({ socket, label, probe: { measures: m, trace } }) => {
-            let over = 0;
-            for (const v of trace) if (Math.abs(v) > range) over++;
-            return (
-              <tr key={socket} data-level={socket}>
-                <Box
-                  component="th"
-                  scope="row"
-                  sx={{ fontWeight: 400, textAlign: 'left', pr: 1.5, whiteSpace: 'nowrap' }}
-                >
-                  {label}
-                </Box>
-                <td>
-                  <svg width={WIDTH} height="22" role="img" aria-label={`${showVolts(m.min)} to ${showVolts(m.max)}`}>
-                    <rect width={WIDTH} height="22" y="0" fill="none" stroke={ink.line} />
-                    <rect x={x(m.min)} width={Math.max(2, x(m.max) - x(m.min))} y="5" height="12" fill={ink.seen} />
-                    <line x1={x(0)} x2={x(0)} y1="0" y2="22" stroke={ink.softInk} />
-                    <line x1={x(m.mean)} x2={x(m.mean)} y1="3" y2="19" stroke={ink.trace} strokeWidth="2" />
-                    {m.min < -range && <rect width="5" height="22" fill={ink.error} />}
-                    {m.max > range && <rect x={WIDTH - 5} width="5" height="22" fill={ink.error} />}
-                  </svg>
-                </td>
-                {[
-                  showVolts(m.mean),
-                  showVolts(m.rms, false),
-                  `${showNumber((100 * over) / trace.length, 1)}\u2009%`,
-                ].map((text, i) => (
-                  <Box
-                    component="td"
-                    key={i}
-                    sx={{ fontFamily: fonts.numbers, textAlign: 'right', pl: 2, whiteSpace: 'nowrap' }}
-                  >
-                    {text}
-                  </Box>
-                ))}
-              </tr>
-            );
-          })}
-        </tbody>
-      </Box>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {levels.map((l) => (
+            <TableRow key={l.socket} data-level={l.socket}>
+              <TableCell component="th" scope="row">
+                {l.label}
+              </TableCell>
+              <TableCell sx={numberCell}>{showVolts(l.min)}</TableCell>
+              <TableCell sx={numberCell}>{showVolts(l.max)}</TableCell>
+              <TableCell sx={numberCell}>{showVolts(l.mean)}</TableCell>
+              <TableCell sx={numberCell}>{showVolts(l.rms, false)}</TableCell>
+              <TableCell sx={numberCell}>{`${showNumber(l.overPercent, 1)}\u2009%`}</TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
     </Box>
   );
 }

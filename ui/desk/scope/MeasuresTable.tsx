@@ -1,5 +1,9 @@
-import { idOf } from '@/core';
-import Box from '@mui/material/Box';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableContainer from '@mui/material/TableContainer';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import { showHz, showNumber, showSeconds } from '@/core';
 import type { Measures } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -22,67 +26,64 @@ interface Props {
   readonly cursors: readonly [number, number];
 }
 
+function phaseText(t: Trace, seconds: number): string {
+  const degrees = phaseApart(t.probe, seconds);
+  if (degrees === null) return '–';
+  return Math.abs(degrees) > 3600 ? `${showNumber(degrees / 360, 1)} cycles` : `${showNumber(degrees, 0)}°`;
+}
+
+const headStyle = {
+  textAlign: 'right',
+  verticalAlign: 'bottom',
+  minWidth: 72,
+  maxWidth: 96,
+  lineHeight: 1.2,
+  background: ink.paper,
+} as const;
+
 /** The measures as a table: what the picture shows, in numbers. Volts unless said. */
 export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
   const [a, b] = cursors;
   const at = (t: Trace, seconds: number): string =>
     showNumber(valueAtTime(t.probe.trace, sampleRate, seconds), 2, true);
-  const phase = (t: Trace): string => {
-    const degrees = phaseApart(t.probe, b - a);
-    if (degrees === null) return '–';
-    return Math.abs(degrees) > 3600 ? `${showNumber(degrees / 360, 1)} cycles` : `${showNumber(degrees, 0)}°`;
-  };
-  const cell = { textAlign: 'right', paddingLeft: 1.5, fontWeight: 400, whiteSpace: 'nowrap' } as const;
   return (
-    <Box role="region" aria-label="Measures" tabIndex={0} sx={{ overflowX: 'auto' }}>
-      <Box
-        component="table"
-        sx={{ fontFamily: fonts.numbers, fontSize: 12.5, borderCollapse: 'collapse', lineHeight: 1.55 }}
-      >
-        <caption hidden>Measures of the pinned traces, volts unless said</caption>
-        <thead>
-          <tr>
-            <td />
+    <TableContainer role="region" aria-label="Measures" tabIndex={0} sx={{ maxHeight: '100%' }}>
+      <Table stickyHeader sx={{ '& td, & th': { py: '1px', fontSize: 12.5, border: 0 } }}>
+        <caption hidden>Measures of the traces, volts unless said</caption>
+        <TableHead>
+          <TableRow>
+            <TableCell sx={{ background: ink.paper }} />
             {traces.map((t) => (
-              <Box
-                component="th"
-                scope="col"
-                key={t.socket}
-                sx={{ ...cell, maxWidth: 92, overflow: 'hidden', textOverflow: 'ellipsis' }}
-              >
-                {idOf(t.socket)}
-              </Box>
+              <TableCell key={t.socket} scope="col" title={t.label} sx={headStyle}>
+                {t.label}
+              </TableCell>
             ))}
-          </tr>
-        </thead>
-        <tbody>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {rows.map(([name, show]) => (
             <Row key={name} name={name} values={traces.map((t) => show(t.probe.measures))} />
           ))}
           <Row name={`A ${showSeconds(a)}`} values={traces.map((t) => at(t, a))} />
           <Row name={`B ${showSeconds(b)}`} values={traces.map((t) => at(t, b))} />
-          <Row name={`A → B ${showSeconds(b - a)}`} values={traces.map(phase)} />
-        </tbody>
-      </Box>
-    </Box>
+          <Row name={`A → B ${showSeconds(b - a)}`} values={traces.map((t) => phaseText(t, b - a))} />
+        </TableBody>
+      </Table>
+    </TableContainer>
   );
 }
 
 function Row({ name, values }: { name: string; values: readonly string[] }) {
   return (
-    <tr>
-      <Box
-        component="th"
-        scope="row"
-        sx={{ textAlign: 'left', fontWeight: 400, fontFamily: fonts.text, color: ink.softInk, whiteSpace: 'nowrap' }}
-      >
+    <TableRow>
+      <TableCell component="th" scope="row" sx={{ color: ink.softInk, whiteSpace: 'nowrap' }}>
         {name}
-      </Box>
+      </TableCell>
       {values.map((v, i) => (
-        <Box component="td" key={i} sx={{ textAlign: 'right', paddingLeft: 1.5, whiteSpace: 'nowrap' }}>
+        <TableCell key={i} sx={{ textAlign: 'right', whiteSpace: 'nowrap', fontFamily: fonts.numbers }}>
           {v}
-        </Box>
+        </TableCell>
       ))}
-    </tr>
+    </TableRow>
   );
 }

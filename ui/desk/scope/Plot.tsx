@@ -13,7 +13,7 @@ import type { Drawn } from './PlotMarks';
 import { columnsOf, DASHES, moved, shownTrace, zoomed } from './view';
 import type { ShownIn, Trace, Window } from './view';
 
-interface PlotProps {
+export interface PlotProps {
   readonly traces: readonly Trace[];
   readonly shownIn: ShownIn;
   readonly sampleRate: number;
@@ -179,7 +179,10 @@ function TracePath({ drawn: { data, dash }, sampleRate, view, width, y }: TraceP
   const columns = Math.max(1, Math.round(width));
   const cut = useMemo(() => columnsOf(data, sampleRate, view, columns), [data, sampleRate, view, columns]);
   const indices = Array.from({ length: columns }, (_, i) => i);
-  const dense = indices.some((i) => Math.abs(y(cut.min[i] ?? 0) - y(cut.max[i] ?? 0)) > 24);
+  const tall = indices.filter((i) => Math.abs(y(cut.min[i] ?? 0) - y(cut.max[i] ?? 0)) > 24).length;
+  const dense = tall > 0;
+  // Sound beside slow voltages: what it covers is only outlined, so that the others stay in sight.
+  const sound = tall > columns / 2;
   const shape = area<number>()
     .defined((i) => Number.isFinite(cut.min[i]))
     .x((i) => i)
@@ -192,9 +195,9 @@ function TracePath({ drawn: { data, dash }, sampleRate, view, width, y }: TraceP
     <path
       d={line ?? ''}
       fill={filled ? ink.trace : 'none'}
-      fillOpacity={dash ? 0.45 : 1}
+      fillOpacity={sound ? 0.14 : dash ? 0.45 : 1}
       stroke={ink.trace}
-      strokeWidth="1.5"
+      strokeWidth={sound ? 0.75 : 1.5}
       strokeDasharray={dash}
       pointerEvents="none"
     />

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { showSeconds } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
-import { Select } from './Select';
+import { SelectField } from '@/ui/parts/SelectField';
 import { edgesOf } from './view';
 import type { Trace } from './view';
 
@@ -50,7 +50,7 @@ export function TriggerFields({ traces, sampleRate, trigger, onTrigger }: Trigge
   const value = trigger && trace ? `${trigger.socket} ${trigger.rising ? 'rising' : 'falling'}` : '';
   return (
     <>
-      <Select label="Trigger" value={value} options={options} onChange={begin} />
+      <SelectField label="Trigger" value={value} options={options} onChange={begin} sx={{ maxWidth: 150 }} />
       {trigger && trace && (
         <>
           <Button aria-label="Edge before" onClick={() => step(-1)}>

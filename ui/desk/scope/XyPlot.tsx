@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import { scaleLinear } from 'd3-scale';
 import { useMemo, useState } from 'react';
 import { showNumber } from '@/core';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { SelectField } from '@/ui/parts/SelectField';
 import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Trace, Window } from './view';
@@ -43,21 +43,11 @@ export function XyPlot({ traces, sampleRate, view }: { traces: readonly Trace[];
     }
     return d;
   }, [a, b, view, sampleRate, x, y]);
+  const options = traces.map((t) => [t.socket, t.label] as const);
   const choose = (label: string, value: string, set: (s: string) => void) => (
-    <Box component="label" sx={{ display: 'block', fontSize: 13, mb: 1 }}>
-      {label}{' '}
-      <Box
-        component="select"
-        value={value}
-        onChange={(e) => set(e.target.value)}
-        sx={{ ...fieldStyle, font: `13px ${fonts.text}` }}
-      >
-        {traces.map((t) => (
-          <option key={t.socket} value={t.socket}>
-            {t.label}
-          </option>
-        ))}
-      </Box>
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 13, mb: 1 }}>
+      <Box sx={{ width: 48 }}>{label}</Box>
+      <SelectField label={label} value={value} options={options} onChange={set} sx={{ maxWidth: 180 }} />
     </Box>
   );
   if (!a || !b) return null;

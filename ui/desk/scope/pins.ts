@@ -9,18 +9,24 @@ export interface Pin {
   readonly label: string;
 }
 
-/** What is pinned to the scope; the same list until the pins or a name change. */
-export function usePins({ graph }: Predicted): readonly Pin[] {
+/** What the scope shows: what is pinned, else the path's source and its end; the same list until one changes. */
+export function usePins({ graph, shown }: Predicted): readonly Pin[] {
   const { probes } = graph.patch;
-  const names = probes.slice(0, MOST_TRACES).map(({ at, label }) => label ?? placeName(graph.modules, at));
-  const said = names.join('\n');
+  const said = shown
+    .slice(0, MOST_TRACES)
+    .map((socket) => `${socket}\t${probes.find((p) => p.at === socket)?.label ?? placeName(graph.modules, socket)}`)
+    .join('\n');
   return useMemo(
-    () => said.split('\n').flatMap((label, i) => (probes[i] ? [{ socket: probes[i].at, label }] : [])),
-    [probes, said],
+    () =>
+      said.split('\n').flatMap((line) => {
+        const [socket = '', label = ''] = line.split('\t');
+        return socket ? [{ socket, label }] : [];
+      }),
+    [said],
   );
 }
 
-/** The pinned traces of the last whole simulation. */
+/** Their traces, of the last whole simulation. */
 export function useTraces({ full }: Predicted, pins: readonly Pin[]): readonly Trace[] {
   return useMemo(
     () =>

@@ -1,8 +1,9 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import FormHelperText from '@mui/material/FormHelperText';
 import { useState } from 'react';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { TextInput } from '@/ui/parts/TextInput';
 import { ink } from '@/ui/theme/tokens';
 
 export type Read<T> = { readonly values: T } | { readonly fault: string };
@@ -28,22 +29,27 @@ export function LinesField<T>({ label, text: shown, read, onChange }: Props<T>) 
   };
   return (
     <Box sx={{ mt: 1 }}>
-      <Box component="label" sx={{ fontSize: 13, color: ink.softInk, display: 'block' }}>
-        {label}
-        <Box
-          component="textarea"
-          rows={Math.min(8, shown.split('\n').length + 1)}
-          sx={{ ...fieldStyle, display: 'block', width: '100%', maxWidth: 'none', resize: 'vertical' }}
-          value={text ?? shown}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>{label}</Box>
+      <TextInput
+        label={label}
+        figures
+        multiline
+        fullWidth
+        minRows={2}
+        maxRows={8}
+        value={text ?? shown}
+        onChange={setText}
+      />
       {fault && (
-        <Box role="alert" sx={{ fontSize: 12, color: ink.error }}>
+        <FormHelperText error role="alert">
           {fault}
-        </Box>
+        </FormHelperText>
       )}
-      {text !== null && <Button onClick={finish}>Set</Button>}
+      {text !== null && (
+        <Button onClick={finish} sx={{ mt: 0.5 }}>
+          Set
+        </Button>
+      )}
     </Box>
   );
 }

@@ -1,16 +1,12 @@
 'use client';
-import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import type { Normal } from '@/core';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
 import { QuantityField } from '@/ui/parts/QuantityField';
-import { ink } from '@/ui/theme/tokens';
+import { SelectField } from '@/ui/parts/SelectField';
 import type { EditDesk } from '@/ui/session/edit';
-
-/** A socket that can be chosen, and what it is called. */
-export interface Option {
-  readonly socket: string;
-  readonly name: string;
-}
+import { SettingRow } from './SettingRow';
+import type { Option } from './sockets';
 
 interface Props {
   readonly socket: string;
@@ -27,59 +23,50 @@ const MOST = 24;
 export function NormalFields({ socket, own, normal, sockets, edit }: Props) {
   const set = (next: Normal | null): void => edit(`normal of ${socket}`, [{ do: 'normal', to: socket, normal: next }]);
   const way = normal === null ? 'own' : 'volts' in normal ? 'volts' : normal.from;
-  const volts = normal && 'volts' in normal ? normal.volts : 0;
+  const choose = (next: string): void => {
+    if (next === 'own') set(null);
+    else if (next === 'volts') set({ to: socket, volts: 0 });
+    else set({ to: socket, from: next });
+  };
   return (
-    <Box sx={{ pl: 2, pb: 0.75, display: 'grid', gap: 0.5 }}>
-      <Box component="label" sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
-        <Box component="span" sx={{ color: ink.softInk }}>
-          normal
-        </Box>
-        <Box
-          component="select"
-          aria-label={`Normal of ${socket}`}
+    <>
+      <SettingRow label="normal">
+        <SelectField
+          label={`Normal of ${socket}`}
           value={way}
-          onChange={(e) => {
-            if (e.target.value === 'own') set(null);
-            else if (e.target.value === 'volts') set({ to: socket, volts: 0 });
-            else set({ to: socket, from: e.target.value });
-          }}
-          sx={{ ...fieldStyle, flex: 1, minWidth: 0 }}
-        >
-          <option value="own">{`its own, ${own} V`}</option>
-          <option value="volts">a steady voltage</option>
-          {sockets.map((s) => (
-            <option key={s.socket} value={s.socket}>
-              {s.name}
-            </option>
-          ))}
-        </Box>
-      </Box>
-      {way === 'volts' && (
-        <Box component="label">
-          volts{' '}
+          options={[
+            ['own', `its own, ${own} V`],
+            ['volts', 'a steady voltage'],
+            ...sockets.map((s) => [s.socket, s.name] as const),
+          ]}
+          onChange={choose}
+          sx={{ width: 180 }}
+        />
+      </SettingRow>
+      {normal && 'volts' in normal && (
+        <SettingRow label="volts">
           <QuantityField
             label={`Normal volts of ${socket}`}
             unit="V"
-            value={volts}
+            value={normal.volts}
             min={-MOST}
             max={MOST}
-            width={72}
+            width={112}
             onChange={(v) => set({ to: socket, volts: v })}
           />
-        </Box>
+        </SettingRow>
       )}
       {normal && 'from' in normal && (
-        <Box component="label" sx={{ display: 'flex', gap: 0.75 }}>
-          <input
-            type="checkbox"
-            checked={normal.brokenBy === 'source'}
-            onChange={(e) =>
-              set({ to: socket, from: normal.from, ...(e.target.checked && { brokenBy: 'source' as const }) })
-            }
-          />
-          broken by a plug in its source too
-        </Box>
+        <FormControlLabel
+          label="broken by a plug in its source too"
+          control={
+            <Checkbox
+              checked={normal.brokenBy === 'source'}
+              onChange={(_, on) => set({ to: socket, from: normal.from, ...(on && { brokenBy: 'source' as const }) })}
+            />
+          }
+        />
       )}
-    </Box>
+    </>
   );
 }

@@ -1,9 +1,9 @@
 'use client';
-import Box from '@mui/material/Box';
-import { OHMS } from '@/core';
+import { OHMS, socketAt } from '@/core';
 import type { Patch } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import type { EditDesk } from '@/ui/session/edit';
+import { SettingRow } from './SettingRow';
 
 interface Props {
   readonly module: string;
@@ -17,20 +17,20 @@ interface Props {
 export function OhmsField({ module: id, side, name, patch, edit }: Props) {
   const given = patch.modules.find((m) => m.id === id)?.[side]?.[name];
   const usual = side === 'inputOhms' ? OHMS.input : OHMS.output;
+  const at = socketAt(id, name);
   return (
-    <Box component="label" sx={{ display: 'block', pl: 2, pb: 0.5 }}>
-      {side === 'inputOhms' ? 'loads with ' : 'source of '}
+    <SettingRow label={side === 'inputOhms' ? 'loads with' : 'source of'}>
       <QuantityField
-        label={`Ohms of ${id}.${name}`}
+        label={`Ohms of ${at}`}
         unit={'\u03a9'}
         value={given ?? usual}
         min={side === 'inputOhms' ? 1 : 0}
         max={OHMS.max}
-        width={84}
+        width={112}
         onChange={(v) =>
-          edit(`ohms of ${id}.${name}`, [{ do: 'ohms', module: id, side, socket: name, ohms: v === usual ? null : v }])
+          edit(`ohms of ${at}`, [{ do: 'ohms', module: id, side, socket: name, ohms: v === usual ? null : v }])
         }
       />
-    </Box>
+    </SettingRow>
   );
 }

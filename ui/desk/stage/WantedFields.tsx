@@ -1,11 +1,11 @@
 'use client';
-import { socketAt } from '@/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import FormHelperText from '@mui/material/FormHelperText';
 import { memo, useState } from 'react';
-import { readQuantity, showQuantity } from '@/core';
+import { readQuantity, showQuantity, socketAt } from '@/core';
 import type { EndSpec, GraphModule, ParamValues, Patch, Target } from '@/core';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { TextInput } from '@/ui/parts/TextInput';
 import { ink } from '@/ui/theme/tokens';
 import type { EditDesk } from '@/ui/session/edit';
 
@@ -61,14 +61,14 @@ const WantedRow = memo(function WantedRow({ at, end, params, target, edit }: Row
     edit(`wanted at ${at}`, [{ do: 'target', at, target: { at, quantity, low, high } }]);
   };
   const field = (which: 'low' | 'high') => (
-    <Box
-      component="input"
-      aria-label={`Wanted ${which === 'low' ? 'from' : 'to'} at ${end.socket}`}
+    <TextInput
+      label={`Wanted ${which === 'low' ? 'from' : 'to'} at ${end.socket}`}
+      figures
       placeholder={which === 'low' ? 'from' : 'to'}
       value={typed?.[which] ?? shown(which)}
-      onChange={(e) => setTyped({ low: shown('low'), high: shown('high'), ...typed, [which]: e.target.value })}
+      onChange={(text) => setTyped({ low: shown('low'), high: shown('high'), ...typed, [which]: text })}
       onKeyDown={(e) => e.key === 'Escape' && (setTyped(null), setFault(null))}
-      sx={{ ...fieldStyle, width: 78 }}
+      sx={{ width: 92 }}
     />
   );
   return (
@@ -92,9 +92,9 @@ const WantedRow = memo(function WantedRow({ at, end, params, target, edit }: Row
         )}
       </Box>
       {fault && (
-        <Box role="alert" sx={{ color: ink.error }}>
+        <FormHelperText error role="alert">
           {fault}
-        </Box>
+        </FormHelperText>
       )}
     </Box>
   );

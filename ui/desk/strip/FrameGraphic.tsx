@@ -3,7 +3,7 @@ import { showNumber } from '@/core';
 import type { Severity } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { connectorPath, sameLayout, sameScale, tracePath } from './geometry';
+import { connectorPath, FOLDED_NAME, sameLayout, sameScale, tracePath } from './geometry';
 import type { Layout, Volts } from './geometry';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
@@ -180,15 +180,20 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
         strokeWidth={chosen || proposed ? 2 : 1}
         strokeDasharray={proposed ? '5 4' : undefined}
       />
-      <Bands view={view} x={x} width={width} y={y} />
       {folded ? (
-        <FoldedName view={view} x={x + width / 2 + 4} y={bottom - 6} />
+        <>
+          <Bands view={bare(view)} x={x + FOLDED_NAME + 1} width={width - FOLDED_NAME - 2} y={y} />
+          <FoldedName view={view} x={x + FOLDED_NAME - 1} y={bottom - 6} room={bottom - top - 12} />
+        </>
       ) : (
-        <Edges view={view} x={x} layout={layout} />
+        <>
+          <Bands view={view} x={x} width={width} y={y} />
+          <Edges view={view} x={x} layout={layout} />
+        </>
       )}
       {mark && (
         <text
-          x={x + width - (folded ? 15 : 2)}
+          x={x + (folded ? 4 : width - 3)}
           y={folded ? top - 8 : top + 14}
           textAnchor={folded ? 'start' : 'end'}
           fontSize="13"
@@ -204,7 +209,7 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
         </text>
       )}
       {view.forks.length > 0 && !folded && (
-        <text x={x} y={bottom + 15} fontSize="11" fill={ink.softInk}>
+        <text x={x} y={bottom + 34} fontSize="11" fill={ink.softInk}>
           <title>{`also to ${view.forks.join('; ')}`}</title>
           {fitted(`also to ${view.forks.join('; ')}`, room - 8, 5.6)}
         </text>
@@ -214,33 +219,35 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
 }, sameFrame);
 
 /** The extremes as numbers at the band's edges. */
-function Edges({ view, x, layout: { y, top, bottom } }: { view: FrameView; x: number; layout: Layout }) {
+function Edges({ view, x, layout: { y } }: { view: FrameView; x: number; layout: Layout }) {
   const [low, high] = view.bound;
   return (
     <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink} pointerEvents="none">
-      <text x={x + 4} y={Math.max(top + 12, y(high) - 4)} data-bound="high">
+      <text x={x + 4} y={y(high) - 4} data-bound="high">
         {showNumber(high, 2, true)}
       </text>
-      <text x={x + 4} y={Math.min(bottom - 4, y(low) + 14)} data-bound="low">
+      <text x={x + 4} y={y(low) + 13} data-bound="low">
         {showNumber(low, 2, true)}
       </text>
     </g>
   );
 }
 
-/** The name of a folded frame, upwards along it. */
-function FoldedName({ view, x, y }: { view: FrameView; x: number; y: number }) {
+/** Of a folded frame only the bands are drawn: a trace in it would say nothing. */
+const bare = (view: FrameView): FrameView => ({ ...view, picture: null });
+
+interface NameProps {
+  readonly view: FrameView;
+  readonly x: number;
+  readonly y: number;
+  readonly room: number;
+}
+
+/** The name of a folded frame, upwards beside its bands. */
+function FoldedName({ view, x, y, room }: NameProps) {
   return (
-    <text
-      transform={`translate(${x},${y}) rotate(-90)`}
-      fontSize="12"
-      fill={ink.ink}
-      stroke={ink.paper}
-      strokeWidth="3"
-      paintOrder="stroke"
-      pointerEvents="none"
-    >
-      {fitted(view.title, 110, 6.4)}
+    <text transform={`translate(${x},${y}) rotate(-90)`} fontSize="12" fill={ink.ink} pointerEvents="none">
+      {fitted(view.title, room, 6.6)}
     </text>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import { useStore } from 'zustand';
 import { showNumber } from '@/core';
+import type { Range } from '@/core';
 import { moment } from '@/ui/session/moment';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { FrameView } from './frames';
@@ -14,18 +15,11 @@ const said = ([low, high]: Volts): string =>
   high - low < ONE ? showNumber((low + high) / 2, 2, true) : `${showNumber(low, 1, true)}…${showNumber(high, 1, true)}`;
 
 /** The moment pointed at: a hairline through every frame, and the volts there. */
-export function MomentMarks({
-  views,
-  layout,
-  duration,
-}: {
-  views: readonly FrameView[];
-  layout: Layout;
-  duration: number;
-}) {
+export function MomentMarks({ views, layout, window }: { views: readonly FrameView[]; layout: Layout; window: Range }) {
   const at = useStore(moment, (s) => s.at);
   if (at === null) return null;
-  const share = at / duration;
+  const share = (at - window[0]) / (window[1] - window[0]);
+  if (share < 0 || share > 1) return null;
   return (
     <g pointerEvents="none" data-moment={at.toFixed(3)} fontFamily={fonts.numbers} fontSize="12">
       {views.map((view, i) => {
@@ -60,7 +54,7 @@ export function MomentMarks({
 }
 
 /** Where in the window a point over the frames lies, seconds; null between them. */
-export function momentUnder(px: number, layout: Layout, duration: number): number | null {
+export function momentUnder(px: number, layout: Layout, [from, to]: Range): number | null {
   const i = layout.x.findIndex((x, k) => px >= x && px <= x + (layout.w[k] ?? 0));
-  return i < 0 ? null : ((px - (layout.x[i] ?? 0)) / (layout.w[i] ?? 1)) * duration;
+  return i < 0 ? null : from + ((px - (layout.x[i] ?? 0)) / (layout.w[i] ?? 1)) * (to - from);
 }

@@ -15,6 +15,8 @@ function predicted(patch: Parameters<typeof buildGraph>[0]): Predicted {
     ends,
     prediction: { ...glance(graph, bounds), findings: [] },
     strip: stripTo(graph, ends[0]!),
+    shown: [],
+    window: null,
     pictures: createStore(() => new Map()),
     full: null,
     failure: null,

@@ -3,7 +3,7 @@ import { driveFor, flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip } from '@/core';
 import type { PictureData } from '@/wire/core';
 import type { Pictures, Predicted } from '@/ui/session/usePrediction';
-import { extremes, outside } from './geometry';
+import { outside } from './geometry';
 import type { Volts } from './geometry';
 
 /** All that one frame shows, in volts. */
@@ -110,7 +110,7 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, 
         ? `${input?.spec.name ?? ''} · ${module.kind.brief(module.params)}`
         : module.kind.brief(module.params),
     picture,
-    seen: extremes(picture ?? undefined),
+    seen: picture && picture.reach[0] <= picture.reach[1] ? picture.reach : null,
     flips: flipsAt(frame),
   };
   if (output === null) {

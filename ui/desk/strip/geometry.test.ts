@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   connectorPath,
-  extremes,
   foldsOf,
   layoutOf,
   outside,
@@ -91,12 +90,13 @@ describe('joining strips', () => {
 
 describe('shapes', () => {
   const y = (v: number): number => 100 - 10 * v;
-  const picture = { min: Float32Array.of(0, 1, 2), max: Float32Array.of(0, 1, 2) };
+  const reach = [0, 2] as const;
+  const picture = { reach, min: Float32Array.of(0, 1, 2), max: Float32Array.of(0, 1, 2) };
   it('a thin trace is a line, a tall one is filled over all that its columns hold', () => {
     expect(tracePath(picture, 0, 20, y)).toEqual({ d: 'M0,100L20,80', filled: false });
-    const bent = { min: Float32Array.of(0, 1, 0), max: Float32Array.of(0, 1, 0) };
+    const bent = { reach, min: Float32Array.of(0, 1, 0), max: Float32Array.of(0, 1, 0) };
     expect(tracePath(bent, 0, 20, y).d).toBe('M0,100L10,90L20,100');
-    const tall = tracePath({ min: Float32Array.of(-5, -5), max: Float32Array.of(5, 5) }, 0, 10, y);
+    const tall = tracePath({ reach, min: Float32Array.of(-5, -5), max: Float32Array.of(5, 5) }, 0, 10, y);
     expect(tall.filled).toBe(true);
     expect(tall.d).toContain('150');
   });
@@ -106,7 +106,7 @@ describe('shapes', () => {
       fc.property(volts, fc.boolean(), (list, smooth) => {
         // Close together, so that the trace is a line.
         const column = Float32Array.from(list, (v, i) => (smooth ? Math.sin(v / 4 + i / 9) : v));
-        const { d, filled } = tracePath({ min: column, max: column }, 0, 10 * (column.length - 1), y);
+        const { d, filled } = tracePath({ reach, min: column, max: column }, 0, 10 * (column.length - 1), y);
         expect(filled).toBe(false);
         const points = d
           .slice(1)
@@ -146,10 +146,6 @@ describe('shapes', () => {
   it('the volts at a moment are those of its column', () => {
     expect(voltsAt(picture, 0.5)).toEqual([1, 1]);
     expect(voltsAt(picture, 2)).toEqual([2, 2]);
-    expect(voltsAt({ min: Float32Array.of(NaN), max: Float32Array.of(NaN) }, 0)).toBeNull();
-  });
-  it('extremes of a picture', () => {
-    expect(extremes(picture)).toEqual([0, 2]);
-    expect(extremes(undefined)).toBeNull();
+    expect(voltsAt({ reach, min: Float32Array.of(NaN), max: Float32Array.of(NaN) }, 0)).toBeNull();
   });
 });

@@ -13,10 +13,15 @@ export const TINY = { width: 70, height: 24, gap: 14, row: 43 } as const;
 export type Small = typeof MINI | typeof TINY;
 /** More rows than this are drawn tiny. */
 const MOST_ROWS = 2;
-const FRAME = { least: 92, most: 200, folded: 20 } as const;
+const FRAME = { least: 92, most: 480, folded: 20 } as const;
+/** In a folded frame, its name stands in the left part and its bands in the right. */
+export const FOLDED_NAME = 12;
 const BETWEEN = { open: 30, folded: 12 } as const;
 const TOP = 56;
-const BOTTOM = 22;
+/** The time ruler, then where else an output goes. */
+const BOTTOM = 42;
+/** Above and below all bands: the numbers at their edges stand there at the most. */
+export const NUMBER = 18;
 
 export type Volts = readonly [low: number, high: number];
 
@@ -90,7 +95,9 @@ export function layoutOf(folded: readonly boolean[], space: Space, rows: number,
     top,
     bottom,
     small,
-    y: scaleLinear().domain(domain).range([bottom, top]),
+    y: scaleLinear()
+      .domain(domain)
+      .range([bottom - NUMBER, top + NUMBER]),
   };
 }
 
@@ -175,14 +182,6 @@ function indices(count: number): number[] {
   let list = lists.get(count);
   if (!list) lists.set(count, (list = Array.from({ length: count }, (_, i) => i)));
   return list as number[];
-}
-
-export function extremes(picture: PictureData | undefined): Volts | null {
-  if (!picture) return null;
-  let [low, high] = [Infinity, -Infinity];
-  for (const v of picture.min) if (v < low) low = v;
-  for (const v of picture.max) if (v > high) high = v;
-  return low <= high ? [low, high] : null;
 }
 
 /** The shape between two frames that carries one band over into the next; crossed where the stage flips it. */

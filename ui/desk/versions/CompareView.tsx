@@ -2,14 +2,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { differencesOf, placeName, showRange, takeOver } from '@/core';
+import { differencesOf, takeOver } from '@/core';
 import type { Difference } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
 import { counted } from '@/ui/parts/counted';
 import { headingStyle } from '@/ui/parts/fieldStyle';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { ink } from '@/ui/theme/tokens';
 import type { Compared } from '@/ui/session/scene';
-import { Strip, stripDomain } from '../strip/Strip';
+import { stripDomain } from '../strip/model';
+import { Strip } from '../strip/Strip';
+import { DifferencesTable, ReadingsTable } from './CompareTables';
 import type { Volts } from '../strip/geometry';
 import { usePrediction } from '@/ui/session/usePrediction';
 import type { Predicted } from '@/ui/session/usePrediction';
@@ -104,91 +106,6 @@ function Row({
       ) : (
         <Box sx={{ p: 2, color: ink.softInk }}>This end is not in this state.</Box>
       )}
-    </Box>
-  );
-}
-
-const cell = { textAlign: 'left', verticalAlign: 'top', py: 0.25, pr: 1.5, fontWeight: 400 } as const;
-
-function DifferencesTable({
-  name,
-  differences,
-  onTake,
-}: {
-  name: string;
-  differences: readonly Difference[];
-  onTake: (d: Difference) => void;
-}) {
-  if (differences.length === 0) return <Box sx={{ color: ink.softInk }}>{`${name} holds the same as the desk.`}</Box>;
-  return (
-    <Box component="table" sx={{ fontSize: 13, borderCollapse: 'collapse', alignSelf: 'start' }}>
-      <caption hidden>{`Where the desk and ${name} differ`}</caption>
-      <thead>
-        <tr>
-          {['What', 'Now', name, ''].map((head) => (
-            <Box component="th" scope="col" key={head} sx={{ ...cell, color: ink.softInk }}>
-              {head || <span hidden>Take over</span>}
-            </Box>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {differences.map((d) => (
-          <tr key={`${d.what} ${d.there}`} data-difference={d.what}>
-            <Box component="th" scope="row" sx={cell}>
-              {d.what}
-            </Box>
-            <Box component="td" sx={{ ...cell, fontFamily: fonts.numbers }}>
-              {d.here}
-            </Box>
-            <Box component="td" sx={{ ...cell, fontFamily: fonts.numbers }}>
-              {d.there}
-            </Box>
-            <Box component="td" sx={cell}>
-              <Button aria-label={`Take over ${d.what}`} onClick={() => onTake(d)}>
-                Take over
-              </Button>
-            </Box>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
-  );
-}
-
-function ReadingsTable({ name, here, there }: { name: string; here: Predicted; there: Predicted }) {
-  const sockets = [...new Set([...here.ends, ...there.ends])];
-  const said = ({ prediction }: Predicted, socket: string): string => {
-    const r = prediction.readings.find((x) => x.at === socket);
-    return r ? showRange(r.low, r.high, r.unit) : '–';
-  };
-  const modules = [...here.graph.modules, ...there.graph.modules];
-  return (
-    <Box component="table" sx={{ fontSize: 13, borderCollapse: 'collapse', alignSelf: 'start' }}>
-      <caption hidden>Readings of every end, beside each other</caption>
-      <thead>
-        <tr>
-          {['End', 'Now', name].map((head) => (
-            <Box component="th" scope="col" key={head} sx={{ ...cell, color: ink.softInk }}>
-              {head}
-            </Box>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {sockets.map((socket) => (
-          <tr key={socket} data-compared={socket}>
-            <Box component="th" scope="row" sx={cell}>
-              {placeName(modules, socket)}
-            </Box>
-            {[here, there].map((p, i) => (
-              <Box component="td" key={i} sx={{ ...cell, fontFamily: fonts.numbers }}>
-                {said(p, socket)}
-              </Box>
-            ))}
-          </tr>
-        ))}
-      </tbody>
     </Box>
   );
 }

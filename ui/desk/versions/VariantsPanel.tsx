@@ -6,7 +6,7 @@ import { useStore } from 'zustand';
 import { applyEdits, differencesOf, LIMITS } from '@/core';
 import type { Variant } from '@/core';
 import { counted } from '@/ui/parts/counted';
-import { fieldStyle } from '@/ui/parts/fieldStyle';
+import { TextInput } from '@/ui/parts/TextInput';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 import type { Scene } from '@/ui/session/scene';
@@ -45,14 +45,13 @@ export function VariantsPanel({ desk, onClose, onCompare }: Props) {
           keep();
         }}
       >
-        <Box
-          component="input"
-          aria-label="Name of the variant"
+        <TextInput
+          label="Name of the variant"
           placeholder={free()}
-          maxLength={LIMITS.label}
+          longest={LIMITS.label}
           value={name}
-          onChange={(e) => setName(e.target.value)}
-          sx={{ ...fieldStyle, flex: 1, minWidth: 0, maxWidth: 'none' }}
+          onChange={setName}
+          sx={{ flex: 1 }}
         />
         <Button type="submit" color="primary" disabled={full}>
           Keep as it is now

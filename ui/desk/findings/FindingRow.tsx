@@ -1,0 +1,67 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { explain } from '@/core';
+import type { Finding } from '@/core';
+import type { EditDesk } from '@/ui/session/edit';
+import { ink } from '@/ui/theme/tokens';
+import { DismissForm } from './DismissForm';
+
+const colours = { error: ink.error, warning: ink.warning, note: ink.ink } as const;
+const words = { error: 'Error', warning: 'Warning', note: 'Note' } as const;
+
+interface Props {
+  readonly finding: Finding;
+  readonly place: string;
+  readonly edit: EditDesk;
+  readonly onOpen: (at: string) => void;
+  /** Shows in the strip what a cure would do; null ends it. */
+  readonly onPreview: (finding: Finding | null) => void;
+}
+
+/** One finding: what, where, why, and what is done about it. */
+export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props) {
+  const [open, setOpen] = useState<'why' | 'dismiss' | null>(null);
+  const [looking, setLooking] = useState(false);
+  const toggle = (what: 'why' | 'dismiss'): void => setOpen(open === what ? null : what);
+  const look = (on: boolean): void => {
+    setLooking(on);
+    onPreview(on ? f : null);
+  };
+  const cure = (): void => {
+    look(false);
+    edit(f.cure?.label ?? '', f.cure?.edits ?? []);
+  };
+  return (
+    <Box data-finding={f.code} data-at={f.at} sx={{ borderTop: `1px solid ${ink.line}`, py: 1 }}>
+      <Box sx={{ fontWeight: 700, color: colours[f.severity] }}>{`${words[f.severity]} at ${place}`}</Box>
+      <Box sx={{ mb: 0.75 }}>{f.message}</Box>
+      {open === 'why' && <Box sx={{ mb: 0.75, fontSize: 13, color: ink.softInk }}>{explain(f.code)}</Box>}
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+        {f.cure && (
+          <>
+            <Button color="primary" onClick={cure}>
+              {f.cure.label}
+            </Button>
+            <Button aria-pressed={looking} onClick={() => look(!looking)}>
+              {looking ? 'End the preview' : 'Preview'}
+            </Button>
+          </>
+        )}
+        <Button onClick={() => onOpen(f.at)}>Show</Button>
+        <Button aria-expanded={open === 'why'} onClick={() => toggle('why')}>
+          Why
+        </Button>
+        <Button aria-expanded={open === 'dismiss'} onClick={() => toggle('dismiss')}>
+          Dismiss
+        </Button>
+      </Box>
+      {open === 'dismiss' && (
+        <DismissForm
+          onKeep={(reason) => edit(`dismiss ${f.code}`, [{ do: 'dismiss', code: f.code, at: f.at, reason }])}
+        />
+      )}
+    </Box>
+  );
+}

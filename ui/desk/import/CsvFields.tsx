@@ -1,0 +1,58 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useMemo, useState } from 'react';
+import { tableTraces } from '@/core/formats/recording';
+import type { Table } from '@/core/formats/recording';
+import { numberOf, useKept } from './kept';
+import { NumberRow } from './NumberRow';
+import { TraceFields } from './TraceFields';
+
+interface Props {
+  readonly name: string;
+  readonly table: Table;
+  readonly onUse: (name: string, sampleRate: number, values: Float32Array, scale: number) => Promise<void>;
+}
+
+/** What the columns of a table are. */
+export function CsvFields({ name, table, onUse }: Props) {
+  const [rate, setRate] = useKept('csv rate', '1000');
+  const [timed, setTimed] = useState(table.times !== 'no');
+  const sampleRate = numberOf(rate);
+  const read = useMemo(
+    () => (sampleRate === null ? null : tableTraces(table, timed, sampleRate)),
+    [table, timed, sampleRate],
+  );
+  return (
+    <>
+      {table.times === 'unsure' && (
+        <Box role="group" aria-label="What the first column is" sx={{ mb: 1 }}>
+          {`The first column, ${table.names[0] ?? ''}, only rises, and nothing says that it is time.`}
+          <ToggleButtonGroup
+            exclusive
+            value={timed}
+            onChange={(_, value: boolean | null) => value !== null && setTimed(value)}
+            sx={{ display: 'flex', mt: 0.5 }}
+          >
+            <ToggleButton value={true}>it is time, in seconds</ToggleButton>
+            <ToggleButton value={false}>it is a voltage like the others</ToggleButton>
+          </ToggleButtonGroup>
+        </Box>
+      )}
+      {!timed && <NumberRow label="Samples a second" unit="Hz" value={rate} onChange={setRate} />}
+      {read && !read.ok && <Alert severity="error">{read.errors}</Alert>}
+      {read?.ok && (
+        <TraceFields
+          traces={read.value}
+          note={null}
+          kind="csv"
+          says="1 in the file is"
+          start={1}
+          onUse={(column, scale) => onUse(name, read.value.sampleRate, column, scale)}
+        />
+      )}
+    </>
+  );
+}

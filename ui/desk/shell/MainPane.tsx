@@ -1,0 +1,100 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import dynamic from 'next/dynamic';
+import { useStore } from 'zustand';
+import { moveStage, placeName } from '@/core';
+import type { DeskStore } from '@/ui/session/desk';
+import type { Scene } from '@/ui/session/scene';
+import type { Predicted } from '@/ui/session/usePrediction';
+import type { Task } from '../commands/tasks';
+import { usePins, useTraces } from '../scope/pins';
+import { Scope } from '../scope/Scope';
+import type { Window } from '../scope/view';
+import { MainStrip } from '../strip/MainStrip';
+import type { Ghost } from '../strip/MainStrip';
+import { SpanChoice } from '../strip/SpanChoice';
+import type { SpanName } from '../strip/SpanChoice';
+import { Trail } from '../strip/Trail';
+import { EmptyDesk } from './EmptyDesk';
+
+const CompareView = dynamic(() => import('../versions/CompareView').then((m) => m.CompareView), { ssr: false });
+const Running = dynamic(() => import('./Running').then((m) => m.Running), { ssr: false });
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+  readonly scene: Scene;
+  readonly ghost: Ghost | null;
+  /** The socket that the strip ends at. */
+  readonly shown: string | null;
+  readonly begin: (task: Task | null) => void;
+  readonly span: SpanName;
+  readonly view: Window | null;
+  readonly onClose: () => void;
+  readonly onSpan: (span: SpanName) => void;
+  readonly onView: (view: Window | null) => void;
+  readonly onSpectra: (sockets: string) => void;
+}
+
+/** The middle: the strip over the scope, or two states of the patch. */
+export function MainPane(props: Props) {
+  const { desk, predicted, scene, shown, span, onClose, onSpan } = props;
+  const trail = useStore(desk, (s) => s.trail);
+  const { patch } = predicted.graph;
+  return (
+    <Box
+      component="main"
+      sx={{ flex: { md: 1 }, minWidth: 0, display: 'flex', flexDirection: 'column', order: { xs: -1, md: 0 } }}
+    >
+      {scene.show === 'compare' ? (
+        <CompareView desk={desk} predicted={predicted} other={scene} end={shown} onClose={onClose} />
+      ) : (
+        <>
+          {trail.length > 1 && <Trail trail={trail} patch={patch} onBack={desk.getState().back} />}
+          <PathStrip {...props} />
+          {predicted.strip && <SpanChoice span={span} predicted={predicted} onSpan={onSpan} />}
+          {predicted.progress !== null && <Running progress={predicted.progress} onCancel={predicted.cancel} />}
+          {predicted.failure && <Alert severity="error">{predicted.failure}</Alert>}
+          <PathScope {...props} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function PathStrip({ desk, predicted, ghost, shown, begin }: Props) {
+  const selected = useStore(desk, (s) => s.selected);
+  const group = useStore(desk, (s) => s.group);
+  const { edit, select, selectAlso, showJoining } = desk.getState();
+  const { patch } = predicted.graph;
+  return (
+    <MainStrip
+      predicted={predicted}
+      ghost={ghost}
+      end={shown}
+      chosen={selected === null ? [] : [selected, ...group]}
+      onChoose={(id, more) => (more ? selectAlso(id) : select(id))}
+      onOpenJoining={(socket) => showJoining(shown, socket)}
+      onInsert={(socket) => begin({ do: 'insert', socket })}
+      onFeed={(socket) => begin({ do: 'feed', socket })}
+      onMove={(id, before) => edit(`move ${placeName(patch.modules, id)}`, moveStage(patch, id, before))}
+      empty={<EmptyDesk edit={edit} begin={begin} />}
+    />
+  );
+}
+
+function PathScope({ predicted, view, onView, onSpectra }: Props) {
+  const { patch } = predicted.graph;
+  const pins = usePins(predicted);
+  const traces = useTraces(predicted, pins);
+  return (
+    <Scope
+      {...{ pins, traces, view, onView, onSpectra }}
+      name={patch.name}
+      standIn={patch.probes.length === 0}
+      full={predicted.full}
+      duration={patch.settings.duration}
+    />
+  );
+}

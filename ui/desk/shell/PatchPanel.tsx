@@ -1,0 +1,104 @@
+'use client';
+import Box from '@mui/material/Box';
+import { useStore } from 'zustand';
+import { LIMITS, SETTINGS } from '@/core';
+import type { Settings } from '@/core';
+import { counted } from '@/ui/parts/counted';
+import { EditableName } from '@/ui/parts/EditableName';
+import { headingStyle } from '@/ui/parts/fieldStyle';
+import { QuantityField } from '@/ui/parts/QuantityField';
+import { Section } from '@/ui/parts/Section';
+import { SelectField } from '@/ui/parts/SelectField';
+import type { DeskStore } from '@/ui/session/desk';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { ink } from '@/ui/theme/tokens';
+import { SettingRow } from '../stage/SettingRow';
+import { NotesField } from './NotesField';
+import { TagsField } from './TagsField';
+
+/** Choices of the sample rate: by what sounds, or given, Hz. */
+const RATES = ['auto', '8000', '44100', '48000', '96000', '192000'] as const;
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+}
+
+/** This patch: its name, tags and notes, and what holds for all of it. */
+export function PatchPanel({ desk, predicted }: Props) {
+  const { edit } = desk.getState();
+  const { name, notes, modules, cables } = predicted.graph.patch;
+  const id = useStore(desk, (s) => s.id);
+  return (
+    <Box component="section" aria-label="This patch">
+      <Box component="h2" sx={headingStyle}>
+        This patch
+      </Box>
+      <EditableName
+        key={name}
+        label="Name of this patch"
+        value={name}
+        longest={LIMITS.name}
+        size={17}
+        onRename={(next) => edit(`name ${next}`, [{ do: 'put', put: { name: next } }])}
+      />
+      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 1 }}>
+        {`${counted(modules.length, 'module')}, ${counted(cables.length, 'cable')}, ${counted(predicted.ends.length, 'end')}`}
+      </Box>
+      <TagsField key={id} desk={desk} />
+      <NotesField key={notes} notes={notes} edit={edit} />
+      <Section id="patch settings" title="Settings" open>
+        <SettingsFields desk={desk} />
+      </Section>
+    </Box>
+  );
+}
+
+function SettingsFields({ desk }: Pick<Props, 'desk'>) {
+  const s = useStore(desk, (state) => state.patch.settings);
+  const { edit } = desk.getState();
+  const set = (what: string, settings: Partial<Settings>): void => edit(what, [{ do: 'settings', settings }]);
+  const figure = (label: string, key: 'duration' | 'bpm' | 'railVolts' | 'seed', unit: string) => (
+    <SettingRow label={label}>
+      <QuantityField
+        label={label}
+        unit={unit}
+        value={s[key]}
+        min={SETTINGS[key].min}
+        max={SETTINGS[key].max}
+        width={128}
+        onChange={(value) => set(`${label} ${value}`, { [key]: key === 'seed' ? Math.round(value) : value })}
+      />
+    </SettingRow>
+  );
+  const rates = RATES.includes(String(s.sampleRate) as (typeof RATES)[number]) ? RATES : [...RATES, `${s.sampleRate}`];
+  return (
+    <>
+      {figure('duration', 'duration', 's')}
+      {figure('tempo', 'bpm', 'bpm')}
+      {figure('rails', 'railVolts', 'V')}
+      <SettingRow label="loading">
+        <SelectField
+          label="loading"
+          value={s.loading}
+          options={[
+            ['electrical', 'electrical'],
+            ['ideal', 'none'],
+          ]}
+          onChange={(loading) => set(`loading ${loading}`, { loading })}
+          sx={{ width: 128 }}
+        />
+      </SettingRow>
+      <SettingRow label="sample rate">
+        <SelectField
+          label="sample rate"
+          value={String(s.sampleRate)}
+          options={rates.map((r) => [r, r === 'auto' ? 'by what sounds' : `${r}\u2009Hz`] as const)}
+          onChange={(r) => set(`sample rate ${r}`, { sampleRate: r === 'auto' ? 'auto' : Number(r) })}
+          sx={{ width: 128 }}
+        />
+      </SettingRow>
+      {figure('seed', 'seed', '')}
+    </>
+  );
+}

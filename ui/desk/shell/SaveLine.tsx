@@ -1,0 +1,41 @@
+'use client';
+import Box from '@mui/material/Box';
+import dayjs from 'dayjs';
+import { useStore } from 'zustand';
+import type { DeskStore, SaveState } from '@/ui/session/desk';
+import { ink } from '@/ui/theme/tokens';
+
+function saveText(save: SaveState): string {
+  switch (save.kind) {
+    case 'saved':
+      return `Saved ${dayjs(save.at).format('HH:mm')}`;
+    case 'unsaved':
+      return 'Not saved yet';
+    case 'saving':
+      return 'Saving…';
+    case 'offline':
+      return 'Server lost: kept in this browser, trying again';
+    case 'conflict':
+      return 'Saved elsewhere: both versions are kept';
+    case 'deleted':
+      return 'Deleted elsewhere: kept in this browser';
+    case 'refused':
+      return `Not saved, kept in this browser: ${save.message}`;
+  }
+}
+
+/** Where the patch is kept by now. */
+export function SaveLine({ desk, others }: { readonly desk: DeskStore; readonly others: boolean }) {
+  const save = useStore(desk, (s) => s.save);
+  const bad = !['saved', 'saving', 'unsaved'].includes(save.kind);
+  return (
+    <Box
+      role="status"
+      data-save={save.kind}
+      sx={{ fontSize: 13, color: bad ? ink.error : ink.softInk, whiteSpace: bad ? 'normal' : 'nowrap' }}
+    >
+      {saveText(save)}
+      {others && ' · also open in another tab'}
+    </Box>
+  );
+}

@@ -1,0 +1,24 @@
+'use client';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useStore } from 'zustand';
+import { api } from '@/ui/parts/api';
+import { tellFault } from '@/ui/parts/messages';
+import { TagsInput, tagsOf } from '@/ui/parts/TagsInput';
+import type { DeskStore } from '@/ui/session/desk';
+
+/** The patch's tags, for the shelf; those in use are offered. */
+export function TagsField({ desk }: { readonly desk: DeskStore }) {
+  const id = useStore(desk, (s) => s.id);
+  const [asked, setAsked] = useState(false);
+  const own = useQuery({ queryKey: ['tags', id], queryFn: () => api.get(id).then((p) => p.tags) });
+  const used = useQuery({ queryKey: ['patches'], queryFn: () => api.list(), enabled: asked });
+  const keep = (tags: readonly string[]): void =>
+    void api
+      .setTags(id, tags)
+      .catch(tellFault)
+      .finally(() => void own.refetch());
+  return (
+    <TagsInput tags={own.data ?? []} offered={tagsOf(used.data ?? [])} onOpen={() => setAsked(true)} onChange={keep} />
+  );
+}

@@ -1,0 +1,55 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { applyEdits } from '@/core';
+import type { Patch } from '@/core';
+import { Chooser } from '@/ui/parts/Chooser';
+import type { DeskStore } from '@/ui/session/desk';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { planOf } from '../commands/tasks';
+import type { Made, Task } from '../commands/tasks';
+import type { Ghost } from '../strip/MainStrip';
+
+const ghostOf = (patch: Patch, made: Made | null): Ghost | null =>
+  made && { patch: applyEdits(patch, made.edits), ...(made.show !== undefined && { show: made.show }) };
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+  readonly task: Task;
+  readonly begin: (task: Task | null) => void;
+  readonly setGhost: (ghost: Ghost | null) => void;
+}
+
+/** A choice that is made: what is gone over stands dashed in the strip. */
+export function TaskPanel({ desk, predicted, task, begin, setGhost }: Props) {
+  const plan = planOf(task, predicted);
+  const pick = (key: string): void => {
+    const { edit, select, showEnd } = desk.getState();
+    const made = plan.make(key);
+    begin(null);
+    if (!made) return;
+    edit(made.label, made.edits);
+    if (made.show !== undefined) showEnd(made.show);
+    if (made.select !== undefined) select(made.select);
+  };
+  return (
+    <Box component="section" aria-label={plan.title}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'flex-start', gap: 1, mb: 1 }}>
+        <Box component="h2" sx={{ fontSize: 15, m: 0 }}>
+          {plan.title}
+        </Box>
+        <Button onClick={() => begin(null)} sx={{ flexShrink: 0 }}>
+          Cancel
+        </Button>
+      </Box>
+      <Chooser
+        label={plan.title}
+        choices={plan.choices}
+        onCancel={() => begin(null)}
+        onHighlight={(choice) => setGhost(choice && ghostOf(predicted.graph.patch, plan.make(choice.key)))}
+        onPick={(choice) => pick(choice.key)}
+      />
+    </Box>
+  );
+}

@@ -1,0 +1,55 @@
+'use client';
+import Box from '@mui/material/Box';
+import { useMemo } from 'react';
+import type { GraphModule, Patch } from '@/core';
+import { Section } from '@/ui/parts/Section';
+import type { EditDesk } from '@/ui/session/edit';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { NormalFields } from './NormalFields';
+import { OhmsField } from './OhmsField';
+import { outputsOf, outputsText } from './sockets';
+
+interface Props {
+  readonly module: GraphModule;
+  readonly patch: Patch;
+  readonly predicted: Predicted;
+  readonly edit: EditDesk;
+}
+
+/** What each unplugged input carries, how each input loads, and how each output gives way. */
+export function NormalsSection(props: Props) {
+  if (props.module.inputs.length + props.module.outputs.length === 0) return null;
+  return (
+    <Section id="normals" title="Normals and ohms">
+      <Fields {...props} />
+    </Section>
+  );
+}
+
+function Fields({ module, patch, predicted, edit }: Props) {
+  const text = outputsText(predicted.graph.modules);
+  const outputs = useMemo(() => outputsOf(text), [text]);
+  return (
+    <>
+      {module.inputs.map((input) => (
+        <Box key={input.socket} sx={{ pb: 1 }}>
+          <Box sx={{ fontSize: 13, fontWeight: 700 }}>{input.spec.name}</Box>
+          <NormalFields
+            socket={input.socket}
+            own={input.spec.normal}
+            normal={patch.normals.find((n) => n.to === input.socket) ?? null}
+            sockets={outputs}
+            edit={edit}
+          />
+          <OhmsField module={module.id} side="inputOhms" name={input.spec.name} patch={patch} edit={edit} />
+        </Box>
+      ))}
+      {module.outputs.map((output) => (
+        <Box key={output.socket} sx={{ pb: 1 }}>
+          <Box sx={{ fontSize: 13, fontWeight: 700 }}>{output.name}</Box>
+          <OhmsField module={module.id} side="outputOhms" name={output.name} patch={patch} edit={edit} />
+        </Box>
+      ))}
+    </>
+  );
+}

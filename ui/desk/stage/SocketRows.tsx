@@ -1,0 +1,115 @@
+'use client';
+import AddIcon from '@mui/icons-material/Add';
+import PushPinIcon from '@mui/icons-material/PushPin';
+import PushPinOutlinedIcon from '@mui/icons-material/PushPinOutlined';
+import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import TableCell from '@mui/material/TableCell';
+import TableRow from '@mui/material/TableRow';
+import { memo, useMemo } from 'react';
+import { SelectField } from '@/ui/parts/SelectField';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { InputLine, Option, OutputLine } from './sockets';
+
+const nameCell = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;
+const voltsCell = {
+  fontFamily: fonts.numbers,
+  fontSize: 11.5,
+  textAlign: 'right',
+  whiteSpace: 'nowrap',
+  pr: 0.5,
+} as const;
+const pinCell = { pr: 0, textAlign: 'right' } as const;
+
+interface InputProps extends InputLine {
+  readonly outputs: readonly Option[];
+  readonly pinned: boolean;
+  readonly onPin: (socket: string) => void;
+  readonly onPlug: (socket: string, from: string | null) => void;
+  /** Chooses what drives it, looking first. */
+  readonly onFeed: (socket: string) => void;
+}
+
+export const InputRow = memo(function InputRow(props: InputProps) {
+  const { socket, name, from, empty, volts, late, outputs, pinned, onPin, onPlug, onFeed } = props;
+  const options = useMemo(
+    () => [['', empty] as const, ...outputs.map((o) => [o.socket, o.name] as const)],
+    [empty, outputs],
+  );
+  return (
+    <TableRow data-input={socket}>
+      <TableCell component="th" scope="row" title={name} sx={nameCell}>
+        {name}
+        {late && (
+          <Box component="span" title="loop, one sample late" sx={{ color: ink.softInk }}>
+            {' ↺'}
+          </Box>
+        )}
+      </TableCell>
+      <TableCell>
+        <Box sx={{ display: 'flex', alignItems: 'center' }}>
+          <SelectField
+            label={`${name} gets`}
+            value={from}
+            options={options}
+            onChange={(next) => onPlug(socket, next || null)}
+            sx={{ flex: 1, minWidth: 0 }}
+          />
+          {from === '' && (
+            <IconButton aria-label={`Choose what drives ${name}`} onClick={() => onFeed(socket)} sx={{ p: 0.25 }}>
+              <AddIcon sx={{ fontSize: 16 }} />
+            </IconButton>
+          )}
+        </Box>
+      </TableCell>
+      <TableCell sx={voltsCell}>{volts}</TableCell>
+      <TableCell sx={pinCell}>
+        <PinButton socket={socket} pinned={pinned} onPin={onPin} />
+      </TableCell>
+    </TableRow>
+  );
+});
+
+interface OutputProps extends OutputLine {
+  readonly pinned: boolean;
+  readonly onPin: (socket: string) => void;
+}
+
+export const OutputRow = memo(function OutputRow({ socket, name, volts, feeds, settled, pinned, onPin }: OutputProps) {
+  return (
+    <TableRow>
+      <TableCell component="th" scope="row" title={name} sx={nameCell}>
+        {name}
+      </TableCell>
+      <TableCell title={feeds} sx={{ ...nameCell, color: ink.softInk }}>
+        {feeds && `to ${feeds}`}
+        {settled && <Box sx={{ fontSize: 11.5, whiteSpace: 'normal' }}>{settled}</Box>}
+      </TableCell>
+      <TableCell sx={voltsCell} data-output={socket}>
+        {volts}
+      </TableCell>
+      <TableCell sx={pinCell}>
+        <PinButton socket={socket} pinned={pinned} onPin={onPin} />
+      </TableCell>
+    </TableRow>
+  );
+});
+
+interface PinProps {
+  readonly socket: string;
+  readonly pinned: boolean;
+  readonly onPin: (socket: string) => void;
+}
+
+const PinButton = memo(function PinButton({ socket, pinned, onPin }: PinProps) {
+  return (
+    <IconButton
+      aria-label={pinned ? `Unpin ${socket} from the scope` : `Pin ${socket} to the scope`}
+      aria-pressed={pinned}
+      onClick={() => onPin(socket)}
+      sx={{ p: 0.5, color: pinned ? ink.wanted : ink.softInk }}
+    >
+      {pinned ? <PushPinIcon sx={{ fontSize: 16 }} /> : <PushPinOutlinedIcon sx={{ fontSize: 16 }} />}
+    </IconButton>
+  );
+});

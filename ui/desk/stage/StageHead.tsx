@@ -1,0 +1,43 @@
+'use client';
+import Box from '@mui/material/Box';
+import Tooltip from '@mui/material/Tooltip';
+import Typography from '@mui/material/Typography';
+import { memo } from 'react';
+import { LIMITS } from '@/core';
+import type { GraphModule } from '@/core';
+import { EditableName } from '@/ui/parts/EditableName';
+import { ink } from '@/ui/theme/tokens';
+
+interface Props {
+  readonly id: string;
+  readonly place: string;
+  readonly label: string;
+  readonly kind: GraphModule['kind'];
+  readonly onRename: (label: string) => void;
+}
+
+const same = (a: Props, b: Props): boolean =>
+  a.id === b.id && a.place === b.place && a.label === b.label && a.kind === b.kind;
+
+/** Where the stage stands, its name, and what it is; its law on hover. */
+export const StageHead = memo(function StageHead({ id, place, label, kind, onRename }: Props) {
+  const does = kind.does.charAt(0).toUpperCase() + kind.does.slice(1);
+  return (
+    <>
+      <Typography sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}>{place}</Typography>
+      <EditableName
+        key={`${id} ${label}`}
+        label="Name of the stage"
+        value={label}
+        longest={LIMITS.label}
+        size={17}
+        onRename={onRename}
+      />
+      <Tooltip title={`Law: ${kind.formula}`}>
+        <Box tabIndex={0} sx={{ fontSize: 13, color: ink.softInk, cursor: 'help' }}>
+          {kind.title === label ? does : `${kind.title}: ${kind.does}`}
+        </Box>
+      </Tooltip>
+    </>
+  );
+}, same);

@@ -1,0 +1,82 @@
+import { placeName, socketAt, showVoltRange } from '@/core';
+import type { GraphInput, GraphModule, ModuleBounds, Patch } from '@/core';
+
+/** What the table of a stage's sockets says, worked out from the patch. */
+
+export interface Option {
+  readonly socket: string;
+  readonly name: string;
+}
+
+/** Every output, by name, from lines of `id, label, outputs`. */
+export const outputsText = (modules: readonly GraphModule[]): string =>
+  modules.map((m) => `${m.id}\t${m.label}\t${m.outputs.map((o) => o.name).join(' ')}`).join('\n');
+
+export const outputsOf = (text: string): Option[] =>
+  text.split('\n').flatMap((line) => {
+    const [id = '', label = '', names = ''] = line.split('\t');
+    return names
+      .split(' ')
+      .filter(Boolean)
+      .map((name) => ({ socket: socketAt(id, name), name: `${label}, ${name}` }));
+  });
+
+/** What an input without a plug gets. */
+function emptyText({ driver, socket }: GraphInput, patch: Patch): string {
+  if (patch.cables.some((c) => c.to === socket)) return 'nothing';
+  const normal = patch.normals.find((n) => n.to === socket);
+  if (driver.type === 'output') return normal && 'from' in normal ? `normal: ${normal.from}` : 'nothing';
+  if (normal && 'from' in normal) return 'nothing: its normal is broken';
+  return driver.volts === 0 ? 'nothing' : `normal: ${driver.volts} V`;
+}
+
+export interface InputLine {
+  readonly socket: string;
+  readonly name: string;
+  readonly from: string;
+  readonly empty: string;
+  readonly volts: string;
+  /** It closes a loop, one sample late. */
+  readonly late: boolean;
+}
+
+export function inputLines({ inputs }: GraphModule, patch: Patch, bounds: ModuleBounds | undefined): InputLine[] {
+  return inputs.map((input, i) => {
+    const range = bounds?.inputs[i];
+    return {
+      socket: input.socket,
+      name: input.spec.name,
+      from: patch.cables.find((c) => c.to === input.socket)?.from ?? '',
+      empty: emptyText(input, patch),
+      volts: input.connected && range ? showVoltRange(...range) : '',
+      late: input.driver.type === 'output' && input.driver.delayed,
+    };
+  });
+}
+
+export interface OutputLine {
+  readonly socket: string;
+  readonly name: string;
+  readonly volts: string;
+  readonly feeds: string;
+  readonly settled: string;
+}
+
+export function outputLines(
+  { outputs }: GraphModule,
+  patch: Patch,
+  bounds: ModuleBounds | undefined,
+  settled: (socket: string) => readonly [number, number] | undefined,
+): OutputLine[] {
+  return outputs.map((output, i) => {
+    const fed = patch.cables.filter((c) => c.from === output.socket);
+    const end = settled(output.socket);
+    return {
+      socket: output.socket,
+      name: output.name,
+      volts: showVoltRange(...(bounds?.outputs[i] ?? [0, 0])),
+      feeds: fed.length > 1 ? `${fed.length} inputs` : fed[0] ? placeName(patch.modules, fed[0].to) : '',
+      settled: end ? `settles to ${showVoltRange(...end)}` : '',
+    };
+  });
+}

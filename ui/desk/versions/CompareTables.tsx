@@ -1,0 +1,91 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import { placeName, showRange } from '@/core';
+import type { Difference } from '@/core';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { fonts, ink } from '@/ui/theme/tokens';
+
+const figure = { fontFamily: fonts.numbers } as const;
+
+function Heads({ names }: { readonly names: readonly string[] }) {
+  return (
+    <TableHead>
+      <TableRow>
+        {names.map((name) => (
+          <TableCell key={name}>{name}</TableCell>
+        ))}
+      </TableRow>
+    </TableHead>
+  );
+}
+
+interface DifferencesProps {
+  readonly name: string;
+  readonly differences: readonly Difference[];
+  readonly onTake: (d: Difference) => void;
+}
+
+/** Where two states differ, each to be taken over by itself. */
+export function DifferencesTable({ name, differences, onTake }: DifferencesProps) {
+  if (differences.length === 0) return <Box sx={{ color: ink.softInk }}>{`${name} holds the same as the desk.`}</Box>;
+  return (
+    <Table sx={{ alignSelf: 'start' }}>
+      <caption hidden>{`Where the desk and ${name} differ`}</caption>
+      <Heads names={['What', 'Now', name, '']} />
+      <TableBody>
+        {differences.map((d) => (
+          <TableRow key={`${d.what} ${d.there}`} data-difference={d.what}>
+            <TableCell component="th" scope="row">
+              {d.what}
+            </TableCell>
+            <TableCell sx={figure}>{d.here}</TableCell>
+            <TableCell sx={figure}>{d.there}</TableCell>
+            <TableCell>
+              <Button aria-label={`Take over ${d.what}`} onClick={() => onTake(d)}>
+                Take over
+              </Button>
+            </TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
+  );
+}
+
+interface ReadingsProps {
+  readonly name: string;
+  readonly here: Predicted;
+  readonly there: Predicted;
+}
+
+/** What every end reads in both. */
+export function ReadingsTable({ name, here, there }: ReadingsProps) {
+  const sockets = [...new Set([...here.ends, ...there.ends])];
+  const said = ({ prediction }: Predicted, socket: string): string => {
+    const r = prediction.readings.find((x) => x.at === socket);
+    return r ? showRange(r.low, r.high, r.unit) : '–';
+  };
+  const modules = [...here.graph.modules, ...there.graph.modules];
+  return (
+    <Table sx={{ alignSelf: 'start' }}>
+      <caption hidden>Readings of every end, beside each other</caption>
+      <Heads names={['End', 'Now', name]} />
+      <TableBody>
+        {sockets.map((socket) => (
+          <TableRow key={socket} data-compared={socket}>
+            <TableCell component="th" scope="row">
+              {placeName(modules, socket)}
+            </TableCell>
+            <TableCell sx={figure}>{said(here, socket)}</TableCell>
+            <TableCell sx={figure}>{said(there, socket)}</TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
+  );
+}

@@ -1,0 +1,63 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { api } from '@/ui/parts/api';
+import { counted } from '@/ui/parts/counted';
+import { downloadBundle } from '@/ui/parts/files';
+import { tell, tellFault } from '@/ui/parts/messages';
+import { ink } from '@/ui/theme/tokens';
+import type { ListedPatch } from '@/wire/patches';
+import { TagDialog } from './TagDialog';
+
+interface Props {
+  readonly chosen: readonly ListedPatch[];
+  readonly offered: readonly string[];
+  readonly onChanged: () => Promise<void>;
+  readonly onDone: () => void;
+}
+
+/** What is done with several patches at once. */
+export function ChosenBar({ chosen, offered, onChanged, onDone }: Props) {
+  const [tagging, setTagging] = useState(false);
+  const said = counted(chosen.length, 'patch', 'patches');
+  const work = (done: Promise<unknown>): void => void done.then(onChanged).catch(tellFault);
+  const addTags = (tags: readonly string[]): void => {
+    setTagging(false);
+    work(Promise.all(chosen.map((p) => api.setTags(p.id, [...new Set([...p.tags, ...tags])].slice(0, 20)))));
+  };
+  const exportAll = async (): Promise<void> => {
+    const all = await Promise.all(chosen.map((p) => api.get(p.id)));
+    await downloadBundle(
+      said,
+      all.map((p) => p.patch),
+    );
+  };
+  const remove = async (): Promise<void> => {
+    await Promise.all(chosen.map((p) => api.remove(p.id)));
+    onDone();
+    const back = (): void => work(Promise.all(chosen.map((p) => api.restore(p.id))));
+    tell(`${said} deleted.`, { label: 'Undo', run: back });
+  };
+  return (
+    <Box
+      role="region"
+      aria-label="Chosen patches"
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        gap: 1,
+        py: 1,
+        borderBottom: `1px solid ${ink.line}`,
+      }}
+    >
+      <Box sx={{ fontWeight: 700 }}>{`${said} chosen`}</Box>
+      <Button onClick={() => setTagging(true)}>Tag</Button>
+      <Button onClick={() => void exportAll().catch(tellFault)}>Export</Button>
+      <Button onClick={() => work(remove())}>Delete</Button>
+      <Button onClick={onDone}>Let go</Button>
+      {tagging && <TagDialog said={said} offered={offered} onDone={addTags} onClose={() => setTagging(false)} />}
+    </Box>
+  );
+}

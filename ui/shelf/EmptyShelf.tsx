@@ -1,0 +1,43 @@
+import AddIcon from '@mui/icons-material/Add';
+import FlagOutlinedIcon from '@mui/icons-material/FlagOutlined';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import { ink } from '@/ui/theme/tokens';
+
+interface Props {
+  readonly onGoal: () => void;
+  readonly onNew: () => void;
+  readonly file: ReactNode;
+}
+
+/** The three doors: from a goal, from nothing, from a file. */
+export function EmptyShelf({ onGoal, onNew, file }: Props) {
+  return (
+    <Box sx={{ py: 5 }}>
+      <h2>No patch yet</h2>
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: 'repeat(3, 1fr)' } }}>
+        <Door says="Say what shall move, between which values and by what, and begin with a chain that works.">
+          <Button color="primary" startIcon={<FlagOutlinedIcon />} onClick={onGoal}>
+            From a goal
+          </Button>
+        </Door>
+        <Door says="Begin with an empty desk: the end first, then what drives it, then the stages between.">
+          <Button startIcon={<AddIcon />} onClick={onNew}>
+            New patch
+          </Button>
+        </Door>
+        <Door says="Bring in a .fenvo.json file, or a zip of patches with their recordings.">{file}</Door>
+      </Box>
+    </Box>
+  );
+}
+
+function Door({ says, children }: { readonly says: string; readonly children: ReactNode }) {
+  return (
+    <Box sx={{ p: 2, border: `1px solid ${ink.line}`, borderRadius: 1, background: ink.raised }}>
+      {children}
+      <Box sx={{ mt: 1.5, color: ink.softInk }}>{says}</Box>
+    </Box>
+  );
+}

@@ -1,0 +1,83 @@
+'use client';
+import MoreVertIcon from '@mui/icons-material/MoreVert';
+import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useState } from 'react';
+import { LIMITS } from '@/core';
+import { api } from '@/ui/parts/api';
+import { downloadBundle, downloadPatch } from '@/ui/parts/files';
+import { tellFault } from '@/ui/parts/messages';
+import type { Document, ListedPatch } from '@/wire/patches';
+import { RenameDialog } from './RenameDialog';
+
+interface Props {
+  readonly patch: ListedPatch;
+  readonly onChanged: () => Promise<void>;
+  readonly onRemove: () => void;
+}
+
+async function duplicate(patch: ListedPatch): Promise<void> {
+  const { patch: document, tags, revision } = await api.get(patch.id);
+  await api.keepVersion(patch.id, revision, 'started');
+  await api.create({ ...document, name: `${patch.name} copy`.slice(0, LIMITS.name) }, tags);
+}
+
+async function rename(id: string, name: string): Promise<void> {
+  const { patch: document, revision } = await api.get(id);
+  await api.save(id, revision, { ...document, name });
+}
+
+/** What is done with one patch of the shelf. */
+export function PatchMenu({ patch, onChanged, onRemove }: Props) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [renaming, setRenaming] = useState(false);
+  const done = (work: Promise<void>): void => void work.then(onChanged).catch(tellFault);
+  const exported = (download: (name: string, document: Document) => void | Promise<void>): void =>
+    void api
+      .get(patch.id)
+      .then((p) => download(patch.name, p.patch))
+      .catch(tellFault);
+  const items: readonly (readonly [string, () => void])[] = [
+    ['Rename', () => setRenaming(true)],
+    ['Duplicate', () => done(duplicate(patch))],
+    ['Export', () => exported(downloadPatch)],
+    ['Export with its recordings', () => exported((name, document) => downloadBundle(name, [document]))],
+    ['Delete', onRemove],
+  ];
+  return (
+    <>
+      <IconButton
+        aria-label={`More for ${patch.name}`}
+        aria-haspopup="menu"
+        onClick={(e) => setAnchor(e.currentTarget)}
+        sx={{ position: 'relative', zIndex: 1 }}
+      >
+        <MoreVertIcon fontSize="small" />
+      </IconButton>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {items.map(([name, run]) => (
+          <MenuItem
+            key={name}
+            onClick={() => {
+              setAnchor(null);
+              run();
+            }}
+          >
+            {name}
+          </MenuItem>
+        ))}
+      </Menu>
+      {renaming && (
+        <RenameDialog
+          name={patch.name}
+          onClose={() => setRenaming(false)}
+          onRename={(name) => {
+            setRenaming(false);
+            done(rename(patch.id, name));
+          }}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,80 @@
+'use client';
+import SearchIcon from '@mui/icons-material/Search';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Chip from '@mui/material/Chip';
+import InputAdornment from '@mui/material/InputAdornment';
+import { SchemeButton } from '@/ui/parts/SchemeButton';
+import { TextInput } from '@/ui/parts/TextInput';
+import { ink } from '@/ui/theme/tokens';
+import type { Document } from '@/wire/patches';
+import { ImportButton } from './ImportButton';
+import type { Wanted } from './order';
+
+interface Props {
+  readonly wanted: Wanted;
+  readonly onWanted: (wanted: Wanted) => void;
+  /** Tags that are in use. */
+  readonly tags: readonly string[];
+  readonly onImported: (documents: readonly Document[]) => void;
+  readonly onDeleted: () => void;
+  readonly onGoal: () => void;
+  readonly onNew: () => void;
+}
+
+/** What is looked for, and the doors to a new patch. */
+export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoal, onNew }: Props) {
+  const toggle = (tag: string): void => {
+    const on = wanted.tags.includes(tag);
+    onWanted({ ...wanted, tags: on ? wanted.tags.filter((t) => t !== tag) : [...wanted.tags, tag] });
+  };
+  return (
+    <Box component="header" sx={{ py: 1.5, borderBottom: `1px solid ${ink.line}` }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+        <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
+        <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
+          Shelf
+        </Box>
+        <Box sx={{ flex: 1 }} />
+        <TextInput
+          type="search"
+          label="Search patches"
+          placeholder="Search"
+          value={wanted.words}
+          onChange={(words) => onWanted({ ...wanted, words })}
+          startAdornment={
+            <InputAdornment position="start">
+              <SearchIcon sx={{ fontSize: 18 }} />
+            </InputAdornment>
+          }
+          sx={{ width: 210 }}
+        />
+        <ImportButton onImported={onImported} />
+        <Button onClick={onDeleted}>Deleted</Button>
+        <Button onClick={onGoal}>From a goal</Button>
+        <Button color="primary" onClick={onNew}>
+          New patch
+        </Button>
+        <SchemeButton />
+      </Box>
+      {tags.length > 0 && (
+        <Box
+          role="group"
+          aria-label="Only with these tags"
+          sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.5 }}
+        >
+          {tags.map((tag) => (
+            <Chip
+              key={tag}
+              label={tag}
+              data-tag={tag}
+              variant={wanted.tags.includes(tag) ? 'filled' : 'outlined'}
+              aria-pressed={wanted.tags.includes(tag)}
+              onClick={() => toggle(tag)}
+            />
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}

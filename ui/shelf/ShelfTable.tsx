@@ -1,0 +1,83 @@
+'use client';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TableSortLabel from '@mui/material/TableSortLabel';
+import Checkbox from '@mui/material/Checkbox';
+import type { ListedPatch } from '@/wire/patches';
+import type { Column, Order } from './order';
+import { PatchRow } from './PatchRow';
+import { cellStyle, headStyle } from './tableStyle';
+
+const HEADS: readonly (readonly [Column, string])[] = [
+  ['name', 'name'],
+  ['tags', 'tags'],
+  ['findings', 'findings'],
+  ['updatedAt', 'changed'],
+];
+
+interface Props {
+  readonly patches: readonly ListedPatch[];
+  readonly order: Order;
+  readonly onOrder: (order: Order) => void;
+  readonly chosen: ReadonlySet<string>;
+  readonly onChoose: (id: string) => void;
+  readonly onChooseAll: (all: boolean) => void;
+  readonly onChanged: () => Promise<void>;
+  readonly onRemove: (patch: ListedPatch) => void;
+}
+
+/** The patches as a table that is sorted by its heads. */
+export function ShelfTable(props: Props) {
+  const { patches, order, onOrder, chosen, onChoose, onChooseAll, onChanged, onRemove } = props;
+  const all = patches.length > 0 && patches.every((p) => chosen.has(p.id));
+  const sortBy = (by: Column): void => onOrder({ by, down: order.by === by ? !order.down : by !== 'name' });
+  return (
+    <Table component="div" aria-label="Patches">
+      <TableHead component="div">
+        <TableRow component="div" sx={headStyle}>
+          <TableCell component="div" sx={cellStyle.box}>
+            <Checkbox
+              checked={all}
+              indeterminate={!all && patches.some((p) => chosen.has(p.id))}
+              onChange={() => onChooseAll(!all)}
+              slotProps={{ input: { 'aria-label': 'Choose all patches' } }}
+            />
+          </TableCell>
+          <TableCell component="div" sx={cellStyle.picture} />
+          {HEADS.map(([by, name]) => (
+            <TableCell
+              key={by}
+              component="div"
+              sx={{ border: 0, p: 0 }}
+              sortDirection={order.by === by ? (order.down ? 'desc' : 'asc') : false}
+            >
+              <TableSortLabel
+                active={order.by === by}
+                direction={order.by === by && order.down ? 'desc' : 'asc'}
+                onClick={() => sortBy(by)}
+              >
+                {name}
+              </TableSortLabel>
+            </TableCell>
+          ))}
+          <TableCell component="div" sx={cellStyle.menu} />
+        </TableRow>
+      </TableHead>
+      <TableBody component="div">
+        {patches.map((patch) => (
+          <PatchRow
+            key={patch.id}
+            patch={patch}
+            chosen={chosen.has(patch.id)}
+            onChoose={onChoose}
+            onChanged={onChanged}
+            onRemove={onRemove}
+          />
+        ))}
+      </TableBody>
+    </Table>
+  );
+}

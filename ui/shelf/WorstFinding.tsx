@@ -1,0 +1,29 @@
+import Box from '@mui/material/Box';
+import { worstText } from '@/ui/parts/counted';
+import { FINDINGS } from '@/ui/parts/places';
+import { SafeLink } from '@/ui/parts/SafeLink';
+import { ink } from '@/ui/theme/tokens';
+import type { ListedPatch } from '@/wire/patches';
+
+/** The worst that is said of a patch; it leads to its place. */
+export function WorstFinding({ id, summary, fault }: ListedPatch) {
+  const said = summary && worstText(summary.findings);
+  if (fault) {
+    return (
+      <Box component="span" title={fault} sx={{ color: ink.error }}>
+        {fault.length > 24 ? 'no picture' : fault}
+      </Box>
+    );
+  }
+  if (!said) return <Box sx={{ color: summary ? ink.good : ink.softInk }}>{summary ? 'sound' : 'looking…'}</Box>;
+  return (
+    <Box
+      component={SafeLink}
+      href={`/patches/${id}#${FINDINGS}`}
+      title="Go to the place of the first"
+      sx={{ color: said.colour, position: 'relative', zIndex: 1, py: 0.5 }}
+    >
+      {said.text}
+    </Box>
+  );
+}

@@ -1,0 +1,34 @@
+import { ink } from '@/ui/theme/tokens';
+
+/** One grid for the heads and all rows; on a phone, name and figures under each other. */
+const grid = {
+  display: 'grid',
+  alignItems: 'center',
+  columnGap: 2,
+  gridTemplateColumns: { xs: '32px minmax(0, 1fr) 40px', md: '32px 150px minmax(200px, 1fr) 150px 96px 112px 40px' },
+} as const;
+
+export const headStyle = { ...grid, display: { xs: 'none', md: 'grid' }, pt: 1 } as const;
+
+export const rowStyle = {
+  ...grid,
+  position: 'relative',
+  py: 1,
+  borderBottom: `1px solid ${ink.line}`,
+  '&:hover, &[aria-selected=true]': { background: ink.raised },
+  // A row that is out of sight costs nothing.
+  contentVisibility: 'auto',
+  containIntrinsicSize: 'auto 76px',
+} as const;
+
+const bare = { border: 0, p: 0 } as const;
+
+export const cellStyle = {
+  box: { ...bare, gridRow: { xs: '1 / span 3', md: 'auto' } },
+  picture: { ...bare, display: { xs: 'none', md: 'block' } },
+  name: bare,
+  tags: { ...bare, gridColumn: { xs: 2, md: 'auto' } },
+  findings: { ...bare, gridColumn: { xs: 2, md: 'auto' } },
+  changed: { ...bare, display: { xs: 'none', md: 'block' } },
+  menu: { ...bare, gridColumn: { xs: 3, md: 'auto' }, gridRow: { xs: 1, md: 'auto' } },
+} as const;
