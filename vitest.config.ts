@@ -19,10 +19,10 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['tests/**/*.test.ts'],
-          globalSetup: ['tests/support/setup.ts'],
+          globalSetup: ['tests/support/chromium.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          maxWorkers: 2,
         },
       },
     ],

@@ -1,5 +1,5 @@
 import type { Page } from 'puppeteer-core';
-import { openBrowser } from '../tests/support/browser';
+import { launchBrowser } from '../tests/support/browser';
 import { DeskDriver } from '../tests/support/desk';
 import { Application } from '../tests/support/setup';
 import { row } from './figures';
@@ -16,7 +16,7 @@ declare global {
 }
 
 const application = await Application.open();
-const { browser, close } = await openBrowser();
+const { browser, close } = await launchBrowser();
 const page = await browser.newPage();
 const desk = new DeskDriver(page, application.url);
 await desk.open('lamp-keepers-night');

@@ -1,38 +1,23 @@
 import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest';
-import { openBrowser, watch } from './support/browser';
-import { DeskDriver, fetchPatch, readingOf } from './support/desk';
+import type { Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { fetchPatch, readingOf } from './support/desk';
+import type { DeskDriver } from './support/desk';
+import { openPages } from './support/pages';
 
-const url = inject('url');
-let opened: Awaited<ReturnType<typeof openBrowser>>;
-let browser: Browser;
+const { at } = openPages();
 let page: Page;
 let desk: DeskDriver;
-let faults: string[];
-
-beforeAll(async () => {
-  opened = await openBrowser();
-  browser = opened.browser;
-});
-afterAll(() => opened.close());
-beforeEach(async () => {
-  faults = [];
-  page = await browser.newPage();
-  watch(page, faults);
-  desk = new DeskDriver(page, url);
-});
-afterEach(async () => {
-  expect(faults).toEqual([]);
-  await page.close();
+beforeEach(() => {
+  ({ page, desk } = at);
 });
 
 describe('the desk', () => {
   it('shows the core’s numbers, and follows a knob by keyboard, by drag, by wheel and typed', async () => {
     await desk.open('fog-bank-breathing');
-    const { patch } = await fetchPatch(url, 'fog-bank-breathing');
+    const { patch } = await fetchPatch(at.url, desk.id());
     await desk.readingIs('tone.cutoff', readingOf(patch, 'tone.cutoff'));
     await desk.stage('trim');
     expect(await desk.edges('trim')).toEqual(['+4.00', '0.00']);
@@ -53,7 +38,7 @@ describe('the desk', () => {
     await desk.dragKnob('amount', 22);
     expect(await desk.knobText('amount')).toMatch(/^\+0\.60/);
     await desk.saved();
-    const changed = await desk.stored('fog-bank-breathing');
+    const changed = await desk.stored();
     expect(changed.modules.find((m) => m.id === 'trim')?.params?.amount).toBeCloseTo(0.6, 3);
     await desk.readingIs('tone.cutoff', readingOf(changed, 'tone.cutoff'));
 
@@ -90,14 +75,14 @@ describe('the desk', () => {
     expect(await desk.frames()).toContain('offset');
     await desk.saved();
 
-    await page.reload({ waitUntil: 'networkidle0' });
+    await page.reload({ waitUntil: 'domcontentloaded' });
     await page.waitForSelector('[data-frame=offset]');
     expect(await desk.edges('offset')).toEqual(['+3.50', '\u22121.50']);
     await desk.stage('offset');
     await desk.button('Remove');
     expect(await desk.frames()).toEqual(before);
     await desk.saved();
-    const { patch } = await fetchPatch(url, 'two-lamps-opposite-ways');
+    const { patch } = await fetchPatch(at.url, desk.id());
     expect(patch.cables).toContainEqual({ from: 'depth.out', to: 'left.cutoff' });
   });
 
@@ -109,9 +94,9 @@ describe('the desk', () => {
     await desk.button('← Fog tone, cutoff');
     await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 4);
     await desk.stage('join');
-    await page.select('[aria-label="in2 gets"]', 'swell.out');
+    await desk.select('in2 gets', 'swell.out');
     await desk.saved();
-    const { patch } = await fetchPatch(url, 'fog-bank-breathing');
+    const { patch } = await fetchPatch(at.url, desk.id());
     expect(patch.cables).toContainEqual({ from: 'swell.out', to: 'join.in2' });
     await desk.readingIs('tone.cutoff', readingOf(patch, 'tone.cutoff'));
   });
@@ -171,8 +156,7 @@ describe('a simulation that hangs', () => {
 describe('two tabs on one patch', () => {
   it('the second is told, and both versions are kept', async () => {
     await desk.open('morse-key-slewed');
-    const second = await browser.newPage();
-    const other = new DeskDriver(second, url);
+    const { page: second, desk: other } = await at.newPage();
     await other.open('morse-key-slewed');
     await second.waitForFunction(() =>
       document.querySelector('[role=status]')?.textContent?.includes('also open in another tab'),
@@ -188,21 +172,21 @@ describe('two tabs on one patch', () => {
     await other.button('Keep mine as a copy');
     await second.waitForSelector('[data-save=saved]');
 
-    const { patch } = await fetchPatch(url, 'morse-key-slewed');
+    const { patch } = await fetchPatch(at.url, desk.id());
     expect(patch.modules.find((m) => m.id === 'round')?.params?.rise).toBe(0.5);
-    const list = (await (await fetch(`${url}/api/patches`)).json()) as { patches: { id: string; name: string }[] };
+    const list = (await (await fetch(`${at.url}/api/patches`)).json()) as { patches: { id: string; name: string }[] };
     const copy = list.patches.find((p) => p.name.startsWith('Morse key, slewed (other version'));
-    const mine = await fetchPatch(url, copy!.id);
+    const mine = await fetchPatch(at.url, copy!.id);
     expect(mine.patch.modules.find((m) => m.id === 'round')?.params?.rise).toBe(0.25);
     await second.close();
     // The browser itself logs the refused save.
-    faults.length = 0;
+    at.expectFault(/409/);
   });
 });
 
 describe('the shelf', () => {
   it('reads the place in a broken file’s error, and keeps a good one', async () => {
-    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.shelf();
     const broken = path.join(tmpdir(), `fenvo-broken-${process.pid}.json`);
     writeFileSync(
       broken,
@@ -224,7 +208,7 @@ describe('the shelf', () => {
   });
 
   it('what is said of a patch leads to its place', async () => {
-    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.shelf();
     await page.click('[data-patch="lamp-sweep-shut"] a[href$="#findings"]');
     await page.waitForSelector('[data-stage=beam]');
     const first = await page.$eval('[data-finding]', (e) => e.textContent ?? '');
@@ -233,7 +217,7 @@ describe('the shelf', () => {
   });
 
   it('duplicates, renames, deletes with undo', async () => {
-    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.shelf();
     const choose = async (row: string, item: string): Promise<void> => {
       await page.click(`[aria-label="More for ${row}"]`);
       await (await page.waitForSelector(`::-p-xpath(//li[@role="menuitem"][text()="${item}"])`))!.click();
@@ -254,7 +238,7 @@ describe('the shelf', () => {
   });
 
   it('opens a new patch whose empty desk says what to do', async () => {
-    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.shelf();
     await desk.button('New patch');
     await desk.button('Begin with a first path');
     await page.waitForSelector('[data-frame=swell]');

@@ -4,7 +4,7 @@ import { readingOf, storePatch } from './support/desk';
 import { openPages } from './support/pages';
 
 /** Whole plans, as a practitioner makes them: the end, the source, the chain between, the range, the findings. */
-const { url, at } = openPages();
+const { at } = openPages();
 
 describe('plans from an empty desk', () => {
   it('a tremolo that is never shut', async () => {
@@ -207,7 +207,7 @@ describe('a patch of forty modules', () => {
         { from: `c${p}.out`, to: `e${p}.cutoff` },
       ]),
     };
-    await desk.open(await storePatch(url, forty));
+    await desk.open(await storePatch(at.url, forty));
 
     // The third end, its second frame, a stage before it, found by what it does.
     await desk.keys('3');

@@ -8,7 +8,7 @@ import { storePatch } from './support/desk';
 import { openPages } from './support/pages';
 
 /** What takes long: it says how far it is, can be ended, and holds nothing up. */
-const { url, at } = openPages();
+const { at } = openPages();
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-long-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -53,7 +53,7 @@ describe('a long simulation', () => {
   it('says how far it is, is ended by hand, and the desk goes on answering', async () => {
     const { desk, page } = at;
     const ids = Array.from({ length: 80 }, (_, i) => `m${i}`);
-    const id = await storePatch(url, {
+    const id = await storePatch(at.url, {
       format: 'fenvo.patch',
       version: 1,
       settings: { duration: 120, sampleRate: 192_000 },
@@ -64,7 +64,7 @@ describe('a long simulation', () => {
       ],
       cables: ['slow', ...ids].map((from, i) => ({ from: `${from}.out`, to: i < 80 ? `m${i}.in` : 'end.cutoff' })),
     });
-    await page.goto(`${url}/patches/${id}`);
+    await page.goto(`${at.url}/patches/${id}`);
     const bar = '[aria-label="The whole patch is being simulated"]';
     await page.waitForSelector(bar, { timeout: 20_000 });
     await page.waitForFunction((s) => Number(document.querySelector(s)?.getAttribute('aria-valuenow')) > 0, {}, bar);

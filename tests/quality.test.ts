@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { openPages } from './support/pages';
 
-const { url, at } = openPages();
+const { at } = openPages();
 
 /** Compressed script that the desk may take at first, bytes. */
 const MOST_SCRIPT = 350_000;
@@ -49,7 +49,7 @@ describe('the desk', () => {
   it('can be read on a phone: nothing is wider than the screen but what scrolls by itself', async () => {
     const { desk, page } = at;
     await page.setViewport({ width: 390, height: 844 });
-    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.shelf();
     await page.waitForSelector('[data-patch]');
     const wide = () => page.evaluate(() => document.documentElement.scrollWidth);
     expect(await wide()).toBeLessThanOrEqual(390);

@@ -1,5 +1,5 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { openBrowser } from './support/browser';
+import { openContext } from './support/browser';
 import { DeskDriver, fetchPatch } from './support/desk';
 import { Application } from './support/setup';
 
@@ -112,9 +112,9 @@ describe('patches over the wire', () => {
 });
 
 describe('a server that dies', () => {
-  let opened: Awaited<ReturnType<typeof openBrowser>>;
+  let opened: Awaited<ReturnType<typeof openContext>>;
   beforeAll(async () => {
-    opened = await openBrowser();
+    opened = await openContext();
   });
   afterAll(() => opened.close());
   afterEach(async () => {
@@ -131,20 +131,20 @@ describe('a server that dies', () => {
   });
 
   it('keeps the page where a link is followed while it is gone', async () => {
-    const page = await opened.browser.newPage();
+    const page = await opened.context.newPage();
     const desk = new DeskDriver(page, application.url);
     await desk.open('morse-key-slewed');
     await application.stop('SIGKILL');
     await page.click('header a[href="/"]');
     await page.waitForFunction(() => document.body.textContent?.includes('this page stays'));
-    expect(page.url()).toContain('/patches/morse-key-slewed');
+    expect(page.url()).toContain(`/patches/${desk.id()}`);
     await application.start();
     await page.click('header a[href="/"]');
     await page.waitForFunction(() => location.pathname === '/');
     await page.close();
   });
   it('works on where the browser keeps nothing, and says that drafts are off', async () => {
-    const page = await opened.browser.newPage();
+    const page = await opened.context.newPage();
     await page.evaluateOnNewDocument(() => {
       const refuse = (): never => {
         throw new DOMException('blocked', 'SecurityError');
@@ -158,14 +158,15 @@ describe('a server that dies', () => {
     await desk.stage('trim');
     await desk.type('amount', '0.31');
     await desk.saved();
-    const { patch: stored } = await fetchPatch(application.url, 'fog-bank-breathing');
+    const stored = await desk.stored();
     expect(stored.modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.31);
     await page.close();
   });
   it('loses nothing of an edit made while it was gone: a draft keeps it, the next server gets it', async () => {
-    const page = await opened.browser.newPage();
+    const page = await opened.context.newPage();
     const desk = new DeskDriver(page, application.url);
     await desk.open('fog-bank-breathing');
+    const id = desk.id();
     await desk.stage('trim');
     await application.stop('SIGKILL');
     await desk.type('amount', '0.25');
@@ -173,15 +174,15 @@ describe('a server that dies', () => {
     // The tab is closed without a save; the browser keeps the draft.
     await page.close();
     await application.start();
-    const again = await opened.browser.newPage();
+    const again = await opened.context.newPage();
     const other = new DeskDriver(again, application.url);
-    await other.open('fog-bank-breathing');
+    await other.openItself(id);
     // What another tab left is offered beside what is saved, not taken up unasked.
     await again.waitForSelector('#draft-title');
     expect(await again.$eval('[aria-label="What differs"]', (e) => e.textContent)).toContain('0.25');
     await other.button('Go on with it');
     await other.saved();
-    const { patch: stored } = await fetchPatch(application.url, 'fog-bank-breathing');
+    const stored = await other.stored();
     expect(stored.modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.25);
     expect(
       await again.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('fenvo.draft'))),

@@ -11,7 +11,7 @@ import { fetchPatch, readingOf } from './support/desk';
 import { openPages } from './support/pages';
 
 /** The desk's tools, each used as it is meant to be. */
-const { url, at } = openPages();
+const { at } = openPages();
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-files-'));
 const upload = async (file: string, content: Uint8Array | string): Promise<void> => {
@@ -140,7 +140,7 @@ describe('stages as a whole', () => {
     await page.click('[data-end="left.cutoff"]');
     await desk.stage('left');
     await desk.button('Normals and ohms');
-    await page.select('[aria-label="Normal of left.cutoff2"]', 'volts').catch(() => undefined);
+    await desk.select('Normal of left.cutoff2', 'volts').catch(() => undefined);
     const socket = (await page.$('[aria-label="Normal of left.cutoff2"]')) ? 'left.cutoff2' : 'left.resonance';
     await page.select(`[aria-label="Normal of ${socket}"]`, 'volts');
     await page.click(`[aria-label="Normal volts of ${socket}"]`, { count: 3 });
@@ -188,7 +188,7 @@ describe('variants and versions', () => {
   it('shows earlier versions, and puts one back as an edit that can be undone', async () => {
     const { desk, page } = at;
     await desk.open('morse-key-slewed');
-    const original = await desk.stored('morse-key-slewed');
+    const original = await desk.stored();
     await desk.stage('round');
     await desk.type('rise', '0.77');
     await desk.saved();
@@ -198,15 +198,15 @@ describe('variants and versions', () => {
     await put!.click();
     await page.waitForSelector('::-p-xpath(//button[contains(., "Undo: back to version 1")])');
     await desk.saved();
-    const first = (await (await fetch(`${url}/api/patches/morse-key-slewed/history/1`)).json()) as {
+    const first = (await (await fetch(`${at.url}/api/patches/morse-key-slewed/history/1`)).json()) as {
       patch: { modules: unknown };
     };
-    expect((await desk.stored('morse-key-slewed')).modules).toEqual(first.patch.modules);
+    expect((await desk.stored()).modules).toEqual(first.patch.modules);
     await desk.button('Undo: back');
     await desk.saved();
-    const { revision } = await fetchPatch(url, 'morse-key-slewed');
+    const { revision } = await fetchPatch(at.url, desk.id());
     expect(revision).toBeGreaterThanOrEqual(4);
-    expect(original.modules.length).toBe((await desk.stored('morse-key-slewed')).modules.length);
+    expect(original.modules.length).toBe((await desk.stored()).modules.length);
   });
 });
 
@@ -219,27 +219,27 @@ describe('the scope', () => {
     await page.waitForFunction(() => document.querySelectorAll('table tbody tr:nth-child(2) td').length === 3);
     const unit = () => page.$eval('[data-scope-unit]', (e) => e.textContent);
     expect(await unit()).toBe('V');
-    await page.select('[aria-label="Shown in"]', 'figure');
+    await desk.select('Shown in', 'figure');
     await page.waitForFunction(() => document.querySelector('[data-scope-unit]')?.textContent === 'dB');
-    await page.select('[aria-label="Shown in"]', 'volts');
+    await desk.select('Shown in', 'volts');
 
-    await page.select('[aria-label=Trigger]', 'turn.out rising');
+    await desk.select('Trigger', 'turn.out rising');
     await page.waitForSelector('[aria-label="Edge after"]');
     await page.click('[aria-label="Edge after"]');
-    await page.select('[aria-label=Trigger]', '');
+    await desk.select('Trigger', '');
 
-    await page.select('[aria-label=View]', 'levels');
+    await page.click('[data-way=levels]');
     await page.waitForSelector('[data-levels="5"] [data-level="turn.out"]');
     await page.select('[data-levels] select', '1');
     const over = await page.$eval('[data-level="turn.out"] td:last-child', (e) =>
       Number.parseFloat(e.textContent ?? ''),
     );
     expect(over).toBeGreaterThan(50);
-    await page.select('[aria-label=View]', 'xy');
+    await page.click('[data-way=xy]');
     await page.waitForSelector('[data-xy] path');
-    await page.select('[aria-label=View]', 'spectrum');
+    await page.click('[data-way=spectrum]');
     await page.waitForSelector('[data-spectrum=ready]');
-    await page.select('[aria-label=View]', 'traces');
+    await page.click('[data-way=traces]');
     await desk.button('Undo: pin');
     await desk.saved();
   });
@@ -267,7 +267,7 @@ describe('the scope', () => {
     const client = await page.createCDPSession();
     await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
     const saved = async (as: string): Promise<Buffer> => {
-      await page.select('[aria-label=Save]', as);
+      await desk.select('Save', as);
       const file = path.join(folder, `Fog bank breathing.${as}`);
       for (let i = 0; i < 100 && !existsSync(file); i++) await new Promise((resolve) => setTimeout(resolve, 50));
       await new Promise((resolve) => setTimeout(resolve, 200));
@@ -414,7 +414,7 @@ describe('hands', () => {
 describe('the first hour', () => {
   it('goes from a goal to a desk with a chain that works', async () => {
     const { desk, page } = at;
-    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.shelf();
     await desk.button('From a goal');
     const [low, high] = [
       await page.waitForSelector('[aria-label=from]'),
@@ -433,9 +433,9 @@ describe('the first hour', () => {
 
   it('guides through a first patch, and can be skipped', async () => {
     const { desk, page } = at;
-    await page.goto(url, { waitUntil: 'networkidle0' });
+    await desk.shelf();
     await page.evaluate(() => localStorage.removeItem('fenvo.settings'));
-    await page.reload({ waitUntil: 'networkidle0' });
+    await page.reload({ waitUntil: 'domcontentloaded' });
     await desk.button('New patch');
     const step = (n: number) =>
       page.waitForSelector(`::-p-xpath(//*[@aria-label="First steps"][contains(., "${n} of 5")])`);
@@ -455,7 +455,7 @@ describe('the first hour', () => {
     await desk.button('Done');
     await page.waitForSelector('[aria-label="First steps"]', { hidden: true });
     await desk.saved();
-    await page.reload({ waitUntil: 'networkidle0' });
+    await page.reload({ waitUntil: 'domcontentloaded' });
     await page.waitForSelector('[data-frame=offset]');
     expect(await page.$('[aria-label="First steps"]')).toBeNull();
   });
@@ -483,7 +483,7 @@ describe('a patch with its recordings', () => {
   it('goes out as one zip, and comes back whole', async () => {
     const { page } = at;
     const volts = Float32Array.from({ length: 4000 }, (_, i) => 3 * Math.sin(i / 30));
-    const put = await fetch(`${url}/api/assets?name=hull&sampleRate=8000`, { method: 'POST', body: volts });
+    const put = await fetch(`${at.url}/api/assets?name=hull&sampleRate=8000`, { method: 'POST', body: volts });
     const { id: assetId } = (await put.json()) as { id: string };
     const patch = {
       format: 'fenvo.patch',
@@ -492,9 +492,9 @@ describe('a patch with its recordings', () => {
       modules: [{ id: 'tape', kind: 'recording', params: { assetId } }],
     };
     const headers = { 'Content-Type': 'application/json' };
-    const made = await fetch(`${url}/api/patches`, { method: 'POST', headers, body: JSON.stringify({ patch }) });
+    const made = await fetch(`${at.url}/api/patches`, { method: 'POST', headers, body: JSON.stringify({ patch }) });
     const { id } = (await made.json()) as { id: string };
-    await page.goto(url);
+    await page.goto(at.url);
     const client = await page.createCDPSession();
     await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
     await page.waitForSelector(`[data-patch="${id}"]`);
@@ -511,7 +511,7 @@ describe('a patch with its recordings', () => {
     await page.waitForFunction(() => location.pathname.startsWith('/patches/'));
     const again = page.url().split('/').at(-1) ?? '';
     expect(again).not.toBe(id);
-    const { patch: stored } = await fetchPatch(url, again);
+    const { patch: stored } = await fetchPatch(at.url, again);
     expect(stored.modules).toEqual(patch.modules);
   });
 });

@@ -2,16 +2,19 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import puppeteer from 'puppeteer-core';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, Page } from 'puppeteer-core';
+import { inject } from 'vitest';
+
+const VIEW = { width: 1280, height: 800 };
 
 /** Debian's Chromium, with a profile of its own. */
-export async function openBrowser(): Promise<{ browser: Browser; close(): Promise<void> }> {
+export async function launchBrowser(): Promise<{ browser: Browser; close(): Promise<void> }> {
   const profile = mkdtempSync(path.join(tmpdir(), 'fenvo-chromium-'));
   const browser = await puppeteer.launch({
     executablePath: process.env.FENVO_CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
     userDataDir: profile,
-    defaultViewport: { width: 1280, height: 800 },
+    defaultViewport: VIEW,
     args: [
       '--no-sandbox',
       '--disable-gpu',
@@ -28,6 +31,19 @@ export async function openBrowser(): Promise<{ browser: Browser; close(): Promis
     async close() {
       await browser.close();
       rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+/** A context of its own in the one Chromium of all tests: nothing that another test stored is in it. */
+export async function openContext(): Promise<{ context: BrowserContext; close(): Promise<void> }> {
+  const browser = await puppeteer.connect({ browserWSEndpoint: inject('chromium'), defaultViewport: VIEW });
+  const context = await browser.createBrowserContext();
+  return {
+    context,
+    async close() {
+      await context.close();
+      await browser.disconnect();
     },
   };
 }

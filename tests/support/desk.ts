@@ -9,14 +9,40 @@ export class DeskDriver {
     private readonly url: string,
   ) {}
 
-  async open(id: string): Promise<void> {
-    await this.page.goto(`${this.url}/patches/${id}`, { waitUntil: 'networkidle0' });
+  /** Opens a patch of the shelf itself. */
+  async openItself(id: string): Promise<void> {
+    await this.page.goto(`${this.url}/patches/${id}`, { waitUntil: 'domcontentloaded' });
     await this.page.waitForSelector('[data-frame]');
+    await this.simulated();
   }
 
   /** Opens a copy of its own, so that what is changed there is nobody else's. */
-  async openCopy(id: string): Promise<void> {
-    await this.open(await storePatch(this.url, printPatch(await this.stored(id))));
+  async open(id: string): Promise<void> {
+    await this.openItself(await storePatch(this.url, printPatch(await this.stored(id))));
+  }
+
+  /** Until the whole patch was simulated once. */
+  async simulated(): Promise<void> {
+    await this.page.waitForSelector('main[data-simulated=true]', { timeout: 30_000 });
+  }
+
+  async shelf(): Promise<void> {
+    await this.page.goto(this.url, { waitUntil: 'domcontentloaded' });
+    await this.page.waitForSelector('[data-patch]');
+  }
+
+  /** A choice from a list that opens. */
+  async select(label: string, value: string): Promise<void> {
+    await (await this.page.waitForSelector(`[role=combobox][aria-label="${label}"]`))!.click();
+    await (await this.page.waitForSelector(`[role=listbox] [data-value="${value}"]`))!.click();
+    await this.page.waitForSelector('[role=listbox]', { hidden: true });
+  }
+
+  /** Opens a part of a panel, where it is not open yet. */
+  async section(id: string): Promise<void> {
+    const head = await this.page.waitForSelector(`[data-section="${id}"] button[aria-expanded]`);
+    if ((await head!.evaluate((e) => e.getAttribute('aria-expanded'))) === 'false') await head!.click();
+    await this.page.waitForSelector(`[data-section="${id}"] button[aria-expanded=true]`);
   }
 
   async stage(id: string): Promise<void> {
@@ -83,7 +109,7 @@ export class DeskDriver {
   /** A desk with nothing on it, by way of the shelf. */
   async fresh(): Promise<void> {
     await this.page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
-    await this.page.goto(this.url, { waitUntil: 'networkidle0' });
+    await this.page.goto(this.url, { waitUntil: 'domcontentloaded' });
     await this.button('New patch');
     await this.page.waitForFunction(() => /\/patches\//.test(location.pathname));
     await this.page.waitForSelector('[data-save=saved]');
@@ -127,20 +153,16 @@ export class DeskDriver {
 
   /** Plugs an output into an input of the chosen stage. */
   async plug(input: string, from: string): Promise<void> {
-    await this.page.select(`[aria-label="${input} gets"]`, from);
+    await this.select(`${input} gets`, from);
   }
 
   /** A choice of the chosen stage that is no knob. */
   async set(label: string, value: string): Promise<void> {
-    await this.page.$$eval('[data-stage] details', (all) => all.forEach((d) => d.setAttribute('open', '')));
-    const row = `::-p-xpath(//*[@data-stage]//label[span[text()="${label}"]]`;
-    const select = await this.page.$(`${row}//select)`);
-    if (select) {
-      await select.select(value);
-      return;
-    }
-    const input = await this.page.waitForSelector(`${row}//input)`);
-    await input!.click({ count: 3 });
+    if (await this.page.$('[data-section=setup]')) await this.section('setup');
+    const row = `[data-stage] [data-setting="${label}"]`;
+    await this.page.waitForSelector(row);
+    if (await this.page.$(`${row} [role=combobox]`)) return this.select(label, value);
+    await this.page.click(`${row} input`, { count: 3 });
     await this.page.keyboard.type(value);
     await this.page.keyboard.press('Enter');
   }
@@ -148,7 +170,7 @@ export class DeskDriver {
   /** Waits until the patch on the desk is stored, and reads it back. */
   async kept(): Promise<Patch> {
     await this.saved();
-    return this.stored(this.id());
+    return this.stored();
   }
 
   /** Presses keys one after the other: `i`, `Alt+ArrowRight`. */
@@ -186,7 +208,7 @@ export class DeskDriver {
   }
 
   /** The patch as the server has it. */
-  async stored(id: string): Promise<Patch> {
+  async stored(id: string = this.id()): Promise<Patch> {
     return (await fetchPatch(this.url, id)).patch;
   }
 }

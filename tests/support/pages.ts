@@ -1,27 +1,50 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, beforeEach, expect, inject } from 'vitest';
-import { openBrowser, watch } from './browser';
+import type { BrowserContext, Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, beforeEach, expect } from 'vitest';
+import { openContext, watch } from './browser';
 import { DeskDriver } from './desk';
+import { Application } from './setup';
 
-/** A browser for a file of tests, and a new page for each, which must never show a fault. */
-export function openPages() {
-  const url = inject('url');
-  let opened: Awaited<ReturnType<typeof openBrowser>>;
-  const state = { faults: [] as string[] } as { faults: string[]; page: Page; desk: DeskDriver; browser: Browser };
+interface At {
+  url: string;
+  context: BrowserContext;
+  page: Page;
+  desk: DeskDriver;
+  /** What no page may show. */
+  faults: string[];
+  /** Says that such a fault must have been shown, and is meant. */
+  expectFault(pattern: RegExp): void;
+  /** One more page of the same person, watched like the first. */
+  newPage(): Promise<{ page: Page; desk: DeskDriver }>;
+}
+
+/** An application for a file of tests, and for each test a context and a page, which must never show a fault. */
+export function openPages(): { readonly at: At } {
+  const at = { faults: [] as string[] } as At;
+  let application: Application;
+  let close: () => Promise<void>;
+  let meant: RegExp[] = [];
+  at.expectFault = (pattern) => void meant.push(pattern);
+  at.newPage = async () => {
+    const page = await at.context.newPage();
+    watch(page, at.faults);
+    return { page, desk: new DeskDriver(page, at.url) };
+  };
   beforeAll(async () => {
-    opened = await openBrowser();
-    state.browser = opened.browser;
+    application = await Application.open();
+    at.url = application.url;
   });
-  afterAll(() => opened.close());
+  afterAll(() => application.close());
   beforeEach(async () => {
-    state.faults = [];
-    state.page = await opened.browser.newPage();
-    watch(state.page, state.faults);
-    state.desk = new DeskDriver(state.page, url);
+    at.faults = [];
+    meant = [];
+    ({ context: at.context, close } = await openContext());
+    Object.assign(at, await at.newPage());
   });
   afterEach(async () => {
-    expect(state.faults).toEqual([]);
-    await state.page.close();
+    const { faults } = at;
+    await close();
+    expect(faults.filter((f) => !meant.some((m) => m.test(f)))).toEqual([]);
+    expect(meant.filter((m) => !faults.some((f) => m.test(f)))).toEqual([]);
   });
-  return { url, at: state };
+  return { at };
 }

@@ -1,10 +1,10 @@
-import { openBrowser } from './browser';
+import { launchBrowser } from './browser';
 import { DeskDriver } from './desk';
 import { Application } from './setup';
 
 /** One current picture of each main view. */
 const application = await Application.open();
-const { browser, close } = await openBrowser();
+const { browser, close } = await launchBrowser();
 
 type Scheme = 'light' | 'dark';
 
@@ -30,7 +30,7 @@ const stage = (id: string, chosen: string) => async (desk: DeskDriver) => {
   await desk.stage(chosen);
 };
 const shelf = async (desk: DeskDriver): Promise<void> => {
-  await desk.page.goto(application.url, { waitUntil: 'networkidle0' });
+  await desk.shelf();
 };
 
 for (const scheme of ['light', 'dark'] as const) {
@@ -58,8 +58,7 @@ await shoot('choosing', 'light', async (desk) => {
 });
 await shoot('spectrum', 'dark', async (desk) => {
   await desk.open('lamp-sweep-shut');
-  await desk.page.waitForSelector('[aria-label=Save]');
-  await desk.page.select('[aria-label=View]', 'spectrum');
+  await desk.page.click('[data-way=spectrum]');
   await desk.page.waitForSelector('[data-spectrum=ready]');
 });
 await shoot('goal', 'light', async (desk) => {

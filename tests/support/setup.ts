@@ -84,18 +84,3 @@ export class Application {
     rmSync(this.data, { recursive: true, force: true });
   }
 }
-
-declare module 'vitest' {
-  interface ProvidedContext {
-    readonly url: string;
-  }
-}
-
-/** One application for the tests that need none of their own. */
-export default async function setup(project: {
-  provide(key: 'url', value: string): void;
-}): Promise<() => Promise<void>> {
-  const application = await Application.open();
-  project.provide('url', application.url);
-  return () => application.close();
-}

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import useAutocomplete from '@mui/material/useAutocomplete';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { ink } from '@/ui/theme/tokens';
 import { headingStyle } from './fieldStyle';
 
@@ -18,6 +18,8 @@ export interface Choice {
 interface Props {
   readonly label: string;
   readonly choices: readonly Choice[];
+  /** What was typed for it before it was there. */
+  readonly start?: string;
   readonly onPick: (choice: Choice) => void;
   readonly onHighlight?: (choice: Choice | null) => void;
   readonly onCancel: () => void;
@@ -47,9 +49,12 @@ export function found(choices: readonly Choice[], typed: string): Choice[] {
 }
 
 /** A list that is narrowed by typing; what is gone over, by pointer or arrows, is told before it is chosen. */
-export function Chooser({ label, choices, onPick, onHighlight, onCancel }: Props) {
+export function Chooser({ label, choices, start = '', onPick, onHighlight, onCancel }: Props) {
+  const [typed, setTyped] = useState(start);
   const list = useAutocomplete<Choice, false, false, false>({
     id: 'chooser',
+    inputValue: typed,
+    onInputChange: (_event, text, reason) => reason !== 'reset' && setTyped(text),
     options: choices as Choice[],
     open: true,
     value: null,

@@ -182,7 +182,7 @@ export const Knob = memo(function Knob({
 // Plain styles: a knob is drawn again with every frame of a turn.
 const styles = {
   knob: { width: 128, textAlign: 'center', position: 'relative' },
-  dial: { width: 56, height: 56, margin: '0 auto', cursor: 'ns-resize', touchAction: 'none', userSelect: 'none' },
+  dial: { width: 64, height: 64, margin: '0 auto', cursor: 'ns-resize', touchAction: 'none', userSelect: 'none' },
   figure: { color: ink.ink, font: `700 14px ${fonts.numbers}`, cursor: 'text', padding: '0 4px', minHeight: 24 },
   says: { fontSize: 12, color: ink.softInk, lineHeight: 1.3 },
 } as const;
@@ -221,7 +221,7 @@ const TICKS = Array.from({ length: 11 }, (_, i) => -150 + 30 * i).map((a) => (
 
 function Dial({ angle }: { angle: number }) {
   return (
-    <svg viewBox="-28 -28 56 56" width="56" height="56" aria-hidden="true" display="block">
+    <svg viewBox="-28 -28 56 56" width="64" height="64" aria-hidden="true" display="block">
       {TICKS}
       <line
         x1="0"

@@ -3,7 +3,8 @@ import dynamic from 'next/dynamic';
 import { memo } from 'react';
 import type { Scene } from '@/ui/session/scene';
 import { useCommands } from './useCommands';
-import type { Given } from './useCommands';
+import type { Given } from './given';
+import { WhyNot } from './WhyNot';
 
 const HelpDialog = dynamic(() => import('./HelpDialog').then((m) => m.HelpDialog), { ssr: false });
 const Palette = dynamic(() => import('./Palette').then((m) => m.Palette), { ssr: false });
@@ -18,6 +19,7 @@ export const Commands = memo(function Commands({ scene, onClose, ...given }: Pro
   const commands = useCommands(given);
   return (
     <>
+      <WhyNot />
       {scene.show === 'help' && <HelpDialog commands={commands.list()} onClose={onClose} />}
       {scene.show === 'palette' && <Palette entries={commands.entries()} onClose={onClose} />}
     </>

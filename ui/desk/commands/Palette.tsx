@@ -1,6 +1,8 @@
 'use client';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
+import { useState } from 'react';
+import { takeKeys } from '@/ui/session/typeahead';
 import { Chooser } from '@/ui/parts/Chooser';
 import type { Choice } from '@/ui/parts/Chooser';
 
@@ -10,12 +12,14 @@ export interface PaletteEntry extends Choice {
 
 /** Everything that can be done or gone to, found by typing. */
 export function Palette({ entries, onClose }: { entries: readonly PaletteEntry[]; onClose: () => void }) {
+  const [start] = useState(takeKeys);
   return (
     <Dialog open onClose={onClose} aria-label="Find a stage, an end or a command" fullWidth maxWidth="sm">
       <DialogContent>
         <Chooser
           label="Find a stage, an end or a command"
           choices={entries}
+          start={start}
           onCancel={onClose}
           onPick={(choice) => {
             onClose();

@@ -6,6 +6,8 @@ export interface Command {
   readonly keys?: string;
   /** Whether it can be done now. */
   readonly can: boolean;
+  /** Why it cannot be done now. */
+  readonly why?: string;
   run(): void;
 }
 

@@ -15,7 +15,6 @@ export const Legend = memo(function Legend({ pins, standIn }: Props) {
   return (
     <Box
       sx={{
-        flex: 1,
         display: 'flex',
         columnGap: 2,
         flexWrap: 'wrap',

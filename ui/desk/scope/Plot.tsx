@@ -66,10 +66,10 @@ export function Plot(props: PlotProps) {
     e.preventDefault();
   };
   return (
-    <Box ref={box} sx={{ flex: 1, minHeight: 190, overflow: 'hidden' }}>
+    <Box ref={box} sx={{ flex: 1, minWidth: 0, minHeight: { xs: 220, md: 0 }, overflow: 'hidden' }}>
       <svg
         width={size.width}
-        height={Math.max(190, size.height)}
+        height={Math.max(140, size.height)}
         role="group"
         aria-label="Traces over time. Plus and minus zoom, arrows move, 0 shows all."
         tabIndex={0}

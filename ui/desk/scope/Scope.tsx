@@ -30,15 +30,23 @@ interface Props {
 }
 
 const boxStyle = {
+  order: { xs: 3, md: 0 },
   display: 'flex',
-  flexDirection: { xs: 'column', md: 'row' },
-  gap: 1,
+  flexDirection: 'column',
   px: 1.75,
   pt: 0.75,
   borderTop: `1px solid ${ink.line}`,
-  height: { md: '38%' },
-  minHeight: { xs: 320, md: 264 },
+  height: { md: '40%' },
+  minHeight: { md: 284 },
   contain: { md: 'strict' },
+} as const;
+
+const innerStyle = {
+  flex: 1,
+  minHeight: 0,
+  display: 'flex',
+  flexDirection: { xs: 'column', md: 'row' },
+  gap: 1,
 } as const;
 
 /** The pinned probes: over time, as levels, one over the other, or by frequency. */
@@ -65,13 +73,12 @@ export const Scope = memo(function Scope(props: Props) {
   };
   return (
     <Box component="section" aria-label="Scope" sx={boxStyle}>
-      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        <ScopeBar {...{ way, shownIn, traces, sampleRate, trigger, onTrigger }} onWay={setWay} onShownIn={setShownIn} />
-        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', my: 0.5 }}>
-          <Legend pins={pins} standIn={standIn} />
-          {pins.length > 0 && <SaveMenu name={name} traces={traces} sampleRate={sampleRate} picture={picture} />}
-        </Box>
-        <Box ref={picture} sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+      <ScopeBar {...{ way, shownIn, traces, sampleRate, trigger, onTrigger }} onWay={setWay} onShownIn={setShownIn}>
+        {pins.length > 0 && <SaveMenu name={name} traces={traces} sampleRate={sampleRate} picture={picture} />}
+      </ScopeBar>
+      <Legend pins={pins} standIn={standIn} />
+      <Box sx={innerStyle}>
+        <Box ref={picture} sx={{ flex: 1, minWidth: 0, minHeight: { xs: 220, md: 0 }, display: 'flex' }}>
           <ScopeView
             {...{ way, traces, shownIn, sampleRate, duration, cursors, setCursors, setView }}
             origin={trigger?.at ?? 0}
@@ -79,13 +86,13 @@ export const Scope = memo(function Scope(props: Props) {
             spectra={full?.spectra ?? null}
           />
         </Box>
+        {pins.length > 0 && way === 'traces' && (
+          // Its width is known before its figures, so that nothing moves when they come.
+          <Box sx={{ width: { md: 92 + 82 * pins.length }, maxWidth: { xs: '100%', md: '44%' }, flexShrink: 0 }}>
+            {traces.length > 0 && <MeasuresTable traces={traces} sampleRate={sampleRate} cursors={cursors} />}
+          </Box>
+        )}
       </Box>
-      {pins.length > 0 && way === 'traces' && (
-        // Its width is known before its figures, so that nothing moves when they come.
-        <Box sx={{ width: { md: 92 + 82 * pins.length }, maxWidth: { xs: '100%', md: '44%' }, flexShrink: 0 }}>
-          {traces.length > 0 && <MeasuresTable traces={traces} sampleRate={sampleRate} cursors={cursors} />}
-        </Box>
-      )}
     </Box>
   );
 });

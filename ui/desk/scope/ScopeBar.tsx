@@ -4,6 +4,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { headingStyle } from '@/ui/parts/fieldStyle';
 import { SelectField } from '@/ui/parts/SelectField';
+import type { ReactNode } from 'react';
 import { TriggerFields } from './TriggerFields';
 import type { Trigger } from './TriggerFields';
 import type { ShownIn, Trace } from './view';
@@ -32,10 +33,12 @@ interface Props {
   readonly sampleRate: number;
   readonly trigger: Trigger | null;
   readonly onTrigger: (trigger: Trigger | null) => void;
+  /** At the right end. */
+  readonly children: ReactNode;
 }
 
 /** What the scope shows, and how. */
-export function ScopeBar({ way, onWay, shownIn, onShownIn, ...trigger }: Props) {
+export function ScopeBar({ way, onWay, shownIn, onShownIn, children, ...trigger }: Props) {
   return (
     <Box sx={{ display: 'flex', columnGap: 1, rowGap: 0.5, flexWrap: 'wrap', alignItems: 'center', fontSize: 13 }}>
       <Box component="h2" sx={headingStyle}>
@@ -59,6 +62,8 @@ export function ScopeBar({ way, onWay, shownIn, onShownIn, ...trigger }: Props) 
           <TriggerFields {...trigger} />
         </>
       )}
+      <Box sx={{ flex: 1 }} />
+      {children}
     </Box>
   );
 }

@@ -32,6 +32,7 @@ interface Props {
 }
 
 const asideStyle = {
+  order: { xs: 4, md: 0 },
   width: { md: 312 },
   flexShrink: 0,
   borderLeft: { md: `1px solid ${ink.line}` },

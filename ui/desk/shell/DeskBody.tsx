@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
+import { holdKeys } from '@/ui/session/typeahead';
 import { turns, useCalm } from '@/ui/session/useCalm';
 import { usePrediction } from '@/ui/session/usePrediction';
 import type { Span } from '@/ui/session/usePrediction';
@@ -55,6 +56,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   }, [patch.name]);
   const begin = useCallback((next: Task | null) => {
     setGhost(null);
+    if (next) holdKeys();
     setTask(next);
   }, []);
   const close = useCallback(() => setScene({ show: 'desk' }), []);

@@ -36,7 +36,7 @@ export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: P
   return (
     <Box component="header" sx={headStyle}>
       <Box sx={{ fontSize: 18, fontWeight: 700, display: { xs: 'none', md: 'block' } }}>Fenvo</Box>
-      <Box component={SafeLink} href="/" sx={{ color: ink.softInk }}>
+      <Box component={SafeLink} href="/" sx={{ color: ink.softInk, flexShrink: 0, whiteSpace: 'nowrap' }}>
         Shelf
       </Box>
       <span>/</span>

@@ -1,10 +1,9 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { api } from '@/ui/parts/api';
+import { LostPage } from '@/ui/parts/LostPage';
 
 /** The desk needs the browser (workers, drafts, sizes), so the server sends the page without it. */
 const Desk = dynamic(() => import('./Desk').then((m) => m.Desk), { ssr: false });
@@ -19,15 +18,7 @@ export function DeskScreen({ id }: { id: string }) {
     refetchOnReconnect: false,
   });
   if (error) {
-    return (
-      <Box component="main" sx={{ p: 4 }}>
-        <h1>This patch cannot be opened</h1>
-        <p>{error.message}</p>
-        <Button component={Link} href="/">
-          Back to the shelf
-        </Button>
-      </Box>
-    );
+    return <LostPage title="This patch cannot be opened" says={error.message} />;
   }
   return data ? (
     <Desk key={id} stored={data} />

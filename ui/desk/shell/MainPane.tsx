@@ -37,25 +37,39 @@ interface Props {
   readonly onSpectra: (sockets: string) => void;
 }
 
+// On a phone its parts stand between the others: the strip first, the scope after the readings.
+const mainStyle = {
+  flex: 1,
+  minWidth: 0,
+  display: { xs: 'contents', md: 'flex' },
+  flexDirection: 'column',
+} as const;
+const stripStyle = {
+  order: { xs: 1, md: 0 },
+  flex: { md: 1 },
+  minHeight: { xs: 420, md: 0 },
+  display: 'flex',
+  flexDirection: 'column',
+} as const;
+
 /** The middle: the strip over the scope, or two states of the patch. */
 export function MainPane(props: Props) {
   const { desk, predicted, scene, shown, span, onClose, onSpan } = props;
   const trail = useStore(desk, (s) => s.trail);
   const { patch } = predicted.graph;
   return (
-    <Box
-      component="main"
-      sx={{ flex: { md: 1 }, minWidth: 0, display: 'flex', flexDirection: 'column', order: { xs: -1, md: 0 } }}
-    >
+    <Box component="main" data-simulated={predicted.full !== null || predicted.strip === null} sx={mainStyle}>
       {scene.show === 'compare' ? (
         <CompareView desk={desk} predicted={predicted} other={scene} end={shown} onClose={onClose} />
       ) : (
         <>
-          {trail.length > 1 && <Trail trail={trail} patch={patch} onBack={desk.getState().back} />}
-          <PathStrip {...props} />
-          {predicted.strip && <SpanChoice span={span} predicted={predicted} onSpan={onSpan} />}
-          {predicted.progress !== null && <Running progress={predicted.progress} onCancel={predicted.cancel} />}
-          {predicted.failure && <Alert severity="error">{predicted.failure}</Alert>}
+          <Box sx={stripStyle}>
+            {trail.length > 1 && <Trail trail={trail} patch={patch} onBack={desk.getState().back} />}
+            <PathStrip {...props} />
+            {predicted.strip && <SpanChoice span={span} predicted={predicted} onSpan={onSpan} />}
+            {predicted.progress !== null && <Running progress={predicted.progress} onCancel={predicted.cancel} />}
+            {predicted.failure && <Alert severity="error">{predicted.failure}</Alert>}
+          </Box>
           <PathScope {...props} />
         </>
       )}

@@ -1,10 +1,12 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { applyEdits } from '@/core';
 import type { Patch } from '@/core';
 import { Chooser } from '@/ui/parts/Chooser';
 import type { DeskStore } from '@/ui/session/desk';
+import { takeKeys } from '@/ui/session/typeahead';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { planOf } from '../commands/tasks';
 import type { Made, Task } from '../commands/tasks';
@@ -23,6 +25,7 @@ interface Props {
 
 /** A choice that is made: what is gone over stands dashed in the strip. */
 export function TaskPanel({ desk, predicted, task, begin, setGhost }: Props) {
+  const [start] = useState(takeKeys);
   const plan = planOf(task, predicted);
   const pick = (key: string): void => {
     const { edit, select, showEnd } = desk.getState();
@@ -46,6 +49,7 @@ export function TaskPanel({ desk, predicted, task, begin, setGhost }: Props) {
       <Chooser
         label={plan.title}
         choices={plan.choices}
+        start={start}
         onCancel={() => begin(null)}
         onHighlight={(choice) => setGhost(choice && ghostOf(predicted.graph.patch, plan.make(choice.key)))}
         onPick={(choice) => pick(choice.key)}

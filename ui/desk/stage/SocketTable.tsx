@@ -44,9 +44,9 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
     <Table aria-label="Sockets" sx={{ tableLayout: 'fixed', mt: 1 }}>
       <TableHead>
         <TableRow>
-          <TableCell sx={{ width: '21%' }}>socket</TableCell>
-          <TableCell sx={{ width: '40%' }}>plugged</TableCell>
-          <TableCell sx={{ width: '30%', textAlign: 'right' }}>volts</TableCell>
+          <TableCell sx={{ width: '19%' }}>socket</TableCell>
+          <TableCell sx={{ width: '38%' }}>plugged</TableCell>
+          <TableCell sx={{ width: '34%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
           <TableCell sx={{ width: '9%', pr: 0, textAlign: 'right' }}>pin</TableCell>
         </TableRow>
       </TableHead>

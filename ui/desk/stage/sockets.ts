@@ -30,6 +30,9 @@ function emptyText({ driver, socket }: GraphInput, patch: Patch): string {
   return driver.volts === 0 ? 'nothing' : `normal: ${driver.volts} V`;
 }
 
+/** A range without its unit, which stands in the head. */
+const bare = (range: readonly [number, number]): string => showVoltRange(...range).replace(/\s*V$/, '');
+
 export interface InputLine {
   readonly socket: string;
   readonly name: string;
@@ -48,7 +51,7 @@ export function inputLines({ inputs }: GraphModule, patch: Patch, bounds: Module
       name: input.spec.name,
       from: patch.cables.find((c) => c.to === input.socket)?.from ?? '',
       empty: emptyText(input, patch),
-      volts: input.connected && range ? showVoltRange(...range) : '',
+      volts: input.connected && range ? bare(range) : '',
       late: input.driver.type === 'output' && input.driver.delayed,
     };
   });
@@ -74,7 +77,7 @@ export function outputLines(
     return {
       socket: output.socket,
       name: output.name,
-      volts: showVoltRange(...(bounds?.outputs[i] ?? [0, 0])),
+      volts: bare(bounds?.outputs[i] ?? [0, 0]),
       feeds: fed.length > 1 ? `${fed.length} inputs` : fed[0] ? placeName(patch.modules, fed[0].to) : '',
       settled: end ? `settles to ${showVoltRange(...end)}` : '',
     };

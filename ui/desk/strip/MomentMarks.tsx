@@ -27,7 +27,7 @@ export function MomentMarks({ views, layout, window }: { views: readonly FrameVi
         if (!volts) return null;
         const x = (layout.x[i] ?? 0) + share * (layout.w[i] ?? 0);
         const y = layout.y((volts[0] + volts[1]) / 2);
-        const right = share > 0.5;
+        const right = share > 0.4;
         return (
           <g key={view.key}>
             <line x1={x} x2={x} y1={layout.top} y2={layout.bottom} stroke={ink.wanted} strokeWidth="1" />

@@ -52,6 +52,8 @@ const stripStyle = {
   position: 'relative',
   contain: 'layout paint',
 } as const;
+/** Under this width there is no room for a miniature beside the button, pixels. */
+const NARROW = 320;
 const lowStyle = { ...stripStyle, minHeight: 0 } as const;
 const scrollerStyle = { flex: 1, minHeight: 0, overflow: 'auto', position: 'relative' } as const;
 
@@ -65,7 +67,7 @@ export function Strip(props: Props) {
   const long = !fits(views.length, size.width);
   return (
     <div style={props.low ? lowStyle : stripStyle}>
-      {layout.width > size.width + 1 && (
+      {layout.width > size.width + 1 && size.width > NARROW && (
         <Miniature views={views} layout={layout} scroller={box} width={size.width - 156} />
       )}
       {long && (

@@ -35,7 +35,7 @@ function Marks({ left, width, y, window }: { left: number; width: number; y: num
     .domain(window)
     .range([left, left + width]);
   const fine = x.ticks(Math.max(2, Math.floor(width / 14)));
-  const said = x.ticks(Math.max(1, Math.floor(width / FIGURE) - 1)).filter((t) => x(t) <= left + width - FIGURE / 2);
+  const said = x.ticks(Math.max(1, Math.floor(width / FIGURE))).filter((t) => x(t) <= left + width - FIGURE / 2);
   return (
     <>
       <path d={fine.map((t) => `M${x(t)},${y}v${said.includes(t) ? 6 : 3}`).join('')} stroke={ink.softInk} />

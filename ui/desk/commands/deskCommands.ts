@@ -1,0 +1,57 @@
+import { setSetting } from '@/ui/parts/settings';
+import { holdKeys } from '@/ui/session/typeahead';
+import type { Command } from './commands';
+import type { Given } from './given';
+
+/** What is done with the patch as a whole. */
+export function deskCommands({ desk, setScene }: Given): Command[] {
+  const { history, undo, redo } = desk.getState();
+  const [last, next] = [history.past.at(-1), history.future[0]];
+  return [
+    {
+      id: 'undo',
+      title: last ? `Undo: ${last.label}` : 'Undo',
+      keys: 'mod+z',
+      can: last !== undefined,
+      why: 'Nothing to undo.',
+      run: undo,
+    },
+    {
+      id: 'redo',
+      title: next ? `Redo: ${next.label}` : 'Redo',
+      keys: 'mod+y,mod+shift+z',
+      can: next !== undefined,
+      why: 'Nothing to redo.',
+      run: redo,
+    },
+    {
+      id: 'palette',
+      title: 'Find a stage, an end or a command',
+      keys: 'mod+k',
+      can: true,
+      run() {
+        holdKeys();
+        setScene({ show: 'palette' });
+      },
+    },
+    { id: 'variants', title: 'Variants', keys: 'v', can: true, run: () => setScene({ show: 'variants' }) },
+    { id: 'history', title: 'Earlier versions', keys: 'h', can: true, run: () => setScene({ show: 'history' }) },
+    {
+      id: 'import',
+      title: 'Bring in a MIDI, CSV or WAV file',
+      keys: 'o',
+      can: true,
+      run: () => setScene({ show: 'import' }),
+    },
+    { id: 'help', title: 'Keys and words', keys: 'shift+slash', can: true, run: () => setScene({ show: 'help' }) },
+    {
+      id: 'guide',
+      title: 'Show the first steps',
+      can: true,
+      run() {
+        setSetting('guide', 'on');
+        setScene({ show: 'desk' });
+      },
+    },
+  ];
+}

@@ -1,0 +1,88 @@
+import { placeName } from '@/core';
+import type { Command } from './commands';
+import { focusOn } from './given';
+import type { Given } from './given';
+
+/** Ways along the path, and what is done with all of it. */
+export function pathCommands({ desk, predicted, ends, end, socket, begin }: Given): Command[] {
+  const { selected, trail, select, showEnd, showJoining, back } = desk.getState();
+  const frames = predicted.strip?.frames ?? [];
+  const at = frames.findIndex((f) => f.module.id === selected);
+  const joining =
+    predicted.strip?.joinings.find((j) => selected !== null && j.into.socket.startsWith(`${selected}.`)) ??
+    predicted.strip?.joinings[0];
+  const go = (i: number): void => {
+    const id = frames[i]?.module.id;
+    if (id === undefined) return;
+    select(id);
+    focusOn(`[data-frame="${id}"]`);
+  };
+  const first = frames[0]?.input;
+  return [
+    {
+      id: 'previous',
+      title: 'Previous frame',
+      keys: 'bracketleft',
+      can: frames.length > 0,
+      why: 'There is no path yet: add an end first, with E.',
+      run: () => go(Math.max(0, at < 0 ? frames.length - 1 : at - 1)),
+    },
+    {
+      id: 'next',
+      title: 'Next frame',
+      keys: 'bracketright',
+      can: frames.length > 0,
+      why: 'There is no path yet: add an end first, with E.',
+      run: () => go(Math.min(frames.length - 1, at + 1)),
+    },
+    {
+      id: 'joining',
+      title: 'Follow the path that joins',
+      keys: 'j',
+      can: joining !== undefined,
+      why: 'Nothing joins this path.',
+      run: () => showJoining(socket, joining?.into.socket ?? ''),
+    },
+    {
+      id: 'back',
+      title: 'Back to the path that it joins',
+      keys: 'u',
+      can: trail.length > 1,
+      why: 'This is the whole path; none was followed into it.',
+      run: () => back(trail.length - 2),
+    },
+    ...ends.slice(0, 9).map((e, i): Command => ({
+      id: `end ${e}`,
+      title: `Show ${placeName(predicted.graph.modules, e)}`,
+      keys: String(i + 1),
+      can: true,
+      run: () => showEnd(e),
+    })),
+    { id: 'end', title: 'Add an end', keys: 'e', can: true, run: () => begin({ do: 'end' }) },
+    {
+      id: 'feed',
+      title: 'Choose what drives this path',
+      keys: 's',
+      can: socket !== null,
+      why: 'There is no end yet that could be driven: add one first, with E.',
+      run: () => begin({ do: 'feed', socket: first && first.driver.type !== 'output' ? first.socket : (socket ?? '') }),
+    },
+    { id: 'module', title: 'Add any module, unplugged', keys: 'm', can: true, run: () => begin({ do: 'module' }) },
+    {
+      id: 'copy',
+      title: 'Copy this chain to another end',
+      keys: 'c',
+      can: end !== null && frames.length > 1,
+      why: 'There is no chain yet to copy.',
+      run: () => begin({ do: 'copy', from: end ?? '', mirrored: false }),
+    },
+    {
+      id: 'mirror',
+      title: 'Copy this chain to another end, mirrored',
+      keys: 'shift+c',
+      can: end !== null && frames.length > 1,
+      why: 'There is no chain yet to copy.',
+      run: () => begin({ do: 'copy', from: end ?? '', mirrored: true }),
+    },
+  ];
+}

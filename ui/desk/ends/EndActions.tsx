@@ -1,0 +1,42 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { memo, useRef, useState } from 'react';
+import { glossary } from '@/ui/parts/glossary';
+import type { Task } from '../commands/tasks';
+
+interface Props {
+  /** The end whose chain can be copied; null where there is none. */
+  readonly end: string | null;
+  readonly begin: (task: Task | null) => void;
+}
+
+/** What is done with ends: one more, or the chain of this one to another. */
+export const EndActions = memo(function EndActions({ end, begin }: Props) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
+  const copy = (mirrored: boolean): void => {
+    setOpen(false);
+    begin({ do: 'copy', from: end ?? '', mirrored });
+  };
+  return (
+    <Box sx={{ display: 'flex', gap: 0.75, px: 1.75, pt: 1 }}>
+      <Button onClick={() => begin({ do: 'end' })}>Add an end</Button>
+      {end !== null && (
+        <>
+          <Button ref={button} aria-haspopup="menu" onClick={() => setOpen(true)}>
+            Copy chain
+          </Button>
+          <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
+            <MenuItem onClick={() => copy(false)}>To another end</MenuItem>
+            <MenuItem onClick={() => copy(true)} title={glossary.mirrored}>
+              To another end, mirrored
+            </MenuItem>
+          </Menu>
+        </>
+      )}
+    </Box>
+  );
+});

@@ -1,0 +1,116 @@
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import { memo } from 'react';
+import { partsOf } from '@/core';
+import type { GraphModule } from '@/core';
+import { worstText } from '@/ui/parts/counted';
+import { readingMore, readingText } from '@/ui/parts/readingText';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { shareOf } from '../strip/frames';
+
+/** What a row shows, as plain values, so that only rows whose figures changed are drawn again. */
+interface RowProps {
+  readonly socket: string;
+  readonly label: string;
+  readonly text: string;
+  readonly said: string;
+  readonly colour: string;
+  /** Shares 0..1 of the destination's window; null without one. */
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly lost: 'none' | 'low' | 'high' | 'both';
+  readonly chosen: boolean;
+  readonly onShow: (socket: string) => void;
+  /** What else is to be said of the reading, in lines. */
+  readonly more: string;
+}
+
+export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 'onShow'> {
+  const { id, name } = partsOf(socket);
+  const m = predicted.graph.modules.find((x) => x.id === id) as GraphModule;
+  const reading = predicted.prediction.readings.find((r) => r.at === socket);
+  const counts = { error: 0, warning: 0, note: 0 };
+  for (const f of predicted.prediction.findings) if (f.at.startsWith(`${id}.`)) counts[f.severity]++;
+  const said = worstText(counts);
+  const spec = m.kind.ends?.find((e) => e.sockets.includes(name)) ?? null;
+  const [from, to] = reading?.driveVolts ?? [0, 0];
+  const [least, most] = spec?.window(m.params) ?? [-Infinity, Infinity];
+  const [below, above] = [from < least - 1e-9, to > most + 1e-9];
+  return {
+    socket,
+    label: `${m.label}, ${name}`,
+    text: reading ? readingText(reading) : 'nothing is plugged in',
+    more: reading ? readingMore(reading).join('\n') : '',
+    said: said?.text ?? '',
+    colour: said?.colour ?? '',
+    low: spec?.window(m.params) && reading ? shareOf(spec, m.params, from) : null,
+    high: spec?.window(m.params) && reading ? shareOf(spec, m.params, to) : null,
+    lost: below && above ? 'both' : below ? 'low' : above ? 'high' : 'none',
+  };
+}
+
+export const EndRow = memo(function EndRow({
+  socket,
+  label,
+  text,
+  more,
+  said,
+  colour,
+  low,
+  high,
+  lost,
+  chosen,
+  onShow,
+}: RowProps) {
+  return (
+    <ButtonBase
+      onClick={() => onShow(socket)}
+      aria-pressed={chosen}
+      data-end={socket}
+      sx={{
+        display: 'block',
+        width: '100%',
+        px: 1.5,
+        py: 1,
+        textAlign: 'left',
+        borderLeft: `3px solid ${chosen ? ink.wanted : 'transparent'}`,
+        background: chosen ? ink.raised : 'none',
+        font: 'inherit',
+      }}
+    >
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+        <Box component="span" sx={{ fontWeight: 700 }}>
+          {label}
+        </Box>
+        {said && (
+          <Box component="span" sx={{ color: colour, fontSize: 13, whiteSpace: 'nowrap' }}>
+            {said}
+          </Box>
+        )}
+      </Box>
+      <Box sx={{ fontFamily: fonts.numbers }} data-reading={socket}>
+        {text}
+      </Box>
+      {more && <Box sx={{ fontSize: 12, color: ink.softInk, whiteSpace: 'pre' }}>{more}</Box>}
+      {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} />}
+    </ButtonBase>
+  );
+});
+
+function RangeBar({ low, high, lost }: { low: number; high: number; lost: RowProps['lost'] }) {
+  return (
+    <Box
+      component="svg"
+      viewBox="0 0 208 10"
+      preserveAspectRatio="none"
+      aria-hidden="true"
+      sx={{ display: 'block', width: '100%', height: 10, mt: 0.5 }}
+    >
+      <rect x="0" y="3.5" width="208" height="3" fill={ink.line} />
+      <rect x={208 * low} y="2" width={Math.max(3, 208 * (high - low))} height="6" fill={ink.seen} />
+      {(lost === 'low' || lost === 'both') && <rect x="0" y="1" width="6" height="8" fill={ink.error} />}
+      {(lost === 'high' || lost === 'both') && <rect x="202" y="1" width="6" height="8" fill={ink.error} />}
+    </Box>
+  );
+}
