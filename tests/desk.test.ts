@@ -120,8 +120,10 @@ describe('the desk', () => {
     await desk.stage('shine');
     await page.click('[aria-label="Pin shine.inverted to the scope"]');
     const cells = async (): Promise<string[]> =>
-      page.$$eval('table tbody tr:nth-child(2) td', (all) => all.map((e) => e.textContent ?? ''));
-    await page.waitForFunction(() => document.querySelectorAll('table tbody tr:nth-child(2) td').length === 4);
+      page.$$eval('[aria-label=Measures] tbody tr:nth-child(2) td', (all) => all.map((e) => e.textContent ?? ''));
+    await page.waitForFunction(
+      () => document.querySelectorAll('[aria-label=Measures] tbody tr:nth-child(2) td').length === 4,
+    );
     expect((await cells())[0]).toBe('+5.00');
     await page.$eval('[aria-label="Cursor A"]', (e) => (e as unknown as { focus(): void }).focus());
     const before = await page.$eval('[aria-label="Cursor A"]', (e) => e.getAttribute('aria-valuenow'));
@@ -157,7 +159,7 @@ describe('two tabs on one patch', () => {
   it('the second is told, and both versions are kept', async () => {
     await desk.open('morse-key-slewed');
     const { page: second, desk: other } = await at.newPage();
-    await other.open('morse-key-slewed');
+    await other.openItself(desk.id());
     await second.waitForFunction(() =>
       document.querySelector('[role=status]')?.textContent?.includes('also open in another tab'),
     );

@@ -164,7 +164,7 @@ describe('plans from an empty desk', () => {
     await page.focus('[data-stage] textarea');
     await page.keyboard.type('0\n1\n2\n3');
     await desk.button('Set');
-    await desk.button('Normals and ohms');
+    await desk.section('normals');
     await page.click('[aria-label="Ohms of sequencer.cv"]', { count: 3 });
     await page.keyboard.type('1000');
     await page.keyboard.press('Enter');

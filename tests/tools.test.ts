@@ -41,10 +41,8 @@ describe('looking before choosing', () => {
     const { desk, page } = at;
     await desk.open('lamp-sweep-shut');
     await page.waitForSelector('[data-finding=vca-shut]');
-    await page.click('[data-finding=vca-shut] summary');
-    expect(await page.$eval('[data-finding=vca-shut] details', (e) => e.textContent)).toContain(
-      'positive voltage only',
-    );
+    await desk.button('Why');
+    expect(await page.$eval('[data-finding=vca-shut]', (e) => e.textContent)).toContain('positive voltage only');
     const before = await desk.edges('beam');
     await desk.button('Preview');
     await page.waitForSelector('[data-frame=beam][data-proposed=true]');
@@ -59,7 +57,7 @@ describe('looking before choosing', () => {
     expect((await desk.kept()).dismissed).toEqual([
       { code: 'vca-shut', at: 'beam.cv', reason: 'The gaps are the lamp turning away' },
     ]);
-    await page.click('[aria-label=Findings] details summary');
+    await desk.section('dismissed');
     await desk.button('Say it again');
     await page.waitForSelector('[data-finding=vca-shut]');
     await desk.saved();
@@ -123,7 +121,7 @@ describe('stages as a whole', () => {
   it('copies a chain to another end, mirrored', async () => {
     const { desk, page } = at;
     await desk.open('fog-bank-breathing');
-    await desk.button('Mirrored');
+    await desk.menu('Copy chain', 'To another end, mirrored');
     await desk.choose('new filter.cutoff');
     await page.waitForSelector('[data-end="filter.cutoff"][aria-pressed=true]');
     const patch = await desk.kept();
@@ -139,10 +137,9 @@ describe('stages as a whole', () => {
     await desk.open('two-lamps-opposite-ways');
     await page.click('[data-end="left.cutoff"]');
     await desk.stage('left');
-    await desk.button('Normals and ohms');
-    await desk.select('Normal of left.cutoff2', 'volts').catch(() => undefined);
-    const socket = (await page.$('[aria-label="Normal of left.cutoff2"]')) ? 'left.cutoff2' : 'left.resonance';
-    await page.select(`[aria-label="Normal of ${socket}"]`, 'volts');
+    await desk.section('normals');
+    const socket = 'left.cutoff2';
+    await desk.select(`Normal of ${socket}`, 'volts');
     await page.click(`[aria-label="Normal volts of ${socket}"]`, { count: 3 });
     await page.keyboard.type('1.5');
     await desk.keys('Enter');
@@ -216,7 +213,9 @@ describe('the scope', () => {
     await desk.open('lamp-sweep-cured');
     await desk.stage('beam');
     await page.click('[aria-label="Pin beam.cv to the scope"]');
-    await page.waitForFunction(() => document.querySelectorAll('table tbody tr:nth-child(2) td').length === 3);
+    await page.waitForFunction(
+      () => document.querySelectorAll('[aria-label=Measures] tbody tr:nth-child(2) td').length === 3,
+    );
     const unit = () => page.$eval('[data-scope-unit]', (e) => e.textContent);
     expect(await unit()).toBe('V');
     await desk.select('Shown in', 'figure');
@@ -230,7 +229,7 @@ describe('the scope', () => {
 
     await page.click('[data-way=levels]');
     await page.waitForSelector('[data-levels="5"] [data-level="turn.out"]');
-    await page.select('[data-levels] select', '1');
+    await desk.select('Range', '1');
     const over = await page.$eval('[data-level="turn.out"] td:last-child', (e) =>
       Number.parseFloat(e.textContent ?? ''),
     );
@@ -263,11 +262,11 @@ describe('the scope', () => {
   it('saves traces as CSV and WAV, and the picture as SVG and PNG', async () => {
     const { desk, page } = at;
     await desk.open('fog-bank-breathing');
-    await page.waitForSelector('[aria-label=Save]');
+    await page.waitForSelector('[aria-label=Measures] td');
     const client = await page.createCDPSession();
     await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
     const saved = async (as: string): Promise<Buffer> => {
-      await desk.select('Save', as);
+      await desk.menu('Save as', as === 'csv' ? 'CSV' : as === 'wav' ? 'WAV' : as.toUpperCase());
       const file = path.join(folder, `Fog bank breathing.${as}`);
       for (let i = 0; i < 100 && !existsSync(file); i++) await new Promise((resolve) => setTimeout(resolve, 50));
       await new Promise((resolve) => setTimeout(resolve, 200));
@@ -382,19 +381,14 @@ describe('hands', () => {
     const rows = Array.from({ length: 801 }, (_, k) => `${k / 100},${k % 200 < 100 ? 0.25 : 0.5}`);
     await upload('lamp.csv', `time,lamp\n${rows.join('\n')}\n`);
     await page.waitForSelector('::-p-xpath(//*[contains(., "at 100 Hz")])');
-    await page.$$eval('[role=dialog] label', (all) =>
-      all
-        .find((e) => e.textContent?.startsWith('1 in the file is'))
-        ?.querySelector('input')
-        ?.select(),
-    );
+    await page.click('[aria-label="1 in the file is"]', { count: 3 });
     await page.keyboard.type('8');
     await desk.button('Use as a recording');
     await page.waitForSelector('[data-stage=recording]');
     await page.click('[data-end="filter.cutoff"]');
     await desk.feed('recording.out');
     await page.click('[data-frame=recording]');
-    await page.waitForSelector('::-p-xpath(//dd[contains(., "+2.00 … +4.00")])');
+    await page.waitForSelector('::-p-xpath(//*[@data-fact="bound"][contains(., "+2.00 … +4.00")])');
     await desk.saved();
   });
 

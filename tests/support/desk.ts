@@ -38,6 +38,13 @@ export class DeskDriver {
     await this.page.waitForSelector('[role=listbox]', { hidden: true });
   }
 
+  /** A choice from a menu that a button opens. */
+  async menu(button: string, item: string): Promise<void> {
+    await this.button(button);
+    await (await this.page.waitForSelector(`::-p-xpath(//*[@role="menuitem"][contains(., "${item}")])`))!.click();
+    await this.page.waitForSelector('[role=menu]', { hidden: true });
+  }
+
   /** Opens a part of a panel, where it is not open yet. */
   async section(id: string): Promise<void> {
     const head = await this.page.waitForSelector(`[data-section="${id}"] button[aria-expanded]`);

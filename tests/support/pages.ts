@@ -17,7 +17,13 @@ interface At {
   newPage(): Promise<{ page: Page; desk: DeskDriver }>;
 }
 
-/** An application for a file of tests, and for each test a context and a page, which must never show a fault. */
+/** Lets the browser forget what a test made it keep: drafts and settings are the next test's own. */
+async function forget(page: Page, origin: string): Promise<void> {
+  const client = await page.createCDPSession();
+  await client.send('Storage.clearDataForOrigin', { origin, storageTypes: 'local_storage,session_storage,indexeddb' });
+}
+
+/** An application and a context for a file of tests, and a page for each, which must never show a fault. */
 export function openPages(): { readonly at: At } {
   const at = { faults: [] as string[] } as At;
   let application: Application;
@@ -32,17 +38,23 @@ export function openPages(): { readonly at: At } {
   beforeAll(async () => {
     application = await Application.open();
     at.url = application.url;
+    // One context a file: its scripts are read once.
+    ({ context: at.context, close } = await openContext());
   });
-  afterAll(() => application.close());
+  afterAll(async () => {
+    await close();
+    await application.close();
+  });
   beforeEach(async () => {
     at.faults = [];
     meant = [];
-    ({ context: at.context, close } = await openContext());
     Object.assign(at, await at.newPage());
   });
   afterEach(async () => {
     const { faults } = at;
-    await close();
+    const pages = await at.context.pages();
+    await forget(pages[0] as Page, at.url);
+    await Promise.all(pages.map((page) => page.close()));
     expect(faults.filter((f) => !meant.some((m) => m.test(f)))).toEqual([]);
     expect(meant.filter((m) => !faults.some((f) => m.test(f)))).toEqual([]);
   });

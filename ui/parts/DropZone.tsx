@@ -34,7 +34,7 @@ export function DropZone({ says, endings, onFile }: Props) {
         background: isDragActive ? ink.bound : 'none',
       }}
     >
-      <input {...getInputProps()} accept={endings.join(',')} aria-label={says} data-bring />
+      <input {...getInputProps({ style: undefined })} hidden accept={endings.join(',')} aria-label={says} data-bring />
       <Button color="primary" startIcon={<UploadFileIcon />} onClick={open} sx={{ flexShrink: 0 }}>
         Choose a file
       </Button>

@@ -34,7 +34,13 @@ export function ImportButton({ onImported }: { onImported: (documents: readonly 
   return (
     <>
       <span {...getRootProps()}>
-        <input {...getInputProps()} accept=".json,.zip,application/json,application/zip" aria-label="Patch file" />
+        {/* Hidden by the attribute: the policy refuses styles that a page brings along. */}
+        <input
+          {...getInputProps({ style: undefined })}
+          hidden
+          accept=".json,.zip,application/json,application/zip"
+          aria-label="Patch file"
+        />
         <Button onClick={open}>Import</Button>
       </span>
       <Dialog open={faults !== null} onClose={() => setFaults(null)} aria-labelledby="import-title">
