@@ -15,6 +15,34 @@ const config = [
     },
   },
   {
+    // What a kind is, it says of itself: nobody else asks for its name.
+    files: ['core/**/*.ts', 'ui/**/*.{ts,tsx}', 'server/**/*.ts', 'workers/**/*.ts'],
+    ignores: ['core/kinds/**', 'core/testing/**', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "BinaryExpression[left.property.name='name'][left.object.property.name='kind'][right.type='Literal']",
+          message: 'A kind says of itself what others ask: add a trait to core/kinds/kind.ts.',
+        },
+        {
+          selector: "BinaryExpression[left.property.name='name'][left.object.name='kind'][right.type='Literal']",
+          message: 'A kind says of itself what others ask: add a trait to core/kinds/kind.ts.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['**/*.{ts,tsx,mjs}'],
+    ignores: ['**/*.test.ts', 'tests/**', 'bench/**'],
+    rules: { 'max-lines': ['error', { max: 250 }] },
+  },
+  {
+    files: ['ui/**/*.tsx', 'app/**/*.tsx'],
+    rules: { 'max-lines-per-function': ['error', { max: 80 }] },
+  },
+  {
     files: ['**/*.test.ts', '**/*.test.tsx', 'tests/**'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },

@@ -1,3 +1,5 @@
+import { parseArgs } from 'node:util';
+
 /** Bad input, to be told on standard error, one line a fault. */
 export class Refusal extends Error {
   constructor(readonly lines: readonly string[]) {
@@ -13,37 +15,49 @@ export interface Arguments {
   readonly wav: string | null;
 }
 
-const allowed: Readonly<Record<string, readonly string[]>> = {
-  predict: ['--no-simulation'],
-  simulate: ['--probe', '--csv', '--wav'],
-  spectrum: ['--probe'],
+const options = {
+  'no-simulation': { type: 'boolean' },
+  probe: { type: 'string', multiple: true },
+  csv: { type: 'string' },
+  wav: { type: 'string' },
+} as const;
+
+const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
+  predict: ['no-simulation'],
+  simulate: ['probe', 'csv', 'wav'],
+  spectrum: ['probe'],
   tolerance: [],
   check: [],
 };
 
-export function parseArguments(command: string, argv: readonly string[]): Arguments {
-  const files: string[] = [];
-  const values = new Map<string, string[]>();
-  let simulation = true;
-  for (let i = 0; i < argv.length; i++) {
-    const word = argv[i] as string;
-    if (word === '-' || !word.startsWith('-')) files.push(word);
-    else if (!allowed[command]?.includes(word)) throw new Refusal([`${command} has no option ${word}`]);
-    else if (word === '--no-simulation') simulation = false;
-    else {
-      const value = argv[++i];
-      if (value === undefined) throw new Refusal([`${word} needs a value`]);
-      values.set(word, [...(values.get(word) ?? []), value]);
-    }
+/** What is wrong with the words of a command, in its own words. */
+function refusal(command: string, error: unknown): Refusal {
+  const { code, message } = error as { readonly code?: string; readonly message: string };
+  const option = /'(-[^' ]*)/.exec(message)?.[1] ?? '';
+  if (code === 'ERR_PARSE_ARGS_UNKNOWN_OPTION') return new Refusal([`${command} has no option ${option}`]);
+  return new Refusal([option ? `${option.split(' ')[0]} needs a value` : message]);
+}
+
+function parsed(command: string, argv: readonly string[]) {
+  const own = Object.fromEntries((allowed[command] ?? []).map((name) => [name, options[name]]));
+  try {
+    return parseArgs({ args: [...argv], options: own as Partial<typeof options>, allowPositionals: true });
+  } catch (error) {
+    throw refusal(command, error);
   }
-  if (files.length > 1 && (values.has('--csv') || values.has('--wav'))) {
+}
+
+export function parseArguments(command: string, argv: readonly string[]): Arguments {
+  const { positionals, values } = parsed(command, argv);
+  const given = values as { probe?: string[]; csv?: string; wav?: string; 'no-simulation'?: boolean };
+  if (positionals.length > 1 && (given.csv !== undefined || given.wav !== undefined)) {
     throw new Refusal(['--csv and --wav take one patch at a time']);
   }
   return {
-    files,
-    simulation,
-    probes: values.get('--probe') ?? [],
-    csv: values.get('--csv')?.at(-1) ?? null,
-    wav: values.get('--wav')?.at(-1) ?? null,
+    files: positionals,
+    simulation: given['no-simulation'] !== true,
+    probes: given.probe ?? [],
+    csv: given.csv ?? null,
+    wav: given.wav ?? null,
   };
 }

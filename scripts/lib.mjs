@@ -24,16 +24,62 @@ export function run(command, args, options = {}) {
 
 const stamp = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0);
 
+const isInstalled = () => {
+  const done = inRoot('node_modules', '.fenvo-installed');
+  return existsSync(done) && readFileSync(done, 'utf8') === readFileSync(inRoot('package-lock.json'), 'utf8');
+};
+const markInstalled = () =>
+  writeFileSync(inRoot('node_modules', '.fenvo-installed'), readFileSync(inRoot('package-lock.json'), 'utf8'));
+
+/** Debian's SQLite, where its headers are, saves two minutes of compiling; else the bundled source is built. */
+const sqliteEnv = () =>
+  existsSync('/usr/include/sqlite3.h') ? { npm_config_build_from_source: 'true', npm_config_sqlite: '/usr' } : {};
+
+const QUIET = ['--no-audit', '--no-fund'];
+
 /** Installs what the lockfile names, if that was not done since it last changed. */
 export function install() {
-  const done = inRoot('node_modules', '.fenvo-installed');
-  const lock = readFileSync(inRoot('package-lock.json'), 'utf8');
-  if (existsSync(done) && readFileSync(done, 'utf8') === lock) return;
-  // Debian's SQLite, where its headers are, saves two minutes of compiling; else the bundled source is built.
-  const system = existsSync('/usr/include/sqlite3.h');
-  const env = system ? { npm_config_build_from_source: 'true', npm_config_sqlite: '/usr' } : {};
-  run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true, env });
-  writeFileSync(done, lock);
+  if (isInstalled()) return;
+  run('npm', ['ci', ...QUIET], { quiet: true, env: sqliteEnv() });
+  markInstalled();
+}
+
+/** Starts a command; its promise ends with it, and fails as it does. */
+export function start(command, args, env = {}) {
+  const child = spawn(command, args, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  });
+  return new Promise((resolve, reject) => {
+    child.on('error', reject);
+    child.on('exit', (code, signal) =>
+      code === 0 ? resolve() : reject(new Error(`${command} ${args.join(' ')} ended with ${code ?? signal}`)),
+    );
+  });
+}
+
+/** Chromium for the browser tests and SQLite's headers, in one call, where they are missing and apt is there. */
+async function installSystem() {
+  const missing = [
+    ...(existsSync('/usr/bin/chromium') || process.env.FENVO_CHROMIUM ? [] : ['chromium']),
+    ...(existsSync('/usr/include/sqlite3.h') || isInstalled() ? [] : ['libsqlite3-dev']),
+  ];
+  if (missing.length === 0 || !existsSync('/usr/bin/apt-get')) return;
+  const admin = process.getuid?.() === 0 ? [] : ['sudo'];
+  const apt = (...args) => start('env', ['DEBIAN_FRONTEND=noninteractive', ...admin, 'apt-get', ...args]);
+  await apt('update', '-q');
+  await apt('install', '-y', '-q', '--no-install-recommends', ...missing);
+}
+
+/** All that the tests need: packages of the system and of the lockfile beside each other, then what has to be compiled. */
+export async function installForTests() {
+  const fresh = !isInstalled();
+  const packages = fresh ? start('npm', ['ci', '--ignore-scripts', ...QUIET]) : Promise.resolve();
+  await Promise.all([installSystem(), packages]);
+  if (!fresh) return;
+  await start('npm', ['rebuild', 'sqlite3', ...QUIET], sqliteEnv());
+  markInstalled();
 }
 
 /** The newest change below the given files and folders. */

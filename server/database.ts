@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
+import PQueue from 'p-queue';
 import { Sequelize, Transaction } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import { storageFault } from './faults';
@@ -55,6 +56,8 @@ function connect(folder: string): Sequelize {
     dialectModule: sqlite3,
     storage: path.join(folder, 'fenvo.sqlite'),
     logging: false,
+    // The connection itself waits for a lock; to ask again after that would make the wait several times as long.
+    retry: { max: 1 },
     // A writer asks for the lock as it begins, so that it waits there and not in its midst.
     transactionType: Transaction.TYPES.IMMEDIATE,
   });
@@ -79,15 +82,12 @@ export async function openDatabase(folder: string): Promise<Database> {
   }
   defineModels(sequelize);
   const opened = sequelize;
-  let last: Promise<unknown> = Promise.resolve();
+  // One write after the other: SQLite has one writer.
+  const writes = new PQueue({ concurrency: 1 });
   return {
     sequelize: opened,
     folder,
-    write(work) {
-      const mine = last.then(() => opened.transaction(work));
-      last = mine.catch(() => undefined);
-      return mine;
-    },
+    write: (work) => writes.add(() => opened.transaction(work)),
   };
 }
 

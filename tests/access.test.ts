@@ -145,11 +145,12 @@ const views: readonly (readonly [string, (desk: DeskDriver) => Promise<void>])[]
 describe('WCAG 2.2 AA in both themes', () => {
   it.each(views)('%s', async (_name, show) => {
     const { page, desk } = at;
-    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
+    const still = { name: 'prefers-reduced-motion', value: 'reduce' };
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }, still]);
     await show(desk);
     expect(await violations(page)).toEqual([]);
     // The same page in the other theme: what is drawn follows the system.
-    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'dark' }]);
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'dark' }, still]);
     await page.waitForSelector('html.dark');
     expect(await violations(page)).toEqual([]);
   });

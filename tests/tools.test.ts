@@ -264,7 +264,11 @@ describe('the scope', () => {
     await desk.open('fog-bank-breathing');
     await page.waitForSelector('[aria-label=Measures] td');
     const client = await page.createCDPSession();
-    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await client.send('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: folder,
+      browserContextId: at.context.id!,
+    });
     const saved = async (as: string): Promise<Buffer> => {
       await desk.menu('Save as', as === 'csv' ? 'CSV' : as === 'wav' ? 'WAV' : as.toUpperCase());
       const file = path.join(folder, `Fog bank breathing.${as}`);
@@ -388,7 +392,7 @@ describe('hands', () => {
     await page.click('[data-end="filter.cutoff"]');
     await desk.feed('recording.out');
     await page.click('[data-frame=recording]');
-    await page.waitForSelector('::-p-xpath(//*[@data-fact="bound"][contains(., "+2.00 … +4.00")])');
+    await page.waitForSelector('::-p-xpath(//*[@data-fact][contains(., "+2.00 … +4.00")])');
     await desk.saved();
   });
 
@@ -464,7 +468,7 @@ describe('the first hour', () => {
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.keys('v');
     expect(await page.$('[aria-label=Variants]')).toBeNull();
-    await page.click('[aria-label="Keys and words"]');
+    await desk.button('Keys and words');
     await page.click('[role=dialog] input[type=checkbox]');
     await desk.keys('Escape');
     await page.waitForSelector('[role=dialog]', { hidden: true });
@@ -490,7 +494,11 @@ describe('a patch with its recordings', () => {
     const { id } = (await made.json()) as { id: string };
     await page.goto(at.url);
     const client = await page.createCDPSession();
-    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await client.send('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: folder,
+      browserContextId: at.context.id!,
+    });
     await page.waitForSelector(`[data-patch="${id}"]`);
     await page.click('[aria-label="More for Hull tape"]');
     const item = '::-p-xpath(//li[contains(., "Export with its recordings")])';

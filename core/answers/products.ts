@@ -25,15 +25,11 @@ function sineHz(graph: Graph, input: GraphInput | undefined, readings: readonly 
   const from = input && sourceOf(graph, input);
   if (!from) return null;
   const { m, output } = from;
-  if (m.kind.name === 'lfo') {
-    const sine = output === 'sine' || (m.params.shape === 'sine' && ['out', 'inverted', 'quadrature'].includes(output));
-    return sine && m.params.mode === 'free' && m.inputs.every((s) => !s.connected)
-      ? (m.kind.hertz?.(m.params) ?? null)
-      : null;
-  }
-  if (m.kind.name === 'oscillator') {
-    const pitch = output === 'sine' ? readings.find((r) => r.at === socketAt(m.id, 'pitch')) : undefined;
-    return pitch && pitch.low === pitch.high ? pitch.low : null;
+  const sine = m.kind.sine?.(m.params, output) ?? null;
+  if (sine === 'rate') return m.inputs.every((s) => !s.connected) ? (m.kind.hertz?.(m.params) ?? null) : null;
+  if (sine) {
+    const read = readings.find((r) => r.at === socketAt(m.id, sine.end));
+    return read && read.low === read.high ? read.low : null;
   }
   const driven = m.inputs.filter((s) => s.driver.type === 'output');
   const [only] = driven;

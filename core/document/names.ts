@@ -1,4 +1,5 @@
 import { idOf, nameOf } from './sockets';
+import { kindNamed } from '../kinds';
 import type { Patch } from './types';
 
 /** `Lamp amp, cv` for a socket, `Lamp amp` for a module; the id where no such module is known. */
@@ -10,4 +11,7 @@ export function placeName(modules: readonly { readonly id: string; readonly labe
 
 /** The ids of the imported traces that a patch plays. */
 export const recordingsOf = ({ modules }: Patch): string[] =>
-  modules.flatMap((m) => (m.kind === 'recording' && m.params?.assetId ? [String(m.params.assetId)] : []));
+  modules.flatMap((m) => {
+    const id = m.params?.[kindNamed(m.kind)?.plays ?? ''];
+    return id ? [String(id)] : [];
+  });

@@ -1,16 +1,9 @@
 import { socketAt } from '../document/sockets';
-import type { GraphModule } from '../graph/graph';
 import { showVolts } from '../units/show';
 import { setCure, setParam } from './finding';
 import type { FindingRule, Found } from './finding';
 
 const LEAST_VOLTS = 0.01;
-
-/** The inputs that a module couples by AC. */
-function coupled(m: GraphModule): readonly string[] {
-  if (m.params.coupling !== 'ac') return [];
-  return m.kind.name === 'ringMod' ? ['a', 'b'] : m.kind.name === 'vca' ? ['in', 'in2'] : [];
-}
 
 export const acLosesDc: FindingRule = {
   code: 'ac-loses-dc',
@@ -20,7 +13,7 @@ export const acLosesDc: FindingRule = {
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules.flatMap((m) =>
-      coupled(m).flatMap((name): Found[] => {
+      (m.kind.acCoupled?.(m.params) ?? []).flatMap((name): Found[] => {
         const volts = simulation.inputs.get(socketAt(m.id, name))?.mean ?? 0;
         if (Math.abs(volts) <= LEAST_VOLTS) return [];
         return [

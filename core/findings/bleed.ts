@@ -1,5 +1,4 @@
 import { socketAt } from '../document/sockets';
-import type { GraphModule } from '../graph/graph';
 import { dbOf } from '../units/db';
 import { showDb } from '../units/show';
 import { cures, setCure, setParam } from './finding';
@@ -7,36 +6,6 @@ import type { FindingRule, Found } from './finding';
 
 const LOUDER_THAN_DB = -60;
 const MOST_TRIM = 0.1;
-
-interface Through {
-  readonly input: string;
-  readonly trim: string;
-  /** Feedthrough per volt, trim included. */
-  readonly bleed: number;
-  /** Volts of product for a volt of this input. */
-  readonly product: number;
-}
-
-function throughs(m: GraphModule, peak: (name: string) => number): readonly Through[] {
-  const p = m.params;
-  if (m.kind.name === 'vca') {
-    const signal = Math.max(peak('in'), peak('in2'));
-    return [
-      {
-        input: 'cv',
-        trim: 'bleedTrim',
-        bleed: Number(p.bleed) + Number(p.bleedTrim),
-        product: signal / Number(p.unityVolts),
-      },
-    ];
-  }
-  if (m.kind.name !== 'ringMod') return [];
-  const scale = Number(p.scaleVolts);
-  return [
-    { input: 'a', trim: 'trimA', bleed: Number(p.bleedA) + Number(p.trimA), product: peak('b') / scale },
-    { input: 'b', trim: 'trimB', bleed: Number(p.bleedB) + Number(p.trimB), product: peak('a') / scale },
-  ];
-}
 
 export const bleed: FindingRule = {
   code: 'bleed',
@@ -49,7 +18,8 @@ export const bleed: FindingRule = {
         const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
         return Math.max(hi, -lo);
       };
-      return throughs(m, peak).flatMap(({ input, trim, bleed: share, product }): Found[] => {
+      const through = m.kind.feedthrough?.(m.params, peak) ?? [];
+      return through.flatMap(({ input, trim, bleed: share, product }): Found[] => {
         const bleedDb = product > 0 ? dbOf(share / product) : null;
         if (bleedDb === null || bleedDb <= LOUDER_THAN_DB) return [];
         const value = Number(m.params[trim]) - share;

@@ -82,43 +82,18 @@ function quietSeconds({ m, spec }: GainWatch, [from, to]: Range, curve: number):
   return Number(seconds.toPrecision(2));
 }
 
-interface StageOf {
-  readonly param: string;
-  readonly up: boolean;
-  readonly curve: number;
-}
-
-/** Stages of the contour behind a gain, by parameter: the way their control goes, and its curve. */
-function stagesOf(m: GraphModule): readonly StageOf[] {
-  if (m.kind.name === 'slew') {
-    const curve = m.params.law === 'rc' ? 1 : 0;
-    return [
-      { param: 'rise', up: true, curve },
-      { param: 'fall', up: false, curve },
-    ];
-  }
-  const down = Number(m.params.decayCurve);
-  return [
-    { param: 'attack', up: true, curve: Number(m.params.attackCurve) },
-    { param: 'decay', up: false, curve: down },
-    { param: 'release', up: false, curve: down },
-  ];
-}
-
 /** The voltage that a control itself goes over, from bounds. */
 type RangeAt = (input: GraphInput) => Range;
 
 /** A contour whose stages are too short, made just long enough; `more` times that where one stage alone is not all. */
 function lengthened(graph: Graph, watch: GainWatch, [low, high]: Range, more: number): Cure | null {
   const controls = inputsNamed(watch.m, watch.spec.controls);
-  const contour = [...upstreamModules(graph, controls)].find(
-    (x) => x.kind.name === 'envelope' || x.kind.name === 'slew',
-  );
+  const contour = [...upstreamModules(graph, controls)].find((x) => x.kind.stages);
   if (!contour) return null;
-  const longer = stagesOf(contour).flatMap(({ param, up, curve }) => {
+  const stages = contour.kind.stages?.(contour.params) ?? [];
+  const longer = stages.flatMap(({ param, up, curve, forVolts }) => {
     const seconds = more * quietSeconds(watch, up ? [low, high] : [high, low], curve);
-    // A linear lag's time is for 10 V.
-    const scale = contour.kind.name === 'slew' && contour.params.law === 'linear' ? 10 / Math.max(0.1, high - low) : 1;
+    const scale = forVolts === undefined ? 1 : forVolts / Math.max(0.1, high - low);
     const time = Number((seconds * scale).toPrecision(3));
     return Number(contour.params[param]) < time ? [{ param, time }] : [];
   });
@@ -174,7 +149,7 @@ export const click = watching<GainWatch>({
   when: 'the gain of something that passes sound to a line output moves by more than 30 % of full (or of its own peak) within 1 ms, and its control is not itself sound (a part that repeats faster than 20 Hz)',
   cures: 'lengthens the envelope’s or lag’s stages to what moves 20 % in 1 ms, or puts a lag into the control',
   watch(graph) {
-    const outs = graph.modules.filter((m) => m.kind.name === 'lineOut').flatMap((m) => m.inputs);
+    const outs = graph.modules.filter((m) => m.kind.outlet).flatMap((m) => m.inputs);
     const heard = upstreamModules(graph, outs);
     return [...heard].flatMap((m) =>
       (m.kind.gains ?? [])

@@ -57,15 +57,14 @@ export interface WatchingRule<W extends Observer = Observer> extends Omit<Findin
 /** Declares a rule that watches; outside it the kind of its watchers does not matter. */
 export const watching = <W extends Observer>(rule: WatchingRule<W>): WatchingRule => rule as unknown as WatchingRule;
 
-/** Modules of a kind, with the drive of its first end. */
+/** Amplifiers, with how far they open: the drive of their first end. */
 export function drivesOf(
   evidence: Evidence,
-  kind: string,
 ): { m: GraphModule; low: number; high: number; below: number; above: number }[] {
   return evidence.graph.modules
     .filter(
       (m) =>
-        m.kind.name === kind && m.inputs.some((s) => s.connected && m.kind.ends?.[0]?.sockets.includes(s.spec.name)),
+        m.kind.opens === true && m.inputs.some((s) => s.connected && m.kind.ends?.[0]?.sockets.includes(s.spec.name)),
     )
     .map((m) => {
       const [low, high] = evidence.bounds.get(m.id)?.ends[0]?.drive ?? [0, 0];

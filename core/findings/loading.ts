@@ -13,24 +13,24 @@ const CENTS = 3;
 
 /** What loading leaves of an output's voltage: its own node's divider, and for a pot what its load makes of the amount. */
 function left(m: GraphModule, factor: number): number {
-  const amount = Number(m.params.amount);
-  const pot =
-    m.kind.name === 'attenuator' && m.params.build === 'passive' && amount > 0 ? m.loading.potGain / amount : 1;
-  return factor * pot;
+  const part = m.kind.passive?.(m.params);
+  return part?.is === 'pot' && part.position > 0 ? (factor * m.loading.potGain) / part.position : factor;
 }
 
 /** Passive parts at fault: the pot or mult itself, else the mults that hang on the output. */
 function buffered(graph: Graph, m: GraphModule, socket: string): readonly Cure[] {
-  const passive = (x: GraphModule | undefined): x is GraphModule => x?.params.build === 'passive';
+  const passive = (x: GraphModule | undefined): x is GraphModule => x?.kind.passive?.(x.params) != null;
   const behind = (from: string): GraphModule[] =>
     graph.patch.cables
       .filter((c) => c.from === from)
       .map((c) => graph.modules.find((x) => c.to.startsWith(`${x.id}.`)))
       .filter(passive);
   const parts = passive(m) ? [m] : behind(socket);
-  if (parts.length === 0) return [];
-  const edits = parts.map((x) => setParam(x.id, 'build', x.kind.name === 'mult' ? 'buffered' : 'active'));
-  return [setCure(parts[0]?.kind.name === 'mult' ? 'Buffer the mult' : 'Use an active one', ...edits)];
+  const edits = parts.flatMap(({ id, kind }) =>
+    kind.powered ? setParam(id, kind.powered.param, kind.powered.value) : [],
+  );
+  const says = parts[0]?.kind.powered?.says;
+  return says === undefined ? [] : [setCure(says, ...edits)];
 }
 
 /** How far a value of weighted inputs can lie from 0, and from the mean of what is plugged, volts. */

@@ -96,7 +96,7 @@ export function gainThrough(
   output: string,
   volts: (input: GraphInput) => number,
 ): number {
-  if (m.kind.name === 'slew' && input.spec.name === 'in') return m.outputs[0]?.factor ?? 1;
+  if (m.kind.lags === input.spec.name) return m.outputs[0]?.factor ?? 1;
   const at = (shift: number): number | null => lawAt(m, output, (s) => volts(s) + (s === input ? shift : 0));
   const [above, below] = [at(STEP), at(-STEP)];
   return above === null || below === null ? 0 : (above - below) / (2 * STEP);

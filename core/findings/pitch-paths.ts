@@ -21,9 +21,7 @@ export interface PitchPath {
 }
 
 function isNoteSource(m: GraphModule, output: string): boolean {
-  if (m.kind.name === 'sequencer') return output === 'cv';
-  if (m.kind.name === 'quantizer') return true;
-  return m.kind.name === 'constant' && /pitch|note|tune/i.test(`${m.label} ${m.id}`);
+  return m.kind.notes?.(output, `${m.label} ${m.id}`) ?? false;
 }
 
 /** How far a small move of one output moves every other output, all ways to it together. */

@@ -9,9 +9,9 @@ const LEAST_CENTS = 1;
 /** The one stage whose amount can make up for the path's gain. */
 function unityCure({ stages, gain }: PitchPath): Cure | undefined {
   for (const { m, input } of stages) {
-    const param = m.kind.name === 'mixer' ? `gain${input.spec.name.slice(2)}` : 'amount';
+    const param = input.spec.amount ?? 'amount';
     const spec = m.kind.params[param];
-    if (spec?.type !== 'number' || m.params.build === 'passive') continue;
+    if (spec?.type !== 'number' || m.kind.passive?.(m.params)) continue;
     const value = Number(m.params[param]) / gain;
     const [min, max] = spec.limits?.(m.params) ?? [spec.min, spec.max];
     if (value >= min && value <= max) return { label: `${m.label} to unity`, edits: [setParam(m.id, param, value)] };

@@ -6,20 +6,10 @@ import { cures, setCure, setParam } from './finding';
 import type { Cure, Evidence, FindingRule, Found } from './finding';
 import { gainThrough, sourceOf } from './paths';
 
-/** A delay's feedback, at most. */
-const MOST_FEEDBACK = 1.1;
-
 /** A stage's gain for a small, slow signal from one input to one output. */
 function smallGain(m: GraphModule, input: GraphInput, output: string, volts: (s: GraphInput) => number): number {
-  const p = m.params;
-  if (m.kind.name === 'delay' && input.spec.name === 'in') {
-    const f = Number(p.feedbackAmount);
-    return f < 1 ? 1 - Number(p.mix) + Number(p.mix) / (1 - f) : Infinity;
-  }
-  if (m.kind.name === 'filter' && input.spec.name === 'in') {
-    // At its loudest frequency: the resonance, or the pass band.
-    return Math.max(1, output === 'bandpass' ? 1 : 1 / (2 * (1 - 0.995 * Number(p.resonance))));
-  }
+  const loudest = m.kind.loudest?.(m.params, input.spec.name, output) ?? null;
+  if (loudest !== null) return loudest;
   return gainThrough(m, input, output, volts);
 }
 
@@ -93,14 +83,16 @@ function turnedDown(members: readonly GraphModule[], gain: number): Cure[] {
   );
 }
 
-function delayAlone({ bounds }: Evidence, m: GraphModule): Found[] {
-  const [, high] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === 'feedback')] ?? [0, 0];
-  const gain = Math.min(MOST_FEEDBACK, Number(m.params.feedbackAmount) + high / 10);
+function ownFeedback({ bounds }: Evidence, m: GraphModule): Found[] {
+  const { feedback } = m.kind;
+  if (!feedback) return [];
+  const { param, input, fullVolts, most } = feedback;
+  const [, high] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === input)] ?? [0, 0];
+  const gain = Math.min(most, Number(m.params[param]) + high / fullVolts);
   if (gain <= ABOVE) return [];
-  const value = Number((SAFE - high / 10).toPrecision(4));
-  const cure =
-    value >= 0 ? setCure(`Feedback to ${showNumber(100 * value, 0)} %`, setParam(m.id, 'feedbackAmount', value)) : null;
-  return [found(socketAt(m.id, 'feedback'), m.label, gain, cures(cure))];
+  const value = Number((SAFE - high / fullVolts).toPrecision(4));
+  const cure = value >= 0 ? setCure(`Feedback to ${showNumber(100 * value, 0)} %`, setParam(m.id, param, value)) : null;
+  return [found(socketAt(m.id, input), m.label, gain, cures(cure))];
 }
 
 export const runaway: FindingRule = {
@@ -110,7 +102,7 @@ export const runaway: FindingRule = {
   cures: 'the amount that gives 0.95',
   find(evidence) {
     const { graph } = evidence;
-    const delays = graph.modules.filter((m) => m.kind.name === 'delay').flatMap((m) => delayAlone(evidence, m));
+    const alone = graph.modules.flatMap((m) => ownFeedback(evidence, m));
     const loops = graph.groups
       .filter((g) => g.loop)
       .flatMap((g): Found[] => {
@@ -121,6 +113,6 @@ export const runaway: FindingRule = {
         if (gain <= ABOVE || !first) return [];
         return [found(first.outputs[0]?.socket ?? first.id, first.label, gain, turnedDown(members, gain))];
       });
-    return [...delays, ...loops];
+    return [...alone, ...loops];
   },
 };

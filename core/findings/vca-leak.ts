@@ -29,11 +29,10 @@ function restOf(
   { m, output }: { m: GraphModule; output: string },
   known: Map<string, number | null>,
 ): number | null {
-  if (m.kind.name === 'envelope') {
-    const rest = output === 'out' ? 1 : output === 'inverted' ? -1 : 0;
-    return rest * Number(m.params.restVolts) * (m.outputs.find((o) => o.name === output)?.factor ?? 1);
-  }
-  if (m.kind.name === 'slew') return restVolts(graph, m.inputs[0] as GraphInput, known);
+  const { contour, lags } = m.kind;
+  if (contour) return contour.rests(m.params, output) * (m.outputs.find((o) => o.name === output)?.factor ?? 1);
+  const followed = lags === undefined ? undefined : inputNamed(m, lags);
+  if (followed) return restVolts(graph, followed, known);
   const rests = new Map(m.inputs.map((s) => [s, restVolts(graph, s, known)]));
   if ([...rests.values()].some((v) => v === null)) return null;
   return lawAt(m, output, (s) => rests.get(s) ?? 0);
@@ -47,13 +46,13 @@ export const vcaLeak: FindingRule = {
   find({ graph, bounds }) {
     const heard = upstreamModules(
       graph,
-      graph.modules.filter((m) => m.kind.name === 'lineOut').flatMap((m) => m.inputs),
+      graph.modules.filter((m) => m.kind.outlet).flatMap((m) => m.inputs),
     );
     return graph.modules.flatMap((m): Found[] => {
       const [cv, cv2] = [inputNamed(m, 'cv'), inputNamed(m, 'cv2')];
-      if (m.kind.name !== 'vca' || !cv || !cv2) return [];
+      if (!m.kind.opens || !cv || !cv2) return [];
       const last = !graph.patch.cables.some((c) => c.from.startsWith(`${m.id}.`));
-      const opened = [...upstreamModules(graph, [cv, cv2])].some((x) => x.kind.name === 'envelope');
+      const opened = [...upstreamModules(graph, [cv, cv2])].some((x) => x.kind.contour !== undefined);
       if (!opened || (!heard.has(m) && !last)) return [];
       const [a, b] = [restVolts(graph, cv), restVolts(graph, cv2)];
       if (a === null || b === null) return [];

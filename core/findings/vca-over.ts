@@ -10,7 +10,7 @@ export const vcaOver: FindingRule = {
   when: 'the control of an amplifier can go over unity by more than 0.01 dB',
   cures: 'the amount that peaks at unity',
   find(evidence) {
-    return drivesOf(evidence, 'vca').flatMap(({ m, low, high, above }) => {
+    return drivesOf(evidence).flatMap(({ m, low, high, above }) => {
       const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;
       const peakDb = gainAt(m, peak);
       if (peakDb === null || peakDb <= THRESHOLD_DB) return [];

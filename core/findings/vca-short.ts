@@ -14,7 +14,7 @@ export const vcaShort: FindingRule = {
   when: 'the peak of an amplifier’s control stays more than 0.01 dB short of unity',
   cures: 'the amount that reaches unity, or a stage that amplifies to it',
   find(evidence) {
-    return drivesOf(evidence, 'vca').flatMap(({ m, low, high }) => {
+    return drivesOf(evidence).flatMap(({ m, low, high }) => {
       const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;
       const peakDb = gainAt(m, peak);
       if (peakDb !== null && peakDb >= -THRESHOLD_DB) return [];

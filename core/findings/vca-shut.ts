@@ -59,7 +59,7 @@ export const vcaShut: FindingRule = {
   when: 'the control of a two-quadrant amplifier with something at its input falls below −1 mV; an error where a slow oscillator, an oscillator, noise or a recording takes it there, a note where an envelope, a gate, a hand or a sequence does',
   cures: 'bias up by the missing volts; or less depth',
   find(evidence) {
-    return drivesOf(evidence, 'vca')
+    return drivesOf(evidence)
       .filter(({ m, low }) => m.params.quadrants === 2 && low < THRESHOLD && isFed(evidence, m))
       .map(({ m, low, high, below }) => {
         const share = evidence.simulation

@@ -1,12 +1,12 @@
 import { socketAt } from '../document/sockets';
 import { OHMS } from '../document/types';
 import type { Patch } from '../document/types';
-import type { Loading } from '../kinds/kind';
+import type { Kind, Loading } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 
 export interface Part {
   readonly id: string;
-  readonly kind: { readonly name: string; readonly joins?: boolean };
+  readonly kind: Pick<Kind, 'joins' | 'passive'>;
   readonly params: ParamValues;
   readonly inputs: readonly { readonly name: string }[];
   readonly outputs: readonly string[];
@@ -21,8 +21,8 @@ export interface Loads {
 const parallel = (a: number, b: number): number =>
   a === Infinity ? b : b === Infinity ? a : a === 0 || b === 0 ? 0 : (a * b) / (a + b);
 
-const isPot = (p: Part): boolean => p.kind.name === 'attenuator' && p.params.build === 'passive';
-const isWire = (p: Part): boolean => p.kind.name === 'mult' && p.params.build === 'passive';
+const isPot = (p: Part): boolean => p.kind.passive?.(p.params)?.is === 'pot';
+const isWire = (p: Part): boolean => p.kind.passive?.(p.params)?.is === 'wire';
 
 const isJunction = (p: Part): boolean => p.kind.joins ?? false;
 
@@ -110,8 +110,9 @@ export class Resistances implements Loads {
   }
 
   private pot(part: Part): { above: number; below: number } {
-    const [ohms, k] = [Number(part.params.potOhms), Number(part.params.amount)];
-    return { above: (1 - k) * ohms, below: k * ohms };
+    const pot = part.kind.passive?.(part.params);
+    if (pot?.is !== 'pot') return { above: 0, below: Infinity };
+    return { above: (1 - pot.position) * pot.ohms, below: pot.position * pot.ohms };
   }
 
   /** An active output's own resistance; wire and pots have none of their own here. */

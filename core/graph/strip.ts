@@ -41,10 +41,9 @@ export function flipsAt({ module: m, input, output }: Pick<Frame, 'module' | 'in
   const p = m.params;
   const name = output?.split('.')[1];
   let flips = name !== undefined && Object.hasOwn(m.kind.negated ?? {}, name);
-  if (m.kind.name === 'inverter') flips = !flips;
+  if (m.kind.flips?.(p)) flips = !flips;
   const { amount } = input?.spec ?? {};
   if (amount !== undefined && Number(p[amount]) < 0) flips = !flips;
-  if (p.inverting === true) flips = !flips;
   return flips;
 }
 

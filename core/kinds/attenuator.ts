@@ -1,5 +1,5 @@
 import { kind, never, signal } from './kind';
-import { choice, number, ohms, volts } from './params';
+import { choice, number, ohms, volts, setUp } from './params';
 import { showNumber } from '../units/show';
 
 export const attenuator = kind({
@@ -8,12 +8,14 @@ export const attenuator = kind({
   does: 'shrinks',
   formula: 'out = amount·in; passive: a pot of potOhms, which loads its source and is loaded',
   room: 'between',
+  passive: (p) => (p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount } : null),
+  powered: { says: 'Use an active one', param: 'build', value: 'active' },
   audio: false,
   params: {
     amount: number(1, 0, 1),
-    normalVolts: volts(0, { says: 'carried while nothing is plugged in' }),
-    build: choice(['active', 'passive']),
-    potOhms: ohms(100_000, 1000, 1_000_000),
+    normalVolts: setUp(volts(0, { says: 'carried while nothing is plugged in' })),
+    build: setUp(choice(['active', 'passive'])),
+    potOhms: setUp(ohms(100_000, 1000, 1_000_000)),
   },
   brief: (p) => `scale ${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],

@@ -1,5 +1,5 @@
 import { kind, never, signal } from './kind';
-import { choice, number, spanOf, volts } from './params';
+import { choice, number, spanOf, volts, setUp } from './params';
 import { showNumber } from '../units/show';
 
 export const attenuverter = kind({
@@ -12,8 +12,8 @@ export const attenuverter = kind({
   audio: false,
   params: {
     amount: number(0, -2, 2, '', spanOf('maxAmount')),
-    maxAmount: choice([1, 2]),
-    normalVolts: volts(0, { says: 'carried while nothing is plugged in; then it is a source' }),
+    maxAmount: setUp(choice([1, 2])),
+    normalVolts: setUp(volts(0, { says: 'carried while nothing is plugged in; then it is a source' })),
   },
   brief: (p) => `scale ${showNumber(p.amount, 2)}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],

@@ -8,6 +8,7 @@ export const constant = kind({
   does: 'stays at one voltage: a fader, wheel or pedal at rest',
   formula: 'out = volts',
   room: 'source',
+  notes: (_output, name) => /pitch|note|tune/i.test(name),
   audio: false,
   params: { volts: volts(0, between('lowVolts', 'highVolts')), lowVolts: volts(-5), highVolts: volts(5) },
   below: [['lowVolts', 'highVolts']],

@@ -2,7 +2,7 @@ import type { Laws } from '../law/builder';
 import type { Curve, Lin } from '../law/lin';
 import { control, kind, never, signal } from './kind';
 import type { GainSpec, Sockets } from './kind';
-import { choice, number } from './params';
+import { choice, number, setUp } from './params';
 import { showNumber } from '../units/show';
 
 interface Fade {
@@ -41,11 +41,12 @@ export const crossfade = kind({
   formula:
     'p = clamp(position + cvAmount·cv/fullVolts, 0, 1); a = in·ka; b = in·kb; out = in·ka + in2·kb; linear: 1 − p, p; equalPower: cos(πp/2), sin(πp/2)',
   room: 'between',
+  offered: 5,
   audio: false,
   params: {
     position: number(0.5, 0, 1),
     cvAmount: number(0, -1, 1),
-    fullVolts: number(10, 0.5, 12, 'V'),
+    fullVolts: setUp(number(10, 0.5, 12, 'V')),
     law: choice(['linear', 'equalPower']),
   },
   brief: (p) => `at ${showNumber(100 * p.position, 0)} %`,

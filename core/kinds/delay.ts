@@ -17,6 +17,11 @@ export const delay = kind({
   formula:
     'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the rails; out = (1 − mix)·in + mix·delayed',
   room: 'between',
+  feedback: { param: 'feedbackAmount', input: 'feedback', fullVolts: 10, most: 1.1 },
+  loudest(p, input) {
+    if (input !== 'in') return null;
+    return p.feedbackAmount < 1 ? 1 - p.mix + p.mix / (1 - p.feedbackAmount) : Infinity;
+  },
   audio: true,
   params: {
     seconds: seconds(0.3, SHORTEST, LONGEST),

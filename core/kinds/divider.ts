@@ -1,6 +1,6 @@
 import { Gate, gateFate } from './detect';
 import { always, gate, kind } from './kind';
-import { number, volts } from './params';
+import { number, volts, setUp } from './params';
 
 export const divider = kind({
   name: 'divider',
@@ -14,7 +14,7 @@ export const divider = kind({
     by: number(2, 2, 64, '', { whole: true }),
     lowVolts: volts(0),
     highVolts: volts(5),
-    thresholdVolts: volts(1),
+    thresholdVolts: setUp(volts(1)),
   },
   below: [['lowVolts', 'highVolts']],
   brief: (p) => `by ${p.by}`,

@@ -2,7 +2,7 @@ import { exp, exp2 } from '../law/fastmath';
 import type { Lin } from '../law/lin';
 import { Gate, fallsEver, gateFate } from './detect';
 import { control, gate, kind, always } from './kind';
-import { choice, flag, number, seconds, volts } from './params';
+import { choice, flag, number, seconds, volts, setUp } from './params';
 import { briefSeconds } from '../units/show';
 
 /** How high `end` and `rising` are, and how long `end` is. */
@@ -111,6 +111,15 @@ export const envelope = kind({
   formula:
     'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop, from and to restVolts; times·2^(timeAmount·time), read as a stage begins; end: 5 V for 5 ms after the last stage; rising: 5 V during the attack',
   room: 'source',
+  contour: {
+    gate: 'gate',
+    rests: (p, output) => (output === 'out' ? p.restVolts : output === 'inverted' ? -p.restVolts : 0),
+  },
+  stages: (p) => [
+    { param: 'attack', up: true, curve: p.attackCurve },
+    { param: 'decay', up: false, curve: p.decayCurve },
+    { param: 'release', up: false, curve: p.decayCurve },
+  ],
   audio: false,
   params: {
     mode: choice(['adsr', 'ar', 'ad', 'loop']),
@@ -123,7 +132,7 @@ export const envelope = kind({
     peakVolts: number(8, 0, 12, 'V'),
     restVolts: volts(0),
     timeAmount: number(0, -1, 1),
-    thresholdVolts: volts(1),
+    thresholdVolts: setUp(volts(1)),
     followsLevel: flag(false),
   },
   brief: (p) => `${p.mode.toUpperCase()}, ${briefSeconds(p.attack)} up`,

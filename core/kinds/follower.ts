@@ -4,7 +4,7 @@ import { Gate, fateOf } from './detect';
 import { always, kind, signal } from './kind';
 import type { Sockets } from './kind';
 import { lagShare } from './lag';
-import { number, seconds, volts } from './params';
+import { number, seconds, volts, setUp } from './params';
 import { showNumber } from '../units/show';
 
 const TOP = 10;
@@ -25,7 +25,7 @@ export const follower = kind({
     gain: number(1, 0, 20),
     attack: seconds(0.002, 0, 10),
     release: seconds(0.1, 0, 10),
-    thresholdVolts: volts(1),
+    thresholdVolts: setUp(volts(1)),
     gateVolts: volts(5),
   },
   brief: (p) => `gain ${showNumber(p.gain, 1)}`,

@@ -6,6 +6,7 @@ export const inverter = kind({
   does: 'flips',
   formula: 'out = −in',
   room: 'between',
+  flips: () => true,
   audio: false,
   params: {},
   brief: () => 'flips',

@@ -117,6 +117,33 @@ export interface GainSpec<P> {
   gain(p: P, sampleRate: number): (controls: readonly number[]) => number;
 }
 
+/** One stage of what a contour or a lag does in its own time. */
+export interface StageSpec {
+  /** Its time. */
+  readonly param: string;
+  /** The way its voltage goes. */
+  readonly up: boolean;
+  /** 0 is a straight line, 1 the curve of a resistor and a capacitor. */
+  readonly curve: number;
+  /** The time is for this many volts, however few there are; left out: for what there is. */
+  readonly forVolts?: number;
+}
+
+/** What of an input stands in a product's output beside the product. */
+export interface Feedthrough {
+  readonly input: string;
+  /** The parameter that nulls it. */
+  readonly trim: string;
+  /** Per volt, trim included. */
+  readonly bleed: number;
+  /** Volts of product for a volt of this input. */
+  readonly product: number;
+}
+
+/** A passive part: a pot, with where it stands, or plain wire. */
+export type Passive =
+  { readonly is: 'pot'; readonly ohms: number; readonly position: number } | { readonly is: 'wire' };
+
 /** A voltage that is cut flat beyond ±`level`, before it is. */
 export interface ClipSpec {
   readonly value: Lin;
@@ -169,6 +196,47 @@ interface Shape<P> {
   readonly holds?: string;
   /** The list of points that a hand draws or records. */
   readonly drawn?: string;
+  /** The amplifier's way: its first end is how far it opens, from shut to full. */
+  readonly opens?: boolean;
+  /** Leads out of the rack, to the ears; and whether it stops constant voltage on the way. */
+  readonly outlet?: { stopsDc(p: P): boolean };
+  /** Brings in what comes from outside the rack. */
+  readonly inlet?: boolean;
+  /** Stages that it goes through in times of its own. */
+  stages?(p: P): readonly StageSpec[];
+  /** The gate that begins its stages, and the voltage that an output rests at before. */
+  readonly contour?: { readonly gate: string; rests(p: P, output: string): number };
+  /** The signal input that it follows in time: a slow signal passes as it is. */
+  readonly lags?: string;
+  /** What a small signal from an input comes to at its loudest frequency; null: what its law says. */
+  loudest?(p: P, input: string, output: string): number | null;
+  /** Its own way back: the amount, the input that adds to it, volts for the whole of it, and where it is held. */
+  readonly feedback?: {
+    readonly param: string;
+    readonly input: string;
+    readonly fullVolts: number;
+    readonly most: number;
+  };
+  /** Puts out notes, one volt an octave; a plain voltage may by its name. */
+  notes?(output: string, name: string): boolean;
+  /** Inputs of a product that come through beside it, for peaks of its inputs. */
+  feedthrough?(p: P, peak: (input: string) => number): readonly Feedthrough[];
+  /** Inputs whose constant part is lost. */
+  acCoupled?(p: P): readonly string[];
+  /** Takes what is below 0 V for 0 V. */
+  positiveOnly?(p: P): boolean;
+  /** What it is while it has no power of its own. */
+  passive?(p: P): Passive | null;
+  /** What gives it power, in words and as a setting. */
+  readonly powered?: { readonly says: string; readonly param: string; readonly value: string };
+  /** Turns its signal over, whatever its amounts are. */
+  flips?(p: P): boolean;
+  /** A sine at an output: by its own rate, or by what one of its ends reads, Hz. */
+  sine?(p: P, output: string): 'rate' | { readonly end: string } | null;
+  /** The parameter that names a recording. */
+  readonly plays?: string;
+  /** Where it stands among the ends that are offered, the first being 1; left out: among the others. */
+  readonly offered?: number;
   /** Ties outputs together by wire. */
   readonly joins?: boolean;
   /** Clipping is what it is for. */

@@ -1,12 +1,9 @@
 import type { Kind } from './kind';
 import type { NumberSpec, ParamValues } from './params';
 
-const SETUP =
-  /^(normalVolts|unityVolts|fullVolts|thresholdVolts|limitVolts|maxGain|maxAmount|potOhms|low|high|inputs|minimum|build|order|quadrants|coupling|unit|taper|fmLaw|bleed|bleedTrim)$/;
-
 /** What a builder sets once, and a player's hand does not reach for. */
 export function isSetup(kind: Kind, name: string): boolean {
-  return SETUP.test(name) || (kind.below ?? []).some((pair) => pair.includes(name));
+  return kind.params[name]?.setUp === true || (kind.below ?? []).some((pair) => pair.includes(name));
 }
 
 export interface KnobOf {

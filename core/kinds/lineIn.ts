@@ -9,6 +9,7 @@ export const lineIn = kind({
   does: 'lifts line level to modular level',
   formula: 'out = in·10^(gainDb/20)',
   room: 'between',
+  inlet: true,
   audio: true,
   params: { gainDb: number(20, 0, 40, 'dB') },
   brief: (p) => `+${showNumber(p.gainDb, 0)} dB`,

@@ -41,6 +41,8 @@ export const lineOut = kind({
   does: 'goes to a mixer, an interface, speakers',
   formula: 'level in dBu (RMS, 0 dBu = 0.7746 V) after padDb, the constant part taken away by dcBlock',
   room: 'end',
+  outlet: { stopsDc: (p) => p.dcBlock },
+  offered: 6,
   audio: false,
   params: { padDb: number(0, 0, 60, 'dB'), dcBlock: flag(false) },
   brief: (p) => `pad ${showNumber(p.padDb, 0)} dB`,

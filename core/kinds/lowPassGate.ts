@@ -15,6 +15,7 @@ export const lowPassGate = kind({
   does: 'opens in loudness and brightness together',
   formula: 'u = clamp(cv/unityVolts, 0, 1) through an rc lag; out = u · lowpass at 20·1000^u Hz',
   room: 'between',
+  offered: 4,
   audio: true,
   params: { unityVolts: number(5, 0.5, 12, 'V'), resonance: number(0.1, 0, 1), lag: seconds(0.02, 0, 1) },
   brief: (p) => `lag ${briefSeconds(p.lag)}`,

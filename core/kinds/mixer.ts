@@ -1,6 +1,6 @@
 import type { Lin } from '../law/lin';
 import { kind, never, signal } from './kind';
-import { choice, flag, number, volts } from './params';
+import { choice, flag, number, volts, setUp } from './params';
 import type { ParamValues } from './params';
 
 const most = 8;
@@ -19,9 +19,10 @@ export const mixer = kind({
   does: 'adds others to it',
   formula: 'out = Σ gain_i·in_i (average: divided by the inputs in use, at least 1) + biasVolts, negated if inverting',
   room: 'between',
+  flips: (p) => p.inverting,
   audio: false,
   params: {
-    inputs: number(3, 2, most, '', { whole: true }),
+    inputs: setUp(number(3, 2, most, '', { whole: true })),
     gain1: gain(1),
     gain2: gain(2),
     gain3: gain(3),
@@ -31,7 +32,7 @@ export const mixer = kind({
     gain7: gain(7),
     gain8: gain(8),
     bipolar: flag(false),
-    maxGain: choice([1, 2]),
+    maxGain: setUp(choice([1, 2])),
     law: choice(['sum', 'average']),
     biasVolts: volts(0),
     inverting: flag(false),

@@ -1,5 +1,5 @@
 import { kind, never, signal } from './kind';
-import { between, choice, number, spanOf, volts } from './params';
+import { between, choice, number, spanOf, volts, setUp } from './params';
 import { showNumber, showVolts } from '../units/show';
 
 export const offset = kind({
@@ -11,11 +11,11 @@ export const offset = kind({
   audio: false,
   params: {
     amount: number(1, -4, 4, '', spanOf('maxAmount')),
-    maxAmount: choice([1, 2, 4]),
+    maxAmount: setUp(choice([1, 2, 4])),
     volts: volts(0, { ...between('lowVolts', 'highVolts'), label: 'lift' }),
     lowVolts: volts(-5),
     highVolts: volts(5),
-    order: choice(['scaleThenShift', 'shiftThenScale']),
+    order: setUp(choice(['scaleThenShift', 'shiftThenScale'])),
   },
   below: [['lowVolts', 'highVolts']],
   brief: (p) => `scale ${showNumber(p.amount, 2)}, lift ${showVolts(p.volts)}`,

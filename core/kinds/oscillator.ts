@@ -5,7 +5,7 @@ import type { Lin } from '../law/lin';
 import { Gate } from './detect';
 import { addressOf, always, control, gate, kind } from './kind';
 import type { EndSpec, Sockets } from './kind';
-import { choice, hertz, number, volts } from './params';
+import { choice, hertz, number, volts, setUp } from './params';
 import { Phase, withinCycle } from './phase';
 import { showHz } from '../units/show';
 
@@ -60,11 +60,13 @@ export const oscillator = kind({
   formula:
     'f = baseHz·2^(pitch + fmAmount·fm), or baseHz·2^pitch·(1 + fmAmount·fm/5), 0 to 20 000 Hz; saw and pulse band-limited; a rising sync (1 V) sets the phase to 0',
   room: 'source',
+  sine: (_p, output) => (output === 'sine' ? { end: 'pitch' } : null),
+  offered: 3,
   audio: true,
   params: {
     baseHz: hertz(261.626, 1, 20000),
     fmAmount: number(0, -1, 1),
-    fmLaw: choice(['exponential', 'linear']),
+    fmLaw: setUp(choice(['exponential', 'linear'])),
     width: number(0.5, NARROWEST, WIDEST),
     pwmAmount: number(0, -1, 1),
     lowVolts: volts(-5),

@@ -1,5 +1,5 @@
 import { control, kind, never } from './kind';
-import { choice, number, text } from './params';
+import { choice, number, text, setUp } from './params';
 import { showNumber } from '../units/show';
 
 export const parameter = kind({
@@ -8,15 +8,16 @@ export const parameter = kind({
   does: 'a destination whose panel knob and voltages add up',
   formula: 'p = clamp(knob + cvAmount·(cv + cv2)/fullVolts, 0, 1); value = low + p·(high − low), or low·(high/low)^p',
   room: 'end',
+  offered: 7,
   audio: false,
   params: {
     knob: number(0.5, 0, 1),
     cvAmount: number(1, -1, 1),
-    fullVolts: number(5, 0.5, 12, 'V'),
-    low: number(0, -1e9, 1e9),
-    high: number(1, -1e9, 1e9),
-    unit: text('', 80),
-    taper: choice(['linear', 'logarithmic']),
+    fullVolts: setUp(number(5, 0.5, 12, 'V')),
+    low: setUp(number(0, -1e9, 1e9)),
+    high: setUp(number(1, -1e9, 1e9)),
+    unit: setUp(text('', 80)),
+    taper: setUp(choice(['linear', 'logarithmic'])),
   },
   below: [['low', 'high']],
   check: (p) =>

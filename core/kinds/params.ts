@@ -24,6 +24,8 @@ interface Common<T> {
   readonly says?: string;
   /** Whether the parameter exists, given the others. */
   readonly exists?: (p: ParamValues) => boolean;
+  /** A builder sets it once; a player's hand does not reach for it. */
+  readonly setUp?: boolean;
 }
 export interface NumberSpec<T extends number | null = number> extends Common<T> {
   readonly type: 'number';
@@ -75,6 +77,9 @@ export type ParamSpec =
 export type ParamSpecs = Readonly<Record<string, ParamSpec>>;
 
 export type Values<S extends ParamSpecs> = { readonly [K in keyof S]: S[K] extends Common<infer T> ? T : never };
+
+/** The same parameter, as one that is set once. */
+export const setUp = <S extends ParamSpec>(spec: S): S => ({ ...spec, setUp: true });
 
 type NumberOptions = Partial<Omit<NumberSpec, 'type' | 'default' | 'min' | 'max' | 'unit' | 'nullable'>>;
 

@@ -3,7 +3,7 @@ import type { Lin } from '../law/lin';
 import { dbOf, orNothing } from '../units/db';
 import { control, kind, never, signal } from './kind';
 import type { Sockets } from './kind';
-import { number } from './params';
+import { number, setUp } from './params';
 import { responseCurve } from './response';
 import { showNumber } from '../units/show';
 
@@ -59,7 +59,7 @@ export const polarizer = kind({
     biasAmount: number(0, -1, 1),
     modulation: number(0, 0, 1),
     curve: number(0, 0, 1),
-    unityVolts: number(5, 0.5, 12, 'V'),
+    unityVolts: setUp(number(5, 0.5, 12, 'V')),
     clipVolts: number(10, 0.1, 24, 'V'),
   },
   brief: (p) => `gain ${showNumber(p.gain, 2)}`,

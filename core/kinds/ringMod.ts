@@ -1,7 +1,7 @@
 import { dbOf, orNothing } from '../units/db';
 import { kind, signal } from './kind';
 import type { EndSpec, GainSpec } from './kind';
-import { choice, number } from './params';
+import { choice, number, setUp } from './params';
 
 const trim = () => number(0, -0.1, 0.1);
 
@@ -53,10 +53,15 @@ export const ringMod = kind({
   does: 'multiplies in four quadrants',
   formula: 'out = a·b/scaleVolts + (bleedA + trimA)·a + (bleedB + trimB)·b; ac: both inputs coupled at 2 Hz',
   room: 'between',
+  feedthrough: (p, peak) => [
+    { input: 'a', trim: 'trimA', bleed: p.bleedA + p.trimA, product: peak('b') / p.scaleVolts },
+    { input: 'b', trim: 'trimB', bleed: p.bleedB + p.trimB, product: peak('a') / p.scaleVolts },
+  ],
+  acCoupled: (p) => (p.coupling === 'ac' ? ['a', 'b'] : []),
   audio: false,
   params: {
     scaleVolts: number(5, 0.5, 24, 'V'),
-    coupling: choice(['ac', 'dc']),
+    coupling: setUp(choice(['ac', 'dc'])),
     bleedA: trim(),
     bleedB: trim(),
     trimA: trim(),

@@ -18,6 +18,7 @@ export const sequencer = kind({
   formula:
     'a rising clock (1 V) plays the next step, the first at the first; gate follows the clock while the step’s gate is on, a tie keeps it high; a rising reset makes the next clock play step 1, till then cv holds and gate is low',
   room: 'source',
+  notes: (output) => output === 'cv',
   audio: false,
   params: { steps, gateVolts: volts(5) },
   brief: (p) => `${p.steps.length} steps`,

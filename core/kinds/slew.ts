@@ -1,7 +1,7 @@
 import { exp2 } from '../law/fastmath';
 import { addressOf, always, control, kind, signal } from './kind';
 import type { EndSpec, Wiring } from './kind';
-import { choice, number, seconds } from './params';
+import { choice, number, seconds, setUp } from './params';
 import { briefSeconds } from '../units/show';
 
 interface Times {
@@ -43,13 +43,22 @@ export const slew = kind({
   formula:
     'T = max(minimum, rise or fall)·2^(amount·cv + bothAmount·bothCv); linear: at most 10/T V/s; rc: out += (in − out)·(1 − e^(−5dt/T))',
   room: 'between',
+  lags: 'in',
+  stages: (p) => {
+    const curve = p.law === 'rc' ? 1 : 0;
+    const forVolts = p.law === 'linear' ? { forVolts: FULL_VOLTS } : {};
+    return [
+      { param: 'rise', up: true, curve, ...forVolts },
+      { param: 'fall', up: false, curve, ...forVolts },
+    ];
+  },
   starts: { rise: 0.1, fall: 0.1 },
   audio: false,
   params: {
     law: choice(['linear', 'rc']),
     rise: seconds(0, 0, 60),
     fall: seconds(0, 0, 60),
-    minimum: number(0, 0, 10, 's', { taper: 'log' }),
+    minimum: setUp(number(0, 0, 10, 's', { taper: 'log' })),
     riseAmount: number(1, -1, 1),
     fallAmount: number(1, -1, 1),
     bothAmount: number(1, -1, 1),

@@ -3,7 +3,7 @@ import type { Lin } from '../law/lin';
 import { dbOf, gainOf } from '../units/db';
 import { control, kind, signal } from './kind';
 import type { Sockets } from './kind';
-import { between, choice, number, orNone, volts } from './params';
+import { between, choice, number, orNone, volts, setUp } from './params';
 import { respond, responseCurve, softLimit } from './response';
 import { showVolts } from '../units/show';
 
@@ -24,6 +24,17 @@ export const vca = kind({
   formula:
     'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
   room: 'between',
+  feedthrough: (p, peak) => [
+    {
+      input: 'cv',
+      trim: 'bleedTrim',
+      bleed: p.bleed + p.bleedTrim,
+      product: Math.max(peak('in'), peak('in2')) / p.unityVolts,
+    },
+  ],
+  acCoupled: (p) => (p.coupling === 'ac' ? ['in', 'in2'] : []),
+  opens: true,
+  offered: 2,
   starts: { bias: 5 },
   audio: false,
   params: {
@@ -31,15 +42,15 @@ export const vca = kind({
     bias: volts(0, { ...between('biasLowVolts', 'biasHighVolts'), says: 'its own level knob, volts' }),
     biasLowVolts: volts(-5),
     biasHighVolts: volts(5),
-    unityVolts: number(5, 0.5, 12, 'V', { says: 'fully open at' }),
+    unityVolts: setUp(number(5, 0.5, 12, 'V', { says: 'fully open at' })),
     response: number(0, 0, 1, '', { says: '0 linear, 1 exponential' }),
-    quadrants: choice([2, 4]),
-    maxGain: number(2, 0, 10),
+    quadrants: setUp(choice([2, 4])),
+    maxGain: setUp(number(2, 0, 10)),
     boostDb: number(0, 0, 12, 'dB'),
-    coupling: choice(['dc', 'ac']),
-    bleed: number(0, -0.1, 0.1),
-    bleedTrim: number(0, -0.1, 0.1),
-    limitVolts: orNone(null, 0.1, 24, 'V'),
+    coupling: setUp(choice(['dc', 'ac'])),
+    bleed: setUp(number(0, -0.1, 0.1)),
+    bleedTrim: setUp(number(0, -0.1, 0.1)),
+    limitVolts: setUp(orNone(null, 0.1, 24, 'V')),
   },
   below: [['biasLowVolts', 'biasHighVolts']],
   brief: (p) =>

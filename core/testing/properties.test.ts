@@ -5,9 +5,6 @@ import { simulateGraph } from '../simulate/simulate';
 import { faultOf } from './check';
 import { randomPatch } from './randomPatch';
 
-const PATCHES = Number(process.env.FENVO_FUZZ ?? 20_000);
-const PART = 1000;
-
 /** What long runs found beyond the seeds of every run. */
 const FOUND = [
   [138_149, 'a steep curve’s huge numbers rounded a bound past what was seen'],
@@ -19,12 +16,6 @@ const FOUND = [
 describe('random patches: seen within bound, all finite, printed and parsed the same', () => {
   it.each(FOUND)('seed %i, once found: %s', (seed) => {
     expect(faultOf(randomPatch(seed, { loops: seed % 3 === 0, duration: 0.05 }))).toBeNull();
-  });
-  it.each(Array.from({ length: Math.ceil(PATCHES / PART) }, (_, i) => i * PART))('seeds from %i', (from) => {
-    for (let seed = from; seed < from + PART; seed++) {
-      const fault = faultOf(randomPatch(seed, { loops: seed % 3 === 0, duration: 0.05 }));
-      expect(fault === null ? null : `seed ${seed}: ${fault}`).toBeNull();
-    }
   });
 });
 

@@ -116,7 +116,7 @@ export class DeskDriver {
   /** A desk with nothing on it, by way of the shelf. */
   async fresh(): Promise<void> {
     await this.page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
-    await this.page.goto(this.url, { waitUntil: 'domcontentloaded' });
+    await this.shelf();
     await this.button('New patch');
     await this.page.waitForFunction(() => /\/patches\//.test(location.pathname));
     await this.page.waitForSelector('[data-save=saved]');

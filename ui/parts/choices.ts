@@ -8,7 +8,7 @@ import type { Choice } from './Chooser';
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Stages that one signal passes through. */
-export const insertable = allKinds.filter((k) => k.room === 'between' && k.name !== 'junction');
+export const insertable = allKinds.filter((k) => k.room === 'between' && !k.joins);
 
 const byDeed = (kinds: readonly Kind[], group: string): Choice[] =>
   kinds.map((k) => ({ key: k.name, title: capital(k.does), says: k.title, group }));
@@ -32,31 +32,29 @@ export const kindChoices: readonly Choice[] = [
   ),
 ];
 
-/** Order in which ends are offered: what is played first. */
-const FIRST = ['filter', 'vca', 'oscillator', 'lowPassGate', 'crossfade', 'lineOut', 'parameter'];
-const placeOf = (kind: Kind): number => FIRST.indexOf(kind.name) + 1 || FIRST.length + 1;
+/** What is played first is offered first. */
+const placeOf = (kind: Kind): number => kind.offered ?? Infinity;
+const byPlace = (a: Kind, b: Kind): number => (placeOf(a) === placeOf(b) ? 0 : placeOf(a) - placeOf(b));
 
 /** Every input with a unit of its own, with what it responds to. The key is `kind.socket`. */
-export const endChoices: readonly Choice[] = [...allKinds]
-  .sort((a, b) => placeOf(a) - placeOf(b))
-  .flatMap((kind) => {
-    const params = completeParams(kind);
-    return (kind.ends ?? []).map((end) => {
-      const window = end.window(params);
-      const unit = end.unit(params);
-      const reach = window ? `, from ${showNumber(window[0], 1)} to ${showNumber(window[1], 1)} V` : '';
-      return {
-        key: socketAt(kind.name, end.socket),
-        title: `${kind.title}, ${end.socket}`,
-        says: `${capital(end.quantity)}${unit ? ` in ${unit}` : ''}: ${end.says}${reach}`,
-        group: kind.room === 'end' || FIRST.includes(kind.name) ? 'Ends' : 'Knobs of other modules',
-      };
-    });
+export const endChoices: readonly Choice[] = [...allKinds].sort(byPlace).flatMap((kind) => {
+  const params = completeParams(kind);
+  return (kind.ends ?? []).map((end) => {
+    const window = end.window(params);
+    const unit = end.unit(params);
+    const reach = window ? `, from ${showNumber(window[0], 1)} to ${showNumber(window[1], 1)} V` : '';
+    return {
+      key: socketAt(kind.name, end.socket),
+      title: `${kind.title}, ${end.socket}`,
+      says: `${capital(end.quantity)}${unit ? ` in ${unit}` : ''}: ${end.says}${reach}`,
+      group: kind.room === 'end' || kind.offered !== undefined ? 'Ends' : 'Knobs of other modules',
+    };
   });
+});
 
 /** The socket of a loose destination: one that nothing drives yet and that drives nothing. */
 export function waitingEnd(m: GraphModule, used: (output: string) => boolean): string | null {
-  const meant = m.kind.room === 'end' || FIRST.includes(m.kind.name);
+  const meant = m.kind.room === 'end' || m.kind.offered !== undefined;
   const end = m.kind.ends?.[0];
   const idle = m.inputs.every((s) => s.driver.type !== 'output') && !m.outputs.some((o) => used(o.socket));
   return meant && end && idle ? socketAt(m.id, end.socket) : null;

@@ -36,8 +36,8 @@ const linkStyle = {
 /** One patch: its strip, its name and ends, its tags, its worst finding, and when it was changed. */
 export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChanged, onRemove }: Props) {
   return (
-    <TableRow component="div" data-patch={patch.id} aria-selected={chosen} sx={rowStyle}>
-      <TableCell component="div" sx={cellStyle.box}>
+    <TableRow component="div" data-patch={patch.id} data-chosen={chosen} sx={rowStyle}>
+      <TableCell component="div" role="cell" sx={cellStyle.box}>
         <Checkbox
           checked={chosen}
           onChange={() => onChoose(patch.id)}
@@ -45,10 +45,10 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChan
           sx={{ position: 'relative', zIndex: 1 }}
         />
       </TableCell>
-      <TableCell component="div" sx={cellStyle.picture}>
+      <TableCell component="div" role="cell" sx={cellStyle.picture}>
         <StripPicture strip={patch.summary?.strip ?? []} />
       </TableCell>
-      <TableCell component="div" sx={cellStyle.name}>
+      <TableCell component="div" role="cell" sx={cellStyle.name}>
         <Box component={SafeLink} href={`/patches/${patch.id}`} sx={linkStyle}>
           {patch.name}
         </Box>
@@ -61,20 +61,21 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChan
           </Box>
         ))}
       </TableCell>
-      <TableCell component="div" sx={{ ...cellStyle.tags, color: ink.softInk }}>
+      <TableCell component="div" role="cell" sx={{ ...cellStyle.tags, color: ink.softInk }}>
         {patch.tags.join(', ')}
       </TableCell>
-      <TableCell component="div" sx={cellStyle.findings}>
+      <TableCell component="div" role="cell" sx={cellStyle.findings}>
         <WorstFinding {...patch} />
       </TableCell>
       <TableCell
         component="div"
+        role="cell"
         title={dayjs(patch.updatedAt).format('YYYY-MM-DD HH:mm')}
         sx={{ ...cellStyle.changed, color: ink.softInk }}
       >
         {dayjs(patch.updatedAt).fromNow()}
       </TableCell>
-      <TableCell component="div" sx={cellStyle.menu}>
+      <TableCell component="div" role="cell" sx={cellStyle.menu}>
         <PatchMenu patch={patch} onChanged={onChanged} onRemove={() => onRemove(patch)} />
       </TableCell>
     </TableRow>

@@ -38,7 +38,7 @@ export function ShelfTable(props: Props) {
     <Table component="div" aria-label="Patches">
       <TableHead component="div">
         <TableRow component="div" sx={headStyle}>
-          <TableCell component="div" sx={cellStyle.box}>
+          <TableCell component="div" role="columnheader" sx={cellStyle.box}>
             <Checkbox
               checked={all}
               indeterminate={!all && patches.some((p) => chosen.has(p.id))}
@@ -46,11 +46,12 @@ export function ShelfTable(props: Props) {
               slotProps={{ input: { 'aria-label': 'Choose all patches' } }}
             />
           </TableCell>
-          <TableCell component="div" sx={cellStyle.picture} />
+          <TableCell component="div" role="columnheader" sx={cellStyle.picture} />
           {HEADS.map(([by, name]) => (
             <TableCell
               key={by}
               component="div"
+              role="columnheader"
               sx={{ border: 0, p: 0 }}
               sortDirection={order.by === by ? (order.down ? 'desc' : 'asc') : false}
             >
@@ -63,7 +64,7 @@ export function ShelfTable(props: Props) {
               </TableSortLabel>
             </TableCell>
           ))}
-          <TableCell component="div" sx={cellStyle.menu} />
+          <TableCell component="div" role="columnheader" sx={cellStyle.menu} />
         </TableRow>
       </TableHead>
       <TableBody component="div">

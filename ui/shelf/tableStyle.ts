@@ -15,7 +15,7 @@ export const rowStyle = {
   position: 'relative',
   py: 1,
   borderBottom: `1px solid ${ink.line}`,
-  '&:hover, &[aria-selected=true]': { background: ink.raised },
+  '&:hover, &[data-chosen=true]': { background: ink.raised },
   // A row that is out of sight costs nothing.
   contentVisibility: 'auto',
   containIntrinsicSize: 'auto 76px',

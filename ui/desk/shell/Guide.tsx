@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useStore } from 'zustand';
+import type { GraphModule } from '@/core';
 import { setSetting, settings } from '@/ui/parts/settings';
 import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
@@ -16,6 +17,10 @@ interface Step {
 
 const firstFrame = (p: Predicted): string => p.strip?.frames[0]?.input?.socket ?? '';
 const endInput = (p: Predicted): string => p.strip?.frames.at(-1)?.input?.socket ?? '';
+
+/** A stage that only makes its signal larger or smaller. */
+const scales = ({ kind, params }: GraphModule): boolean =>
+  kind.room === 'between' && kind.scaledBy !== undefined && kind.scaledBy(params).includes('amount');
 
 /** The order in which a modulation is planned by hand. */
 const steps: readonly Step[] = [
@@ -37,11 +42,8 @@ const steps: readonly Step[] = [
   {
     says: 'Choose the new frame and turn its knobs. Watch the reading of the end at the left, in its own unit.',
     done: (p) =>
-      p.graph.patch.modules.some((m) => m.kind === 'offset' || m.kind === 'attenuverter')
-        ? p.graph.patch.modules.some(
-            (m) => Object.keys(m.params ?? {}).some((k) => k === 'amount' || k === 'volts') && m.params?.amount !== 1,
-          )
-        : true,
+      !p.graph.modules.some(scales) ||
+      p.graph.patch.modules.some((m) => m.params?.amount !== undefined && m.params.amount !== 1),
   },
   {
     says: 'That is all: what is wrong stands under Findings, at the right, with its cure. The key ? shows the rest.',

@@ -56,7 +56,7 @@ export const InputRow = memo(function InputRow(props: InputProps) {
             sx={{ flex: 1, minWidth: 0 }}
           />
           {from === '' && (
-            <IconButton aria-label={`Choose what drives ${name}`} onClick={() => onFeed(socket)} sx={{ p: 0.25 }}>
+            <IconButton aria-label={`Choose what drives ${name}`} onClick={() => onFeed(socket)} sx={{ p: 0.5 }}>
               <AddIcon sx={{ fontSize: 16 }} />
             </IconButton>
           )}

@@ -1,0 +1,3 @@
+import { lookAtSeeds } from './seeds';
+
+lookAtSeeds(1);
