@@ -46,6 +46,7 @@ const config = [
     files: ['**/*.test.ts', '**/*.test.tsx', 'tests/**'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];
 
 export default config;

@@ -12,6 +12,7 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,server,ui,cli,demo}/**/*.test.ts'],
           testTimeout: 120_000,
+          maxWorkers: 2,
         },
       },
       {

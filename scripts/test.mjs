@@ -19,8 +19,9 @@ try {
     await bundle('cli/main.ts', 'fenvo');
     await bundle('demo/seed.ts', 'seed');
   });
-  await timed('unit', () => vitest('unit'));
-  await timed('browser', () => vitest('browser'));
+  const ended = await Promise.allSettled([timed('unit', () => vitest('unit'))]);
+  ended.push(...(await Promise.allSettled([timed('browser', () => vitest('browser'))])));
+  for (const { reason } of ended.filter((e) => e.status === 'rejected')) throw reason;
 } catch (error) {
   console.error(error.message);
   process.exitCode = 1;

@@ -3,59 +3,13 @@ import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Kernel, Wiring } from '../kinds/kind';
 import { GATE_HYSTERESIS } from '../kinds/detect';
 import { seedOf } from '../kinds/random';
-import { AtomStore } from '../law/builder';
-import { constant } from '../law/lin';
 import type { Lin } from '../law/lin';
 import type { Arena } from '../native/native';
+import { lawsOf } from './laws';
+import type { Delayed, GateWatch, Part } from './partTypes';
 import { DriveStats, GateStats, Picture, Stats, Tail, settleFrom } from './stats';
 import { Tape } from './tape';
 import type { SimulateOptions } from './types';
-
-export interface Part {
-  readonly module: GraphModule;
-  readonly inputs: readonly Float64Array[];
-  readonly outputs: readonly Float64Array[];
-  readonly kernel: Kernel;
-  readonly seen: readonly (Seen | null)[];
-  /** Outputs that are made from another's: index and the other's. */
-  readonly negated: readonly { readonly output: number; readonly of: number }[];
-  readonly drives: readonly {
-    readonly buffer: Float64Array;
-    readonly stats: DriveStats;
-    readonly picture: Picture | null;
-  }[];
-  readonly drivesTape: Tape;
-  /** What the kind itself cuts flat, counted beyond its level. */
-  readonly limits: readonly { readonly buffer: Float64Array; readonly stats: DriveStats }[];
-  readonly gates: readonly GateWatch[];
-  readonly delayed: readonly Delayed[];
-}
-
-export interface GateWatch {
-  readonly socket: string;
-  readonly buffer: Float64Array;
-  readonly stats: GateStats;
-}
-
-export interface Seen {
-  readonly stats: Stats;
-  readonly settled: Tail;
-  /** Sure to stay inside the rails. */
-  readonly inside: boolean;
-  readonly factor: number;
-  readonly picture: Picture | null;
-  /** Samples beyond the lower and the upper rail. */
-  readonly clipped: Float64Array;
-}
-
-/** A cable that carries the previous sample. */
-export interface Delayed {
-  readonly socket: string;
-  readonly source: Float64Array;
-  readonly buffer: Float64Array;
-  readonly stats: Stats;
-  last: number;
-}
 
 /** Lays out what each module of a run reads, computes and writes. */
 export class Parts {
@@ -250,29 +204,8 @@ export class Parts {
     };
   }
 
-  /** The law's values, with the inputs as its leaves; steady inputs fold into constants. */
-  private laws(m: GraphModule): { store: AtomStore; io: Parameters<GraphModule['kind']['law']>[2] } {
-    const store = new AtomStore();
-    const leaves = m.inputs.map(({ driver, spec }, slot) =>
-      driver.type === 'volts' ? constant(driver.volts) : store.leaf(spec.name, -Infinity, Infinity, slot),
-    );
-    const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
-    return {
-      store,
-      io: {
-        in: (name) => leaves[index(name)] ?? constant(0),
-        connected: (name) => m.inputs[index(name)]?.connected ?? false,
-        symbol: (name) => {
-          throw new Error(`${m.kind.name}.${name}: a law without a kernel has no symbols of its own`);
-        },
-        range: (x) => [x.lo, x.hi],
-        loading: m.loading,
-      },
-    };
-  }
-
   private lawKernel(m: GraphModule, inputs: readonly Float64Array[], outputs: readonly Float64Array[]): Kernel {
-    const { store, io } = this.laws(m);
+    const { store, io } = lawsOf(m);
     const law = m.kind.law(store, m.params, io);
     const tape = new Tape(this.arena, this.size, this.graph.sampleRate, inputs);
     m.outputs.forEach((o, i) => {
@@ -283,7 +216,7 @@ export class Parts {
 
   private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'drivesTape' | 'limits'> {
     const tape = new Tape(this.arena, this.size, this.graph.sampleRate, inputs);
-    const { store, io } = this.laws(m);
+    const { store, io } = lawsOf(m);
     const drives = (m.kind.ends ?? []).map((end) => {
       const buffer = this.arena.take(this.size);
       tape.write(end.drive(store, m.params, io), buffer);

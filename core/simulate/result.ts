@@ -1,6 +1,6 @@
 import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
-import type { Part } from './parts';
+import type { Part } from './partTypes';
 import type { Run } from './run';
 import { settleFrom } from './stats';
 import type { DriveStats, GateStats, Picture, Stats } from './stats';

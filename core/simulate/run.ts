@@ -3,7 +3,7 @@ import type { Graph } from '../graph/graph';
 import type { Upstream } from '../graph/upstream';
 import type { Arena } from '../native/native';
 import { Parts } from './parts';
-import type { Part } from './parts';
+import type { Part } from './partTypes';
 import type { Observer, SimulateOptions } from './types';
 
 /** The number of samples of a window. */

@@ -3,17 +3,13 @@ import LockIcon from '@mui/icons-material/Lock';
 import LockOpenIcon from '@mui/icons-material/LockOpen';
 import ButtonBase from '@mui/material/ButtonBase';
 import IconButton from '@mui/material/IconButton';
-import { memo, useEffect, useRef, useState } from 'react';
-import type { KeyboardEvent, PointerEvent } from 'react';
-import { angleOf, clockOf, positionOf, readTyped, showNumber, valueAt } from '@/core';
+import { memo, useRef, useState } from 'react';
+import type { KeyboardEvent } from 'react';
+import { angleOf, clockOf, positionOf, readTyped, showNumber } from '@/core';
 import type { NumberSpec, Travel } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { TypedValue } from './TypedValue';
-
-const STEP = 0.01;
-const FINE = 0.001;
-/** This far up turns a knob from end to end, pixels. */
-const REACH = 220;
+import { useTurn } from './useTurn';
 
 interface Props {
   readonly label: string;
@@ -27,14 +23,6 @@ interface Props {
   readonly onChange: (value: number) => void;
   readonly onDefault: () => void;
   readonly onLock: () => void;
-}
-
-/** As many digits as a hand can set: a ten-thousandth of the travel. */
-function rounded(value: number, travel: Travel, whole: boolean): number {
-  if (whole) return Math.round(value);
-  if (travel.taper === 'log') return Number(value.toPrecision(5));
-  const digits = Math.max(0, 4 - Math.ceil(Math.log10(travel.max - travel.min || 1)));
-  return Number(value.toFixed(digits));
 }
 
 /** Whether two renderings of a knob would look the same; its callbacks always speak of the same parameter. */
@@ -62,31 +50,8 @@ export const Knob = memo(function Knob({
 }: Props) {
   const dial = useRef<HTMLDivElement>(null);
   const [typing, setTyping] = useState<string | null>(null);
-  const drag = useRef<{ y: number; position: number } | null>(null);
   const position = positionOf(travel, value);
-  const turnTo = (p: number): void => {
-    const next = rounded(valueAt(travel, p), travel, spec.whole);
-    if (next !== value) onChange(Math.min(travel.max, Math.max(travel.min, next)));
-  };
-  const turnBy = (way: number, fine: boolean): void => {
-    if (spec.whole) onChange(Math.min(travel.max, Math.max(travel.min, value + way)));
-    else turnTo(position + way * (fine ? FINE : STEP));
-  };
-
-  // A passive listener, as React's own is, could not keep the page from scrolling.
-  const wheel = useRef(turnBy);
-  useEffect(() => {
-    wheel.current = turnBy;
-  });
-  useEffect(() => {
-    const element = dial.current;
-    const turn = (e: WheelEvent): void => {
-      e.preventDefault();
-      wheel.current(e.deltaY < 0 ? 1 : -1, e.shiftKey);
-    };
-    element?.addEventListener('wheel', turn, { passive: false });
-    return () => element?.removeEventListener('wheel', turn);
-  }, []);
+  const { turnTo, turnBy, pointer } = useTurn(dial, { travel, whole: spec.whole, value, onChange });
 
   const onKey = (e: KeyboardEvent): void => {
     const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[e.key];
@@ -101,32 +66,6 @@ export const Knob = memo(function Knob({
     else return;
     e.preventDefault();
     e.stopPropagation();
-  };
-  const onDown = (e: PointerEvent<HTMLDivElement>): void => {
-    e.currentTarget.setPointerCapture(e.pointerId);
-    drag.current = { y: e.clientY, position };
-  };
-  const onMove = (e: PointerEvent): void => {
-    const from = drag.current;
-    if (!from) return;
-    const reach = e.shiftKey ? REACH * 10 : REACH;
-    const to = Math.min(1, Math.max(0, from.position + (from.y - e.clientY) / reach));
-    if (e.shiftKey) drag.current = { y: e.clientY, position: to };
-    turnSoon(to);
-  };
-  // A pointer moves more often than the screen is drawn: the last place of each frame is what counts.
-  const soon = useRef<number | null>(null);
-  const wanted = useRef(0);
-  const turn = useRef(turnTo);
-  useEffect(() => {
-    turn.current = turnTo;
-  });
-  const turnSoon = (to: number): void => {
-    wanted.current = to;
-    soon.current ??= requestAnimationFrame(() => {
-      soon.current = null;
-      turn.current(wanted.current);
-    });
   };
 
   const clock = clockOf(position);
@@ -143,10 +82,7 @@ export const Knob = memo(function Knob({
         aria-valuenow={value}
         aria-valuetext={`${shown}, ${clock}, ${percent}`}
         onKeyDown={onKey}
-        onPointerDown={onDown}
-        onPointerMove={onMove}
-        onPointerUp={() => (drag.current = null)}
-        onPointerCancel={() => (drag.current = null)}
+        {...pointer}
         onDoubleClick={onDefault}
         style={styles.dial}
       >

@@ -12,16 +12,14 @@ const LOOK = 16;
 /** Arrow keys move a recorded hand by this share of the range at each look. */
 const KEY_STEP = 0.02;
 
-/** Records a hand in real time: the height of the pointer or the finger on the pad, or the up and down arrows. */
-export function Recorder({
-  range,
-  longest,
-  onRecorded,
-}: {
-  range: Range;
-  longest: number;
-  onRecorded: (taken: readonly GesturePoint[]) => void;
-}) {
+interface Props {
+  readonly range: Range;
+  readonly longest: number;
+  readonly onRecorded: (taken: readonly GesturePoint[]) => void;
+}
+
+/** A hand between 0 and 1 that is looked at in real time, from when it is started until it is stopped or time is up. */
+function useHand({ range, longest, onRecorded }: Props) {
   const [low, high] = range;
   const [seconds, setSeconds] = useState<number | null>(null);
   const share = useRef(0.5);
@@ -55,10 +53,24 @@ export function Recorder({
     }, LOOK);
     return () => clearInterval(timer);
   }, [running, low, high, longest]);
+  const set = (to: number): void => {
+    share.current = Math.min(1, Math.max(0, to));
+    setShown(share.current);
+  };
+  const turn = (to: number): void => {
+    way.current = to;
+    if (!running) set(share.current + to * KEY_STEP);
+  };
+  return { seconds, running, shown, set, turn, stop, start: () => setSeconds(0) };
+}
+
+/** Records a hand in real time: the height of the pointer or the finger on the pad, or the up and down arrows. */
+export function Recorder(props: Props) {
+  const [low, high] = props.range;
+  const { seconds, running, shown, set, turn, stop, start } = useHand(props);
   const follow = (e: PointerEvent<HTMLElement>): void => {
     const box = e.currentTarget.getBoundingClientRect();
-    share.current = Math.min(1, Math.max(0, 1 - (e.clientY - box.top) / box.height));
-    setShown(share.current);
+    set(1 - (e.clientY - box.top) / box.height);
   };
   return (
     <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 1 }}>
@@ -74,16 +86,12 @@ export function Recorder({
         onPointerMove={follow}
         onPointerDown={follow}
         onKeyDown={(e) => {
-          const turn = { ArrowUp: 1, ArrowDown: -1 }[e.key];
-          if (turn === undefined) return;
+          const way = { ArrowUp: 1, ArrowDown: -1 }[e.key];
+          if (way === undefined) return;
           e.preventDefault();
-          way.current = turn;
-          if (!running) {
-            share.current = Math.min(1, Math.max(0, share.current + turn * KEY_STEP));
-            setShown(share.current);
-          }
+          turn(way);
         }}
-        onKeyUp={() => (way.current = 0)}
+        onKeyUp={() => turn(0)}
         sx={{
           width: 120,
           height: 96,
@@ -99,18 +107,12 @@ export function Recorder({
         />
       </Box>
       <Box>
-        <Button
-          color={running ? 'primary' : 'inherit'}
-          onClick={() => {
-            if (running) stop();
-            else setSeconds(0);
-          }}
-        >
+        <Button color={running ? 'primary' : 'inherit'} onClick={running ? stop : start}>
           {running ? 'Stop' : 'Record from now'}
         </Button>
         <Box role="status" sx={{ fontFamily: fonts.numbers, mt: 0.5 }}>
-          {running
-            ? `${showNumber(seconds, 1)}\u2009s of ${briefSeconds(longest)}`
+          {seconds !== null
+            ? `${showNumber(seconds, 1)}\u2009s of ${briefSeconds(props.longest)}`
             : 'Move over the pad, by pointer, finger or ↑ ↓'}
         </Box>
       </Box>

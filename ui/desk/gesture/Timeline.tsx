@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import { scaleLinear } from 'd3-scale';
+import type { ScaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
@@ -39,27 +40,28 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
     const scale = SIZE.width / box.width;
     return { t: x.invert((e.clientX - box.left) * scale), volts: y.invert((e.clientY - box.top) * scale) };
   };
-  const path = line<GesturePoint>()
-    .x((p) => x(p.t))
-    .y((p) => y(p.volts));
-  if (held) path.curve(curveStepAfter);
+  const { straight, path } = lines(x, y, held);
   const last = points.at(-1);
   const shown = last ? [...points, { t: longest, volts: last.volts }] : points;
   const key = (e: KeyboardEvent, i: number): void => {
-    const p = points[i] as GesturePoint;
-    const step = e.shiftKey ? 0.2 : 1;
-    const moves: Record<string, GesturePoint> = {
-      ArrowLeft: { ...p, t: p.t - (longest / 100) * step },
-      ArrowRight: { ...p, t: Math.min(longest, p.t + (longest / 100) * step) },
-      ArrowUp: { ...p, volts: Math.min(range[1], p.volts + 0.1 * step) },
-      ArrowDown: { ...p, volts: Math.max(range[0], p.volts - 0.1 * step) },
-    };
-    const to = moves[e.key];
+    const to = movedByKey(points[i] as GesturePoint, e, range, longest);
     if (to) setPoints(movedPoint(points, i, to));
     else if (e.key === 'Delete' || e.key === 'Backspace') setPoints(withoutPoint(points, i));
     else return;
     e.preventDefault();
   };
+  const handle = (p: GesturePoint, i: number) => (
+    <Handle
+      key={i}
+      point={p}
+      index={i}
+      range={range}
+      x={x(p.t)}
+      y={y(p.volts)}
+      onKey={(e) => key(e, i)}
+      onGrab={() => way === 'points' && (grabbed.current = i)}
+    />
+  );
   return (
     <Box
       component="svg"
@@ -90,63 +92,95 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
         grabbed.current = null;
       }}
     >
-      <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
-        {y.ticks(6).map((v) => (
-          <g key={v}>
-            <line
-              x1={SIZE.left}
-              x2={SIZE.width - SIZE.right}
-              y1={y(v)}
-              y2={y(v)}
-              stroke={v === 0 ? ink.softInk : ink.line}
-            />
-            <text x={SIZE.left - 8} y={y(v) + 4} textAnchor="end">
-              {showNumber(v, 0, true)}
-            </text>
-          </g>
-        ))}
-        {x.ticks(8).map((t) => (
-          <text key={t} x={x(t)} y={SIZE.height - 6} textAnchor="middle">
-            {briefSeconds(t)}
-          </text>
-        ))}
-      </g>
+      <Axes x={x} y={y} />
       <path d={path([...shown]) ?? ''} fill="none" stroke={ink.trace} strokeWidth="1.6" />
-      {drawn && (
-        <path
-          d={
-            line<GesturePoint>()
-              .x((p) => x(p.t))
-              .y((p) => y(p.volts))([...drawn]) ?? ''
-          }
-          fill="none"
-          stroke={ink.wanted}
-          strokeWidth="2"
-        />
-      )}
-      {points.length <= 200 &&
-        points.map((p, i) => (
-          <circle
-            key={i}
-            cx={x(p.t)}
-            cy={y(p.volts)}
-            r="5"
-            fill={ink.raised}
-            stroke={ink.trace}
-            strokeWidth="1.5"
-            role="slider"
-            tabIndex={0}
-            aria-label={`Point ${i + 1}`}
-            aria-valuemin={range[0]}
-            aria-valuemax={range[1]}
-            aria-valuenow={p.volts}
-            aria-valuetext={`${showVolts(p.volts)} at ${showSeconds(p.t)}`}
-            onKeyDown={(e) => key(e, i)}
-            onPointerDown={() => {
-              if (way === 'points') grabbed.current = i;
-            }}
-          />
-        ))}
+      {drawn && <path d={straight([...drawn]) ?? ''} fill="none" stroke={ink.wanted} strokeWidth="2" />}
+      {points.length <= 200 && points.map(handle)}
     </Box>
+  );
+}
+
+/** The line of the gesture itself, held or not, and a straight one for what is being drawn. */
+function lines(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>, held: boolean) {
+  const straight = () =>
+    line<GesturePoint>()
+      .x((p) => x(p.t))
+      .y((p) => y(p.volts));
+  return { straight: straight(), path: held ? straight().curve(curveStepAfter) : straight() };
+}
+
+/** Where the arrows move a point to; null of any other key. */
+function movedByKey(p: GesturePoint, e: KeyboardEvent, [low, high]: Range, longest: number): GesturePoint | null {
+  const step = e.shiftKey ? 0.2 : 1;
+  const moves: Record<string, GesturePoint> = {
+    ArrowLeft: { ...p, t: p.t - (longest / 100) * step },
+    ArrowRight: { ...p, t: Math.min(longest, p.t + (longest / 100) * step) },
+    ArrowUp: { ...p, volts: Math.min(high, p.volts + 0.1 * step) },
+    ArrowDown: { ...p, volts: Math.max(low, p.volts - 0.1 * step) },
+  };
+  return moves[e.key] ?? null;
+}
+
+interface AxesProps {
+  readonly x: ScaleLinear<number, number>;
+  readonly y: ScaleLinear<number, number>;
+}
+
+function Axes({ x, y }: AxesProps) {
+  return (
+    <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
+      {y.ticks(6).map((v) => (
+        <g key={v}>
+          <line
+            x1={SIZE.left}
+            x2={SIZE.width - SIZE.right}
+            y1={y(v)}
+            y2={y(v)}
+            stroke={v === 0 ? ink.softInk : ink.line}
+          />
+          <text x={SIZE.left - 8} y={y(v) + 4} textAnchor="end">
+            {showNumber(v, 0, true)}
+          </text>
+        </g>
+      ))}
+      {x.ticks(8).map((t) => (
+        <text key={t} x={x(t)} y={SIZE.height - 6} textAnchor="middle">
+          {briefSeconds(t)}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+interface HandleProps {
+  readonly point: GesturePoint;
+  readonly index: number;
+  readonly range: Range;
+  readonly x: number;
+  readonly y: number;
+  readonly onKey: (e: KeyboardEvent) => void;
+  readonly onGrab: () => void;
+}
+
+/** A point that can be taken hold of. */
+function Handle({ point, index, range, x, y, onKey, onGrab }: HandleProps) {
+  return (
+    <circle
+      cx={x}
+      cy={y}
+      r="5"
+      fill={ink.raised}
+      stroke={ink.trace}
+      strokeWidth="1.5"
+      role="slider"
+      tabIndex={0}
+      aria-label={`Point ${index + 1}`}
+      aria-valuemin={range[0]}
+      aria-valuemax={range[1]}
+      aria-valuenow={point.volts}
+      aria-valuetext={`${showVolts(point.volts)} at ${showSeconds(point.t)}`}
+      onKeyDown={onKey}
+      onPointerDown={onGrab}
+    />
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import { scaleLinear } from 'd3-scale';
+import type { ScaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import { useEffect, useMemo } from 'react';
 import type { KeyboardEvent } from 'react';
@@ -55,14 +56,9 @@ export function Plot(props: PlotProps) {
   useZoom(box, duration, sampleRate, width, setView);
 
   const onKey = (e: KeyboardEvent): void => {
-    const span = view.to - view.from;
-    if (e.key === '+' || e.key === '=')
-      setView((old) => zoomed(old, (old.from + old.to) / 2, 0.5, duration, sampleRate));
-    else if (e.key === '-') setView((old) => zoomed(old, (old.from + old.to) / 2, 2, duration, sampleRate));
-    else if (e.key === 'ArrowLeft') setView((old) => moved(old, -span / 8, duration));
-    else if (e.key === 'ArrowRight') setView((old) => moved(old, span / 8, duration));
-    else if (e.key === '0') setView(() => ({ from: 0, to: duration }));
-    else return;
+    const change = changeOf(e.key, duration, sampleRate);
+    if (!change) return;
+    setView(change);
     e.preventDefault();
   };
   return (
@@ -83,29 +79,7 @@ export function Plot(props: PlotProps) {
         data-scope
       >
         <g transform={`translate(${EDGE.left},${EDGE.top})`} fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
-          {y.ticks(6).map((v) => (
-            <g key={v}>
-              <line
-                x1="0"
-                x2={width}
-                y1={y(v)}
-                y2={y(v)}
-                stroke={v === 0 ? ink.softInk : ink.line}
-                strokeWidth="0.75"
-              />
-              <text x="-8" y={y(v) + 4} textAnchor="end">
-                {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : v !== 0 && Math.abs(v) < 0.1 ? 2 : 1, volts)}
-              </text>
-            </g>
-          ))}
-          {x.ticks(5).map((t) => (
-            <g key={t}>
-              <line x1={x(t)} x2={x(t)} y1="0" y2={height} stroke={ink.line} strokeWidth="0.75" />
-              <text x={x(t)} y={height + 16} textAnchor={x(t) > width - 30 ? 'end' : 'middle'}>
-                {briefSeconds(t - origin)}
-              </text>
-            </g>
-          ))}
+          <Axes x={x} y={y} width={width} height={height} origin={origin} volts={volts} />
           <text x="-8" y="-7" textAnchor="end" fill={ink.softInk} data-scope-unit>
             {drawn[0]?.unit ?? ''}
           </text>
@@ -136,6 +110,59 @@ export function Plot(props: PlotProps) {
         </g>
       </svg>
     </Box>
+  );
+}
+
+/** What a key does to the part of the window that is in view; null of any other key. */
+function changeOf(key: string, duration: number, sampleRate: number): ((old: Window) => Window) | null {
+  const middle = (old: Window): number => (old.from + old.to) / 2;
+  const span = (old: Window): number => old.to - old.from;
+  switch (key) {
+    case '+':
+    case '=':
+      return (old) => zoomed(old, middle(old), 0.5, duration, sampleRate);
+    case '-':
+      return (old) => zoomed(old, middle(old), 2, duration, sampleRate);
+    case 'ArrowLeft':
+      return (old) => moved(old, -span(old) / 8, duration);
+    case 'ArrowRight':
+      return (old) => moved(old, span(old) / 8, duration);
+    case '0':
+      return () => ({ from: 0, to: duration });
+    default:
+      return null;
+  }
+}
+
+interface AxesProps {
+  readonly x: ScaleLinear<number, number>;
+  readonly y: ScaleLinear<number, number>;
+  readonly width: number;
+  readonly height: number;
+  readonly origin: number;
+  readonly volts: boolean;
+}
+
+function Axes({ x, y, width, height, origin, volts }: AxesProps) {
+  return (
+    <>
+      {y.ticks(6).map((v) => (
+        <g key={v}>
+          <line x1="0" x2={width} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} strokeWidth="0.75" />
+          <text x="-8" y={y(v) + 4} textAnchor="end">
+            {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : v !== 0 && Math.abs(v) < 0.1 ? 2 : 1, volts)}
+          </text>
+        </g>
+      ))}
+      {x.ticks(5).map((t) => (
+        <g key={t}>
+          <line x1={x(t)} x2={x(t)} y1="0" y2={height} stroke={ink.line} strokeWidth="0.75" />
+          <text x={x(t)} y={height + 16} textAnchor={x(t) > width - 30 ? 'end' : 'middle'}>
+            {briefSeconds(t - origin)}
+          </text>
+        </g>
+      ))}
+    </>
   );
 }
 

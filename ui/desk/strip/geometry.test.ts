@@ -4,6 +4,7 @@ import {
   connectorPath,
   foldsOf,
   layoutOf,
+  NUMBER,
   outside,
   RULER,
   stackRows,
@@ -29,7 +30,7 @@ describe('the strip’s layout', () => {
   });
   it('one volt is as tall in every frame, up is up', () => {
     const { y, top, bottom } = layoutOf(open(3), space, 1, [-2, 6]);
-    expect([y(6), y(-2)]).toEqual([top, bottom]);
+    expect([y(6), y(-2)]).toEqual([top + NUMBER, bottom - NUMBER]);
     expect(y(1) - y(2)).toBeCloseTo(y(4) - y(5), 9);
   });
   it('the ruler holds all that it must show, with room', () => {

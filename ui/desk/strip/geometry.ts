@@ -84,7 +84,7 @@ export function layoutOf(folded: readonly boolean[], space: Space, rows: number,
   w.reduce((at, width) => (x.push(at), at + width + gap), RULER);
   const small = low || rows > MOST_ROWS ? TINY : MINI;
   const top = rows * small.row + TOP;
-  const bottom = Math.max(top + 120, space.height - BOTTOM);
+  const bottom = Math.max(top + 104, space.height - BOTTOM);
   return {
     width: Math.max(space.width, (x.at(-1) ?? RULER) + (w.at(-1) ?? 0) + UNIT_RULER),
     height: bottom + BOTTOM,

@@ -1,21 +1,22 @@
 import { describe, expect, it, vi } from 'vitest';
-import { stageChoices } from '../../ui/parts/choices';
-import { kindsPage } from '../docs/docs';
-import { parsePatch } from '../document/parse';
-import { printPatch } from '../document/print';
-import { patchSchema } from '../document/schema';
-import { applyEdits } from '../edit/edit';
-import { insertStage, removeStages } from '../edit/stages';
-import { explain } from '../findings';
-import { buildGraph } from '../graph/graph';
-import { stripTo } from '../graph/strip';
-import { predict } from '../answers/predict';
-import { patchOf } from '../testing/patch';
+import { stageChoices } from './choices';
+import { kindsPage } from '@/core/docs/docs';
+import { parsePatch } from '@/core/document/parse';
+import { printPatch } from '@/core/document/print';
+import { patchSchema } from '@/core/document/schema';
+import { applyEdits } from '@/core/edit/edit';
+import { insertStage, removeStages } from '@/core/edit/stages';
+import { explain } from '@/core/findings';
+import { buildGraph } from '@/core/graph/graph';
+import { stripTo } from '@/core/graph/strip';
+import { predict } from '@/core/answers/predict';
+import { patchOf } from '@/core/testing/patch';
+import type * as Kinds from '@/core/kinds/index';
 
 // The one line of the index.
-vi.mock('./index', async (original) => {
-  const real = await original<typeof import('./index')>();
-  const { doubler } = await import('../testing/addedKind');
+vi.mock('@/core/kinds/index', async (original) => {
+  const real = await original<typeof Kinds>();
+  const { doubler } = await import('@/core/testing/addedKind');
   return {
     ...real,
     allKinds: [...real.allKinds, doubler],

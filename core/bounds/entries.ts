@@ -1,0 +1,60 @@
+import type { GraphModule } from '../graph/graph';
+import type { Fate } from '../kinds/kind';
+import { constant } from '../law/lin';
+import type { Lin, Range } from '../law/lin';
+
+export interface EndBound {
+  /** Index into the kind's `ends`. */
+  readonly end: number;
+  readonly drive: Range;
+}
+
+export interface ModuleBounds {
+  readonly outputs: readonly Range[];
+  /** The outputs before their rails and loads: what clipping takes away. */
+  readonly unclipped: readonly Range[];
+  readonly inputs: readonly Range[];
+  readonly ends: readonly EndBound[];
+  /** What the kind itself cuts flat, before it does. */
+  readonly uncut: readonly Range[];
+  /** What its own detector can ever do; null where it has none. */
+  readonly fate: Fate | null;
+}
+
+export interface Entry {
+  readonly module: GraphModule;
+  /** Worked out while its loop still narrowed. */
+  readonly coarse: boolean;
+  readonly railVolts: number;
+  readonly inputs: readonly Lin[];
+  readonly outputs: readonly Lin[];
+  readonly bounds: ModuleBounds;
+}
+
+/** A loop as it was when its entries were worked out. */
+export interface Loop {
+  readonly members: readonly GraphModule[];
+  readonly outside: readonly Lin[];
+  readonly wires: string;
+}
+
+export const same = (a: readonly Lin[], b: readonly Lin[]): boolean =>
+  a.length === b.length && a.every((x, i) => x === b[i]);
+
+const constants = new Map<number, Lin>();
+
+/** The same object for the same voltage, so that inputs can be told apart by identity. */
+export function constantOf(volts: number): Lin {
+  const known = constants.get(volts);
+  if (known) return known;
+  if (constants.size > 10_000) constants.clear();
+  const made = constant(volts);
+  constants.set(volts, made);
+  return made;
+}
+
+export interface Known {
+  readonly entries: Map<string, Entry>;
+  /** By the first member's id. */
+  readonly loops: Map<string, Loop>;
+}

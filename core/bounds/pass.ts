@@ -1,0 +1,189 @@
+import { alike } from '../graph/alike';
+import type { Driver, Graph, GraphModule } from '../graph/graph';
+import type { Edge, Group } from '../graph/order';
+import type { Sockets } from '../kinds/kind';
+import type { AtomStore } from '../law/builder';
+import { affine, constant, keyOf } from '../law/lin';
+import type { Lin, Range } from '../law/lin';
+import { constantOf, same } from './entries';
+import type { Entry, Known, Loop } from './entries';
+import type { Tightener } from './tighten';
+
+/** Rounds of narrowing for a loop, at most; and module by round, so that a great tangle does not take minutes. */
+const ROUNDS = 50;
+const MOST_ROUNDS_WORK = 1600;
+
+/**
+ * Modules that neither run by themselves nor draw are the same voltage where their settings and inputs are: followers
+ * of one clock, reset or signal stay tied.
+ */
+function identityOf(m: GraphModule, inputs: readonly Lin[]): string {
+  const connected = (name: string): boolean => m.inputs.some((s) => s.spec.name === name && s.connected);
+  if (m.kind.free?.(m.params, connected) ?? false) return `module ${m.id}`;
+  const wires = m.inputs.map((s, i) => `${s.connected} ${keyOf(inputs[i] as Lin)}`);
+  return `${m.kind.name} ${JSON.stringify(m.params)} ${wires.join()}`;
+}
+
+/** One working-out of a graph's bounds, group by group. */
+export class Pass {
+  private readonly railVolts: number;
+  private readonly outputs = new Map<number, readonly Lin[]>();
+  /** What the delayed cables of a loop carry, by `module.output`. */
+  private readonly delayed = new Map<string, Lin>();
+  private coarse = false;
+  private readonly range = (x: Lin): Range => (this.coarse ? this.tightener.coarse(x) : this.tightener.range(x));
+
+  constructor(
+    private readonly graph: Graph,
+    private readonly store: AtomStore,
+    private readonly before: Known,
+    private readonly next: Known,
+    private readonly tightener: Tightener,
+  ) {
+    this.railVolts = graph.patch.settings.railVolts;
+  }
+
+  group(group: Group<Edge>): void {
+    if (group.loop) this.loop(group);
+    else group.modules.forEach((m) => this.module(m));
+  }
+
+  /** A loop of which nothing changed keeps its answer as a whole. */
+  private loop(group: Group<Edge>): void {
+    const members = group.modules.map((i) => this.graph.modules[i] as GraphModule);
+    const [first] = members;
+    if (!first) return;
+    const inside = new Set(group.modules);
+    const outside: Lin[] = [];
+    const wires: string[] = [];
+    for (const { inputs } of members) {
+      for (const { driver } of inputs) {
+        if (driver.type === 'output' && inside.has(driver.module))
+          wires.push(`${this.graph.modules[driver.module]?.id} ${driver.output} ${driver.delayed}`);
+        else {
+          // The place is kept among the wires: the same two voltages at two swapped inputs are another loop.
+          wires.push('-');
+          outside.push(this.carried(driver));
+        }
+      }
+    }
+    const now: Loop = { members, outside, wires: wires.join() };
+    const known = this.before.loops.get(first.id);
+    const keeps =
+      known?.wires === now.wires &&
+      known.members.length === members.length &&
+      same(known.outside, outside) &&
+      members.every((m, i) => this.keeps(m, known.members[i] as GraphModule));
+    if (keeps) for (const m of members) this.keep(m.index, m.id, this.before.entries.get(m.id) as Entry);
+    else this.narrow(group);
+    this.next.loops.set(first.id, now);
+  }
+
+  private keeps(m: GraphModule, known: GraphModule): boolean {
+    const entry = this.before.entries.get(m.id);
+    return entry?.railVolts === this.railVolts && !entry.coarse && m.id === known.id && alike(known, m);
+  }
+
+  private keep(index: number, id: string, entry: Entry): void {
+    this.outputs.set(index, entry.outputs);
+    this.next.entries.set(id, entry);
+  }
+
+  /** From the rails inward: every round's answer is sound, and none is wider than the one before it. */
+  private narrow(group: Group<Edge>): void {
+    const members = group.modules.map((i) => this.graph.modules[i] as GraphModule);
+    const cut = members.flatMap((m) =>
+      m.inputs.flatMap((s) => (s.driver.type === 'output' && s.driver.delayed ? [s.driver] : [])),
+    );
+    const rail = this.railVolts;
+    const ranges = new Map<string, Range>(cut.map((d) => [`${d.module}.${d.output}`, [-rail, rail]]));
+    const socketOf = (d: (typeof cut)[number]): string => this.graph.modules[d.module]?.outputs[d.output]?.socket ?? '';
+    const sockets = new Map(cut.map((d) => [`${d.module}.${d.output}`, socketOf(d)]));
+    const run = (): void => {
+      for (const [key, [lo, hi]] of ranges) {
+        // By its socket: a place in the list is another module's after one is removed.
+        this.delayed.set(key, this.store.leaf(`delayed ${sockets.get(key)}`, lo, hi));
+      }
+      members.forEach((m) => this.module(m.index));
+    };
+    this.coarse = true;
+    const rounds = Math.min(ROUNDS, Math.ceil(MOST_ROUNDS_WORK / members.length));
+    for (let round = 0, moved = Infinity; round < rounds && moved > 1e-12; round++) {
+      run();
+      moved = 0;
+      for (const d of cut) {
+        const key = `${d.module}.${d.output}`;
+        const [lo, hi] = this.range((this.outputs.get(d.module) as readonly Lin[])[d.output] as Lin);
+        const [oldLo, oldHi] = ranges.get(key) as Range;
+        const now: Range = [Math.max(oldLo, Math.min(0, lo)), Math.min(oldHi, Math.max(0, hi))];
+        moved = Math.max(moved, now[0] - oldLo, oldHi - now[1]);
+        ranges.set(key, now);
+      }
+    }
+    this.coarse = false;
+    this.tightener.narrowed();
+    run();
+  }
+
+  private inputs(m: GraphModule): Lin[] {
+    return m.inputs.map(({ driver }) => this.carried(driver));
+  }
+
+  private carried(driver: Driver): Lin {
+    if (driver.type === 'volts') return constantOf(driver.volts);
+    if (driver.delayed) return this.delayed.get(`${driver.module}.${driver.output}`) as Lin;
+    return (this.outputs.get(driver.module) as readonly Lin[])[driver.output] as Lin;
+  }
+
+  private module(index: number): void {
+    const m = this.graph.modules[index] as GraphModule;
+    const inputs = this.inputs(m);
+    const known = this.next.entries.get(m.id) ?? this.before.entries.get(m.id);
+    const keeps =
+      known !== undefined &&
+      known.coarse === this.coarse &&
+      known.railVolts === this.railVolts &&
+      same(known.inputs, inputs) &&
+      alike(known.module, m);
+    const entry = keeps ? known : this.work(m, inputs);
+    this.keep(index, m.id, entry);
+  }
+
+  private work(m: GraphModule, inputs: readonly Lin[]): Entry {
+    const rail = this.railVolts;
+    const byName = new Map(m.inputs.map((s, i) => [s.spec.name, i]));
+    const identity = identityOf(m, inputs);
+    const io: Sockets = {
+      in: (name) => inputs[byName.get(name) ?? -1] ?? constant(0),
+      connected: (name) => m.inputs[byName.get(name) ?? -1]?.connected ?? false,
+      symbol: (name, lo, hi) =>
+        this.store.leaf(
+          `${name} of ${identity}`,
+          Math.max(-rail, Math.min(rail, lo)),
+          Math.min(rail, Math.max(-rail, hi)),
+        ),
+      range: this.range,
+      loading: m.loading,
+    };
+    const law = m.kind.law(this.store, m.params, io);
+    const outputs = m.outputs.map((o) =>
+      affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1)), o.factor),
+    );
+    const ends = (m.kind.ends ?? []).map((end, i) => ({
+      end: i,
+      drive: this.range(end.drive(this.store, m.params, io)),
+    }));
+    const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
+    const fate = m.kind.detects?.fate(this.store, m.params, io) ?? null;
+    const uncut = (m.kind.clips?.(this.store, m.params, io) ?? []).map(({ value }) => this.range(value));
+    const bounds = { outputs: outputs.map(this.range), unclipped, uncut, inputs: inputs.map(this.range), ends, fate };
+    return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, bounds };
+  }
+
+  /** The rails; left out where the value is sure to stay inside. */
+  private saturate(x: Lin): Lin {
+    const rail = this.railVolts;
+    const [lo, hi] = this.range(x);
+    return lo >= -rail && hi <= rail ? x : this.store.clamp(x, -rail, rail);
+  }
+}

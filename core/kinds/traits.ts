@@ -1,0 +1,71 @@
+import type { Laws } from '../law/builder';
+import type { Lin, Range } from '../law/lin';
+import type { Sockets } from './kind';
+
+/** What a destination does with its voltage, in its own unit. */
+export interface EndSpec<P> {
+  /** Where it is read. */
+  readonly socket: string;
+  /** All sockets whose voltages count. */
+  readonly sockets: readonly string[];
+  readonly quantity:
+    'frequency' | 'gain' | 'position' | 'time' | 'rate' | 'note' | 'level' | 'value' | 'width' | 'volts';
+  unit(p: P): string;
+  /** Read even while nothing is plugged in. */
+  readonly always: boolean;
+  /** One line: what it responds to. */
+  readonly says: string;
+  /** All that counts, as one voltage. */
+  drive(b: Laws, p: P, io: Sockets): Lin;
+  /** The figure at a drive voltage; null is silence. */
+  value(p: P, drive: number): number | null;
+  /** The drive voltages between which it responds; null where it responds to all. */
+  window(p: P): Range | null;
+  /** Beyond its window it stands still although the voltage moves, and nothing else says so. */
+  readonly pins?: boolean;
+  /** Which drive gives the lowest and which the highest figure, where `value` does not simply rise. */
+  span?(p: P, lo: number, hi: number): Range;
+}
+
+/** How a control makes a signal louder and softer. */
+export interface GainSpec<P> {
+  readonly signals: readonly string[];
+  readonly controls: readonly string[];
+  /**
+   * What becomes of a volt, for the controls' voltages; a function of its own for each run, called once a sample.
+   */
+  gain(p: P, sampleRate: number): (controls: readonly number[]) => number;
+}
+
+/** One stage of what a contour or a lag does in its own time. */
+export interface StageSpec {
+  /** Its time. */
+  readonly param: string;
+  /** The way its voltage goes. */
+  readonly up: boolean;
+  /** 0 is a straight line, 1 the curve of a resistor and a capacitor. */
+  readonly curve: number;
+  /** The time is for this many volts, however few there are; left out: for what there is. */
+  readonly forVolts?: number;
+}
+
+/** What of an input stands in a product's output beside the product. */
+export interface Feedthrough {
+  readonly input: string;
+  /** The parameter that nulls it. */
+  readonly trim: string;
+  /** Per volt, trim included. */
+  readonly bleed: number;
+  /** Volts of product for a volt of this input. */
+  readonly product: number;
+}
+
+/** A passive part: a pot, with where it stands, or plain wire. */
+export type Passive =
+  { readonly is: 'pot'; readonly ohms: number; readonly position: number } | { readonly is: 'wire' };
+
+/** A voltage that is cut flat beyond ±`level`, before it is. */
+export interface ClipSpec {
+  readonly value: Lin;
+  readonly level: number;
+}

@@ -1,0 +1,51 @@
+import type { GraphModule } from '../graph/graph';
+import type { Kernel } from '../kinds/kind';
+import type { DriveStats, GateStats, Picture, Stats, Tail } from './stats';
+import type { Tape } from './tape';
+
+/** What a run needs of one module: its buffers, its kernel, and who counts. */
+export interface Part {
+  readonly module: GraphModule;
+  readonly inputs: readonly Float64Array[];
+  readonly outputs: readonly Float64Array[];
+  readonly kernel: Kernel;
+  readonly seen: readonly (Seen | null)[];
+  /** Outputs that are made from another's: index and the other's. */
+  readonly negated: readonly { readonly output: number; readonly of: number }[];
+  readonly drives: readonly {
+    readonly buffer: Float64Array;
+    readonly stats: DriveStats;
+    readonly picture: Picture | null;
+  }[];
+  readonly drivesTape: Tape;
+  /** What the kind itself cuts flat, counted beyond its level. */
+  readonly limits: readonly { readonly buffer: Float64Array; readonly stats: DriveStats }[];
+  readonly gates: readonly GateWatch[];
+  readonly delayed: readonly Delayed[];
+}
+
+export interface GateWatch {
+  readonly socket: string;
+  readonly buffer: Float64Array;
+  readonly stats: GateStats;
+}
+
+export interface Seen {
+  readonly stats: Stats;
+  readonly settled: Tail;
+  /** Sure to stay inside the rails. */
+  readonly inside: boolean;
+  readonly factor: number;
+  readonly picture: Picture | null;
+  /** Samples beyond the lower and the upper rail. */
+  readonly clipped: Float64Array;
+}
+
+/** A cable that carries the previous sample. */
+export interface Delayed {
+  readonly socket: string;
+  readonly source: Float64Array;
+  readonly buffer: Float64Array;
+  readonly stats: Stats;
+  last: number;
+}
