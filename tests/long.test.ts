@@ -2,7 +2,7 @@ import { Midi } from '@tonejs/midi';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { ElementHandle, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, describe, expect, it } from 'vitest';
 import { storePatch } from './support/desk';
 import { openPages } from './support/pages';
@@ -16,8 +16,8 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const upload = async (file: string, ...parts: Uint8Array[]): Promise<void> => {
   const name = path.join(folder, file);
   writeFileSync(name, Buffer.concat(parts));
-  const input = (await at.page.waitForSelector('[data-bring]')) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(name);
+  const [chooser] = await Promise.all([at.page.waitForFileChooser(), at.desk.button('Choose a file')]);
+  await chooser.accept([name]);
 };
 
 /** Notes the longest time between two frames of the page from now on, milliseconds. */

@@ -24,6 +24,8 @@ export async function launchBrowser(): Promise<{ browser: Browser; close(): Prom
       '--disable-component-update',
       '--disable-sync',
       '--disable-dev-shm-usage',
+      // No fades to wait for: what moves by itself is tried where a test asks for it.
+      '--force-prefers-reduced-motion',
     ],
   });
   return {

@@ -1,0 +1,173 @@
+import { describe, expect, it } from 'vitest';
+import { openPages } from './support/pages';
+import { fetchPatch, storePatch } from './support/desk';
+
+/** What is seen and said: figures that lie apart, the patch’s own words, hands on keys alone, pages that are not there. */
+const { at } = openPages();
+
+describe('the strip’s figures', () => {
+  it('lie over one another in none of the demo patches, at none of three sizes', async () => {
+    const { page, desk } = at;
+    await desk.shelf();
+    const ids = await page.$$eval('[data-patch]', (all) => all.map((e) => e.getAttribute('data-patch') ?? ''));
+    expect(ids.length).toBeGreaterThanOrEqual(7);
+    for (const id of ids) {
+      await page.setViewport({ width: 1280, height: 800 });
+      await desk.openItself(id);
+      for (const [width, height] of [
+        [1280, 800],
+        [1600, 1000],
+        [390, 844],
+      ] as const) {
+        await page.setViewport({ width, height });
+        await page.waitForFunction((w) => innerWidth === w, {}, width);
+        await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+        const over = await page.evaluate(() => {
+          const svg = document.querySelector('[data-frame]')?.closest('svg');
+          const boxes = [...(svg?.querySelectorAll('text') ?? [])]
+            .map((e) => ({ text: e.textContent ?? '', box: e.getBoundingClientRect() }))
+            .filter(({ text, box }) => text.trim() && box.width > 0);
+          const meets = (a: DOMRect, b: DOMRect): boolean =>
+            Math.min(a.right, b.right) - Math.max(a.left, b.left) > 1 &&
+            Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 3;
+          return {
+            count: boxes.length,
+            over: boxes.flatMap((a, i) =>
+              boxes.slice(i + 1).flatMap((b) => (meets(a.box, b.box) ? [`${a.text} / ${b.text}`] : [])),
+            ),
+          };
+        });
+        expect(over.count).toBeGreaterThan(5);
+        expect({ id, width, over: over.over }).toEqual({ id, width, over: [] });
+      }
+    }
+  });
+
+  it('show one period of a path that repeats, and all of it again', async () => {
+    const { page, desk } = at;
+    const sweep = {
+      format: 'fenvo.patch',
+      version: 1,
+      settings: { duration: 10 },
+      modules: [
+        { id: 'swell', kind: 'lfo', params: { rateHz: 0.5 } },
+        { id: 'tone', kind: 'filter' },
+      ],
+      cables: [{ from: 'swell.out', to: 'tone.cutoff' }],
+    };
+    await desk.openItself(await storePatch(at.url, sweep));
+    const spans = '[aria-label="Seconds that the frames show"]';
+    const ticks = () => page.$$eval('[data-time-ruler] text', (all) => all.map((e) => e.textContent).join());
+    const whole = await ticks();
+    await page.click(`${spans} [value=period]:not([disabled])`);
+    await page.waitForFunction(
+      (was) => [...document.querySelectorAll('[data-time-ruler] text')].map((e) => e.textContent).join() !== was,
+      {},
+      whole,
+    );
+    await page.click(`${spans} [value=whole]`);
+    await page.waitForFunction(
+      (was) => [...document.querySelectorAll('[data-time-ruler] text')].map((e) => e.textContent).join() === was,
+      {},
+      whole,
+    );
+  });
+});
+
+describe('a patch’s own words', () => {
+  it('are kept: tags, notes and a name, and found from the shelf', async () => {
+    const { page, desk } = at;
+    await desk.fresh();
+    await page.waitForSelector('[aria-label="This patch"]');
+    await page.type('[aria-label="This patch"] [aria-label="Tags"]', 'storm');
+    await desk.keys('Enter');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[aria-label="This patch"] .MuiChip-label')].some((e) => e.textContent === 'storm'),
+    );
+    await page.type('[aria-label="Notes"]', 'Hail on the tin roof, slowly.');
+    await desk.keys('Tab');
+    const { notes } = await desk.kept();
+    expect(notes).toBe('Hail on the tin roof, slowly.');
+    const id = desk.id();
+
+    await desk.shelf();
+    await page.type('[aria-label="Search patches"]', 'tin roof');
+    await page.waitForFunction(
+      (own) => [...document.querySelectorAll('[data-patch]')].map((e) => e.getAttribute('data-patch')).join() === own,
+      {},
+      id,
+    );
+    await page.click('[data-tag=storm]');
+    await page.waitForSelector('[data-tag=storm][aria-pressed=true]');
+    expect(await page.$$eval('[data-patch]', (all) => all.length)).toBe(1);
+    expect((await fetchPatch(at.url, id)).patch.notes).toBe('Hail on the tin roof, slowly.');
+  });
+
+  it('sort the shelf, and several patches are tagged and deleted at once', async () => {
+    const { page, desk } = at;
+    await desk.shelf();
+    const names = () => page.$$eval('[data-patch] input', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
+    const sort = () => page.click('::-p-xpath(//*[@role="columnheader"]//*[text()="name"])');
+    await sort();
+    const up = await names();
+    expect(up).toEqual([...up].sort((a, b) => a.localeCompare(b)));
+    await sort();
+    expect(await names()).toEqual([...up].reverse());
+
+    const before = await page.$$eval('[data-patch]', (all) => all.length);
+    await page.click('[aria-label="Choose Fog bank breathing"]');
+    await page.click('[aria-label="Choose Morse key, slewed"]');
+    await page.waitForSelector('[aria-label="Chosen patches"]');
+    await desk.button('Tag');
+    await page.type('[role=dialog] [aria-label="Tags"]', 'weather');
+    await desk.keys('Enter');
+    await page.click('::-p-xpath(//*[@role="dialog"]//button[text()="Add"])');
+    await page.waitForSelector('[data-tag=weather]');
+    await page.click('[data-tag=weather]');
+    await page.waitForFunction(() => document.querySelectorAll('[data-patch]').length === 2);
+    await page.click('[data-tag=weather]');
+
+    await page.click('::-p-xpath(//*[@aria-label="Chosen patches"]//button[text()="Delete"])');
+    await page.waitForFunction((n) => document.querySelectorAll('[data-patch]').length === n - 2, {}, before);
+    await desk.button('Undo');
+    await page.waitForFunction((n) => document.querySelectorAll('[data-patch]').length === n, {}, before);
+  });
+});
+
+describe('hands on keys', () => {
+  it('hear why a key does nothing, put a stage behind a source, and lock a setting', async () => {
+    const { page, desk } = at;
+    await desk.fresh();
+    await desk.keys('p');
+    await page.waitForSelector('[data-why-not]');
+    expect(await page.$eval('[data-why-not]', (e) => e.getAttribute('data-why-not'))).toMatch(/\w+ \w+/);
+
+    await desk.open('fog-bank-breathing');
+    const [source] = await desk.frames();
+    await desk.stage(source!);
+    await desk.keys('i');
+    await page.waitForSelector('[data-chooser] input:focus');
+    // Typed as fast as hands can: nothing of it is lost, none of it is a key of the desk.
+    await page.keyboard.type('smooths');
+    await desk.keys('Enter');
+    await page.waitForSelector('[data-chooser]', { hidden: true });
+    await page.waitForSelector('[data-stage=slew]');
+    expect((await desk.frames())[1]).toBe('slew');
+    await desk.keys('k');
+    await page.waitForSelector('[data-stage=slew] [role=slider]:focus');
+    await desk.keys('l');
+    const patch = await desk.kept();
+    expect(patch.modules.find((m) => m.id === 'slew')?.locked).toHaveLength(1);
+  });
+});
+
+describe('a page that is not there', () => {
+  it('says so in the product’s own words, and leads back', async () => {
+    const { page } = at;
+    at.expectFault(/404/);
+    await page.goto(`${at.url}/nowhere`, { waitUntil: 'domcontentloaded' });
+    expect(await page.$eval('h1', (e) => e.textContent)).toBe('Nothing is here');
+    await page.click('a[href="/"]');
+    await page.waitForSelector('[data-patch]');
+  });
+});
