@@ -29,13 +29,13 @@ interface Props {
 function phaseText(t: Trace, seconds: number): string {
   const degrees = phaseApart(t.probe, seconds);
   if (degrees === null) return '–';
-  return Math.abs(degrees) > 3600 ? `${showNumber(degrees / 360, 1)} cycles` : `${showNumber(degrees, 0)}°`;
+  return Math.abs(degrees) > 3600 ? `${showNumber(degrees / 360, Math.abs(degrees) < 36_000 ? 1 : 0)} cycles` : `${showNumber(degrees, 0)}°`;
 }
 
 const headStyle = {
   textAlign: 'right',
   verticalAlign: 'bottom',
-  minWidth: 72,
+  minWidth: { xs: 56, md: 72 },
   maxWidth: 96,
   lineHeight: 1.2,
   background: ink.paper,
@@ -48,7 +48,7 @@ export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
     showNumber(valueAtTime(t.probe.trace, sampleRate, seconds), 2, true);
   return (
     <TableContainer role="region" aria-label="Measures" tabIndex={0} sx={{ maxHeight: '100%' }}>
-      <Table stickyHeader sx={{ '& td, & th': { py: '1px', fontSize: 12.5, border: 0 } }}>
+      <Table stickyHeader sx={{ '& td, & th': { py: '1px', px: { xs: 0.5, md: 1 }, fontSize: 12.5, border: 0 } }}>
         <caption hidden>Measures of the traces, volts unless said</caption>
         <TableHead>
           <TableRow>

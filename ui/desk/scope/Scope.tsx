@@ -88,7 +88,7 @@ export const Scope = memo(function Scope(props: Props) {
         </Box>
         {pins.length > 0 && way === 'traces' && (
           // Its width is known before its figures, so that nothing moves when they come.
-          <Box sx={{ width: { md: 92 + 82 * pins.length }, maxWidth: { xs: '100%', md: '44%' }, flexShrink: 0 }}>
+          <Box sx={{ width: { md: 96 + 88 * pins.length }, maxWidth: { xs: '100%', md: '52%' }, flexShrink: 0 }}>
             {traces.length > 0 && <MeasuresTable traces={traces} sampleRate={sampleRate} cursors={cursors} />}
           </Box>
         )}
