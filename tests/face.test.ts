@@ -155,8 +155,16 @@ describe('hands on keys', () => {
     expect((await desk.frames())[1]).toBe('slew');
     await desk.keys('k');
     await page.waitForSelector('[data-stage=slew] [role=slider]:focus');
+    // A digit begins the entry; Tab goes to the next knob, past the locks.
+    await page.keyboard.type('0.3s');
+    await desk.keys('Enter');
+    await page.waitForSelector('[data-stage=slew] [role=slider]:focus');
+    await desk.keys('Tab');
+    expect(await page.evaluate(() => document.activeElement?.getAttribute('role'))).toBe('slider');
+    await desk.keys('Shift+Tab');
     await desk.keys('l');
     const patch = await desk.kept();
+    expect(patch.modules.find((m) => m.id === 'slew')?.params).toMatchObject({ rise: 0.3 });
     expect(patch.modules.find((m) => m.id === 'slew')?.locked).toHaveLength(1);
   });
 });

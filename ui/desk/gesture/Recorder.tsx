@@ -110,7 +110,7 @@ export function Recorder(props: Props) {
         <Button color={running ? 'primary' : 'inherit'} onClick={running ? stop : start}>
           {running ? 'Stop' : 'Record from now'}
         </Button>
-        <Box role="status" sx={{ fontFamily: fonts.numbers, mt: 0.5 }}>
+        <Box role="status" sx={{ fontFamily: seconds === null ? undefined : fonts.numbers, mt: 0.5 }}>
           {seconds !== null
             ? `${showNumber(seconds, 1)}\u2009s of ${briefSeconds(props.longest)}`
             : 'Move over the pad, by pointer, finger or ↑ ↓'}
