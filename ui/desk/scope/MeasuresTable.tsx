@@ -29,17 +29,20 @@ interface Props {
 function phaseText(t: Trace, seconds: number): string {
   const degrees = phaseApart(t.probe, seconds);
   if (degrees === null) return '–';
-  return Math.abs(degrees) > 3600 ? `${showNumber(degrees / 360, Math.abs(degrees) < 36_000 ? 1 : 0)} cycles` : `${showNumber(degrees, 0)}°`;
+  return Math.abs(degrees) > 3600
+    ? `${showNumber(degrees / 360, Math.abs(degrees) < 36_000 ? 1 : 0)} cycles`
+    : `${showNumber(degrees, 0)}°`;
 }
 
-const headStyle = {
+/** A head is as wide as its figures; four of them stand closer. */
+const headStyle = (columns: number) => ({
   textAlign: 'right',
   verticalAlign: 'bottom',
-  minWidth: { xs: 56, md: 72 },
+  minWidth: { xs: 54, md: columns > 3 ? 58 : 72 },
   maxWidth: 96,
   lineHeight: 1.2,
   background: ink.paper,
-} as const;
+});
 
 /** The measures as a table: what the picture shows, in numbers. Volts unless said. */
 export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
@@ -48,13 +51,16 @@ export function MeasuresTable({ traces, sampleRate, cursors }: Props) {
     showNumber(valueAtTime(t.probe.trace, sampleRate, seconds), 2, true);
   return (
     <TableContainer role="region" aria-label="Measures" tabIndex={0} sx={{ maxHeight: '100%' }}>
-      <Table stickyHeader sx={{ '& td, & th': { py: '1px', px: { xs: 0.5, md: 1 }, fontSize: 12.5, border: 0 } }}>
+      <Table
+        stickyHeader
+        sx={{ '& td, & th': { py: '1px', pl: 0, pr: { xs: 0.5, md: 1 }, fontSize: 12.5, border: 0 } }}
+      >
         <caption hidden>Measures of the traces, volts unless said</caption>
         <TableHead>
           <TableRow>
             <TableCell sx={{ background: ink.paper }} />
             {traces.map((t) => (
-              <TableCell key={t.socket} scope="col" title={t.label} sx={headStyle}>
+              <TableCell key={t.socket} scope="col" title={t.label} sx={headStyle(traces.length)}>
                 {t.label}
               </TableCell>
             ))}
