@@ -23,6 +23,7 @@ import type {
   ProbeAnswer,
   SpectrumAnswer,
 } from '../wire/core';
+import { progressTeller } from './tellProgress';
 
 /** Slow voltages alone are drawn at this rate while a knob turns; the whole run that follows takes the patch's own. */
 const CONTROL_RATE = 8000;
@@ -96,18 +97,7 @@ let last: {
 
 /** How many modules times samples all checks of cures may take at the desk, where nobody waits for them. */
 const CURE_WORK = 2e8;
-/** A job is heard of so often, milliseconds. */
-const TELL_EVERY = 250;
-
-let told = 0;
-
-/** Says how far a job is, past the calls that wait for their answers: a job that is long is not taken for hung. */
-function tellProgress(progress: number): void {
-  const now = performance.now();
-  if (now - told < TELL_EVERY) return;
-  told = now;
-  self.postMessage({ progress });
-}
+const tellProgress = progressTeller(250);
 
 const worker: CoreWorker = {
   async preview(step, { window, sockets, columns }): Promise<PreviewAnswer> {

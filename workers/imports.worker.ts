@@ -6,6 +6,7 @@ import type { MidiFile } from '../core/formats/midiFile';
 import { readTable } from '../core/formats/recording';
 import { readWavTraces } from '../core/formats/wavFile';
 import type { ImportsWorker } from '../wire/imports';
+import { progressTeller } from './tellProgress';
 
 function midiOf(bytes: ArrayBuffer): Result<MidiFile, string> {
   try {
@@ -15,17 +16,7 @@ function midiOf(bytes: ArrayBuffer): Result<MidiFile, string> {
   }
 }
 
-/** How far a file is read is said so often, milliseconds. */
-const TELL_EVERY = 100;
-
-let told = 0;
-
-function tellProgress(progress: number): void {
-  const now = performance.now();
-  if (now - told < TELL_EVERY) return;
-  told = now;
-  self.postMessage({ progress });
-}
+const tellProgress = progressTeller(100);
 
 /** The answer with its samples handed over, not copied. */
 const handed = <T>(answer: T, samples: readonly { readonly buffer: ArrayBufferLike }[]): T =>

@@ -2,8 +2,8 @@
 import UploadFileIcon from '@mui/icons-material/UploadFile';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useDropzone } from 'react-dropzone';
 import { ink } from '@/ui/theme/tokens';
+import { useOneFile } from './useOneFile';
 
 interface Props {
   readonly says: string;
@@ -14,12 +14,7 @@ interface Props {
 
 /** A place to drop a file, or to choose one; what its ending says is looked at by who takes it. */
 export function DropZone({ says, endings, onFile }: Props) {
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
-    multiple: false,
-    noClick: true,
-    noKeyboard: true,
-    onDrop: ([file]) => file && onFile(file),
-  });
+  const { getRootProps, getInputProps, isDragActive, open } = useOneFile(onFile);
   return (
     <Box
       {...getRootProps()}

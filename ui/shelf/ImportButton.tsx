@@ -5,7 +5,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
-import { useDropzone } from 'react-dropzone';
+import { useOneFile } from '@/ui/parts/useOneFile';
 import type { Document } from '@/wire/patches';
 import { readFile } from './readFile';
 
@@ -25,12 +25,7 @@ export function ImportButton({ onImported }: { onImported: (documents: readonly 
     if (result.ok) onImported(result.value);
     else setFaults({ file: file.name, lines: result.errors });
   };
-  const { getInputProps, getRootProps, open } = useDropzone({
-    multiple: false,
-    noClick: true,
-    noKeyboard: true,
-    onDrop: ([file]) => file && void read(file),
-  });
+  const { getInputProps, getRootProps, open } = useOneFile((file) => void read(file));
   return (
     <>
       <span {...getRootProps()}>
