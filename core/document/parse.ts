@@ -1,3 +1,4 @@
+import { LISTS } from './lists';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import { tooDeep } from './depth';
@@ -12,22 +13,7 @@ import type { Json, ModuleDoc, Patch, PatchError, Result, Settings, Variant } fr
 import { readBypass, readCables, readDismissal, readNormals, readOrder, readProbe, readTarget } from './wiring';
 import type { Sockets } from './wiring';
 
-const TOP = [
-  'format',
-  'version',
-  'name',
-  'notes',
-  'settings',
-  'modules',
-  'cables',
-  'normals',
-  'targets',
-  'probes',
-  'order',
-  'dismissed',
-  'bypassed',
-  'variants',
-];
+const TOP: readonly string[] = ['format', 'version', 'name', 'notes', 'settings', ...LISTS];
 const idPattern = new RegExp(ID_PATTERN);
 
 /**

@@ -1,18 +1,9 @@
+import { LISTS } from '../document/lists';
+import type { ListKey } from '../document/lists';
 import type { Patch } from '../document/types';
 import { applyEdits } from './edit';
-import type { Edit, ListKey } from './edit';
+import type { Edit } from './edit';
 
-const LISTS = [
-  'modules',
-  'cables',
-  'normals',
-  'targets',
-  'probes',
-  'order',
-  'dismissed',
-  'bypassed',
-  'variants',
-] as const satisfies readonly ListKey[];
 const VALUES = ['name', 'notes', 'settings', 'extra'] as const satisfies readonly (keyof Patch)[];
 
 /** What of a list differs, between what both begin and end with; null where nothing does. */

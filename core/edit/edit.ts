@@ -1,11 +1,8 @@
+import type { ListKey } from '../document/lists';
 import { stateOf } from '../document/state';
 import type { Cable, Dismissal, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
 import type { ParamValue } from '../kinds/params';
 import { addModule, changeModule, keepReal, lockParam, moveModule, removeModule, setOhms, setParam } from './modules';
-
-/** The parts of a patch that are lists. */
-export type ListKey =
-  'modules' | 'cables' | 'normals' | 'targets' | 'probes' | 'order' | 'dismissed' | 'bypassed' | 'variants';
 
 /** Puts entries of a list in the place of others: what every other edit comes to, and what takes any of them back. */
 type Splice = {
