@@ -3,27 +3,27 @@ import { defineConfig } from 'vitest/config';
 
 const alias = { '@': path.resolve(import.meta.dirname) };
 
+// Files of one worker share their modules: the core is read and compiled once.
+const shared = { testTimeout: 120_000, maxWorkers: 2, isolate: false };
+/** Files that put other modules in the place of some: each has its own. */
+const ALONE = '{core,server,ui,cli,demo}/**/*.alone.test.ts';
+
 export default defineConfig({
   test: {
     projects: [
       {
         resolve: { alias },
-        test: {
-          name: 'unit',
-          include: ['{core,server,ui,cli,demo}/**/*.test.ts'],
-          testTimeout: 120_000,
-          maxWorkers: 2,
-        },
+        test: { ...shared, name: 'unit', include: ['{core,server,ui,cli,demo}/**/*.test.ts'], exclude: [ALONE] },
       },
+      { resolve: { alias }, test: { ...shared, name: 'alone', include: [ALONE], isolate: true } },
       {
         resolve: { alias },
         test: {
+          ...shared,
           name: 'browser',
           include: ['tests/**/*.test.ts'],
           globalSetup: ['tests/support/chromium.ts'],
-          testTimeout: 120_000,
           hookTimeout: 120_000,
-          maxWorkers: 2,
         },
       },
     ],

@@ -10,7 +10,8 @@ async function timed(name, work) {
     times.push(`${name} ${Math.round((Date.now() - began) / 1000)} s`);
   }
 }
-const vitest = (project) => start(inRoot('node_modules', '.bin', 'vitest'), ['run', '--project', project]);
+const vitest = (...projects) =>
+  start(inRoot('node_modules', '.bin', 'vitest'), ['run', ...projects.flatMap((name) => ['--project', name])]);
 
 try {
   await timed('install', installForTests);
@@ -19,7 +20,7 @@ try {
     await bundle('cli/main.ts', 'fenvo');
     await bundle('demo/seed.ts', 'seed');
   });
-  const ended = await Promise.allSettled([timed('unit', () => vitest('unit'))]);
+  const ended = await Promise.allSettled([timed('unit', () => vitest('unit', 'alone'))]);
   ended.push(...(await Promise.allSettled([timed('browser', () => vitest('browser'))])));
   for (const { reason } of ended.filter((e) => e.status === 'rejected')) throw reason;
 } catch (error) {

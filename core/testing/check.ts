@@ -11,11 +11,11 @@ const SLACK = 1e-9;
 
 /** What is wrong with the answers to a patch, or null: seen within bound, all finite, the document as it was. */
 export function faultOf(patch: Patch): string | null {
-  const printed = JSON.parse(JSON.stringify(printPatch(patch))) as unknown;
-  const parsed = parsePatch(printed);
+  const printed = JSON.stringify(printPatch(patch));
+  const parsed = parsePatch(JSON.parse(printed));
   if (!parsed.ok) return `refused: ${parsed.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`;
   const again = JSON.stringify(printPatch(parsed.value));
-  if (again !== JSON.stringify(printed)) return `printed otherwise: ${again}`;
+  if (again !== printed) return `printed otherwise: ${again}`;
   const { outputs, inputs } = predict(parsed.value, { engine: new BoundsEngine(), cures: false });
   for (const [socket, p] of [...Object.entries(outputs), ...Object.entries(inputs)]) {
     const [lo, hi] = p.bound;

@@ -33,13 +33,13 @@ function randomNumber(random: Random, spec: NumberSpec<number | null>, min: numb
   return spec.whole ? Math.round(x) : Number(x.toPrecision(6));
 }
 
-function randomParam(random: Random, spec: ParamSpec, so_far: ParamValues): ParamValue {
+function randomParam(random: Random, spec: ParamSpec, soFar: () => ParamValues): ParamValue {
   switch (spec.type) {
     case 'number': {
       if (spec.nullable && random() < 0.5) return null;
       // Times and rates: where something happens within a short window.
       if (spec.unit === 's') return spec.min + Number((random() ** 3 * Math.min(spec.max, 0.3)).toFixed(5));
-      const [min, max] = spec.limits?.(so_far) ?? [spec.min, spec.max];
+      const [min, max] = spec.limits?.(soFar()) ?? [spec.min, spec.max];
       return Math.min(max, Math.max(min, randomNumber(random, spec, min, max)));
     }
     case 'choice':
@@ -74,7 +74,7 @@ function randomParams(random: Random, kind: Kind): ParamValues {
     return spec.type === 'number' && spec.limits !== undefined;
   };
   for (const name of [...names.filter((n) => !limited(n)), ...names.filter(limited)]) {
-    values[name] = randomParam(random, kind.params[name] as ParamSpec, completeParams(kind, values));
+    values[name] = randomParam(random, kind.params[name] as ParamSpec, () => completeParams(kind, values));
     const pair = kind.below?.find(([low, high]) => low in values && high in values && (low === name || high === name));
     if (pair && !(Number(values[pair[0]]) < Number(values[pair[1]]))) {
       values[pair[0]] = -5;

@@ -113,13 +113,26 @@ export class DeskDriver {
     await button!.click();
   }
 
-  /** A desk with nothing on it, by way of the shelf. */
+  /** A desk with nothing on it. */
   async fresh(): Promise<void> {
-    await this.page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
+    await this.unguided();
+    const id = await storePatch(this.url, { format: 'fenvo.patch', version: 1, name: 'New patch' });
+    await this.page.goto(`${this.url}/patches/${id}`, { waitUntil: 'domcontentloaded' });
+    await this.saved();
+  }
+
+  /** The same by way of the shelf. */
+  async freshFromShelf(): Promise<void> {
+    await this.unguided();
     await this.shelf();
     await this.button('New patch');
     await this.page.waitForFunction(() => /\/patches\//.test(location.pathname));
-    await this.page.waitForSelector('[data-save=saved]');
+    await this.saved();
+  }
+
+  /** Without the first steps. */
+  private async unguided(): Promise<void> {
+    await this.page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
   }
 
   /** The id of the patch on the desk. */
