@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import { LEAST_DRAWS } from '../core';
 
 /** Bad input, to be told on standard error, one line a fault. */
 export class Refusal extends Error {
@@ -13,6 +14,11 @@ export interface Arguments {
   readonly probes: readonly string[];
   readonly csv: string | null;
   readonly wav: string | null;
+  /** Knobs that the solver may turn; null: all it may by itself. */
+  readonly free: readonly string[] | null;
+  readonly jumpers: boolean;
+  readonly rounded: boolean;
+  readonly draws: number | null;
 }
 
 const options = {
@@ -20,13 +26,18 @@ const options = {
   probe: { type: 'string', multiple: true },
   csv: { type: 'string' },
   wav: { type: 'string' },
+  free: { type: 'string', multiple: true },
+  jumpers: { type: 'boolean' },
+  rounded: { type: 'boolean' },
+  draws: { type: 'string' },
 } as const;
 
 const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   predict: ['no-simulation'],
   simulate: ['probe', 'csv', 'wav'],
   spectrum: ['probe'],
-  tolerance: [],
+  tolerance: ['draws'],
+  solve: ['free', 'jumpers', 'rounded'],
   check: [],
 };
 
@@ -47,9 +58,28 @@ function parsed(command: string, argv: readonly string[]) {
   }
 }
 
+interface Given {
+  readonly probe?: string[];
+  readonly csv?: string;
+  readonly wav?: string;
+  readonly 'no-simulation'?: boolean;
+  readonly free?: string[];
+  readonly jumpers?: boolean;
+  readonly rounded?: boolean;
+  readonly draws?: string;
+}
+
+const MOST_DRAWS = 100_000;
+
+function drawsOf(text: string): number {
+  const draws = Number(text);
+  if (Number.isInteger(draws) && draws >= LEAST_DRAWS && draws <= MOST_DRAWS) return draws;
+  throw new Refusal([`--draws must be a whole number between ${LEAST_DRAWS} and ${MOST_DRAWS}, got ${text}`]);
+}
+
 export function parseArguments(command: string, argv: readonly string[]): Arguments {
   const { positionals, values } = parsed(command, argv);
-  const given = values as { probe?: string[]; csv?: string; wav?: string; 'no-simulation'?: boolean };
+  const given = values as Given;
   if (positionals.length > 1 && (given.csv !== undefined || given.wav !== undefined)) {
     throw new Refusal(['--csv and --wav take one patch at a time']);
   }
@@ -59,5 +89,9 @@ export function parseArguments(command: string, argv: readonly string[]): Argume
     probes: given.probe ?? [],
     csv: given.csv ?? null,
     wav: given.wav ?? null,
+    free: given.free ?? null,
+    jumpers: given.jumpers === true,
+    rounded: given.rounded === true,
+    draws: given.draws === undefined ? null : drawsOf(given.draws),
   };
 }

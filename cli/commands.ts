@@ -1,15 +1,18 @@
 import { closeSync, openSync, writeFileSync, writeSync } from 'node:fs';
 import {
   buildGraph,
+  freeFaults,
   measure,
   predict,
   productLines,
   simulateGraph,
+  solve,
   spectrumOf,
+  tolerance,
   tracesToCsv,
   tracesToWav,
 } from '../core';
-import type { Graph, Patch, Prediction } from '../core';
+import type { Graph, Patch, Prediction, SolveAnswer, ToleranceReport } from '../core';
 import { Refusal } from './arguments';
 import type { Arguments } from './arguments';
 
@@ -51,6 +54,17 @@ export function simulateCommand(patch: Patch, args: Arguments): unknown {
     measures: Object.fromEntries(measures),
   };
 }
+
+/** The knobs for what the patch wants. */
+export function solveCommand(patch: Patch, { free, jumpers, rounded }: Arguments): SolveAnswer {
+  if (patch.targets.length === 0) throw new Refusal(['the patch wants nothing: it has no targets']);
+  const faults = freeFaults(buildGraph(patch), free ?? []);
+  if (faults.length > 0) throw new Refusal(faults.map((fault) => `--free ${fault}`));
+  return solve(patch, { ...(free && { free }), jumpers, rounded });
+}
+
+export const toleranceCommand = (patch: Patch, { draws }: Arguments): ToleranceReport =>
+  tolerance(patch, draws === null ? {} : { draws });
 
 /** The peaks of the probes' spectra; for a product of two sines also where its lines must stand. */
 export function spectrumCommand(patch: Patch, args: Arguments): unknown {

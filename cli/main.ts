@@ -1,26 +1,38 @@
 import { readFileSync } from 'node:fs';
-import { parsePatch, patchSchema, tolerance } from '../core';
+import { parsePatch, patchSchema } from '../core';
 import type { Patch } from '../core';
 import { LIMITS } from '../core';
 import { Refusal, parseArguments } from './arguments';
 import type { Arguments } from './arguments';
-import { checkCommand, predictCommand, simulateCommand, spectrumCommand } from './commands';
+import {
+  checkCommand,
+  predictCommand,
+  simulateCommand,
+  solveCommand,
+  spectrumCommand,
+  toleranceCommand,
+} from './commands';
 
 const commands: Readonly<Record<string, (patch: Patch, args: Arguments) => unknown>> = {
   predict: predictCommand,
   simulate: simulateCommand,
   spectrum: spectrumCommand,
-  tolerance: (patch) => tolerance(patch),
+  tolerance: toleranceCommand,
+  solve: solveCommand,
   check: checkCommand,
 };
 
-const usage = `usage: fenvo predict|simulate|tolerance|spectrum|check FILE... [options]
+const usage = `usage: fenvo predict|simulate|solve|tolerance|spectrum|check FILE... [options]
        fenvo schema
   FILE may be - for standard input. Answers are JSON; several files give a list in their order.
   predict   --no-simulation           bounds only
   simulate  --probe SOCKET            keep this socket's trace (repeatable)
             --csv FILE, --wav FILE    write the probes' traces
-  spectrum  --probe SOCKET            peaks of this socket's spectrum (repeatable)`;
+  spectrum  --probe SOCKET            peaks of this socket's spectrum (repeatable)
+  solve     --free MODULE.PARAM       only these knobs may turn (repeatable)
+            --jumpers                 steps, jumpers and switches too
+            --rounded                 on steps of 0.5 % of a knob's travel
+  tolerance --draws N                 at least 500`;
 
 function readPatch(file: string): Patch {
   const text = readText(file);

@@ -1,4 +1,18 @@
-import type { Edit, Finding, Measures, ModuleBounds, Patch, Prediction, ProductLine, Range, Spectrum } from '../core';
+import type {
+  Edit,
+  Finding,
+  Measures,
+  Missed,
+  ModuleBounds,
+  Patch,
+  Prediction,
+  ProductLine,
+  Range,
+  SolveAnswer,
+  SolveOptions,
+  Spectrum,
+  ToleranceReport,
+} from '../core';
 
 /** What the page asks of the core's worker, and what comes back. */
 
@@ -60,6 +74,8 @@ export interface FullAnswer extends PreviewAnswer {
   readonly prediction: Prediction;
   readonly probes: ReadonlyMap<string, ProbeAnswer>;
   readonly spectra: ReadonlyMap<string, SpectrumAnswer>;
+  /** How targets stand that can only be told by running the patch. */
+  readonly missed: readonly Missed[];
 }
 
 /** Findings with the cures that keep their promise. */
@@ -68,9 +84,26 @@ export interface CuresAnswer {
   readonly findings: readonly Finding[];
 }
 
+/** How the solver is asked; recordings are the worker's own. */
+export type SolveRequest = Omit<SolveOptions, 'asset'>;
+
+export interface SolveReply {
+  readonly version: number;
+  readonly answer: SolveAnswer;
+}
+
+export interface ToleranceReply {
+  readonly version: number;
+  readonly report: ToleranceReport;
+}
+
 export interface CoreWorker {
   preview(step: PatchStep, request: PreviewRequest): Promise<PreviewAnswer>;
   full(step: PatchStep, request: FullRequest): Promise<FullAnswer>;
   /** Of the patch that was last asked for in full. */
   cures(): Promise<CuresAnswer>;
+  /** The knobs for what the patch wants. */
+  solve(step: PatchStep, request: SolveRequest): Promise<SolveReply>;
+  /** What knobs, gains and offsets that are a little off do to it. */
+  tolerance(step: PatchStep, draws: number): Promise<ToleranceReply>;
 }

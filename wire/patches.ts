@@ -15,6 +15,8 @@ export interface Summary {
     readonly high: number | null;
     readonly unit: string;
   }[];
+  /** How many targets there are, and how many are met. */
+  readonly wanted: { readonly count: number; readonly met: number };
   /** Of the first end's strip: bound and seen of each frame, volts. */
   readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
 }

@@ -4,15 +4,19 @@ import {
   buildGraph,
   checkedCures,
   measure,
+  missesOf,
   needsAudioRate,
+  needsTrace,
   predictGraph,
   productLines,
   Simulator,
   socketAt,
+  solve,
   spectrumOf,
+  tolerance,
   upstreamOf,
 } from '../core';
-import type { AssetLookup, Found, Graph, Patch, Prediction, Simulation } from '../core';
+import type { AssetLookup, Found, Graph, Missed, Patch, Prediction, Simulation } from '../core';
 import { Assets } from './assets';
 import type {
   CoreWorker,
@@ -95,6 +99,12 @@ let last: {
   readonly asset: AssetLookup;
 } | null = null;
 
+/** How the targets stand that a trace tells; the others are told on the page. */
+function tracedMisses(patch: Patch, asset: AssetLookup): Missed[] {
+  const targets = patch.targets.filter(needsTrace);
+  return targets.length > 0 ? missesOf({ ...patch, targets }, { asset }) : [];
+}
+
 /** How many modules times samples all checks of cures may take at the desk, where nobody waits for them. */
 const CURE_WORK = 2e8;
 const tellProgress = progressTeller(250);
@@ -152,6 +162,7 @@ const worker: CoreWorker = {
       prediction,
       probes: new Map(traces),
       spectra: new Map(spectra.flatMap((socket) => spectrumAt(graph, socket, prediction, simulation))),
+      missed: tracedMisses(graph.patch, asset),
       milliseconds: performance.now() - start,
     };
     return transfer(
@@ -164,6 +175,15 @@ const worker: CoreWorker = {
     const { version, patch, found, asset } = last;
     const findings = checkedCures(patch, found, { asset, progress: tellProgress }, CURE_WORK);
     return Promise.resolve({ version, findings });
+  },
+  async solve(step, request) {
+    const { patch } = take(step);
+    const asset = await assets.of(patch);
+    return { version: step.version, answer: solve(patch, { ...request, asset }) };
+  },
+  tolerance(step, draws) {
+    const { patch } = take(step);
+    return Promise.resolve({ version: step.version, report: tolerance(patch, { draws, progress: tellProgress }) });
   },
 };
 

@@ -8,20 +8,20 @@ it('spreads by the knobs’ and gains’ errors together', () => {
   const { draws, outputs } = tolerance(patch);
   expect(draws).toBe(500);
   // The constant: 1 % of 10 V of travel and 0.5 % of 4 V; 1.645 sigma on each side.
-  const sigma = Math.hypot(0.1, 0.02);
+  const sigma = Math.hypot(0.1, 0.02, 0.005);
   const [low, high] = outputs['c.out']!.max;
   expect((high - low) / (2 * 1.645 * sigma)).toBeGreaterThan(0.85);
   expect((high - low) / (2 * 1.645 * sigma)).toBeLessThan(1.15);
   expect((low + high) / 2).toBeCloseTo(4, 1);
   // Behind the attenuverter: half of that, 2 % of 4 V for its own knob, its gain.
-  const behind = Math.hypot(sigma / 2, 0.02 * 4, 0.01);
+  const behind = Math.hypot(sigma / 2, 0.02 * 4, 0.01, 0.005);
   const [a, b] = outputs['a.out']!.max;
   expect((b - a) / (2 * 1.645 * behind)).toBeGreaterThan(0.85);
   expect((b - a) / (2 * 1.645 * behind)).toBeLessThan(1.15);
 });
 it('is the same each time, and nothing where nothing is off', () => {
   expect(tolerance(patch)).toEqual(tolerance(patch));
-  expect(tolerance(patch, { knob: 0, gain: 0 }).outputs['a.out']).toEqual({ min: [2, 2], max: [2, 2] });
+  expect(tolerance(patch, { knob: 0, gain: 0, offset: 0 }).outputs['a.out']).toEqual({ min: [2, 2], max: [2, 2] });
 });
 
 it('never leaves the rails, and spreads the readings in their own unit', () => {

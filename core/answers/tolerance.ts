@@ -1,23 +1,26 @@
 import { BoundsEngine } from '../bounds/bounds';
-import { completeParams } from '../document/params';
-import type { ModuleDoc, Patch } from '../document/types';
-import { buildGraph } from '../graph/graph';
+import { hangsOn } from '../document/wants';
+import type { Patch } from '../document/types';
 import type { Graph } from '../graph/graph';
-import { kindNamed } from '../kinds';
-import { knobsOf } from '../kinds/knobs';
+import { upstreamOf } from '../graph/upstream';
 import { stream } from '../kinds/random';
 import type { Range } from '../law/lin';
+import { OffBench } from './errors';
+import type { ErrorOptions } from './errors';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
-import { positionOf, valueAt } from '../units/knob';
+import { handLimitedOf, sharesOf } from './shares';
+import type { HandLimited, Share } from './shares';
 
-export interface ToleranceOptions {
-  /** One sigma of a knob's error, as a share of its travel. */
-  readonly knob?: number;
-  /** One sigma of an output's gain error. */
-  readonly gain?: number;
+export interface ToleranceOptions extends ErrorOptions {
   /** At least 500. */
   readonly draws?: number;
+  /** Looks only at what these sockets depend on; their readings and those on the way. */
+  readonly only?: readonly string[];
+  /** Leaves out which knob makes how much of it. */
+  readonly plain?: boolean;
+  /** Told now and then how far it is, 0..1. */
+  readonly progress?: (share: number) => void;
 }
 
 export interface Tolerance {
@@ -29,8 +32,12 @@ export interface Tolerance {
 export interface ToleranceReport {
   readonly draws: number;
   readonly outputs: Readonly<Record<string, Tolerance>>;
-  /** The 5 to 95 % range of each reading's guaranteed low and high, in its own unit; silence is left out. */
+  /** The 5 to 95 % range of each reading's guaranteed low and high, in its own unit and in volts; silence is left out. */
   readonly readings: readonly ReadingTolerance[];
+  /** Which knob makes how much of a reading's spread. */
+  readonly shares: readonly Share[];
+  /** Knobs that a hand sets too coarsely for what is wanted. */
+  readonly handLimited: readonly HandLimited[];
 }
 
 export interface ReadingTolerance {
@@ -39,34 +46,21 @@ export interface ReadingTolerance {
   readonly unit: string;
   readonly low: Range;
   readonly high: Range;
+  readonly lowVolts: Range;
+  readonly highVolts: Range;
+  /** The draws themselves as a histogram of each end, for a chart. */
+  readonly bins: { readonly low: Bins; readonly high: Bins };
 }
 
-const LEAST_DRAWS = 500;
-
-/** A standard normal draw (Box and Muller 1958). */
-const normal = (random: () => number): number =>
-  Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());
-
-function mistuned(m: ModuleDoc, bpm: number, sigma: number, random: () => number): ModuleDoc {
-  const kind = kindNamed(m.kind);
-  if (!kind) return m;
-  const params = completeParams(kind, m.params, bpm);
-  const off = knobsOf(kind, params).map(({ name, spec, min, max }) => {
-    const travel = { min, max, taper: spec.taper };
-    const position = positionOf(travel, Number(params[name])) + sigma * normal(random);
-    return [name, valueAt(travel, position)] as const;
-  });
-  return { ...m, params: { ...m.params, ...Object.fromEntries(off) } };
+/** How many draws fell into each of some even parts of a range. */
+export interface Bins {
+  readonly from: number;
+  readonly to: number;
+  readonly counts: readonly number[];
 }
 
-/** The same graph with every output's gain a little off. */
-function misscaled(graph: Graph, sigma: number, random: () => number): Graph {
-  const modules = graph.modules.map((m) => ({
-    ...m,
-    outputs: m.outputs.map((o) => ({ ...o, gain: 1 + sigma * normal(random) })),
-  }));
-  return { ...graph, modules };
-}
+export const LEAST_DRAWS = 500;
+const BINS = 24;
 
 /** The 5 and the 95 % quantile. */
 function quantiles(list: ArrayLike<number>): Range {
@@ -75,58 +69,98 @@ function quantiles(list: ArrayLike<number>): Range {
   return [at(0.05), at(0.95)];
 }
 
+function binsOf(list: readonly number[]): Bins {
+  const [from, to] = [Math.min(...list), Math.max(...list)];
+  const counts = new Array<number>(BINS).fill(0);
+  for (const v of list) {
+    const i = to > from ? Math.min(BINS - 1, Math.floor(((v - from) / (to - from)) * BINS)) : 0;
+    counts[i] = (counts[i] as number) + 1;
+  }
+  return { from, to, counts };
+}
+
 interface ReadingDraws {
   readonly of: Reading;
   readonly lows: number[];
   readonly highs: number[];
+  readonly lowVolts: number[];
+  readonly highVolts: number[];
 }
 
 /** Keeps a draw's figures; what has none without a simulation, or is silent, has no spread. */
 function note(read: Map<string, ReadingDraws>, reading: Reading): void {
-  const { at, quantity, low, high } = reading;
+  const { at, quantity, low, high, driveVolts } = reading;
   if (low === null || high === null || quantity === 'pulses') return;
   const key = `${at} ${quantity}`;
-  const known = read.get(key) ?? { of: reading, lows: [], highs: [] };
+  const known = read.get(key) ?? { of: reading, lows: [], highs: [], lowVolts: [], highVolts: [] };
   known.lows.push(low);
   known.highs.push(high);
+  known.lowVolts.push(driveVolts[0]);
+  known.highVolts.push(driveVolts[1]);
   read.set(key, known);
 }
 
-const spread = ({ of: { at, quantity, unit }, lows, highs }: ReadingDraws): ReadingTolerance => ({
+const spread = ({ of: { at, quantity, unit }, lows, highs, lowVolts, highVolts }: ReadingDraws): ReadingTolerance => ({
   at,
   quantity,
   unit,
   low: quantiles(lows),
   high: quantiles(highs),
+  lowVolts: quantiles(lowVolts),
+  highVolts: quantiles(highVolts),
+  bins: { low: binsOf(lows), high: binsOf(highs) },
 });
 
+/** The part of a graph that some sockets depend on, their own modules included. */
+export function partBehind(graph: Graph, sockets: readonly string[]): Graph {
+  const { graph: part, driveOnly } = upstreamOf(graph, sockets);
+  const kept = new Set([...part.groups.flatMap((g) => g.modules), ...driveOnly]);
+  return { ...graph, groups: graph.groups.filter((g) => g.modules.some((m) => kept.has(m))) };
+}
+
+/** The sockets that a patch's targets hang on. */
+export const socketsOfTargets = ({ targets }: Pick<Patch, 'targets'>): string[] =>
+  targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);
+
 /**
- * What knobs and gains that are a little off do to every output: the 5 to 95 % range of its guaranteed extremes, over
- * seeded draws. Every knob is off by a normal error of 1 % of its travel, every output's gain by 0.5 %, unless told.
+ * What knobs, gains and offsets that are a little off do to every output and reading: the 5 to 95 % range of the
+ * guaranteed extremes, over seeded draws. Every knob is off by a normal error of 1 % of its travel, every output's gain
+ * by 0.5 % and its offset by 5 mV, unless told; all and by module.
  */
 export function tolerance(patch: Patch, options: ToleranceOptions = {}): ToleranceReport {
-  const { knob = 0.01, gain = 0.005 } = options;
   const draws = Math.max(LEAST_DRAWS, options.draws ?? LEAST_DRAWS);
   const random = stream(patch.settings.seed ^ 0x5eed);
-  const sockets = buildGraph(patch).modules.flatMap((m) => m.outputs.map((o) => o.socket));
+  const { only, progress } = options;
+  const bench = new OffBench(patch, options, only && ((graph) => partBehind(graph, only)));
+  const looked = new Set(bench.graph.groups.flatMap((g) => g.modules));
+  const sockets = bench.graph.modules.filter((m) => looked.has(m.index)).flatMap((m) => m.outputs.map((o) => o.socket));
   const read = new Map<string, ReadingDraws>();
   const least = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
   const most = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
   for (let n = 0; n < draws; n++) {
-    const modules = patch.modules.map((m) => mistuned(m, patch.settings.bpm, knob, random));
-    const graph = misscaled(buildGraph({ ...patch, modules }), gain, random);
+    const graph = bench.drawn(random);
     const bounds = new BoundsEngine().run(graph);
     for (const m of graph.modules) {
+      const ranges = bounds.get(m.id)?.outputs;
+      if (!ranges) continue;
       m.outputs.forEach((o, i) => {
-        const [lo, hi] = bounds.get(m.id)?.outputs[i] ?? [0, 0];
+        const [lo, hi] = ranges[i] ?? [0, 0];
         (least.get(o.socket) as Float64Array)[n] = lo;
         (most.get(o.socket) as Float64Array)[n] = hi;
       });
     }
     for (const reading of readingsOf(graph, bounds, null)) note(read, reading);
+    if (n % 50 === 49) progress?.(n / draws);
   }
   const entries = sockets.map((s) => {
     return [s, { min: quantiles(least.get(s) as Float64Array), max: quantiles(most.get(s) as Float64Array) }] as const;
   });
-  return { draws, outputs: Object.fromEntries(entries), readings: [...read.values()].map(spread) };
+  const { plain = false } = options;
+  return {
+    draws,
+    outputs: Object.fromEntries(entries),
+    readings: [...read.values()].map(spread),
+    shares: plain ? [] : sharesOf(bench),
+    handLimited: plain ? [] : handLimitedOf(patch, bench),
+  };
 }

@@ -1,9 +1,10 @@
 import type { Graph } from '../graph/graph';
 import { AtomStore } from '../law/builder';
-import type { Atom, Lin } from '../law/lin';
+import type { Atom, Lin, Range } from '../law/lin';
 import type { Entry, Loop, ModuleBounds } from './entries';
 import { Pass } from './pass';
 import { Tightener } from './tighten';
+import type { Closeness } from './tighten';
 
 export type { ModuleBounds } from './entries';
 
@@ -13,11 +14,13 @@ export type { ModuleBounds } from './entries';
  */
 export class BoundsEngine {
   private readonly store = new AtomStore();
-  private readonly tightener = new Tightener();
+  private readonly tightener: Tightener;
   private entries = new Map<string, Entry>();
   private loops = new Map<string, Loop>();
 
-  constructor() {
+  /** @param closeness how close to the true range; as a prediction's where it is left out. */
+  constructor(closeness?: Closeness) {
+    this.tightener = new Tightener(closeness);
     this.store.rangeOf = (x) => this.tightener.range(x);
   }
 
@@ -31,6 +34,16 @@ export class BoundsEngine {
     this.loops = loops;
     this.forget();
     return new Map([...next].map(([id, entry]) => [id, entry.bounds]));
+  }
+
+  /** The values of a module of the last run, before their ranges: for sums and differences of them. */
+  valuesOf(id: string): Pick<Entry, 'inputs' | 'outputs' | 'drives'> | null {
+    return this.entries.get(id) ?? null;
+  }
+
+  /** How far a value can go, tightened. */
+  range(x: Lin): Range {
+    return this.tightener.range(x);
   }
 
   /** Lets go of atoms that no module uses any more, once they are many. */

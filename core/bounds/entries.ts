@@ -28,6 +28,8 @@ export interface Entry {
   readonly railVolts: number;
   readonly inputs: readonly Lin[];
   readonly outputs: readonly Lin[];
+  /** One for each of the kind's ends: all that counts there. */
+  readonly drives: readonly Lin[];
   readonly bounds: ModuleBounds;
 }
 

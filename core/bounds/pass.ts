@@ -132,7 +132,8 @@ export class Pass {
   private carried(driver: Driver): Lin {
     if (driver.type === 'volts') return constantOf(driver.volts);
     if (driver.delayed) return this.delayed.get(`${driver.module}.${driver.output}`) as Lin;
-    return (this.outputs.get(driver.module) as readonly Lin[])[driver.output] as Lin;
+    // What a partial graph leaves out nobody asks about: it carries 0 V.
+    return this.outputs.get(driver.module)?.[driver.output] ?? constantOf(0);
   }
 
   private module(index: number): void {
@@ -152,13 +153,13 @@ export class Pass {
   private work(m: GraphModule, inputs: readonly Lin[]): Entry {
     const rail = this.railVolts;
     const byName = new Map(m.inputs.map((s, i) => [s.spec.name, i]));
-    const identity = identityOf(m, inputs);
+    let identity: string | null = null;
     const io: Sockets = {
       in: (name) => inputs[byName.get(name) ?? -1] ?? constant(0),
       connected: (name) => m.inputs[byName.get(name) ?? -1]?.connected ?? false,
       symbol: (name, lo, hi) =>
         this.store.leaf(
-          `${name} of ${identity}`,
+          `${name} of ${(identity ??= identityOf(m, inputs))}`,
           Math.max(-rail, Math.min(rail, lo)),
           Math.min(rail, Math.max(-rail, hi)),
         ),
@@ -167,17 +168,15 @@ export class Pass {
     };
     const law = m.kind.law(this.store, m.params, io);
     const outputs = m.outputs.map((o) =>
-      affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1)), o.factor),
+      affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0)), o.factor),
     );
-    const ends = (m.kind.ends ?? []).map((end, i) => ({
-      end: i,
-      drive: this.range(end.drive(this.store, m.params, io)),
-    }));
+    const drives = (m.kind.ends ?? []).map((end) => end.drive(this.store, m.params, io));
+    const ends = drives.map((drive, end) => ({ end, drive: this.range(drive) }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
     const fate = m.kind.detects?.fate(this.store, m.params, io) ?? null;
     const uncut = (m.kind.clips?.(this.store, m.params, io) ?? []).map(({ value }) => this.range(value));
     const bounds = { outputs: outputs.map(this.range), unclipped, uncut, inputs: inputs.map(this.range), ends, fate };
-    return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, bounds };
+    return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, drives, bounds };
   }
 
   /** The rails; left out where the value is sure to stay inside. */

@@ -73,7 +73,7 @@ export function repeatsOf(
       members.forEach((m) => known.set(m.index, { cycle: 'never', memory: true, drawn }));
     }
   }
-  return new Map(graph.modules.map((m) => [m.id, answer(known.get(m.index) as Known)]));
+  return new Map([...known].map(([index, of]) => [(graph.modules[index] as GraphModule).id, answer(of)]));
 }
 
 function answer({ cycle, memory, drawn }: Known): Repeats {

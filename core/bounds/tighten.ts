@@ -13,7 +13,14 @@ const COARSE_BOXES = 16;
 /** How far from the true range an answer may be, of its span. */
 const WITHIN = 0.002;
 /** For a part: what is made of it can magnify what is missing. */
-const PART_WITHIN = WITHIN / 20;
+const PART_SHARE = 1 / 20;
+
+/** How close an answer must come, and how many boxes it may take. */
+export interface Closeness {
+  /** Of the span, 0..1. */
+  readonly within: number;
+  readonly boxes: number;
+}
 
 /**
  * Ranges of values, by affine arithmetic tightened with branch and bound: sound always, and within 0.5 % of the true
@@ -24,14 +31,17 @@ export class Tightener {
   private readonly coarseRanges = new Map<string, Range>();
   private readonly parts = new Map<Atom | string, Range | null>();
 
+  constructor(private readonly closeness: Closeness = { within: WITHIN, boxes: MOST_BOXES }) {}
+
   /** Sound and, as far as the boxes reach, tight. */
   range(x: Lin): Range {
+    if (isSum(x)) return [x.lo, x.hi];
     const key = keyOf(x);
     let range = this.ranges.get(key);
     if (!range) {
       const found = this.solve(x, (rest, parts) => {
         const fewer = reduce(rest, parts, (part) => this.part(part));
-        return new Search(fewer, MOST_BOXES, WITHIN).range();
+        return new Search(fewer, this.closeness.boxes, this.closeness.within).range();
       });
       range = found ?? [x.lo, x.hi];
       this.ranges.set(key, range);
@@ -41,10 +51,11 @@ export class Tightener {
 
   /** A first, wider answer. */
   coarse(x: Lin): Range {
+    if (isSum(x)) return [x.lo, x.hi];
     const key = keyOf(x);
     let range = this.coarseRanges.get(key);
     if (!range) {
-      range = isSum(x) || isLarge(x) ? [x.lo, x.hi] : new Search(x, COARSE_BOXES, WITHIN).range();
+      range = isLarge(x) ? [x.lo, x.hi] : new Search(x, COARSE_BOXES, WITHIN).range();
       this.coarseRanges.set(key, range);
     }
     return range;
@@ -121,7 +132,7 @@ export class Tightener {
       return range;
     });
     if (!all) return null;
-    const search = new Search(fewer, PART_BOXES, PART_WITHIN);
+    const search = new Search(fewer, PART_BOXES, this.closeness.within * PART_SHARE);
     const range = search.range();
     return search.close ? range : null;
   }

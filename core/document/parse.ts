@@ -10,7 +10,8 @@ import { SharedLists, withSharedLists } from './shared';
 import { STATE_KEYS, stateOf } from './state';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type { Json, ModuleDoc, Patch, PatchError, Result, Settings, Variant } from './types';
-import { readBypass, readCables, readDismissal, readNormals, readOrder, readProbe, readTarget } from './wiring';
+import { readTarget } from './targets';
+import { placesOf, readBypass, readCables, readDismissal, readNormals, readOrder, readProbe } from './wiring';
 import type { Sockets } from './wiring';
 
 const TOP: readonly string[] = ['format', 'version', 'name', 'notes', 'settings', ...LISTS];
@@ -50,7 +51,7 @@ function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {
     normals: readNormals(r, own(doc, 'normals'), sockets),
     targets: r
       .list(own(doc, 'targets'), 'targets', LIMITS.targets)
-      .map((x, i) => readTarget(r, x, `targets[${i}]`, sockets)),
+      .map((x, i) => readTarget(r, x, `targets[${i}]`, placesOf(r, sockets))),
     probes: r.list(own(doc, 'probes'), 'probes', LIMITS.probes).map((x, i) => readProbe(r, x, `probes[${i}]`, sockets)),
     order: readOrder(r, own(doc, 'order'), sockets),
     dismissed: r.list(own(doc, 'dismissed'), 'dismissed', 2000).map((x, i) => readDismissal(r, x, `dismissed[${i}]`)),

@@ -4,6 +4,8 @@ import type { ParamSpec } from '../kinds/params';
 import { scaleNames } from '../units/scales';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type { Json } from './types';
+import { TARGET_LIMITS, TARGET_SHAPES, WANTS } from './wants';
+import type { TargetField } from './wants';
 
 type Schema = { readonly [key: string]: Json };
 
@@ -92,9 +94,49 @@ function settingsSchema(): Schema {
   });
 }
 
+function targetField(field: TargetField): Schema {
+  switch (field.type) {
+    case 'text':
+      return text(TARGET_LIMITS.quantity);
+    case 'number': {
+      const others: Schema[] = [
+        ...(field.none ? [{ type: 'null' }] : []),
+        ...(field.silent ? [{ const: 'silent' }] : []),
+      ];
+      const figure = within(field.min, field.max);
+      return others.length > 0 ? { anyOf: [figure, ...others] } : figure;
+    }
+    case 'socket':
+      return socket;
+    case 'module':
+      return { type: 'string', pattern: ID_PATTERN };
+    case 'steps':
+      return list({ type: 'integer', minimum: 0, maximum: TARGET_LIMITS.steps - 1 }, TARGET_LIMITS.steps);
+    case 'shape':
+      return { enum: TARGET_SHAPES };
+  }
+}
+
+/** One for each thing that can be wanted; without a word it is a range. */
+function targetSchemas(): Schema[] {
+  const [least, most] = TARGET_LIMITS.weight;
+  return Object.entries(WANTS).map(([want, fields]) => {
+    const own = Object.entries(fields);
+    return object(
+      {
+        at: socket,
+        want: { const: want },
+        id: { type: 'string', pattern: ID_PATTERN },
+        weight: within(least, most),
+        ...Object.fromEntries(own.map(([name, field]) => [name, targetField(field)])),
+      },
+      ['at', ...(want === 'range' ? [] : ['want']), ...own.flatMap(([name, f]) => (f.optional ? [] : [name]))],
+    );
+  });
+}
+
 /** The JSON Schema of a patch document, made from what the parser itself reads by. */
 export function patchSchema(): Schema {
-  const number = { type: 'number' };
   const cables = list(object({ from: socket, to: socket }, ['from', 'to']), LIMITS.cables);
   const state: Schema = {
     settings: settingsSchema(),
@@ -109,10 +151,7 @@ export function patchSchema(): Schema {
       },
       LIMITS.normals,
     ),
-    targets: list(
-      object({ at: socket, quantity: text(40), low: number, high: number }, ['at', 'quantity', 'low', 'high']),
-      LIMITS.targets,
-    ),
+    targets: list({ oneOf: targetSchemas() }, LIMITS.targets),
   };
   const reference = (key: string): Schema => ({ $ref: `#/properties/${key}` });
   const references = Object.fromEntries(Object.keys(state).map((key) => [key, reference(key)]));

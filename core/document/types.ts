@@ -1,4 +1,7 @@
 import type { ParamValue } from '../kinds/params';
+import type { Target } from './wants';
+
+export type { Target } from './wants';
 
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 
@@ -34,13 +37,6 @@ export interface Cable {
 export type Normal =
   | { readonly to: string; readonly volts: number }
   | { readonly to: string; readonly from: string; readonly brokenBy?: 'source' };
-
-export interface Target {
-  readonly at: string;
-  readonly quantity: string;
-  readonly low: number;
-  readonly high: number;
-}
 
 export interface Probe {
   readonly at: string;

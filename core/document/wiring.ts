@@ -1,7 +1,8 @@
 import type { Reader } from './reader';
 import { own, shown } from './reader';
 import { LIMITS } from './types';
-import type { Bypass, Cable, Dismissal, Normal, Probe, Target } from './types';
+import type { Places } from './targets';
+import type { Bypass, Cable, Dismissal, Normal, Probe } from './types';
 
 /** The sockets of the modules read so far, by `moduleId`. */
 export type Sockets = Map<string, { readonly inputs: ReadonlySet<string>; readonly outputs: ReadonlySet<string> }>;
@@ -61,14 +62,16 @@ export function readNormals(r: Reader, x: unknown, sockets: Sockets): Normal[] {
   });
 }
 
-export function readTarget(r: Reader, x: unknown, path: string, sockets: Sockets): Target {
-  const t = r.object(x, path);
-  r.known(t, path, ['at', 'quantity', 'low', 'high']);
-  const low = r.number(own(t, 'low'), `${path}.low`, -1e9, 1e9);
-  const high = r.number(own(t, 'high'), `${path}.high`, -1e9, 1e9);
-  if (low > high) r.fail(`${path}.low`, `must not be above high, got ${low} and ${high}`);
-  const at = readSocket(r, own(t, 'at'), `${path}.at`, sockets, 'any');
-  return { at, quantity: r.text(own(t, 'quantity'), `${path}.quantity`, 40), low, high };
+/** Where a target may hang: any socket, any module. */
+export const placesOf = (r: Reader, sockets: Sockets): Places => ({
+  socket: (x, path) => readSocket(r, x, path, sockets, 'any'),
+  module: (x, path) => readModule(r, x, path, sockets),
+});
+
+function readModule(r: Reader, x: unknown, path: string, sockets: Sockets): string {
+  const id = r.text(x, path, 32);
+  if (typeof x === 'string' && !sockets.has(id)) r.fail(path, `there is no module ${shown(id)}`);
+  return id;
 }
 
 export function readProbe(r: Reader, x: unknown, path: string, sockets: Sockets): Probe {
@@ -91,9 +94,7 @@ export function readDismissal(r: Reader, x: unknown, path: string): Dismissal {
 export function readBypass(r: Reader, x: unknown, path: string, sockets: Sockets): Bypass {
   const b = r.object(x, path);
   r.known(b, path, ['module', 'cables']);
-  const id = r.text(own(b, 'module'), `${path}.module`, 32);
-  if (typeof own(b, 'module') === 'string' && !sockets.has(id))
-    r.fail(`${path}.module`, `there is no module ${shown(id)}`);
+  const id = readModule(r, own(b, 'module'), `${path}.module`, sockets);
   const cables = r
     .list(own(b, 'cables'), `${path}.cables`, LIMITS.cables)
     .map((item, i) => readCable(r, item, `${path}.cables[${i}]`, sockets));
@@ -101,9 +102,5 @@ export function readBypass(r: Reader, x: unknown, path: string, sockets: Sockets
 }
 
 export function readOrder(r: Reader, x: unknown, sockets: Sockets): string[] {
-  return r.list(x, 'order', LIMITS.modules).map((item, i) => {
-    const id = r.text(item, `order[${i}]`, 32);
-    if (typeof item === 'string' && !sockets.has(id)) r.fail(`order[${i}]`, `there is no module ${shown(id)}`);
-    return id;
-  });
+  return r.list(x, 'order', LIMITS.modules).map((item, i) => readModule(r, item, `order[${i}]`, sockets));
 }

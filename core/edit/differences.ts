@@ -8,6 +8,7 @@ import { completeParams, readParams } from '../document/params';
 import { blank } from '../document/parse';
 import { Reader } from '../document/reader';
 import type { Fields } from '../document/reader';
+import { showTarget } from '../document/targets';
 import type { ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
 
 /** One place where two states of a patch differ. */
@@ -173,7 +174,12 @@ function placed<T>(
 
 const showNormal = (n: Normal): string =>
   'volts' in n ? `${n.volts} V` : `${n.from}${n.brokenBy ? ', broken at its source' : ''}`;
-const showTarget = (t: Target): string => `${t.low} to ${t.high} ${t.quantity}`;
+
+/** From a place as it is shown: `tone.cutoff`, or `tone.cutoff (mean)` for one of several there. */
+function targetEdit(place: string, target: Target | null): Edit {
+  const [at = '', id] = place.replace(')', '').split(' (');
+  return { do: 'target', at, ...(id !== undefined && { id }), target };
+}
 
 /**
  * Where two states of a patch differ, one by one.
@@ -200,10 +206,10 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
     ...placed(
       a.targets,
       b.targets,
-      (t) => t.at,
+      (t) => (t.id === undefined ? t.at : `${t.at} (${t.id})`),
       'wanted at',
       showTarget,
-      (at, target): Edit => ({ do: 'target', at, target }),
+      (place, target): Edit => targetEdit(place, target),
     ),
     ...settings.map((k): Difference => ({
       module: null,

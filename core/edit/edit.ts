@@ -1,5 +1,6 @@
 import type { ListKey } from '../document/lists';
 import { stateOf } from '../document/state';
+import { isTarget } from '../document/wants';
 import type { Cable, Dismissal, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
 import type { ParamValue } from '../kinds/params';
 import { addModule, changeModule, keepReal, lockParam, moveModule, removeModule, setOhms, setParam } from './modules';
@@ -41,7 +42,7 @@ export type Edit =
   | { readonly do: 'unplug'; readonly to: string }
   | { readonly do: 'normal'; readonly to: string; readonly normal: Normal | null }
   | { readonly do: 'bypass'; readonly module: string; readonly cables: readonly Cable[] | null }
-  | { readonly do: 'target'; readonly at: string; readonly target: Target | null }
+  | { readonly do: 'target'; readonly at: string; readonly id?: string; readonly target: Target | null }
   | { readonly do: 'pin'; readonly at: string; readonly pinned: boolean }
   | { readonly do: 'dismiss'; readonly code: string; readonly at: string; readonly reason: string | null }
   | { readonly do: 'variant'; readonly name: string; readonly state: PatchState | null }
@@ -107,7 +108,7 @@ export function applyEdit(patch: Patch, edit: Edit): Patch {
       return { ...patch, bypassed: placed(patch.bypassed, (b) => b.module === edit.module, entry) };
     }
     case 'target':
-      return { ...patch, targets: atEnd(patch.targets, (t) => t.at === edit.at, edit.target) };
+      return { ...patch, targets: placed(patch.targets, (t) => isTarget(t, edit.at, edit.id), edit.target) };
     case 'pin': {
       const isPinned = patch.probes.some((p) => p.at === edit.at);
       if (isPinned === edit.pinned) return patch;

@@ -1,5 +1,6 @@
 import { completeParams } from '../document/params';
 import { idOf, nameOf } from '../document/sockets';
+import { hangsOn } from '../document/wants';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { kindNamed } from '../kinds';
 import type { ParamValue, ParamValues } from '../kinds/params';
@@ -35,6 +36,7 @@ export function addModule(patch: Patch, module: ModuleDoc, before: string | unde
 
 /** Keeps of a patch's wiring only what passes a test of its sockets. */
 function keepSockets(patch: Patch, stays: (socket: string, side: 'inputs' | 'outputs' | 'any') => boolean): Patch {
+  const ids = new Set(patch.modules.map((m) => m.id));
   const whole = (c: Cable): boolean => stays(c.from, 'outputs') && stays(c.to, 'inputs');
   const bypassed = patch.bypassed.map((b) => ({
     ...b,
@@ -44,7 +46,11 @@ function keepSockets(patch: Patch, stays: (socket: string, side: 'inputs' | 'out
     ...patch,
     cables: patch.cables.filter(whole),
     normals: patch.normals.filter((n) => stays(n.to, 'inputs') && (!('from' in n) || stays(n.from, 'any'))),
-    targets: patch.targets.filter((t) => stays(t.at, 'any')),
+    targets: patch.targets.filter((t) => {
+      const { socket, module } = hangsOn(t);
+      const has = module === undefined || ids.has(module);
+      return has && stays(t.at, 'any') && (socket === undefined || stays(socket, 'any'));
+    }),
     probes: patch.probes.filter((p) => stays(p.at, 'any')),
     bypassed: patch.bypassed.length > 0 ? bypassed : patch.bypassed,
   };
@@ -54,8 +60,7 @@ function keepSockets(patch: Patch, stays: (socket: string, side: 'inputs' | 'out
 export function removeModule(patch: Patch, id: string): Patch {
   const stays = (socket: string): boolean => idOf(socket) !== id;
   return {
-    ...keepSockets(patch, stays),
-    modules: patch.modules.filter((m) => m.id !== id),
+    ...keepSockets({ ...patch, modules: patch.modules.filter((m) => m.id !== id) }, stays),
     order: patch.order.filter((x) => x !== id),
     dismissed: patch.dismissed.filter((d) => stays(d.at)),
     bypassed: patch.bypassed.filter((b) => b.module !== id),

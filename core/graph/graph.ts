@@ -31,6 +31,8 @@ export interface GraphOutput {
   readonly factor: number;
   /** What its own gain is off by, before the rails; 1 unless a tolerance is asked for. */
   readonly gain?: number;
+  /** What it is off by, volts, likewise. */
+  readonly offset?: number;
 }
 
 export interface GraphModule {

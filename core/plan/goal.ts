@@ -8,7 +8,7 @@ import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { readingsOf } from '../answers/readings';
 import type { Reading } from '../answers/readings';
-import { driveFor } from './drive';
+import { driveFor } from '../solve/drive';
 
 /** What moves a goal, each with what it needs to move at all. */
 export const goalSources = ['lfo', 'envelope', 'gesture', 'sequencer'] as const;
@@ -176,9 +176,7 @@ export function chainFor(goal: Goal): GoalChain | null {
   const outputs = kindNamed(goal.by)?.outputs(completeParams(kindNamed(goal.by) ?? kind)) ?? [];
   const [s0, s1] = source.outputs[outputs.indexOf(sourceOf(goal.by).output.split('.')[1] ?? 'out')] ?? [0, 0];
   const [p, q] = lineOf(goal.socket, end, index);
-  // A note is its own voltage; halving would end on the edge between two.
-  const drive = (figure: number): number => (spec.quantity === 'note' ? figure : driveFor(spec, params, figure));
-  const [d0, d1] = [drive(goal.low), drive(goal.high)];
+  const [d0, d1] = [driveFor(spec, params, goal.low), driveFor(spec, params, goal.high)];
   const [v0, v1] = q === 0 ? [0, 0] : [(d0 - p) / q, (d1 - p) / q];
   const amount = rounded(clamp(s1 === s0 ? 0 : (v1 - v0) / (s1 - s0), 4));
   const lift = rounded(clamp(v0 - amount * (amount < 0 ? s1 : s0), REACH));

@@ -20,6 +20,8 @@ interface Props {
   /** What it is, on hover. */
   readonly says: string | undefined;
   readonly locked: boolean;
+  /** It stands at its end and would need this value. */
+  readonly short?: number | null;
   readonly onChange: (value: number) => void;
   readonly onDefault: () => void;
   readonly onLock: () => void;
@@ -30,6 +32,7 @@ const same = (a: Props, b: Props): boolean =>
   a.value === b.value &&
   a.shown === b.shown &&
   a.locked === b.locked &&
+  a.short === b.short &&
   a.label === b.label &&
   a.spec === b.spec &&
   a.travel.min === b.travel.min &&
@@ -44,6 +47,7 @@ export const Knob = memo(function Knob({
   shown,
   says,
   locked,
+  short = null,
   onChange,
   onDefault,
   onLock,
@@ -109,11 +113,17 @@ export const Knob = memo(function Knob({
         <br />
         <span data-clock>{clock}</span> · {percent}
         {locked && ' · locked'}
+        {short !== null && <Short needs={short} />}
       </div>
       <LockButton label={label} locked={locked} onLock={onLock} />
     </div>
   );
 }, same);
+
+/** That it runs out, and what it would need. */
+const Short = ({ needs }: { readonly needs: number }) => (
+  <div data-short style={styles.short}>{`runs out: needs ${showNumber(needs, 2)}`}</div>
+);
 
 // Plain styles: a knob is drawn again with every frame of a turn.
 const styles = {
@@ -121,6 +131,7 @@ const styles = {
   dial: { width: 64, height: 64, margin: '0 auto', cursor: 'ns-resize', touchAction: 'none', userSelect: 'none' },
   figure: { color: ink.ink, font: `700 14px ${fonts.numbers}`, cursor: 'text', padding: '0 4px', minHeight: 24 },
   says: { fontSize: 12, color: ink.softInk, lineHeight: 1.3 },
+  short: { color: ink.error, fontWeight: 700 },
 } as const;
 
 type LockProps = Pick<Props, 'label' | 'locked' | 'onLock'>;

@@ -15,6 +15,7 @@ function predicted(of: Patch, end = 'f.cutoff'): Predicted {
     graph,
     bounds,
     prediction: { ...glance(graph, bounds), findings: [] },
+    missed: [],
     ends: endsOf(graph),
     strip: stripTo(graph, end),
     shown: [],

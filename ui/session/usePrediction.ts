@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createStore } from 'zustand';
 import type { StoreApi } from 'zustand';
-import { BoundsEngine, buildGraph, endsOf, glance, idOf, stripTo } from '@/core';
-import type { Finding, Graph, ModuleBounds, Patch, Prediction, Range, Strip } from '@/core';
+import { BoundsEngine, buildGraph, endsOf, glance, idOf, missesIn, needsTrace, settingOf, stripTo } from '@/core';
+import type { Finding, Graph, Missed, ModuleBounds, Patch, Prediction, Range, Strip } from '@/core';
 import { openCore } from './coreClient';
 import type { CoreClient } from './coreClient';
 import type { Progress } from './line';
@@ -22,6 +22,8 @@ export interface Predicted {
   readonly prediction: Prediction;
   readonly ends: readonly string[];
   readonly strip: Strip | null;
+  /** How each target stands: of this very patch, or, where only a trace tells, of the last simulation. */
+  readonly missed: readonly Missed[];
   /** The sockets whose traces the scope shows. */
   readonly shown: readonly string[];
   /** The part of the run that the frames show, seconds; null for all of it. */
@@ -85,7 +87,9 @@ function useStill(patch: Patch) {
   return useMemo(() => {
     const graph = buildGraph(patch);
     const bounds = engine.run(graph);
-    return { graph, bounds, ends: endsOf(graph), prediction: glance(graph, bounds) };
+    const told = patch.targets.filter((t) => !needsTrace(t));
+    const missed = told.length > 0 ? missesIn(told, settingOf(graph, engine, bounds)) : [];
+    return { graph, bounds, missed, ends: endsOf(graph), prediction: glance(graph, bounds) };
   }, [patch, engine]);
 }
 
@@ -150,6 +154,7 @@ export function usePrediction(
     const shown = traced.split(' ').filter(Boolean);
     return {
       ...still,
+      missed: [...still.missed, ...(simulated?.answer.missed ?? [])],
       prediction,
       strip,
       shown,

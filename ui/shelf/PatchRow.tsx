@@ -60,6 +60,7 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChan
             </Box>
           </Box>
         ))}
+        {patch.summary && <WantedLine {...patch.summary.wanted} />}
       </TableCell>
       <TableCell component="div" role="cell" sx={{ ...cellStyle.tags, color: ink.softInk }}>
         {patch.tags.join(', ')}
@@ -81,3 +82,14 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChan
     </TableRow>
   );
 });
+
+/** How what is wanted of a patch stands. */
+function WantedLine({ count, met }: { readonly count: number; readonly met: number }) {
+  if (count === 0) return null;
+  const all = met === count;
+  return (
+    <Box data-wanted={all} sx={{ fontSize: 13, color: all ? ink.good : ink.error }}>
+      {all ? 'as wanted' : `${count - met} of ${count} wanted not met`}
+    </Box>
+  );
+}

@@ -8,6 +8,7 @@ import { readingMore, readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { shareOf } from '../strip/frames';
+import { standing } from '../wanted/words';
 
 /** What a row shows, as plain values, so that only rows whose figures changed are drawn again. */
 interface RowProps {
@@ -20,6 +21,9 @@ interface RowProps {
   readonly low: number | null;
   readonly high: number | null;
   readonly lost: 'none' | 'low' | 'high' | 'both';
+  /** How what is wanted there stands, in words; empty where nothing is. */
+  readonly wanted: string;
+  readonly met: boolean;
   readonly chosen: boolean;
   readonly onShow: (socket: string) => void;
   /** What else is to be said of the reading, in lines. */
@@ -34,6 +38,8 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   for (const f of predicted.prediction.findings) if (f.at.startsWith(`${id}.`)) counts[f.severity]++;
   const said = worstText(counts);
   const spec = m.kind.ends?.find((e) => e.sockets.includes(name)) ?? null;
+  const wanted = predicted.missed.filter((x) => x.target.at === socket);
+  const worst = wanted.find((x) => !x.met) ?? wanted[0];
   const [from, to] = reading?.driveVolts ?? [0, 0];
   const [least, most] = spec?.window(m.params) ?? [-Infinity, Infinity];
   const [below, above] = [from < least - 1e-9, to > most + 1e-9];
@@ -42,6 +48,8 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
     label: `${m.label}, ${name}`,
     text: reading ? readingText(reading) : 'nothing is plugged in',
     more: reading ? readingMore(reading).join('\n') : '',
+    wanted: worst ? standing(worst) : '',
+    met: worst?.met ?? true,
     said: said?.text ?? '',
     colour: said?.colour ?? '',
     low: spec?.window(m.params) && reading ? shareOf(spec, m.params, from) : null,
@@ -60,6 +68,8 @@ export const EndRow = memo(function EndRow({
   low,
   high,
   lost,
+  wanted,
+  met,
   chosen,
   onShow,
 }: RowProps) {
@@ -92,6 +102,11 @@ export const EndRow = memo(function EndRow({
       <Box sx={{ fontFamily: fonts.numbers }} data-reading={socket}>
         {text}
       </Box>
+      {wanted && (
+        <Box data-wanted={met} sx={{ fontSize: 13, color: met ? ink.good : ink.error }}>
+          {met ? 'as wanted' : wanted}
+        </Box>
+      )}
       {more && <Box sx={{ fontSize: 12, color: ink.softInk, whiteSpace: 'pre' }}>{more}</Box>}
       {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} />}
     </ButtonBase>

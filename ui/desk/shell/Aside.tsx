@@ -16,6 +16,9 @@ import { FindingsList } from '../findings/FindingsList';
 import type { Ghost } from '../strip/MainStrip';
 import { ChosenPanel } from './ChosenPanel';
 
+const SpreadSection = dynamic(() => import('../wanted/SpreadSection').then((m) => m.SpreadSection), { ssr: false });
+const WantedSection = dynamic(() => import('../wanted/WantedSection').then((m) => m.WantedSection), { ssr: false });
+
 const TaskPanel = dynamic(() => import('./TaskPanel').then((m) => m.TaskPanel), { ssr: false });
 const HistoryPanel = dynamic(() => import('../versions/HistoryPanel').then((m) => m.HistoryPanel), { ssr: false });
 const VariantsPanel = dynamic(() => import('../versions/VariantsPanel').then((m) => m.VariantsPanel), { ssr: false });
@@ -29,6 +32,8 @@ interface Props {
   readonly task: Task | null;
   readonly begin: (task: Task | null) => void;
   readonly setGhost: (ghost: Ghost | null) => void;
+  /** The end whose path is shown. */
+  readonly shown: string | null;
 }
 
 const asideStyle = {
@@ -64,7 +69,7 @@ export const Aside = memo(function Aside(props: Props) {
   );
 });
 
-function StageAndFindings({ desk, predicted, begin, setGhost }: Props) {
+function StageAndFindings({ desk, predicted, begin, setGhost, shown }: Props) {
   const selected = useStore(desk, (s) => s.selected);
   const { edit, select, showEnd } = desk.getState();
   const { patch } = predicted.graph;
@@ -88,9 +93,13 @@ function StageAndFindings({ desk, predicted, begin, setGhost }: Props) {
       setGhost(finding?.cure ? { patch: applyEdits(desk.getState().patch, finding.cure.edits) } : null),
     [desk, setGhost],
   );
+  const wanted = <WantedSection desk={desk} predicted={predicted} shown={shown} setGhost={setGhost} />;
   return (
     <>
+      {selected === null && wanted}
       <ChosenPanel desk={desk} predicted={predicted} begin={begin} />
+      {selected !== null && wanted}
+      <SpreadSection desk={desk} shown={shown} />
       <FindingsList
         findings={predicted.prediction.findings}
         dismissed={patch.dismissed}

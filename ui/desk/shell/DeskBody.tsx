@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
+import { createSolving, SolvingContext } from '@/ui/session/solving';
 import { holdKeys } from '@/ui/session/typeahead';
 import { turns, useCalm } from '@/ui/session/useCalm';
 import { usePrediction } from '@/ui/session/usePrediction';
@@ -51,6 +52,8 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   const predicted = usePrediction(patch, shownSocket(trail, patch), { spectra, span: part });
   const calm = useCalm(predicted, turns);
   const { shown, ends, end } = useEnds(predicted, trail);
+  const [solving] = useState(() => createSolving(desk));
+  useEffect(() => () => solving.getState().close(), [solving]);
   useEffect(() => {
     document.title = `${patch.name} · Fenvo`;
   }, [patch.name]);
@@ -61,26 +64,28 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   }, []);
   const close = useCallback(() => setScene({ show: 'desk' }), []);
   return (
-    <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}>
-      <DeskHeader desk={desk} others={others} setScene={setScene} />
-      <Box sx={bodyStyle} onPointerEnter={() => void stagePanel()}>
-        <EndsList predicted={predicted} ends={ends} shown={end} onShow={showEnd} onSelect={select} begin={begin} />
-        <MainPane
-          {...{ desk, predicted, scene, ghost, shown, begin, span, view }}
-          onClose={close}
-          onSpan={setSpan}
-          onView={setView}
-          onSpectra={setSpectra}
-        />
-        <Aside
-          // What is chosen from is the patch as it is.
-          {...{ desk, scene, setScene, task, begin, setGhost, predicted: task ? predicted : calm }}
-          onClose={close}
-        />
+    <SolvingContext value={solving}>
+      <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}>
+        <DeskHeader desk={desk} others={others} setScene={setScene} />
+        <Box sx={bodyStyle} onPointerEnter={() => void stagePanel()}>
+          <EndsList predicted={predicted} ends={ends} shown={end} onShow={showEnd} onSelect={select} begin={begin} />
+          <MainPane
+            {...{ desk, predicted, scene, ghost, shown, begin, span, view }}
+            onClose={close}
+            onSpan={setSpan}
+            onView={setView}
+            onSpectra={setSpectra}
+          />
+          <Aside
+            // What is chosen from is the patch as it is.
+            {...{ desk, scene, setScene, task, begin, setGhost, shown, predicted: task ? predicted : calm }}
+            onClose={close}
+          />
+        </Box>
+        <Commands {...{ desk, ends, end, scene, setScene, begin, predicted: calm, socket: shown }} onClose={close} />
+        <Guide predicted={calm} begin={begin} />
+        {scene.show === 'import' && <ImportDialog patch={patch} edit={edit} onDone={select} onClose={close} />}
       </Box>
-      <Commands {...{ desk, ends, end, scene, setScene, begin, predicted: calm, socket: shown }} onClose={close} />
-      <Guide predicted={calm} begin={begin} />
-      {scene.show === 'import' && <ImportDialog patch={patch} edit={edit} onDone={select} onClose={close} />}
-    </Box>
+    </SolvingContext>
   );
 }

@@ -7,6 +7,7 @@ import type { GraphModule, ParamValue } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
 import { isKnob, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
 import type { DeskStore } from '@/ui/session/desk';
+import { useSolving } from '@/ui/session/solving';
 
 type Kind = GraphModule['kind'];
 
@@ -33,11 +34,18 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const doc = useStore(desk, (s) => s.patch.modules.find((m) => m.id === id));
   const bpm = useStore(desk, (s) => s.patch.settings.bpm);
   const params = useMemo(() => completeParams(kind, doc?.params, bpm), [kind, doc, bpm]);
+  const solving = useSolving();
+  const live = useStore(solving, (s) => s.live);
   const { edit } = desk.getState();
   const lock = (name: string): void =>
     edit(`lock of ${label} ${paramName(name)}`, [
       { do: 'lock', module: id, param: name, locked: !doc?.locked?.includes(name) },
     ]);
+  const turn = (name: string, value: number, shown: string): void => {
+    const before = desk.getState().patch;
+    set(name, value, shown, `${id}.${name}`);
+    solving.getState().turned(id, name, before);
+  };
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
       {paramsShown(kind, params).knobs.map(({ name, spec }) => (
@@ -50,7 +58,8 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           shown={showParam(spec, Number(params[name]))}
           says={paramSays(name, spec)}
           locked={doc?.locked?.includes(name) ?? false}
-          onChange={(v) => set(name, v, showParam(spec, v), `${id}.${name}`)}
+          onChange={(v) => turn(name, v, showParam(spec, v))}
+          short={live?.feasible === false ? (live.limits.find((l) => l.at === `${id}.${name}`)?.needs ?? null) : null}
           onDefault={() => set(name, undefined, 'to its default')}
           onLock={() => lock(name)}
         />

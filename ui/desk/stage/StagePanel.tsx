@@ -16,7 +16,6 @@ import { Setting } from './Setting';
 import { SocketTable } from './SocketTable';
 import { StageActions } from './StageActions';
 import { StageHead } from './StageHead';
-import { WantedFields } from './WantedFields';
 
 interface Props {
   readonly desk: DeskStore;
@@ -73,7 +72,6 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       <Knobs desk={desk} id={id} label={label} kind={kind} set={set} />
       {settings.filter((name) => !isSetup(kind, name)).map(setting)}
       {kind.drawn && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
-      <WantedFields module={module} patch={patch} edit={edit} />
       <SocketTable module={module} patch={patch} predicted={predicted} edit={edit} begin={begin} />
       <Facts module={module} predicted={predicted} />
       {setUp.length > 0 && (

@@ -72,16 +72,3 @@ export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {
     </g>
   );
 }
-
-/** What is wanted, as a bracket on the last frame. */
-export function Wanted({ layout, end }: { layout: Layout; end: EndView }) {
-  if (!end.wanted) return null;
-  const { y } = layout;
-  const x = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0) - 18;
-  const [low, high] = [y(end.wanted[0]), y(end.wanted[1])];
-  return (
-    <g pointerEvents="none" stroke={ink.wanted} strokeWidth="2" fill="none" role="img" aria-label="wanted">
-      <path d={`M${x + 8},${high}h-8V${low}h8`} />
-    </g>
-  );
-}

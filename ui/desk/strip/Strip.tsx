@@ -16,7 +16,8 @@ import { JoiningStrip } from './JoiningStrips';
 import { Miniature } from './Miniature';
 import { useStripModel } from './model';
 import { MomentMarks, momentUnder } from './MomentMarks';
-import { UnitRuler, VoltsRuler, Wanted } from './Rulers';
+import { Bracket } from '../wanted/Bracket';
+import { UnitRuler, VoltsRuler } from './Rulers';
 import { TimeRuler } from './TimeRuler';
 
 const Handles = dynamic(() => import('./Handles').then((m) => m.Handles), { ssr: false });
@@ -135,7 +136,7 @@ function Drawing({ model, ...props }: Props & { readonly model: ReturnType<typeo
         />
       ))}
       <UnitRuler layout={layout} end={end} />
-      <Wanted layout={layout} end={end} />
+      <Bracket layout={layout} end={end} held={props.onMove !== undefined} />
       <MomentMarks views={views} layout={layout} window={window} />
     </svg>
   );

@@ -13,6 +13,7 @@ function predicted(patch: Parameters<typeof buildGraph>[0]): Predicted {
     graph,
     bounds,
     ends,
+    missed: [],
     prediction: { ...glance(graph, bounds), findings: [] },
     strip: stripTo(graph, ends[0]!),
     shown: [],

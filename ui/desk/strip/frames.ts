@@ -1,6 +1,6 @@
 import { socketAt } from '@/core';
 import { driveFor, flipsAt, positionOf } from '@/core';
-import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip } from '@/core';
+import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip, Target } from '@/core';
 import type { PictureData } from '@/wire/core';
 import type { Pictures, Predicted } from '@/ui/session/usePrediction';
 import { outside } from './geometry';
@@ -59,8 +59,30 @@ export interface EndView {
   readonly params: ParamValues;
   readonly window: Volts | null;
   readonly reading: Reading | null;
-  /** What is wanted, as drive volts. */
-  readonly wanted: Volts | null;
+  /** What is wanted there and can stand as a bracket. */
+  readonly target: Bracket | null;
+  /** What is wanted, as drive volts; null: that end is free. */
+  readonly wanted: Wanted | null;
+}
+
+export type Wanted = readonly [low: number | null, high: number | null];
+export type Bracket = Extract<Target, { readonly quantity: string }>;
+
+/** Whether a target has two ends that can be shown on a ruler. */
+export const isBracket = (t: Target): t is Bracket => 'low' in t || (t.want === 'span' && t.centre !== null);
+
+/** The drives of a bracket's ends. */
+export function wantedDrives(t: Bracket, spec: EndSpec<ParamValues> | null, params: ParamValues): Wanted {
+  const drive = (figure: number): number => (t.quantity === 'volts' || !spec ? figure : driveFor(spec, params, figure));
+  if ('low' in t)
+    return [
+      typeof t.low === 'number' ? drive(t.low) : t.low === 'silent' ? 0 : null,
+      t.high === null ? null : drive(t.high),
+    ];
+  if (t.want !== 'span' || t.centre === null) return [null, null];
+  const octaves = ['frequency', 'time', 'rate'].includes(t.quantity);
+  const shifted = (by: number): number => (octaves ? (t.centre ?? 1) * 2 ** by : (t.centre ?? 0) + by);
+  return [drive(shifted(-t.span / 2)), drive(shifted(t.span / 2))];
 }
 
 /** The destination's law at the socket that a strip ends at. */
@@ -136,19 +158,14 @@ export function endView(strip: Strip, predicted: Predicted): EndView {
   const spec = endSpecOf(frame);
   const params = frame?.module.params ?? {};
   const sockets = new Set([frame?.input?.socket, frame && spec && socketAt(frame.module.id, spec.socket)]);
-  const target = predicted.graph.patch.targets.find((t) => sockets.has(t.at));
-  const inVolts = target && (target.quantity === 'volts' || !spec);
-  const wanted: Volts | null = !target
-    ? null
-    : inVolts || !spec
-      ? [target.low, target.high]
-      : [driveFor(spec, params, target.low), driveFor(spec, params, target.high)];
+  const target = predicted.graph.patch.targets.filter(isBracket).find((t) => sockets.has(t.at)) ?? null;
   return {
     spec,
     params,
     window: spec?.window(params) ?? null,
     reading: predicted.prediction.readings.find((r) => sockets.has(r.at)) ?? null,
-    wanted,
+    target,
+    wanted: target && wantedDrives(target, spec, params),
   };
 }
 

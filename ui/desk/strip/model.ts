@@ -19,7 +19,7 @@ const spanOf = (views: readonly FrameView[], { wanted }: EndView): Volts =>
   domainOf([
     ...views.map((v) => v.bound),
     ...views.flatMap((v) => v.lost.map((l) => l.range)),
-    ...(wanted ? [wanted] : []),
+    ...(wanted ? wanted.filter((v) => v !== null).map((v): Volts => [v, v]) : []),
   ]);
 
 /** What a strip shows, and where all of it stands. */

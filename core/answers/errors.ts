@@ -1,0 +1,136 @@
+import { completeParams } from '../document/params';
+import { buildGraph } from '../graph/graph';
+import type { Graph, GraphModule } from '../graph/graph';
+import type { Patch } from '../document/types';
+import { knobsOf } from '../kinds/knobs';
+import type { ParamValues } from '../kinds/params';
+import { positionOf, valueAt } from '../units/knob';
+import type { Travel } from '../units/knob';
+
+/** One sigma of what real modules are off by. */
+export interface ModuleErrors {
+  /** A knob, as a share of its travel. */
+  readonly knob: number;
+  /** An output's gain. */
+  readonly gain: number;
+  /** An output's offset, volts. */
+  readonly offset: number;
+}
+
+export interface ErrorOptions extends Partial<ModuleErrors> {
+  /** What is known of single modules, by their id. */
+  readonly modules?: Readonly<Record<string, Partial<ModuleErrors>>>;
+}
+
+export const USUAL_ERRORS: ModuleErrors = { knob: 0.01, gain: 0.005, offset: 0.005 };
+
+/** The errors of one module. */
+export const errorsOf = ({ modules, ...all }: ErrorOptions, id: string): ModuleErrors => ({
+  ...USUAL_ERRORS,
+  ...all,
+  ...modules?.[id],
+});
+
+/** A standard normal draw (Box and Muller 1958). */
+const normal = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());
+
+/** What can be off about one module. */
+interface Part {
+  readonly m: GraphModule;
+  readonly errors: ModuleErrors;
+  /** All its parameters, before what takes another's place does. */
+  readonly complete: ParamValues;
+  readonly knobs: readonly { readonly name: string; readonly travel: Travel; readonly at: number }[];
+}
+
+/** A patch whose modules are off; nothing but settings, gains and offsets differs from draw to draw. */
+export class OffBench {
+  readonly graph: Graph;
+  /** Knobs of these change what is plugged or loaded. */
+  private readonly anew: boolean;
+  /** By index; of the modules that are looked at. */
+  private readonly parts: ReadonlyMap<number, Part>;
+
+  constructor(
+    readonly patch: Patch,
+    options: ErrorOptions,
+    only?: (graph: Graph) => Graph,
+  ) {
+    const graph = buildGraph(patch);
+    this.graph = only ? only(graph) : graph;
+    this.anew = graph.modules.some((m) => (m.kind.passive?.(m.params) ?? null) !== null);
+    const looked = new Set(this.graph.groups.flatMap((g) => g.modules));
+    this.parts = new Map(
+      graph.modules.filter((m) => looked.has(m.index)).map((m) => [m.index, this.partOf(m, errorsOf(options, m.id))]),
+    );
+  }
+
+  private partOf(m: GraphModule, errors: ModuleErrors): Part {
+    const given = this.patch.modules[m.index]?.params;
+    const complete = m.kind.inForce ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
+    const knobs = knobsOf(m.kind, complete).map(({ name, spec, min, max }) => {
+      const travel = { min, max, taper: spec.taper };
+      return { name, travel, at: positionOf(travel, Number(complete[name])) };
+    });
+    return { m, errors, complete, knobs };
+  }
+
+  /** Every knob that is looked at. */
+  get knobs(): { readonly m: GraphModule; readonly param: string; readonly sigma: number }[] {
+    return [...this.parts.values()].flatMap(({ m, knobs, errors }) =>
+      knobs.map(({ name }) => ({ m, param: name, sigma: errors.knob })),
+    );
+  }
+
+  /** The same with one knob moved by a share of its travel. */
+  turned(module: number, param: string, by: number): Graph {
+    return this.changed((part) =>
+      part.m.index === module ? this.moved(part, (name) => (name === param ? by : 0)) : part.m,
+    );
+  }
+
+  /** The same with all knobs, gains and offsets off by a draw each. */
+  drawn(random: () => number): Graph {
+    return this.changed((part) => {
+      const { m, errors } = part;
+      const { gain, offset } = errors;
+      const off = errors.knob > 0 ? this.moved(part, () => errors.knob * normal(random)) : m;
+      const outputs = m.outputs.map(({ name, socket, factor }) => ({
+        name,
+        socket,
+        factor,
+        gain: 1 + gain * normal(random),
+        offset: offset * normal(random),
+      }));
+      return { ...off, outputs };
+    });
+  }
+
+  private changed(change: (part: Part) => GraphModule): Graph {
+    const modules = this.graph.modules.map((m) => {
+      const part = this.parts.get(m.index);
+      return part ? change(part) : m;
+    });
+    if (!this.anew) return { ...this.graph, modules };
+    const docs = this.patch.modules.map((m, i) => ({ ...m, params: modules[i]?.params ?? m.params ?? {} }));
+    const rebuilt = buildGraph({ ...this.patch, modules: docs });
+    // A pot that stands elsewhere loads otherwise; what is off at the outputs stays.
+    const outputs = (m: GraphModule): GraphModule['outputs'] =>
+      m.outputs.map((o, i) => ({ ...modules[m.index]?.outputs[i], ...o }));
+    return {
+      ...rebuilt,
+      groups: this.graph.groups,
+      modules: rebuilt.modules.map((m) => ({ ...m, outputs: outputs(m) })),
+    };
+  }
+
+  private moved({ m, complete, knobs }: Part, by: (param: string) => number): GraphModule {
+    const params: Record<string, ParamValues[string]> = { ...complete };
+    for (const { name, travel, at } of knobs) {
+      const share = by(name);
+      if (share !== 0) params[name] = valueAt(travel, at + share);
+    }
+    return { ...m, params: m.kind.inForce?.(params, this.patch.settings.bpm) ?? params };
+  }
+}

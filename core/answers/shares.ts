@@ -1,0 +1,102 @@
+import { BoundsEngine } from '../bounds/bounds';
+import type { Patch } from '../document/types';
+import type { Graph } from '../graph/graph';
+import type { OffBench } from './errors';
+import { readingsOf } from './readings';
+import type { Reading } from './readings';
+
+/** What one knob makes of a reading's spread. */
+export interface Share {
+  readonly at: string;
+  /** `module.param` */
+  readonly knob: string;
+  /** Of the variance that all knobs make of the low end, and of the high end, 0..1. */
+  readonly low: number;
+  readonly high: number;
+  /** What a degree of it makes of both ends: cents where a volt doubles, dB of a gain, else the unit. */
+  readonly perDegree: readonly [number, number];
+  readonly unit: string;
+}
+
+/** A knob that a hand sets too coarsely for what is wanted at a socket. */
+export interface HandLimited {
+  readonly knob: string;
+  readonly at: string;
+  /** What half a percent of its travel makes of an end, as a share of the wanted span. */
+  readonly share: number;
+  readonly set: 'by ear' | 'by meter';
+}
+
+/** As fine as a hand sets a knob, of its travel. */
+export const HAND = 0.005;
+/** Of a wanted span, what an end may be off before it matters which way a knob is set. */
+const MATTERS = 0.01;
+const DEGREES = 300;
+
+const keyOf = (r: Reading): string => `${r.at} ${r.quantity}`;
+
+const readingsAt = (graph: Graph): Map<string, Reading> =>
+  new Map(readingsOf(graph, new BoundsEngine().run(graph), null).map((r) => [keyOf(r), r]));
+
+/** How two figures of a reading differ: in cents, dB or their unit. */
+function apart(r: Reading, a: number | null, b: number | null): number {
+  if (a === null || b === null) return 0;
+  const octaves = ['frequency', 'time', 'rate'].includes(r.quantity);
+  return octaves ? (a > 0 && b > 0 ? 1200 * Math.log2(b / a) : 0) : b - a;
+}
+
+const unitOfShare = (r: Reading): string =>
+  ['frequency', 'time', 'rate'].includes(r.quantity) ? 'cents' : r.unit || 'of it';
+
+/** Which knobs make a reading's spread: the square of what each is off by alone, as shares of the sum. */
+export function sharesOf(bench: OffBench): Share[] {
+  const found = new Map<
+    string,
+    { readonly knob: string; readonly r: Reading; low: number; high: number; sigma: number }[]
+  >();
+  for (const { m, param, sigma } of bench.knobs) {
+    if (sigma === 0) continue;
+    const [down, up] = [-1, 1].map((side) => readingsAt(bench.turned(m.index, param, side * sigma))) as [
+      Map<string, Reading>,
+      Map<string, Reading>,
+    ];
+    for (const [key, r] of up) {
+      const before = down.get(key);
+      if (!before) continue;
+      const [low, high] = [apart(r, before.low, r.low) / 2, apart(r, before.high, r.high) / 2];
+      if (low === 0 && high === 0) continue;
+      found.set(key, [...(found.get(key) ?? []), { knob: `${m.id}.${param}`, r, low, high, sigma }]);
+    }
+  }
+  return [...found.values()].flatMap((list) => {
+    const [lows, highs] = [list.reduce((s, x) => s + x.low ** 2, 0), list.reduce((s, x) => s + x.high ** 2, 0)];
+    return list.map(({ knob, r, low, high, sigma }) => ({
+      at: r.at,
+      knob,
+      low: lows > 0 ? low ** 2 / lows : 0,
+      high: highs > 0 ? high ** 2 / highs : 0,
+      perDegree: [low / (sigma * DEGREES), high / (sigma * DEGREES)] as const,
+      unit: unitOfShare(r),
+    }));
+  });
+}
+
+/** Where a hand's half percent of a knob moves a wanted end by over a hundredth of the wanted span. */
+export function handLimitedOf(patch: Patch, bench: OffBench): HandLimited[] {
+  const wanted = new Set(patch.targets.map((t) => t.at));
+  if (wanted.size === 0) return [];
+  const here = readingsAt(bench.graph);
+  return bench.knobs.flatMap(({ m, param }): HandLimited[] => {
+    const there = readingsAt(bench.turned(m.index, param, HAND));
+    return [...there].flatMap(([key, r]): HandLimited[] => {
+      const before = here.get(key);
+      if (!before || !wanted.has(r.at)) return [];
+      const span = before.driveVolts[1] - before.driveVolts[0];
+      const off = Math.max(...[0, 1].map((e) => Math.abs((r.driveVolts[e] ?? 0) - (before.driveVolts[e] ?? 0))));
+      const share = span > 0 ? off / span : 0;
+      if (share <= MATTERS) return [];
+      const ear = ['frequency', 'gain', 'note'].includes(r.quantity);
+      return [{ knob: `${m.id}.${param}`, at: r.at, share, set: ear ? 'by ear' : 'by meter' }];
+    });
+  });
+}

@@ -1,0 +1,139 @@
+import { wantOf } from '../document/wants';
+import type { Target } from '../document/wants';
+import { clockOf } from '../units/knob';
+import type { Setting } from './bench';
+import type { Job, Look } from './job';
+import { settingAt, valueBeyond } from './knobs';
+import { placeOfTarget, unitOf } from './place';
+import { showNumber } from '../units/show';
+import { toleranceAt } from './spread';
+import type { JumperSetting, KnobSetting, Sensitivity, Solution, TargetAnswer } from './types';
+
+/** Of a knob's travel of 300 degrees. */
+const DEGREE = 1 / 300;
+
+export function settingsOf({ bench }: Job, x: ArrayLike<number>): KnobSetting[] {
+  return bench.knobs.flatMap((k, i): KnobSetting[] => {
+    const p = x[i] as number;
+    if (p === k.from) return [];
+    const value = settingAt(k.travel, p);
+    const percent = Number((100 * p).toPrecision(12));
+    return [{ at: k.name, value, percent, clock: clockOf(p), from: settingAt(k.travel, k.from) }];
+  });
+}
+
+/** The figures of a target's place at two drives; volts where it has no unit of its own. */
+function figures(
+  target: Target,
+  setting: Setting,
+  [lo, hi]: readonly [number, number],
+): [number | null, number | null] {
+  const place = placeOfTarget(setting.graph, target);
+  const m = place && setting.graph.modules[place.module];
+  if (!m || place.at.is !== 'end' || ('quantity' in target && target.quantity === 'volts')) return [lo, hi];
+  const { spec } = place.at;
+  const ends = [spec.value(m.params, lo), spec.value(m.params, hi)] as [number | null, number | null];
+  return ends[0] !== null && ends[1] !== null && ends[0] > ends[1] ? [ends[1], ends[0]] : ends;
+}
+
+export function targetAnswers(job: Job, look: Look, setting: Setting): TargetAnswer[] {
+  return job.targets.map((t, i) => {
+    const { error, reached } = look.errors[i] as Look['errors'][number];
+    const [low, high] = figures(t, setting, reached);
+    return {
+      at: t.at,
+      ...(t.id !== undefined && { id: t.id }),
+      want: wantOf(t),
+      low,
+      high,
+      unit: unitOf(setting.graph, t),
+      lowVolts: reached[0],
+      highVolts: reached[1],
+      error: Number.isFinite(error) ? error : 1e9,
+      met: look.met[i] ?? false,
+    };
+  });
+}
+
+/** How a difference of two figures is told, and in which unit. */
+function difference(
+  target: Target,
+  unit: string,
+): { readonly unit: string; of(a: number | null, b: number | null): number } {
+  const quantity = 'quantity' in target ? target.quantity : unit === 'Hz' ? 'frequency' : '';
+  if (['frequency', 'time', 'rate'].includes(quantity))
+    return { unit: 'cents/degree', of: (a, b) => (a && b && a > 0 && b > 0 ? 1200 * Math.log2(b / a) : 0) };
+  return { unit: `${unit}/degree`, of: (a, b) => (a === null || b === null ? 0 : b - a) };
+}
+
+/** What a degree of each knob makes of what is reached, by a small turn inward. */
+export function sensitivities(job: Job, look: Look): Sensitivity[] {
+  if (job.traced) return [];
+  const { bench, targets } = job;
+  const here = bench.at(look.x);
+  const before = targets.map((t, i) => figures(t, here, (look.errors[i] as Look['errors'][number]).reached));
+  return bench.knobs.flatMap((k, n): Sensitivity[] => {
+    const h = (look.x[n] as number) + DEGREE / 10 <= 1 ? DEGREE / 10 : -DEGREE / 10;
+    const x = Float64Array.from(look.x);
+    x[n] = (x[n] as number) + h;
+    const setting = bench.at(x);
+    const there = job.look(x, setting);
+    return targets.flatMap((t, i): Sensitivity[] => {
+      const { unit, of } = difference(t, unitOf(setting.graph, t));
+      const [a, b] = [before[i], figures(t, setting, (there.errors[i] as Look['errors'][number]).reached)];
+      const [low, high] = [0, 1].map((e) => (of(a?.[e] ?? null, b[e] ?? null) * DEGREE) / h) as [number, number];
+      const still = Math.abs(low) < 1e-6 && Math.abs(high) < 1e-6;
+      return still ? [] : [{ knob: k.name, at: t.at, low, high, unit }];
+    });
+  });
+}
+
+const many = (n: number): string => ['none', 'one', 'two', 'three', 'four', 'five'][n] ?? String(n);
+
+export function whyOf(settings: readonly KnobSetting[], jumpers: readonly JumperSetting[]): string {
+  const switches =
+    jumpers.length > 0 ? `, sets ${jumpers.map((j) => `${j.at} to ${String(j.value)}`).join(' and ')}` : '';
+  if (settings.length === 0) return jumpers.length > 0 ? switches.slice(2) : 'nothing has to move';
+  const most = settings.reduce((a, b) => (Math.abs(b.percent - 50) > Math.abs(a.percent - 50) ? b : a));
+  const edge = most.percent < 3 || most.percent > 97 ? `; ${most.at} stands near its end` : '';
+  return `moves ${many(settings.length)} knob${settings.length > 1 ? 's' : ''}${switches}${edge}`;
+}
+
+/** A look as an answer, with its spread and sensitivity unless it shall be plain. */
+export function solutionOf(
+  job: Job,
+  look: Look,
+  setting: Setting,
+  { jumpers = [], plain = false }: { readonly jumpers?: readonly JumperSetting[]; readonly plain?: boolean } = {},
+): Solution {
+  const settings = settingsOf(job, look.x);
+  return {
+    settings,
+    targets: targetAnswers(job, look, setting),
+    sensitivity: plain ? [] : sensitivities(job, look),
+    tolerance: plain ? [] : toleranceAt(setting.graph.patch, job.targets),
+    moved: settings.length,
+    jumpers,
+    why: whyOf(settings, jumpers),
+  };
+}
+
+/** The value that a knob would have at a position beyond its travel, and its nearer end. */
+export function needOf(
+  job: Job,
+  index: number,
+  position: number,
+): { readonly needs: number; readonly limit: number } | null {
+  const knob = job.bench.knobs[index];
+  if (!knob || (position >= -1e-9 && position <= 1 + 1e-9)) return null;
+  const { travel } = knob;
+  const needs = Number(valueBeyond(travel, position).toPrecision(9));
+  return { needs, limit: position > 1 ? travel.max : travel.min };
+}
+
+export const shortOf = (needs: number, limit: number): number => Number(Math.abs(needs - limit).toPrecision(9));
+
+/** The name that a target goes by: its id, else its socket. */
+export const nameOfTarget = (t: Target): string => t.id ?? t.at;
+
+export const sayShort = (at: string, short: number): string => `${at} lacks ${showNumber(short, 3)}`;

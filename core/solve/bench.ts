@@ -1,0 +1,155 @@
+import { BoundsEngine } from '../bounds/bounds';
+import type { ModuleBounds } from '../bounds/bounds';
+import { repeatsIn } from '../bounds/repeats';
+import type { Closeness } from '../bounds/tighten';
+import { applyEdits } from '../edit/edit';
+import type { Edit } from '../edit/edit';
+import type { Patch } from '../document/types';
+import type { Target } from '../document/wants';
+import { buildGraph } from '../graph/graph';
+import type { Graph, GraphModule } from '../graph/graph';
+import type { Lin, Range } from '../law/lin';
+import { constant } from '../law/lin';
+import { simulateGraph } from '../simulate/simulate';
+import type { Simulation, SimulateOptions } from '../simulate/types';
+import { modulesBehind, settingAt, valueBeyond } from './knobs';
+import type { FreeKnob } from './knobs';
+import type { Place } from './place';
+
+/** A patch with some knobs in other places: its values, ranges and traces. */
+export interface Setting {
+  readonly graph: Graph;
+  value(place: Place): Lin;
+  range(x: Lin): Range;
+  /** The trace at a place, volts. */
+  trace(place: Place): Float64Array;
+  readonly sampleRate: number;
+  /** Seconds after which it repeats, or null. */
+  repeatsEvery(place: Place): number | null;
+}
+
+export interface BenchOptions {
+  readonly closeness?: Closeness;
+  readonly asset?: SimulateOptions['asset'];
+  /** For traces of slow voltages alone; left out: the patch's own. */
+  readonly sampleRate?: number;
+}
+
+const ZERO = constant(0);
+
+/** Tries knobs: works out again only what they reach, with the same answers as a prediction from the start. */
+export class Bench {
+  private readonly engine: BoundsEngine;
+  private readonly graph: Graph;
+  /** Whether a knob changes what is plugged or loaded, so that the graph must be made anew. */
+  private readonly anew: boolean;
+  looks = 0;
+
+  constructor(
+    readonly patch: Patch,
+    private readonly targets: readonly Target[],
+    readonly knobs: readonly FreeKnob[],
+    private readonly options: BenchOptions = {},
+  ) {
+    this.engine = new BoundsEngine(options.closeness);
+    this.graph = this.behind(buildGraph(patch));
+    this.anew = knobs.some(({ module }) => {
+      const m = this.graph.modules[module];
+      return m !== undefined && (m.kind.inForce !== undefined || (m.kind.passive?.(m.params) ?? null) !== null);
+    });
+  }
+
+  /** Where all knobs stand now. */
+  get start(): Float64Array {
+    return Float64Array.from(this.knobs, (k) => k.from);
+  }
+
+  /** The edits that lead to these positions, of the knobs that are moved. */
+  edits(x: ArrayLike<number>): Edit[] {
+    return this.knobs.flatMap((k, i): Edit[] =>
+      x[i] === k.from ? [] : [{ do: 'set', module: k.id, param: k.param, value: settingAt(k.travel, x[i] as number) }],
+    );
+  }
+
+  at(x: ArrayLike<number>): Setting {
+    this.looks++;
+    const graph = this.graphAt(x);
+    return settingOf(graph, this.engine, this.engine.run(graph), this.options);
+  }
+
+  /** Only what the targets hang on. */
+  private behind(graph: Graph): Graph {
+    const behind = modulesBehind(graph, this.targets);
+    return { ...graph, groups: graph.groups.filter((g) => g.modules.some((m) => behind.has(m))) };
+  }
+
+  private graphAt(x: ArrayLike<number>): Graph {
+    if (this.anew) return this.behind(buildGraph(applyEdits(this.patch, this.edits(x))));
+    const moved = new Map<number, Record<string, number>>();
+    this.knobs.forEach((k, i) => {
+      if (x[i] === k.from) return;
+      const params = moved.get(k.module) ?? {};
+      params[k.param] = valueBeyond(k.travel, x[i] as number);
+      moved.set(k.module, params);
+    });
+    const modules = this.graph.modules.map((m): GraphModule => {
+      const params = moved.get(m.index);
+      return params ? { ...m, params: { ...m.params, ...params } } : m;
+    });
+    return { ...this.graph, modules };
+  }
+}
+
+/** The modules whose movement arrives at a place. */
+function feeding(graph: Graph, { module, at }: Place): string[] {
+  const m = graph.modules[module];
+  if (!m || at.is === 'output') return m ? [m.id] : [];
+  const inputs =
+    at.is === 'input'
+      ? m.inputs.filter((_, i) => i === at.index)
+      : m.inputs.filter((s) => at.spec.sockets.includes(s.spec.name));
+  return inputs.flatMap(({ driver }) => (driver.type === 'output' ? [graph.modules[driver.module]?.id ?? ''] : []));
+}
+
+/** A graph whose bounds an engine has just worked out, as a setting to look at. */
+export function settingOf(
+  graph: Graph,
+  engine: BoundsEngine,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  { asset, sampleRate }: BenchOptions = {},
+): Setting {
+  let simulation: Simulation | null = null;
+  const run = (place: Place): Float64Array => {
+    if (!simulation?.traces.has(place.socket) && !simulation?.drives.has(place.socket)) {
+      const at = sampleRate === undefined ? graph : { ...graph, sampleRate };
+      const ask = place.at.is === 'end' ? { drives: [place.socket] } : { traces: [place.socket] };
+      simulation = simulateGraph(at, { ...ask, only: [place.socket], sparing: true, ...(asset && { asset }) });
+    }
+    const { traces, drives } = simulation as Simulation;
+    return (place.at.is === 'end' ? drives : traces).get(place.socket) ?? new Float64Array(1);
+  };
+  return {
+    graph,
+    range: (x) => engine.range(x),
+    value(place) {
+      const found = engine.valuesOf(graph.modules[place.module]?.id ?? '');
+      if (!found) return ZERO;
+      const { is, index } = place.at;
+      return (is === 'end' ? found.drives : is === 'input' ? found.inputs : found.outputs)[index] ?? ZERO;
+    },
+    trace: run,
+    repeatsEvery(place) {
+      const all = repeatsIn(graph, bounds);
+      const every = feeding(graph, place).map((id) => all.get(id)?.repeatsEvery ?? null);
+      return every.length > 0 && every.every((x) => x === every[0]) ? (every[0] ?? null) : null;
+    },
+    sampleRate: sampleRate ?? graph.sampleRate,
+  };
+}
+
+/** A patch as it stands, looked at from the start: what a claim rests on. */
+export function settledAs(patch: Patch, options: BenchOptions = {}): Setting {
+  const graph = buildGraph(patch);
+  const engine = new BoundsEngine(options.closeness);
+  return settingOf(graph, engine, engine.run(graph), options);
+}

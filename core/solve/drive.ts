@@ -1,0 +1,33 @@
+import type { EndSpec } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
+
+/** Where nothing bounds it, volts. */
+const REACH = 60;
+
+/**
+ * The drive voltage that gives a destination's figure, by halving its window; figures rise with their drive, of a gain
+ * that is the same either way from 0 V on.
+ *
+ * @param figure in the destination's own unit.
+ * @returns volts, to 1e-9; the window's nearer end where the figure lies beyond it.
+ */
+export function driveFor(spec: EndSpec<ParamValues>, params: ParamValues, figure: number): number {
+  // A note is its own voltage; halving would end on the edge between two.
+  if (spec.quantity === 'note' || spec.quantity === 'volts') return figure;
+  const [from, to] = spec.window(params) ?? [-REACH, REACH];
+  let [low, high] = [spec.span ? Math.max(0, from) : from, to];
+  for (let i = 0; i < 80; i++) {
+    const middle = (low + high) / 2;
+    if (middle === low || middle === high) break;
+    if ((spec.value(params, middle) ?? -Infinity) < figure) low = middle;
+    else high = middle;
+  }
+  return Math.abs(low) < 1e-15 ? 0 : (low + high) / 2;
+}
+
+/** Whether the destination can read that figure at all. */
+export function canRead(spec: EndSpec<ParamValues>, params: ParamValues, figure: number): boolean {
+  if (spec.quantity === 'note' || spec.quantity === 'volts') return true;
+  const read = spec.value(params, driveFor(spec, params, figure));
+  return read !== null && Math.abs(read - figure) <= 1e-6 * Math.max(1e-3, Math.abs(figure));
+}

@@ -1,0 +1,91 @@
+import type { Target } from '../document/wants';
+import { hangsOn } from '../document/wants';
+import type { Graph, GraphModule } from '../graph/graph';
+import { upstreamOf } from '../graph/upstream';
+import { knobsOf } from '../kinds/knobs';
+import { positionOf } from '../units/knob';
+import type { Travel } from '../units/knob';
+
+/** A knob that the solver may turn. Positions are shares of its travel, 0..1; octaves of a logarithmic one are even. */
+export interface FreeKnob {
+  /** `module.param` */
+  readonly name: string;
+  /** Index of its module in the graph. */
+  readonly module: number;
+  readonly id: string;
+  readonly param: string;
+  readonly travel: Travel;
+  /** Where it stands. */
+  readonly from: number;
+}
+
+export interface FreeOptions {
+  /** `module.param` of the knobs that may turn; left out: all of the stages and ends that targets hang on. */
+  readonly free?: readonly string[];
+  /** Knobs that may not although they are not locked: the one under the hand. */
+  readonly held?: readonly string[];
+}
+
+/** Indices of all modules that the targets hang on, the ones that they are at included. */
+export function modulesBehind(graph: Graph, targets: readonly Target[]): ReadonlySet<number> {
+  const sockets = targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);
+  const { graph: part, driveOnly } = upstreamOf(graph, sockets);
+  return new Set([...part.groups.flatMap((g) => g.modules), ...driveOnly]);
+}
+
+function knobsAt(graph: Graph, m: GraphModule): FreeKnob[] {
+  return knobsOf(m.kind, m.params).map(({ name, spec, min, max }) => {
+    const travel = { min, max, taper: spec.taper };
+    const from = positionOf(travel, Number(m.params[name]));
+    return { name: `${m.id}.${name}`, module: m.index, id: m.id, param: name, travel, from };
+  });
+}
+
+/** The knobs that the solver may turn, in the order of the modules. */
+export function freeKnobs(graph: Graph, targets: readonly Target[], options: FreeOptions = {}): FreeKnob[] {
+  const behind = modulesBehind(graph, targets);
+  const held = new Set(options.held);
+  const named = options.free && new Set(options.free);
+  return graph.modules
+    .filter((m) => behind.has(m.index) && (named || m.kind.room !== 'source'))
+    .flatMap((m) => {
+      const locked = graph.patch.modules[m.index]?.locked ?? [];
+      return knobsAt(graph, m).filter(
+        (k) =>
+          !locked.includes(k.param) &&
+          !held.has(k.name) &&
+          (!named || named.has(k.name)) &&
+          k.travel.max > k.travel.min,
+      );
+    });
+}
+
+/** What of a list of names is no knob that could be free, each with why. */
+export function freeFaults(graph: Graph, free: readonly string[]): string[] {
+  return free.flatMap((name) => {
+    const [id = '', param = '', ...rest] = name.split('.');
+    const m = graph.modules.find((x) => x.id === id);
+    if (!m || rest.length > 0) return [`${name}: there is no module ${id}`];
+    const known = knobsOf(m.kind, m.params).map((k) => k.name);
+    if (!known.includes(param)) return [`${name}: is not a knob of ${id}; known are ${known.join(', ') || 'none'}`];
+    return graph.patch.modules[m.index]?.locked?.includes(param) ? [`${name}: is locked`] : [];
+  });
+}
+
+const logFloor = (min: number, max: number): number => (min > 0 ? min : max / 100_000);
+
+/** The value at a position, also beyond the ends of the travel. */
+export function valueBeyond({ min, max, taper }: Travel, position: number): number {
+  if (taper === 'linear') return min + position * (max - min);
+  if (position <= 0 && min === 0) return 0;
+  const floor = logFloor(min, max);
+  return floor * (max / floor) ** position;
+}
+
+/** As a document keeps it: within the travel, without the last digits' rounding. */
+export function settingAt(travel: Travel, position: number): number {
+  const value = valueBeyond(travel, position);
+  const near = Number(value.toPrecision(12));
+  const round = Math.abs(near) < 1e-13 * (travel.max - travel.min) ? 0 : near;
+  return Math.min(travel.max, Math.max(travel.min, round));
+}

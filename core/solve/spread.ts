@@ -1,0 +1,14 @@
+import type { Patch } from '../document/types';
+import type { Target } from '../document/wants';
+import { LEAST_DRAWS, socketsOfTargets, tolerance } from '../answers/tolerance';
+import type { Spread } from './types';
+
+/** The 5 and 95 % values of what targets are at, with the usual errors. */
+export function toleranceAt(patch: Patch, targets: readonly Target[]): Spread[] {
+  const wanted = { ...patch, targets };
+  const { readings } = tolerance(wanted, { draws: LEAST_DRAWS, only: socketsOfTargets(wanted), plain: true });
+  const at = new Set(targets.map((t) => t.at));
+  return readings
+    .filter((r) => at.has(r.at))
+    .map(({ at: socket, low, high, unit }) => ({ at: socket, low, high, unit }));
+}

@@ -1,0 +1,128 @@
+import { idOf } from '../document/sockets';
+import type { Patch } from '../document/types';
+import { hangsOn } from '../document/wants';
+import type { Target } from '../document/wants';
+import { applyEdits } from '../edit/edit';
+import type { Edit } from '../edit/edit';
+import { insertStage } from '../edit/stages';
+import { buildGraph } from '../graph/graph';
+import { showNumber } from '../units/show';
+import { isSetup } from '../kinds/knobs';
+import { jumperEdit, widerJumpers } from './jumpers';
+import { modulesBehind } from './knobs';
+import type { Limit, SolveAnswer, Solution, Suggestion } from './types';
+import { editsOf } from './types';
+
+/** Asks for a solution of another patch. */
+export type Ask = (patch: Patch, held: readonly string[]) => SolveAnswer;
+
+interface Idea {
+  readonly text: string;
+  readonly edits: readonly Edit[];
+}
+
+const labelOf = (patch: Patch, id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
+
+/** A jumper that lets a knob reach further. */
+const jumperIdeas = (patch: Patch, targets: readonly Target[]): Idea[] =>
+  widerJumpers(patch, targets).map((j) => ({
+    text: `Set ${labelOf(patch, idOf(j.at))}’s ${j.at.split('.')[1] ?? ''} to ${String(j.value)}`,
+    edits: [jumperEdit(j)],
+  }));
+
+/** One more stage in front of a destination, by what it does; what it starts with changes nothing. */
+const STAGES = [
+  ['offset', {}, 'One more scale and offset'],
+  ['offset', { maxAmount: 4, lowVolts: -12, highVolts: 12 }, 'One more scale and offset that reaches further'],
+] as const;
+
+function stageIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
+  const places = [...new Set(targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]))].slice(0, 4);
+  return STAGES.flatMap(([kind, params, text]) =>
+    places.flatMap((at): Idea[] => {
+      const made = insertStage(patch, at, kind);
+      if (!made) return [];
+      const set = Object.entries({ amount: 1, volts: 0, ...params }).sort(([a], [b]) => order(a) - order(b));
+      const edits = set.map(([param, value]): Edit => ({ do: 'set', module: made.id, param, value }));
+      return [{ text: `${text} before ${labelOf(patch, idOf(at))}`, edits: [...made.edits, ...edits] }];
+    }),
+  );
+}
+
+/** Limits before what must lie inside them. */
+const order = (name: string): number => (['maxAmount', 'lowVolts', 'highVolts'].includes(name) ? 0 : 1);
+
+/** A source that gives more. */
+function sourceIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
+  const graph = buildGraph(patch);
+  const behind = modulesBehind(graph, targets);
+  return graph.modules
+    .filter((m) => behind.has(m.index) && m.kind.room === 'source' && isSetup(m.kind, 'lowVolts'))
+    .flatMap((m): Idea[] => {
+      const locked = patch.modules[m.index]?.locked ?? [];
+      if (locked.includes('lowVolts') || locked.includes('highVolts')) return [];
+      return (
+        [
+          [-5, 5],
+          [0, 8],
+          [0, 10],
+          [-10, 10],
+        ] as const
+      )
+        .filter(([lo, hi]) => m.params.lowVolts !== lo || m.params.highVolts !== hi)
+        .map(([low, high]) => ({
+          text: `A source of ${showNumber(low, 0)} to ${showNumber(high, 0)} V in the place of ${m.label}’s ${showNumber(Number(m.params.lowVolts), 1)} to ${showNumber(Number(m.params.highVolts), 1)} V`,
+          edits: [
+            { do: 'set', module: m.id, param: 'lowVolts', value: Math.min(low, -12) },
+            { do: 'set', module: m.id, param: 'highVolts', value: high },
+            { do: 'set', module: m.id, param: 'lowVolts', value: low },
+          ],
+        }));
+    });
+}
+
+/** What a hand then sets. */
+const told = ({ settings }: Solution): string =>
+  settings.length === 0 ? '' : `, then ${settings.map((s) => `${s.at} to ${showNumber(s.value, 3)}`).join(', ')}`;
+
+/** The smallest change with which the targets can be met, asked for by solving again; null where none of these helps. */
+export function suggestionOf(
+  patch: Patch,
+  targets: readonly Target[],
+  limits: readonly Limit[],
+  ask: Ask,
+): Suggestion | null {
+  const ideas = [...jumperIdeas(patch, targets), ...stageIdeas(patch, targets), ...sourceIdeas(patch, targets)];
+  for (const { text, edits } of ideas.slice(0, MOST_IDEAS)) {
+    const changed = applyEdits(patch, edits);
+    const { solutions } = ask(changed, []);
+    const [best] = solutions;
+    if (!best) continue;
+    const why = limits.map((l) => `${l.at} lacks ${showNumber(l.short, 2)}`).join(', ');
+    return { text: `${text}${told(best)}${why ? `: ${why}` : ''}.`, edits: [...edits, ...editsOf(best)] };
+  }
+  return null;
+}
+
+const MOST_IDEAS = 14;
+
+/** The lock that alone stands in the way, if one does. */
+export function lockOf(patch: Patch, targets: readonly Target[], ask: Ask): Suggestion | null {
+  const behind = modulesBehind(buildGraph(patch), targets);
+  const locks = patch.modules.flatMap((m, i) =>
+    behind.has(i) ? (m.locked ?? []).map((param) => ({ module: m.id, param })) : [],
+  );
+  for (const { module, param } of locks) {
+    const open = applyEdits(patch, [{ do: 'lock', module, param, locked: false }]);
+    if (ask(open, []).feasible)
+      return { text: `The lock on ${module}.${param} stands in the way: take it off.`, edits: [] };
+  }
+  if (locks.length < 2) return null;
+  const open = applyEdits(
+    patch,
+    locks.map((l): Edit => ({ do: 'lock', ...l, locked: false })),
+  );
+  if (!ask(open, []).feasible) return null;
+  const names = locks.map((l) => `${l.module}.${l.param}`).join(', ');
+  return { text: `The locks on ${names} stand in the way together: take them off.`, edits: [] };
+}

@@ -1,0 +1,198 @@
+import type { Target } from '../document/wants';
+import type { GraphModule } from '../graph/graph';
+import { Gate } from '../kinds/detect';
+import type { Range } from '../law/lin';
+import { gainOf } from '../units/db';
+import type { Setting } from './bench';
+import { driveFor } from './drive';
+import type { Miss } from './miss';
+import { placeOf } from './place';
+import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';
+import type { Place } from './place';
+
+type Trace = Float64Array;
+
+const extremes = (trace: Trace): Range => {
+  let [lo, hi] = [Infinity, -Infinity];
+  for (const v of trace) {
+    if (v < lo) lo = v;
+    if (v > hi) hi = v;
+  }
+  return [lo, hi];
+};
+
+const meanOf = (trace: Trace): number => trace.reduce((sum, v) => sum + v, 0) / trace.length;
+
+/** The last whole period, else the window. */
+function lastPeriod(trace: Trace, setting: Setting, place: Place): Trace {
+  const every = setting.repeatsEvery(place);
+  const n = every === null ? 0 : Math.round(every * setting.sampleRate);
+  return n > 0 && n <= trace.length ? trace.subarray(trace.length - n) : trace;
+}
+
+const thresholdOf = (m: GraphModule, place: Place): number =>
+  (place.at.is === 'input' ? m.inputs[place.at.index]?.spec.threshold : undefined) ??
+  Number(m.params.thresholdVolts ?? 1);
+
+/** How far a step's voltage must be from where it would tell otherwise, volts; and how far below a gate lets go. */
+const CLEAR = 0.1;
+const RELEASE = 0.1;
+
+/** Samples at which a sequencer's steps begin, and which steps they are. */
+function stepsOf(setting: Setting, id: string): { readonly at: number; readonly step: number }[] {
+  const [clockAt, resetAt] = [
+    placeOf(setting.graph, `${id}.clock`, 'volts'),
+    placeOf(setting.graph, `${id}.reset`, 'volts'),
+  ];
+  const count =
+    (setting.graph.modules.find((m) => m.id === id)?.params.steps as readonly unknown[] | undefined)?.length ?? 1;
+  if (!clockAt) return [];
+  const clocks = setting.trace(clockAt);
+  const resets = resetAt ? setting.trace(resetAt) : new Float64Array(clocks.length);
+  const [clock, reset] = [new Gate(1), new Gate(1)];
+  const begun: { at: number; step: number }[] = [];
+  let next = 0;
+  for (let k = 0; k < clocks.length; k++) {
+    if (reset.rises(resets[k] ?? 0)) next = 0;
+    if (!clock.rises(clocks[k] as number)) continue;
+    begun.push({ at: k, step: next });
+    next = (next + 1) % count;
+  }
+  return begun;
+}
+
+function stepsError(t: Extract<Target, { want: 'steps' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+  const trace = setting.trace(place);
+  const threshold = thresholdOf(m, place);
+  const begun = stepsOf(setting, t.of);
+  const margins = new Map<number, number>();
+  begun.forEach(({ at, step }, i) => {
+    const end = begun[i + 1]?.at ?? trace.length;
+    const on = t.steps.includes(step);
+    // A step that the window cuts off may still come up.
+    if (on && i === begun.length - 1 && margins.has(step)) return;
+    const [, highest] = extremes(trace.subarray(at, end));
+    const margin = on ? highest - (threshold + CLEAR) : threshold - RELEASE - CLEAR - highest;
+    margins.set(step, Math.min(margins.get(step) ?? Infinity, margin));
+  });
+  const least = Math.min(...margins.values());
+  const parts = [...margins].map(([step, margin]) => ({ name: `step ${step}`, volts: Math.max(0, -margin) }));
+  const reached = extremes(trace);
+  return { error: Math.max(0, -least), span: reached[1] - reached[0], reached, parts, margin: least };
+}
+
+function dutyError(t: Extract<Target, { want: 'duty' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+  const whole = setting.trace(place);
+  const gate = new Gate(thresholdOf(m, place));
+  const on = Float64Array.from(whole, (v) => {
+    gate.rises(v);
+    return gate.high ? 1 : 0;
+  });
+  const share = 100 * meanOf(lastPeriod(on, setting, place));
+  const reached = extremes(whole);
+  const off = share - t.percent;
+  return { error: Math.abs(off), span: 100, reached, parts: [{ name: 'duty', volts: off / 10 }] };
+}
+
+const median = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
+
+/** Seconds from the last sample of each local maximum above half the greatest gain to so many dB below it. */
+function fallsOf(gain: Trace, db: number, sampleRate: number): number[] {
+  const [, top] = extremes(gain);
+  const down = gainOf(-db);
+  const falls: number[] = [];
+  for (let k = 0; k + 1 < gain.length; k++) {
+    const peak = gain[k] as number;
+    const rose = k === 0 || (gain[k - 1] as number) <= peak;
+    if (!rose || (gain[k + 1] as number) >= peak || peak <= top / 2) continue;
+    let i = k + 1;
+    while (i < gain.length && (gain[i] as number) > peak * down && (gain[i] as number) <= peak) i++;
+    if (i < gain.length && (gain[i] as number) <= peak * down) falls.push((i - k) / sampleRate);
+  }
+  return falls;
+}
+
+function fallError(t: Extract<Target, { want: 'fall' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+  const drive = setting.trace(place);
+  const spec = place.at.is === 'end' ? place.at.spec : null;
+  const gain = Float64Array.from(drive, (v) => {
+    const db = spec ? spec.value(m.params, v) : v;
+    return db === null ? 0 : spec ? gainOf(db) : Math.abs(db);
+  });
+  const seconds = median(fallsOf(gain, t.db, setting.sampleRate));
+  const never = setting.graph.patch.settings.duration;
+  const off = Number.isNaN(seconds) ? never : seconds - t.seconds;
+  const parts = [{ name: 'fall', volts: Number.isNaN(seconds) ? 10 : (5 * off) / t.seconds }];
+  return { error: Math.abs(off), span: t.seconds, reached: extremes(drive), parts };
+}
+
+function likeError(t: Extract<Target, { want: 'like' }>, setting: Setting, place: Place): Miss {
+  const period = thinned(lastPeriod(setting.trace(place), setting, place));
+  const reached = extremes(period);
+  const swing = reached[1] - reached[0];
+  const least = t.least ?? LEAST;
+  const best = likenessOf(period, SHAPES[t.shape], cyclesIn(period, reached));
+  const mean = meanOf(period);
+  const deviation = Math.sqrt(period.reduce((sum, v) => sum + (v - mean) ** 2, 0) / period.length);
+  const residual = swing > 0 ? (deviation * Math.sqrt(Math.max(0, 1 - best))) / swing : 1;
+  const lacks = Math.max(0, least - swing) / least;
+  const error = lacks > 0 ? Math.max(residual, 1) : residual;
+  return {
+    error,
+    span: 1,
+    reached,
+    parts: [
+      { name: 'residual', volts: 10 * residual },
+      { name: 'lacks', volts: 5 * lacks },
+    ],
+  };
+}
+
+const LEAST = 0.1;
+
+function meanError(t: Extract<Target, { want: 'mean' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+  const trace = setting.trace(place);
+  const volts = place.at.is !== 'end' || t.quantity === 'volts';
+  const wanted = volts || place.at.is !== 'end' ? t.value : driveFor(place.at.spec, m.params, t.value);
+  const off = meanOf(trace) - wanted;
+  const reached = extremes(trace);
+  return { error: Math.abs(off), span: reached[1] - reached[0], reached, parts: [{ name: 'mean', volts: off }] };
+}
+
+/** A level's RMS between two figures, volts. */
+function levelError(t: Extract<Target, { high: unknown }>, setting: Setting, m: GraphModule, place: Place): Miss {
+  const trace = setting.trace(place);
+  const rms = Math.sqrt(trace.reduce((sum, v) => sum + v * v, 0) / trace.length);
+  // A level is the same either way from 0 V.
+  const spec = place.at.is === 'end' ? { ...place.at.spec, span: (): Range => [0, 0] } : null;
+  const volts = (figure: number): number => (spec ? driveFor(spec, m.params, figure) : figure);
+  const low = typeof t.low === 'number' ? Math.min(0, rms - volts(t.low)) : 0;
+  const high = t.high === null ? 0 : Math.max(0, rms - volts(t.high));
+  const parts = [
+    { name: 'low', volts: low },
+    { name: 'high', volts: high },
+  ];
+  return { error: Math.max(-low, high), span: rms, reached: [rms, rms], parts };
+}
+
+/** The error of what can only be told by running the patch. */
+export function traceError(target: Target, setting: Setting, m: GraphModule, place: Place): Miss {
+  switch (target.want) {
+    case 'steps':
+      return stepsError(target, setting, m, place);
+    case 'duty':
+      return dutyError(target, setting, m, place);
+    case 'fall':
+      return fallError(target, setting, m, place);
+    case 'like':
+      return likeError(target, setting, place);
+    case 'mean':
+      return meanError(target, setting, m, place);
+    case undefined:
+    case 'range':
+    case 'within':
+      return levelError(target, setting, m, place);
+    default:
+      return { error: Infinity, span: 0, reached: [0, 0], parts: [] };
+  }
+}

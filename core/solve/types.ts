@@ -1,0 +1,109 @@
+import type { Edit } from '../edit/edit';
+import type { Want } from '../document/wants';
+import type { SimulateOptions } from '../simulate/types';
+
+export interface SolveOptions {
+  /** `module.param` of the knobs that may turn; left out: all hand knobs of the stages and ends behind the targets. */
+  readonly free?: readonly string[];
+  /** Knobs that may not turn although they are not locked. */
+  readonly held?: readonly string[];
+  /** Switches and jumpers of those modules may be set too. */
+  readonly jumpers?: boolean;
+  /** Knobs stop at steps of 0.5 % of their travel. */
+  readonly rounded?: boolean;
+  /** Under a moving hand: one answer, with the knobs of the answer before where they do, and without what takes time. */
+  readonly live?: boolean;
+  /** The best answer alone, without its spread and sensitivity. */
+  readonly plain?: boolean;
+  /** The knobs that moved in the answer before. */
+  readonly prefer?: readonly string[];
+  readonly asset?: SimulateOptions['asset'];
+}
+
+export interface KnobSetting {
+  readonly at: string;
+  readonly value: number;
+  /** Of its travel. */
+  readonly percent: number;
+  readonly clock: string;
+  /** Its value before. */
+  readonly from: number;
+}
+
+export interface TargetAnswer {
+  readonly at: string;
+  readonly id?: string;
+  readonly want: Want;
+  /** What is reached, in the unit; silence is null. */
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly unit: string;
+  readonly lowVolts: number;
+  readonly highVolts: number;
+  readonly error: number;
+  readonly met: boolean;
+}
+
+/** What a degree of a knob makes of both ends: cents where a volt doubles, dB of a gain, else the unit. */
+export interface Sensitivity {
+  readonly knob: string;
+  readonly at: string;
+  readonly low: number;
+  readonly high: number;
+  readonly unit: string;
+}
+
+/** The 5 and 95 % values of both ends. */
+export interface Spread {
+  readonly at: string;
+  readonly low: readonly [number, number];
+  readonly high: readonly [number, number];
+  readonly unit: string;
+}
+
+export interface JumperSetting {
+  readonly at: string;
+  readonly value: number | string | boolean;
+  readonly from: number | string | boolean;
+}
+
+export interface Solution {
+  readonly settings: readonly KnobSetting[];
+  readonly targets: readonly TargetAnswer[];
+  readonly sensitivity: readonly Sensitivity[];
+  readonly tolerance: readonly Spread[];
+  readonly moved: number;
+  readonly jumpers: readonly JumperSetting[];
+  readonly why: string;
+}
+
+/** A knob at its end, with what it would need. */
+export interface Limit {
+  readonly at: string;
+  readonly needs: number;
+  readonly limit: number;
+  readonly short: number;
+}
+
+export interface Suggestion {
+  readonly text: string;
+  readonly edits: readonly Edit[];
+}
+
+export interface SolveAnswer {
+  readonly feasible: boolean;
+  /** Up to five, best first. */
+  readonly solutions: readonly Solution[];
+  readonly nearest: Solution | null;
+  readonly limits: readonly Limit[];
+  /** Pairs of targets, by id or socket, that cannot be met together. */
+  readonly contradictory: readonly (readonly [string, string])[];
+  readonly suggestion: Suggestion | null;
+}
+
+/** The edits that take a solution over. */
+export const editsOf = ({ settings, jumpers }: Pick<Solution, 'settings' | 'jumpers'>): Edit[] =>
+  [...jumpers, ...settings].map(({ at, value }): Edit => {
+    const [module = '', param = ''] = at.split('.');
+    return { do: 'set', module, param, value };
+  });

@@ -1,0 +1,182 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { applyEdits, editsOf, placeName, showNumber, showRange } from '@/core';
+import type { Edit, Patch, Solution, SolveAnswer } from '@/core';
+import type { EditDesk } from '@/ui/session/edit';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { Ghost } from '../strip/MainStrip';
+
+interface Props {
+  readonly patch: Patch;
+  readonly answer: SolveAnswer;
+  readonly edit: EditDesk;
+  readonly setGhost: (ghost: Ghost | null) => void;
+}
+
+/** What the solver found: answers to choose from, or what stands in the way. */
+export function Answers(props: Props) {
+  const { answer } = props;
+  if (!answer.feasible) return <Impossible {...props} />;
+  const [first] = answer.solutions;
+  if (first?.moved === 0 && first.jumpers.length === 0)
+    return <Alert severity="success">All that is wanted is met as the knobs stand.</Alert>;
+  return (
+    <Box role="list" aria-label="Answers">
+      {answer.solutions.map((solution, i) => (
+        <Answer key={i} number={i + 1} solution={solution} {...props} />
+      ))}
+    </Box>
+  );
+}
+
+/** Shows edits in the strip while it is looked at, and does them. */
+function useLook({ patch, edit, setGhost }: Omit<Props, 'answer'>, edits: readonly Edit[], label: string) {
+  const [looking, setLooking] = useState(false);
+  const look = (on: boolean): void => {
+    setLooking(on);
+    setGhost(on ? { patch: applyEdits(patch, edits) } : null);
+  };
+  const take = (): void => {
+    look(false);
+    edit(label, edits);
+  };
+  return { looking, look, take };
+}
+
+const knobName = (patch: Patch, at: string): string => `${placeName(patch.modules, at)}`;
+
+/** Why, with the knobs by the names that they have at the desk. */
+const inWords = (patch: Patch, { why, settings, jumpers }: Solution): string =>
+  [...settings, ...jumpers].reduce((text, { at }) => text.replace(at, knobName(patch, at)), why);
+
+/** One answer: what moves, what it reaches, and why it stands where it does. */
+function Answer({ number, solution, ...props }: Props & { readonly number: number; readonly solution: Solution }) {
+  const { patch } = props;
+  const told = solution.settings.map((s) => `${knobName(patch, s.at)} ${showNumber(s.value, 2)}`).join(', ');
+  const { looking, look, take } = useLook(props, editsOf(solution), `answer ${number}: ${told}`);
+  return (
+    <Box
+      role="listitem"
+      data-answer={number}
+      onMouseEnter={() => look(true)}
+      onMouseLeave={() => look(false)}
+      sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(looking && { background: ink.paper }) }}
+    >
+      <Box sx={{ fontWeight: 700 }}>{`${number}. ${inWords(patch, solution)}`}</Box>
+      <Knobs patch={patch} solution={solution} />
+      <Reached solution={solution} />
+      <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
+        <Button color="primary" onClick={take}>
+          Take it over
+        </Button>
+        <Button
+          aria-pressed={looking}
+          onClick={() => look(!looking)}
+          onFocus={() => look(true)}
+          onBlur={() => look(false)}
+        >
+          Preview
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function Knobs({ patch, solution }: { readonly patch: Patch; readonly solution: Solution }) {
+  return (
+    <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none', fontSize: 13 }}>
+      {solution.jumpers.map((j) => (
+        <li key={j.at}>{`${knobName(patch, j.at)}: ${String(j.from)} → ${String(j.value)}`}</li>
+      ))}
+      {solution.settings.map((s) => (
+        <li key={s.at} data-knob-to={s.at}>
+          {`${knobName(patch, s.at)}: `}
+          <Box component="span" sx={{ fontFamily: fonts.numbers, whiteSpace: 'nowrap' }}>
+            {`${showNumber(s.from, 2)} → ${showNumber(s.value, 2)}`}
+          </Box>
+          {` at ${s.clock}`}
+        </li>
+      ))}
+    </Box>
+  );
+}
+
+/** The range that is reached, and what the usual errors of knobs and gains make of its ends. */
+function Reached({ solution }: { readonly solution: Solution }) {
+  return (
+    <Box sx={{ fontSize: 13, color: ink.softInk }}>
+      {solution.targets.map((t, i) => {
+        const spread = solution.tolerance.find((s) => s.at === t.at);
+        return (
+          <Box key={i}>
+            {`${t.at}: `}
+            <Box component="span" sx={{ fontFamily: fonts.numbers }}>
+              {showRange(t.low, t.high, t.unit)}
+            </Box>
+            {spread && (
+              <>
+                {', by hand '}
+                <Box component="span" sx={{ fontFamily: fonts.numbers }}>
+                  {`${showRange(spread.low[0], spread.high[1], spread.unit)}`}
+                </Box>
+              </>
+            )}
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
+
+/** What cannot be: which knobs run out, the nearest, and the change that would do. */
+function Impossible(props: Props) {
+  const { answer, patch } = props;
+  const { nearest, limits, suggestion, contradictory } = answer;
+  const cure = useLook(props, suggestion?.edits ?? [], suggestion?.text ?? '');
+  const near = useLook(props, nearest ? editsOf(nearest) : [], 'the nearest that can be');
+  return (
+    <Box data-impossible>
+      <Alert severity="warning">
+        This cannot be reached with the knobs that are free.
+        {limits.map((l) => (
+          <Box key={l.at} data-limit={l.at}>
+            {`${knobName(patch, l.at)} runs out at ${showNumber(l.limit, 2)}: it needs ${showNumber(l.needs, 2)}, ${showNumber(l.short, 2)} more than it has.`}
+          </Box>
+        ))}
+        {contradictory.map(([a, b]) => (
+          <Box key={`${a} ${b}`}>{`What is wanted at ${a} and at ${b} contradict each other.`}</Box>
+        ))}
+      </Alert>
+      {suggestion && (
+        <Box sx={{ py: 0.75 }} data-suggestion>
+          <Box>{suggestion.text}</Box>
+          {suggestion.edits.length > 0 && <LookButtons look={cure} label="Do that" />}
+        </Box>
+      )}
+      {nearest && nearest.settings.length > 0 && (
+        <Box sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }} data-nearest-answer>
+          <Box sx={{ fontWeight: 700 }}>The nearest</Box>
+          <Knobs patch={patch} solution={nearest} />
+          <Reached solution={nearest} />
+          <LookButtons look={near} label="Take the nearest" />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function LookButtons({ look: { looking, look, take }, label }: { look: ReturnType<typeof useLook>; label: string }) {
+  return (
+    <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
+      <Button color="primary" onClick={take}>
+        {label}
+      </Button>
+      <Button aria-pressed={looking} onClick={() => look(!looking)}>
+        {looking ? 'End the preview' : 'Preview'}
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,162 @@
+'use client';
+import DeleteOutlinedIcon from '@mui/icons-material/DeleteOutlined';
+import Box from '@mui/material/Box';
+import FormHelperText from '@mui/material/FormHelperText';
+import IconButton from '@mui/material/IconButton';
+import { memo, useState } from 'react';
+import { readQuantity, showTarget, WANTS, wantOf } from '@/core';
+import type { Missed, Target } from '@/core';
+import { TextInput } from '@/ui/parts/TextInput';
+import type { EditDesk } from '@/ui/session/edit';
+import { ink } from '@/ui/theme/tokens';
+import { standing } from './words';
+
+interface Props {
+  readonly target: Target;
+  readonly place: string;
+  readonly unit: string;
+  readonly missed: Missed | null;
+  readonly edit: EditDesk;
+}
+
+/** The figures of a target that can be typed, and what each is called. */
+const FIELDS: Readonly<Record<string, string>> = {
+  low: 'from',
+  high: 'to',
+  span: 'wide',
+  centre: 'about',
+  value: 'at',
+  percent: '%',
+  db: 'dB',
+  seconds: 's',
+  least: 'at least, V',
+  steps: 'steps',
+};
+
+type Figures = Readonly<Record<string, unknown>>;
+
+/** A figure as it is typed: steps count from 1, what is free is empty. */
+function typedOf(target: Target, name: string): string {
+  const value = (target as unknown as Figures)[name];
+  if (Array.isArray(value)) return value.map((s) => Number(s) + 1).join(', ');
+  return value === null || value === undefined ? '' : String(value);
+}
+
+type Read = { readonly value: unknown } | { readonly fault: string };
+
+function read(target: Target, name: string, text: string, unit: string): Read {
+  const field = WANTS[wantOf(target)][name];
+  const plain = text.trim();
+  if (field?.type === 'steps') {
+    const steps = plain
+      .split(/[\s,]+/)
+      .filter(Boolean)
+      .map(Number);
+    if (steps.some((s) => !Number.isInteger(s) || s < 1 || s > 64))
+      return { fault: 'Step numbers from 1 to 64, such as 1, 3.' };
+    return { value: steps.map((s) => s - 1) };
+  }
+  if (field?.type !== 'number') return { fault: 'This is chosen, not typed.' };
+  if (plain === '' && field.none) return { value: null };
+  if (plain === 'silent' && field.silent) return { value: 'silent' };
+  const figure = readQuantity(plain, unit);
+  if (figure === null || figure < field.min || figure > field.max)
+    return { fault: `Type a figure${unit ? ` in ${unit}` : ''}${field.none ? ', or nothing where it is free' : ''}.` };
+  return { value: figure };
+}
+
+/** One thing that is wanted: where, what, whether it is met, and its figures. */
+export const WantedRow = memo(function WantedRow({ target, place, unit, missed, edit }: Props) {
+  const [fault, setFault] = useState<string | null>(null);
+  const key = { at: target.at, ...(target.id !== undefined && { id: target.id }) };
+  const names = Object.keys(WANTS[wantOf(target)]).filter((name) => name in FIELDS);
+  const put = (name: string, text: string): void => {
+    const found = read(target, name, text, 'quantity' in target ? unit : '');
+    if ('fault' in found) return setFault(found.fault);
+    setFault(null);
+    const next = { ...target, [name]: found.value } as Target;
+    edit(`wanted at ${target.at} ${showTarget(next)}`, [{ do: 'target', ...key, target: next }]);
+  };
+  return (
+    <Box
+      data-target={`${target.at}${target.id ? ` ${target.id}` : ''}`}
+      sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+        <Box sx={{ flex: 1, fontWeight: 700, minWidth: 0, overflowWrap: 'anywhere' }}>{place}</Box>
+        {missed && (
+          <Box component="span" data-met={missed.met} sx={{ color: missed.met ? ink.good : ink.error, fontSize: 13 }}>
+            {standing(missed)}
+          </Box>
+        )}
+        <IconButton
+          aria-label={`No longer want this at ${place}`}
+          onClick={() => edit(`nothing wanted at ${target.at}`, [{ do: 'target', ...key, target: null }])}
+        >
+          <DeleteOutlinedIcon sx={{ fontSize: 16 }} />
+        </IconButton>
+      </Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>{sentence(target, unit)}</Box>
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mt: 0.5 }}>
+        {names.map((name) => (
+          <Figure
+            key={`${name} ${typedOf(target, name)}`}
+            label={`Wanted ${FIELDS[name]} at ${place}`}
+            placeholder={FIELDS[name] ?? ''}
+            value={typedOf(target, name)}
+            onPut={(text) => put(name, text)}
+          />
+        ))}
+      </Box>
+      {fault && (
+        <FormHelperText error role="alert">
+          {fault}
+        </FormHelperText>
+      )}
+    </Box>
+  );
+});
+
+/** What is wanted, by what it means. */
+function sentence(t: Target, unit: string): string {
+  const [wide, about] = ['span' in t ? t.span : 0, 'centre' in t ? t.centre : null];
+  const octaves = 'quantity' in t && ['frequency', 'time', 'rate'].includes(t.quantity);
+  if (t.want === 'within') return `stays inside, ${unit}`;
+  if (t.want === 'span')
+    return `${wide} ${octaves ? 'octaves' : unit} wide${about === null ? '' : `, about a middle in ${unit}`}`;
+  if (t.want === 'mean') return `on average, ${unit}`;
+  if (t.want === undefined || t.want === 'range') return `from and to, ${unit}; empty: free`;
+  return showTarget(t);
+}
+
+interface FigureProps {
+  readonly label: string;
+  readonly placeholder: string;
+  readonly value: string;
+  readonly onPut: (text: string) => void;
+}
+
+/** A figure that is put when it is left, or with Enter. */
+function Figure({ label, placeholder, value, onPut }: FigureProps) {
+  const [text, setText] = useState(value);
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text !== value) onPut(text);
+      }}
+    >
+      <TextInput
+        label={label}
+        figures
+        placeholder={placeholder}
+        value={text}
+        onChange={setText}
+        onBlur={() => text !== value && onPut(text)}
+        onKeyDown={(e) => e.key === 'Escape' && setText(value)}
+        sx={{ width: 88 }}
+      />
+    </Box>
+  );
+}

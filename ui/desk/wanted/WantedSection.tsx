@@ -1,0 +1,135 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Switch from '@mui/material/Switch';
+import { useCallback, useState } from 'react';
+import { useStore } from 'zustand';
+import { placeName, unitOf } from '@/core';
+import type { Patch, SolveAnswer } from '@/core';
+import { Section } from '@/ui/parts/Section';
+import { SelectField } from '@/ui/parts/SelectField';
+import type { DeskStore } from '@/ui/session/desk';
+import { useSolving } from '@/ui/session/solving';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { ink } from '@/ui/theme/tokens';
+import type { Ghost } from '../strip/MainStrip';
+import { Answers } from './Answers';
+import { WantedRow } from './WantedRow';
+import { choicesAt, missOf, named } from './words';
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+  /** The socket whose path is shown. */
+  readonly shown: string | null;
+  readonly setGhost: (ghost: Ghost | null) => void;
+}
+
+const titleOf = ({ missed, graph }: Predicted): string => {
+  const { length } = graph.patch.targets;
+  if (length === 0) return 'Wanted';
+  return `Wanted: ${missed.filter((m) => m.met).length} of ${length} met`;
+};
+
+/** What is wanted of this patch, and the knobs for it. */
+export function WantedSection(props: Props) {
+  const { desk, predicted } = props;
+  const { edit } = desk.getState();
+  const { graph, missed } = predicted;
+  const { targets, modules } = graph.patch;
+  return (
+    <Box component="section" aria-label="Wanted">
+      <Section id="wanted" title={titleOf(predicted)} open>
+        {targets.map((t) => (
+          <WantedRow
+            key={`${t.at} ${t.id ?? ''}`}
+            target={t}
+            place={placeName(modules, t.at)}
+            unit={unitOf(graph, t)}
+            missed={missOf(missed, t)}
+            edit={edit}
+          />
+        ))}
+        <Add {...props} />
+        {targets.length > 0 && <Solve {...props} />}
+      </Section>
+    </Box>
+  );
+}
+
+/** What can be wanted at the end that is shown, in words. */
+function Add({ desk, predicted, shown }: Props) {
+  const { graph, prediction } = predicted;
+  const { targets, modules } = graph.patch;
+  if (shown === null) return <Box sx={{ color: ink.softInk }}>Add an end first: then say what shall arrive there.</Box>;
+  const place = placeName(modules, shown);
+  const choices = choicesAt(graph, shown, prediction.readings, (socket) => placeName(modules, socket));
+  const add = (key: string): void => {
+    const choice = choices.find((c) => c.key === key);
+    if (!choice) return;
+    const target = named(targets, choice.target);
+    const { edit } = desk.getState();
+    edit(`wanted at ${place}: ${choice.title}`, [
+      { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target },
+    ]);
+  };
+  return (
+    <SelectField
+      label={`Want something at ${place}`}
+      value=""
+      options={[['', `Want something at ${place} …`], ...choices.map((c) => [c.key, c.title] as const)]}
+      onChange={add}
+      sx={{ width: '100%', mt: 1 }}
+    />
+  );
+}
+
+/** Asks for the knobs; with the rest held, one that is turned by hand takes the others along. */
+function Solve({ desk, setGhost }: Props) {
+  const solving = useSolving();
+  const { answered, busy, failure, hold, live } = useStore(solving);
+  const patch = useStore(desk, (s) => s.patch);
+  const [jumpers, setJumpers] = useState(false);
+  const { solve, cancel, setHold } = solving.getState();
+  const { edit } = desk.getState();
+  const show = useCallback((ghost: Ghost | null) => setGhost(ghost), [setGhost]);
+  const current = answered?.patch === patch ? answered.answer : null;
+  return (
+    <Box sx={{ mt: 1 }}>
+      <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', flexWrap: 'wrap' }}>
+        {busy === 'solve' ? (
+          <Button onClick={cancel}>Stop</Button>
+        ) : (
+          <Button color="primary" onClick={() => solve(jumpers)}>
+            Find the knobs
+          </Button>
+        )}
+        <FormControlLabel
+          control={<Checkbox checked={jumpers} onChange={(e) => setJumpers(e.target.checked)} />}
+          label="jumpers too"
+        />
+      </Box>
+      <FormControlLabel
+        control={<Switch checked={hold} onChange={(e) => setHold(e.target.checked)} />}
+        label="Hold the rest while I turn one"
+      />
+      {busy === 'solve' && <Box role="status">Looking for the knobs…</Box>}
+      {failure && <Alert severity="error">{failure}</Alert>}
+      {live && !live.feasible && <RunsOut limits={live.limits} patch={patch} />}
+      {current && <Answers patch={patch} answer={current} edit={edit} setGhost={show} />}
+    </Box>
+  );
+}
+
+/** Under a moving hand: what cannot follow. */
+function RunsOut({ limits, patch }: { readonly limits: SolveAnswer['limits']; readonly patch: Patch }) {
+  const names = limits.map((l) => placeName(patch.modules, l.at)).join(', ');
+  return (
+    <Alert severity="warning" data-runs-out>
+      {names ? `${names} cannot follow: at the end of its travel.` : 'The free knobs cannot follow.'}
+    </Alert>
+  );
+}

@@ -1,0 +1,136 @@
+import { needsTrace, placeOfTarget, socketAt, TARGET_SHAPES, wantOf, withUnit, showNumber } from '@/core';
+import type { GraphModule, Graph, Missed, Reading, Target } from '@/core';
+
+/** Something that can be wanted at a place, by what it means, and the target that it starts as. */
+export interface Choice {
+  readonly key: string;
+  readonly title: string;
+  readonly target: Target;
+}
+
+const rounded = (x: number): number => Number(x.toPrecision(3)) || 0;
+
+interface At {
+  readonly graph: Graph;
+  readonly m: GraphModule;
+  readonly socket: string;
+  readonly reading: Reading | null;
+  readonly labelOf: (socket: string) => string;
+}
+
+/** A gain that a listener still takes for open, dB. */
+const OPEN_DB = -24;
+
+function gainChoices({ socket: at }: At): Choice[] {
+  const gain = { at, quantity: 'gain' } as const;
+  return [
+    { key: 'never shut', title: 'never shut', target: { ...gain, want: 'within', low: OPEN_DB, high: 0 } },
+    { key: 'just open', title: 'its peak just open', target: { ...gain, low: null, high: 0 } },
+    { key: 'shut to open', title: 'from silent to just open', target: { ...gain, low: 'silent', high: 0 } },
+    { key: 'fall', title: 'falls by 20 dB in so long', target: { at, want: 'fall', db: 20, seconds: 0.3 } },
+  ];
+}
+
+/** What is wanted of figures in a destination's own unit, beginning with what is there. */
+function figureChoices({ socket: at, reading, m }: At): Choice[] {
+  const spec = m.kind.ends?.find((e) => socketAt(m.id, e.socket) === at);
+  const quantity = spec?.quantity ?? 'volts';
+  const [low, high] = [reading?.low ?? null, reading?.high ?? null];
+  const [from, to] = [rounded(low ?? 0), rounded(high ?? 1)];
+  const octaves = ['frequency', 'time', 'rate'].includes(quantity) && low !== null && low > 0 && high !== null;
+  const wide = octaves ? Math.log2((high ?? 1) / low) : to - from;
+  const centre = octaves ? Math.sqrt(low * (high ?? 1)) : (from + to) / 2;
+  const what = octaves ? 'so many octaves about a middle' : 'so wide about a middle';
+  return [
+    { key: 'range', title: 'from … to …', target: { at, quantity, low: from, high: to } },
+    { key: 'within', title: 'stays inside …', target: { at, want: 'within', quantity, low: from, high: to } },
+    { key: 'span', title: what, target: { at, want: 'span', quantity, span: rounded(wide), centre: rounded(centre) } },
+    { key: 'mean', title: 'on average at …', target: { at, want: 'mean', quantity, value: rounded(centre) } },
+  ];
+}
+
+function gateChoices({ socket: at, graph }: At): Choice[] {
+  const rows = graph.modules.filter((m) => Array.isArray(m.params.steps));
+  return [
+    ...rows.map((m): Choice => ({
+      key: `steps ${m.id}`,
+      title: `on at these steps of ${m.label}`,
+      target: { at, want: 'steps', of: m.id, steps: [0] },
+    })),
+    { key: 'duty', title: 'on for a share of the time', target: { at, want: 'duty', percent: 50 } },
+  ];
+}
+
+/** The other destinations that one can go with or against. */
+function tiedChoices({ socket: at, graph, labelOf }: At): Choice[] {
+  const others = graph.modules.flatMap((m) =>
+    (m.kind.ends ?? [])
+      .map((e) => ({
+        to: socketAt(m.id, e.socket),
+        used: m.inputs.some((s) => s.connected && e.sockets.includes(s.spec.name)),
+      }))
+      .filter(({ to, used }) => used && to !== at),
+  );
+  return others.flatMap(({ to }): Choice[] => [
+    { key: `opposite ${to}`, title: `opposite to ${labelOf(to)}`, target: { at, want: 'opposite', to } },
+    { key: `same ${to}`, title: `the same as ${labelOf(to)}`, target: { at, want: 'same', to } },
+  ]);
+}
+
+const shapeChoices = ({ socket: at }: At): Choice[] =>
+  TARGET_SHAPES.map((shape) => ({
+    key: `like ${shape}`,
+    title: `nearly a ${shape}`,
+    target: { at, want: 'like', shape },
+  }));
+
+/** What makes sense to want at a socket, in words. */
+export function choicesAt(
+  graph: Graph,
+  socket: string,
+  readings: readonly Reading[],
+  labelOf: (socket: string) => string,
+): Choice[] {
+  const m = graph.modules.find((x) => socket.startsWith(`${x.id}.`));
+  if (!m) return [];
+  const at: At = { graph, m, socket, labelOf, reading: readings.find((r) => r.at === socket) ?? null };
+  const end = m.kind.ends?.find((e) => socketAt(m.id, e.socket) === socket);
+  const input = m.inputs.find((s) => s.socket === socket);
+  if (input?.spec.threshold !== undefined) return [...gateChoices(at), ...shapeChoices(at)];
+  const gain = end?.quantity === 'gain' ? gainChoices(at) : [];
+  return [...gain, ...figureChoices(at), ...(end ? tiedChoices(at) : []), ...shapeChoices(at)];
+}
+
+/** One more target at a socket: by an id of its own where one without stands there already. */
+export function named(targets: readonly Target[], target: Target): Target {
+  const there = targets.filter((t) => t.at === target.at);
+  if (there.every((t) => t.id !== undefined)) return target;
+  const want = wantOf(target);
+  const ids = new Set(there.map((t) => t.id));
+  let id: string = want;
+  for (let n = 2; ids.has(id); n++) id = `${want}${n}`;
+  return { ...target, id };
+}
+
+/** How a target stands, in a few words. */
+export function standing({ target, met, error }: Missed): string {
+  if (met) return 'met';
+  if (!Number.isFinite(error)) return 'cannot be told';
+  switch (target.want) {
+    case 'duty':
+      return `${withUnit(showNumber(error, 1), '%')} off`;
+    case 'fall':
+      return `${withUnit(showNumber(error, 3), 's')} off`;
+    case 'like':
+      return `${withUnit(showNumber(100 * error, 1), '%')} unlike`;
+    default:
+      return `missed by ${withUnit(showNumber(error, error < 0.1 ? 3 : 2), 'V')}`;
+  }
+}
+
+/** How it stands, of what was told last. */
+export const missOf = (missed: readonly Missed[], t: Target): Missed | null =>
+  missed.find((m) => m.target === t || (needsTrace(t) && m.target.at === t.at && m.target.id === t.id)) ?? null;
+
+/** Whether a target's place is still there. */
+export const isThere = (graph: Graph, t: Target): boolean => placeOfTarget(graph, t) !== null;

@@ -1,0 +1,178 @@
+import { createContext, useContext } from 'react';
+import { createStore } from 'zustand';
+import { applyEdits, completeParams, editsOf, isTarget, kindNamed, partsOf, showNumber, showTarget } from '@/core';
+import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
+import type { SolveReply, SolveRequest, ToleranceReply } from '@/wire/core';
+import type { DeskStore } from './desk';
+import { Line } from './line';
+import type { Progress } from './line';
+
+interface Question {
+  readonly patch: Patch;
+  readonly ask: { readonly solve: SolveRequest } | { readonly draws: number };
+  /** What is done with the answer. */
+  readonly then: (answer: SolveAnswer | ToleranceReport) => void;
+}
+
+/** A go under a moving hand: from when it is taken hold of until it is let go. */
+interface Go {
+  readonly base: Patch;
+  readonly key: string;
+  /** The knobs that moved, by name. */
+  readonly touched: Set<string>;
+  prefer: readonly string[];
+  at: number;
+}
+
+/** A hand that rests for so long has let go, milliseconds. */
+const RESTS = 800;
+
+export interface SolvingState {
+  /** The answer to the last whole question, and the patch that it was asked of. */
+  readonly answered: { readonly patch: Patch; readonly answer: SolveAnswer } | null;
+  /** What the last answer under a hand says: which knobs run out. */
+  readonly live: SolveAnswer | null;
+  readonly spread: { readonly patch: Patch; readonly report: ToleranceReport } | null;
+  readonly busy: 'solve' | 'spread' | null;
+  readonly progress: Progress;
+  readonly failure: string | null;
+  /** Knobs keep the targets met while one is turned by hand. */
+  readonly hold: boolean;
+  solve(jumpers: boolean): void;
+  spreadOf(draws: number): void;
+  cancel(): void;
+  setHold(hold: boolean): void;
+  /** A target's handle moves: the free knobs follow. */
+  drag(target: Target): void;
+  /** A knob was turned by hand: with `hold`, the others follow. */
+  turned(module: string, param: string, before: Patch): void;
+  letGo(): void;
+  close(): void;
+}
+
+export type SolvingStore = ReturnType<typeof createSolving>;
+
+/** How a target and the knobs that followed are told, for undo. */
+function labelOf(what: string, { settings }: Pick<Solution, 'settings'>): string {
+  const knobs = settings.map((s) => `${partsOf(s.at).id} ${partsOf(s.at).name} ${showNumber(s.value, 2)}`).join(', ');
+  return knobs ? `${what}: ${knobs}` : what;
+}
+
+/** The value of a knob in a patch. */
+function valueIn(patch: Patch, name: string): number {
+  const { id, name: param } = partsOf(name);
+  const m = patch.modules.find((x) => x.id === id);
+  const kind = m && kindNamed(m.kind);
+  return kind ? Number(completeParams(kind, m.params, patch.settings.bpm)[param]) : 0;
+}
+
+/** All that asks the solver for one desk; its worker is there once something is asked. */
+export function createSolving(desk: DeskStore) {
+  let go: Go | null = null;
+  return createStore<SolvingState>((set, get) => {
+    const opened = (): Line<Question, SolveReply | ToleranceReply> =>
+      new Line<Question, SolveReply | ToleranceReply>({
+        ask: (remote, { patch, ask }, stepTo) =>
+          'solve' in ask ? remote.solve(stepTo(patch), ask.solve) : remote.tolerance(stepTo(patch), ask.draws),
+        onAnswer: ({ then }, reply) => then('answer' in reply ? reply.answer : reply.report),
+        onFailure: (failure) => set({ failure, busy: null }),
+        onProgress: (progress) => set({ progress }),
+      });
+    let line: ReturnType<typeof opened> | null = null;
+    const put = (question: Question): void => (line ??= opened()).put(question);
+
+    /** What follows the hand: the knobs of the answer; those of the answer before that it leaves alone go back. */
+    const follow = (now: Go, what: string, edits: readonly Edit[], answer: SolveAnswer): void => {
+      if (go !== now) return;
+      const best = answer.solutions[0] ?? answer.nearest;
+      if (!best) return;
+      const moved = new Set(best.settings.map((s) => s.at));
+      const back = [...now.touched].filter((name) => !moved.has(name));
+      for (const name of moved) now.touched.add(name);
+      now.prefer = best.settings.length > 0 ? best.settings.map((s) => s.at) : now.prefer;
+      const returns = back.map((name): Edit => {
+        const { id, name: param } = partsOf(name);
+        return { do: 'set', module: id, param, value: valueIn(now.base, name) };
+      });
+      set({ live: answer });
+      desk.getState().edit(labelOf(what, best), [...edits, ...returns, ...editsOf(best)], now.key);
+    };
+
+    const goOn = (key: string, base: Patch): Go => {
+      const at = performance.now();
+      if (go?.key !== key || at - go.at > RESTS) go = { base, key, touched: new Set(), prefer: [], at };
+      go.at = at;
+      return go;
+    };
+
+    const ask = (now: Go, patch: Patch, held: readonly string[], then: (answer: SolveAnswer) => void): void =>
+      put({
+        patch,
+        ask: { solve: { live: true, prefer: now.prefer, held } },
+        then: (answer) => then(answer as SolveAnswer),
+      });
+
+    return {
+      answered: null,
+      live: null,
+      spread: null,
+      busy: null,
+      progress: null,
+      failure: null,
+      hold: false,
+      solve(jumpers) {
+        const { patch } = desk.getState();
+        set({ busy: 'solve', failure: null, live: null });
+        const then = (answer: SolveAnswer | ToleranceReport): void =>
+          set({ answered: { patch, answer: answer as SolveAnswer }, busy: null });
+        put({ patch, ask: { solve: { jumpers } }, then });
+      },
+      spreadOf(draws) {
+        const { patch } = desk.getState();
+        set({ busy: 'spread', failure: null });
+        const then = (report: SolveAnswer | ToleranceReport): void =>
+          set({ spread: { patch, report: report as ToleranceReport }, busy: null });
+        put({ patch, ask: { draws }, then });
+      },
+      cancel() {
+        line?.cancel();
+        set({ busy: null, progress: null });
+      },
+      setHold: (hold) => set({ hold }),
+      drag(target) {
+        const now = goOn(`wanted ${target.at} ${target.id ?? ''}`, desk.getState().patch);
+        const edit: Edit = { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };
+        const what = `wanted at ${target.at} ${showTarget(target)}`;
+        desk.getState().edit(what, [edit], now.key);
+        ask(now, applyEdits(now.base, [edit]), [], (answer) => follow(now, what, [edit], answer));
+      },
+      turned(module, param, before) {
+        if (!get().hold || before.targets.length === 0) return;
+        const name = `${module}.${param}`;
+        const now = goOn(name, before);
+        const { patch } = desk.getState();
+        const edit: Edit = { do: 'set', module, param, value: valueIn(patch, name) };
+        const what = `${module} ${param} ${showNumber(valueIn(patch, name), 2)}, the rest held`;
+        ask(now, applyEdits(now.base, [edit]), [name], (answer) => follow(now, what, [edit], answer));
+      },
+      letGo: () => set({ live: null }),
+      close() {
+        line?.close();
+        line = null;
+      },
+    };
+  });
+}
+
+export const SolvingContext = createContext<SolvingStore | null>(null);
+
+/** The solver of the desk that this stands on. */
+export function useSolving(): SolvingStore {
+  const solving = useContext(SolvingContext);
+  if (!solving) throw new Error('there is no solver here');
+  return solving;
+}
+
+/** The target of a list, as it is now. */
+export const sameTarget = (targets: readonly Target[], t: Target): Target | undefined =>
+  targets.find((x) => isTarget(x, t.at, t.id));
