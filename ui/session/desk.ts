@@ -98,14 +98,14 @@ export function createDesk(start: DeskStart, onRefused: (message: string) => voi
     selected: null,
     group: [],
     trail: end === null ? [] : [end],
-    edit(label, edits, key) {
+    edit(label, edits, key, joins = false) {
       const before = get().patch;
       const after = made(get(), edits);
       if (after === before) return;
       // A knob that turns keeps its own limits; all else is read as the server will read it.
       const fault = key === undefined ? faultOf(after) : null;
       if (fault !== null) return onRefused(`Not changed: ${fault}`);
-      const history = record(get().history, before, after, { label, edits, key: key ?? null, at: Date.now() });
+      const history = record(get().history, before, after, { label, edits, key: key ?? null, at: Date.now(), joins });
       set({ patch: after, history, save: saveOf(get(), after) });
     },
     undo() {

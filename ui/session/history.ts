@@ -23,12 +23,15 @@ const TOGETHER = 900;
 const LONGEST = 500;
 
 /** Edits that are about to be done, with when and under which name. */
-export type Act = Omit<Change, 'inverse'>;
+export interface Act extends Omit<Change, 'inverse'> {
+  /** Belongs to the last of its key, however long ago that was. */
+  readonly joins?: boolean;
+}
 
 /** Notes what an act made of a patch. */
-export function record(history: History, before: Patch, after: Patch, act: Act): History {
+export function record(history: History, before: Patch, after: Patch, { joins = false, ...act }: Act): History {
   const last = history.past.at(-1);
-  const together = last && act.key !== null && last.key === act.key && act.at - last.at < TOGETHER;
+  const together = last && act.key !== null && last.key === act.key && (joins || act.at - last.at < TOGETHER);
   const start = together ? applyEdits(before, last.inverse) : before;
   const edits = together ? editsBetween(start, after) : act.edits;
   const change = { ...act, edits, inverse: editsBetween(after, start) };

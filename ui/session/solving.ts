@@ -83,7 +83,8 @@ export function createSolving(desk: DeskStore) {
 
     /** What follows the hand: the knobs of the answer; those of the answer before that it leaves alone go back. */
     const follow = (now: Go, what: string, edits: readonly Edit[], answer: SolveAnswer): void => {
-      if (go !== now) return;
+      // What was undone or done otherwise meanwhile is not followed any more.
+      if (go !== now || desk.getState().history.past.at(-1)?.key !== now.key) return;
       const best = answer.solutions[0] ?? answer.nearest;
       if (!best) return;
       const moved = new Set(best.settings.map((s) => s.at));
@@ -95,7 +96,7 @@ export function createSolving(desk: DeskStore) {
         return { do: 'set', module: id, param, value: valueIn(now.base, name) };
       });
       set({ live: answer });
-      desk.getState().edit(labelOf(what, best), [...edits, ...returns, ...editsOf(best)], now.key);
+      desk.getState().edit(labelOf(what, best), [...edits, ...returns, ...editsOf(best)], now.key, true);
     };
 
     const goOn = (key: string, base: Patch): Go => {

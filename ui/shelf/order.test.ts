@@ -12,11 +12,25 @@ const listed = (id: string, more: Partial<ListedPatch> = {}): ListedPatch => ({
   updatedAt: '2026-01-01T00:00:00.000Z',
   deletedAt: null,
   fault: null,
-  summary: { modules: 1, notes: '', findings: { error: 0, warning: 0, note: 0 }, ends: [], strip: [] },
+  summary: {
+    modules: 1,
+    notes: '',
+    findings: { error: 0, warning: 0, note: 0 },
+    ends: [],
+    wanted: { count: 0, met: 0 },
+    strip: [],
+  },
   ...more,
 });
 const found = (error: number, warning: number): Partial<ListedPatch> => ({
-  summary: { modules: 1, notes: '', findings: { error, warning, note: 0 }, ends: [], strip: [] },
+  summary: {
+    modules: 1,
+    notes: '',
+    findings: { error, warning, note: 0 },
+    ends: [],
+    wanted: { count: 0, met: 0 },
+    strip: [],
+  },
 });
 const everything = { words: '', tags: [] };
 
@@ -29,6 +43,7 @@ describe('the shelf', () => {
         notes: 'Try the low swell at the second bell',
         findings: { error: 0, warning: 0, note: 0 },
         ends: [{ label: 'Tone, cutoff', low: 1, high: 2, unit: 'Hz' }],
+        wanted: { count: 0, met: 0 },
         strip: [],
       },
     });

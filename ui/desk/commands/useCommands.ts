@@ -11,9 +11,15 @@ import type { PaletteEntry } from './Palette';
 import { pathCommands } from './pathCommands';
 import { stageCommands } from './stageCommands';
 
-/** What a knob, a cursor or a dialog has answered is not for the desk. */
+/** A key by itself at a knob or a handle is the knob's. */
+const isTurn = ({ target, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean =>
+  (target as Element).getAttribute('role') === 'slider' && !ctrlKey && !metaKey && !altKey;
+
+/** What a knob, a cursor or a dialog has answered is not for the desk; what it did can be undone from there. */
 const options = {
-  ignoreEventWhen: (e: KeyboardEvent) => e.defaultPrevented || (e.target as Element).closest('[role=dialog]') !== null,
+  enableOnFormTags: ['slider'] as const,
+  ignoreEventWhen: (e: KeyboardEvent) =>
+    e.defaultPrevented || isTurn(e) || (e.target as Element).closest('[role=dialog]') !== null,
 };
 
 /** What can be done at the desk right now, with its keys bound; and all of it as entries to be found by typing. */

@@ -46,7 +46,7 @@ function useLook({ patch, edit, setGhost }: Omit<Props, 'answer'>, edits: readon
   return { looking, look, take };
 }
 
-const knobName = (patch: Patch, at: string): string => `${placeName(patch.modules, at)}`;
+const knobName = (patch: Patch, at: string): string => placeName(patch.modules, at);
 
 /** Why, with the knobs by the names that they have at the desk. */
 const inWords = (patch: Patch, { why, settings, jumpers }: Solution): string =>
@@ -67,7 +67,7 @@ function Answer({ number, solution, ...props }: Props & { readonly number: numbe
     >
       <Box sx={{ fontWeight: 700 }}>{`${number}. ${inWords(patch, solution)}`}</Box>
       <Knobs patch={patch} solution={solution} />
-      <Reached solution={solution} />
+      <Reached patch={patch} solution={solution} />
       <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
         <Button color="primary" onClick={take}>
           Take it over
@@ -105,14 +105,14 @@ function Knobs({ patch, solution }: { readonly patch: Patch; readonly solution: 
 }
 
 /** The range that is reached, and what the usual errors of knobs and gains make of its ends. */
-function Reached({ solution }: { readonly solution: Solution }) {
+function Reached({ patch, solution }: { readonly patch: Patch; readonly solution: Solution }) {
   return (
     <Box sx={{ fontSize: 13, color: ink.softInk }}>
       {solution.targets.map((t, i) => {
         const spread = solution.tolerance.find((s) => s.at === t.at);
         return (
           <Box key={i}>
-            {`${t.at}: `}
+            {`${placeName(patch.modules, t.at)}: `}
             <Box component="span" sx={{ fontFamily: fonts.numbers }}>
               {showRange(t.low, t.high, t.unit)}
             </Box>
@@ -160,7 +160,7 @@ function Impossible(props: Props) {
         <Box sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }} data-nearest-answer>
           <Box sx={{ fontWeight: 700 }}>The nearest</Box>
           <Knobs patch={patch} solution={nearest} />
-          <Reached solution={nearest} />
+          <Reached patch={patch} solution={nearest} />
           <LookButtons look={near} label="Take the nearest" />
         </Box>
       )}

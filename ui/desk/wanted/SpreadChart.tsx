@@ -11,18 +11,18 @@ const figures = { fontFamily: fonts.numbers, fontSize: 11, fill: ink.ink } as co
 /** How often each end came out where, of all draws: the lowest and the highest beside each other. */
 export function SpreadChart({ reading }: { readonly reading: ReadingTolerance }) {
   return (
-    <Box sx={{ display: 'flex', gap: 1 }}>
+    <Box>
       {(['low', 'high'] as const).map((end) => (
         <Box
           key={end}
           role="img"
           aria-label={`How the ${end === 'low' ? 'lowest' : 'highest'} spreads`}
-          sx={{ flex: 1, height: 96, minWidth: 0 }}
+          sx={{ height: 92 }}
         >
           <ResponsiveContainer>
             <BarChart
               data={histogram(reading.bins[end])}
-              margin={{ left: 8, right: 8, top: 6, bottom: 0 }}
+              margin={{ left: 36, right: 36, top: 6, bottom: 0 }}
               barCategoryGap={1}
             >
               <CartesianGrid stroke={ink.line} vertical={false} />
@@ -33,7 +33,7 @@ export function SpreadChart({ reading }: { readonly reading: ReadingTolerance })
                 ticks={[reading.bins[end].from, reading.bins[end].to]}
                 tick={figures}
                 interval={0}
-                tickFormatter={(v: number) => showQuantity(v, reading.unit)}
+                tickFormatter={(v: number) => showQuantity(v, reading.unit).replace(/\s/g, '\u00a0')}
               />
               <YAxis hide domain={[0, 'dataMax']} />
               <Bar dataKey="count" fill={end === 'low' ? ink.seen : ink.trace} isAnimationActive={false} />

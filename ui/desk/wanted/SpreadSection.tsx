@@ -69,6 +69,7 @@ interface ReportProps {
   readonly modules: Parameters<typeof placeName>[0];
 }
 
+const head = { textAlign: 'right', whiteSpace: 'nowrap', px: 0.5 } as const;
 const cell = { fontFamily: fonts.numbers, textAlign: 'right', whiteSpace: 'nowrap', px: 0.5 } as const;
 
 function Report({ report, at, modules }: ReportProps) {
@@ -94,8 +95,8 @@ function Report({ report, at, modules }: ReportProps) {
           <TableHead>
             <TableRow>
               <TableCell sx={{ px: 0 }}>knob</TableCell>
-              <TableCell sx={cell}>share</TableCell>
-              <TableCell sx={cell}>{`${shares[0]?.unit ?? ''} a degree`}</TableCell>
+              <TableCell sx={head}>share</TableCell>
+              <TableCell sx={head}>{`${shares[0]?.unit ?? ''} a degree`}</TableCell>
             </TableRow>
           </TableHead>
           <TableBody>
