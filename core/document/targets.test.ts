@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest';
+import { patchOf } from '../testing/patch';
+import { applyEdits } from '../edit/edit';
+import { inverseOf } from '../edit/between';
+import { differencesOf } from '../edit/differences';
+import { parsePatch } from './parse';
+import { printPatch } from './print';
+import { patchSchema } from './schema';
+import { showTarget } from './targets';
+import type { Target } from './types';
+import { WANTS } from './wants';
+
+const targets: readonly Target[] = [
+  { at: 'tone.cutoff', quantity: 'frequency', low: 200, high: 3200 },
+  { at: 'amp.cv', id: 'shut', want: 'range', quantity: 'gain', low: 'silent', high: null, weight: 2 },
+  { at: 'tone.cutoff', id: 'inside', want: 'within', quantity: 'frequency', low: null, high: 5000 },
+  { at: 'tone.cutoff', id: 'wide', want: 'span', quantity: 'frequency', span: 4, centre: 400 },
+  { at: 'tone.cutoff', id: 'mean', want: 'mean', quantity: 'frequency', value: 500 },
+  { at: 'tone.cutoff', id: 'against', want: 'opposite', to: 'amp.cv' },
+  { at: 'amp.cv', id: 'along', want: 'same', to: 'tone.cutoff' },
+  { at: 'env.gate', want: 'steps', of: 'row', steps: [0, 2] },
+  { at: 'env.gate', id: 'duty', want: 'duty', percent: 25 },
+  { at: 'amp.cv', id: 'fall', want: 'fall', db: 20, seconds: 0.3 },
+  { at: 'swell.out', want: 'like', shape: 'triangle', least: 1 },
+];
+
+const parts = {
+  swell: ['lfo'],
+  row: ['sequencer'],
+  env: ['envelope'],
+  amp: ['vca'],
+  tone: ['filter'],
+} as const;
+
+const patchWith = (list: readonly unknown[]) =>
+  parsePatch({
+    format: 'fenvo.patch',
+    version: 1,
+    modules: Object.entries(parts).map(([id, [kind]]) => ({ id, kind })),
+    targets: list,
+  });
+
+describe('targets of a document', () => {
+  it('of every want are read and printed as they are', () => {
+    const result = patchWith(targets);
+    expect(result.ok && result.value.targets).toEqual(targets);
+    expect(result.ok && printPatch(result.value).targets).toEqual(targets);
+    expect(new Set(targets.map((t) => t.want ?? 'range'))).toEqual(new Set(Object.keys(WANTS)));
+  });
+  it('of before there were wants are ranges', () => {
+    const { targets: read } = patchOf({ tone: ['filter'] }, [], {}, { targets: [targets[0]] });
+    expect(read).toEqual([targets[0]]);
+  });
+  it('stand in the schema, each by its word', () => {
+    const { properties } = patchSchema() as unknown as {
+      properties: { targets: { items: { oneOf: { properties: { want: { const: string } } }[] } } };
+    };
+    expect(properties.targets.items.oneOf.map((x) => x.properties.want.const)).toEqual(Object.keys(WANTS));
+  });
+  it.each([
+    [{ at: 'tone.cutoff', quantity: 'frequency', low: 5, high: 3 }, 'targets[0].low', /must not be above high/],
+    [{ at: 'tone.cutoff', quantity: 'frequency', low: null, high: null }, 'targets[0].low', /nothing would be wanted/],
+    [{ at: 'tone.cutoff', want: 'wish' }, 'targets[0].want', /must be one of "range"/],
+    [
+      { at: 'tone.cutoff', want: 'span', quantity: 'frequency', span: -1, centre: null },
+      'targets[0].span',
+      /between 0/,
+    ],
+    [{ at: 'tone.cutoff', want: 'opposite', to: 'amp.none' }, 'targets[0].to', /not a socket of amp/],
+    [{ at: 'env.gate', want: 'steps', of: 'nobody', steps: [0] }, 'targets[0].of', /there is no module/],
+    [{ at: 'env.gate', want: 'steps', of: 'row', steps: [64] }, 'targets[0].steps[0]', /between 0 and 63/],
+    [{ at: 'env.gate', want: 'steps', of: 'row' }, 'targets[0].steps', /got nothing/],
+    [{ at: 'env.gate', want: 'duty', percent: 101 }, 'targets[0].percent', /between 0 and 100/],
+    [{ at: 'swell.out', want: 'like', shape: 'blob' }, 'targets[0].shape', /must be one of/],
+    [{ at: 'tone.cutoff', quantity: 'frequency', low: 1, high: 2, id: 'No' }, 'targets[0].id', /must match/],
+    [
+      { at: 'tone.cutoff', quantity: 'frequency', low: 1, high: 2, weight: 101 },
+      'targets[0].weight',
+      /between 0 and 100/,
+    ],
+    [{ at: 'tone.cutoff', want: 'mean', quantity: 'frequency', value: 1, low: 2 }, 'targets[0].low', /not known here/],
+  ])('%j is refused at its place', (target, path, message) => {
+    const result = patchWith([target]);
+    expect(result.ok).toBe(false);
+    const found = result.ok ? undefined : result.errors.find((e) => e.path === path);
+    expect(found?.message).toMatch(message);
+  });
+  it('are told in words, and told apart at one socket by differences and edits', () => {
+    const result = patchWith(targets);
+    if (!result.ok) throw new Error('refused');
+    const patch = result.value;
+    expect(targets.map(showTarget)).toContain('4 wide about 400 frequency');
+    expect(targets.map(showTarget)).toContain('on at steps 1, 3 of row');
+    const without = { ...patch, targets: patch.targets.filter((t) => t.id !== 'mean') };
+    const differences = differencesOf(without, patch);
+    expect(differences.map((d) => d.what)).toEqual(['wanted at tone.cutoff (mean)']);
+    const taken = applyEdits(without, differences[0]!.edits);
+    expect(new Set(taken.targets)).toEqual(new Set(patch.targets));
+    const edit = { do: 'target', at: 'tone.cutoff', id: 'mean', target: null } as const;
+    expect(applyEdits(applyEdits(patch, [edit]), inverseOf(patch, [edit])).targets).toEqual(patch.targets);
+  });
+  it('go with what they hang on', () => {
+    const result = patchWith(targets);
+    if (!result.ok) throw new Error('refused');
+    const left = applyEdits(result.value, [
+      { do: 'remove', id: 'row' },
+      { do: 'remove', id: 'amp' },
+    ]).targets;
+    expect(left.every((t) => t.want !== 'steps' && t.at !== 'amp.cv' && !('to' in t))).toBe(true);
+    expect(left).toHaveLength(6);
+  });
+});
