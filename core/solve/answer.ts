@@ -5,7 +5,6 @@ import type { Setting } from './bench';
 import type { Job, Look } from './job';
 import { settingAt, valueBeyond } from './knobs';
 import { placeOfTarget, unitOf } from './place';
-import { showNumber } from '../units/show';
 import { toleranceAt } from './spread';
 import type { JumperSetting, KnobSetting, Sensitivity, Solution, TargetAnswer } from './types';
 
@@ -135,5 +134,3 @@ export const shortOf = (needs: number, limit: number): number => Number(Math.abs
 
 /** The name that a target goes by: its id, else its socket. */
 export const nameOfTarget = (t: Target): string => t.id ?? t.at;
-
-export const sayShort = (at: string, short: number): string => `${at} lacks ${showNumber(short, 3)}`;

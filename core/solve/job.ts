@@ -3,7 +3,7 @@ import { wantOf } from '../document/wants';
 import type { Target } from '../document/wants';
 import type { Bench, Setting } from './bench';
 import { missOf, needsTrace } from './miss';
-import type { Miss } from './miss';
+import type { Miss } from './part';
 import { driveFor } from './drive';
 import { placeOfTarget } from './place';
 

@@ -10,7 +10,7 @@ import type { Limit } from './types';
 /** Looks that a question beside the answer may take. */
 const LOOKS = 1500;
 const TRACED_LOOKS = 60;
-const QUICK_LOOKS = 80;
+const QUICK_LOOKS = 50;
 
 const looksFor = (job: Job): number => (job.traced ? TRACED_LOOKS : LOOKS);
 

@@ -3,7 +3,7 @@ import type { Target } from '../document/wants';
 import { settledAs } from './bench';
 import type { BenchOptions, Setting } from './bench';
 import { missOf } from './miss';
-import type { Miss } from './miss';
+import type { Miss } from './part';
 
 /** How a target stands with the knobs as they are. */
 export interface Missed {

@@ -3,30 +3,11 @@ import type { GraphModule } from '../graph/graph';
 import { add } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
 import type { Setting } from './bench';
-import { driveFor } from './drive';
+import { canRead, driveFor } from './drive';
+import type { Miss, Part } from './part';
 import { placeOf, placeOfTarget } from './place';
 import type { Place } from './place';
 import { traceError } from './traces';
-
-/** How far a setting is from what a target wants. */
-export interface Miss {
-  /** In drive volts; for `duty`, `fall`, `like` in their own figure. */
-  readonly error: number;
-  /** The span that a share is allowed of, volts. */
-  readonly span: number;
-  /** The bound of the drive, volts. */
-  readonly reached: Range;
-  /** What a step towards it can go by: 0 where it is met, and straight where the drives are. */
-  readonly parts: readonly Part[];
-  /** What is left over where several settings meet it: the more the better. */
-  readonly margin?: number;
-}
-
-export interface Part {
-  /** The same part has the same name at other settings. */
-  readonly name: string;
-  readonly volts: number;
-}
 
 /** Least span of what is to move against or with another, volts. */
 export const LEAST_SPAN = 0.1;
@@ -65,6 +46,17 @@ function spanEnds(t: Extract<Target, { want: 'span' }>, m: GraphModule, place: P
   return [reached[0], shifted(figure(reached[0]), t.span)];
 }
 
+/** A figure that the destination never reads is missed by this much, whatever the knobs, volts. */
+const NEVER = 1;
+
+/** What of the figures the destination cannot read at all. */
+function beyond(m: GraphModule, place: Place, quantity: string, figures: readonly unknown[]): Part[] {
+  if (place.at.is !== 'end' || quantity === 'volts') return [];
+  const { spec } = place.at;
+  const never = figures.some((f) => typeof f === 'number' && !canRead(spec, m.params, f));
+  return never ? [part('beyond', NEVER)] : [];
+}
+
 const worst = (parts: readonly Part[]): number => Math.max(0, ...parts.map((p) => Math.abs(p.volts)));
 
 function rangeError(t: Extract<Target, { high: unknown }>, setting: Setting, m: GraphModule, place: Place): Miss {
@@ -78,7 +70,7 @@ function rangeError(t: Extract<Target, { high: unknown }>, setting: Setting, m: 
   const above = high === null ? 0 : hi - high;
   const span = low !== null && high !== null ? high - low : hi - lo;
   if (t.want !== 'within') {
-    const parts = [part('low', below), part('high', above)];
+    const parts = [part('low', below), part('high', above), ...beyond(m, place, t.quantity, [t.low, t.high])];
     return { error: worst(parts), span, reached, parts };
   }
   const parts = [part('low', Math.min(0, below)), part('high', Math.max(0, above))];
@@ -91,7 +83,8 @@ function spanError(t: Extract<Target, { want: 'span' }>, setting: Setting, m: Gr
   const [low, high] = spanEnds(t, m, place, reached);
   const width = part('width', hi - lo - (high - low));
   const centre = part('centre', t.centre === null ? 0 : (hi + lo - high - low) / 2);
-  return { error: worst([width, centre]), span: high - low, reached, parts: [width, centre] };
+  const parts = [width, centre, ...beyond(m, place, t.quantity, [t.centre])];
+  return { error: worst(parts), span: high - low, reached, parts };
 }
 
 const isPlain = (x: Lin): boolean => x.atoms.every((atom) => atom.op === 'leaf');

@@ -5,7 +5,7 @@ import type { Range } from '../law/lin';
 import { gainOf } from '../units/db';
 import type { Setting } from './bench';
 import { driveFor } from './drive';
-import type { Miss } from './miss';
+import type { Miss } from './part';
 import { placeOf } from './place';
 import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';
 import type { Place } from './place';

@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import { createStore } from 'zustand';
-import { applyEdits, completeParams, editsOf, isTarget, kindNamed, partsOf, showNumber, showTarget } from '@/core';
+import { applyEdits, completeParams, editsOf, kindNamed, partsOf, showNumber, showTarget } from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
 import type { SolveReply, SolveRequest, ToleranceReply } from '@/wire/core';
 import type { DeskStore } from './desk';
@@ -173,7 +173,3 @@ export function useSolving(): SolvingStore {
   if (!solving) throw new Error('there is no solver here');
   return solving;
 }
-
-/** The target of a list, as it is now. */
-export const sameTarget = (targets: readonly Target[], t: Target): Target | undefined =>
-  targets.find((x) => isTarget(x, t.at, t.id));

@@ -16,7 +16,8 @@ import { JoiningStrip } from './JoiningStrips';
 import { Miniature } from './Miniature';
 import { useStripModel } from './model';
 import { MomentMarks, momentUnder } from './MomentMarks';
-import { Bracket } from '../wanted/Bracket';
+import { Bracket } from './Bracket';
+import { SoftEdges } from './SoftEdges';
 import { UnitRuler, VoltsRuler } from './Rulers';
 import { TimeRuler } from './TimeRuler';
 
@@ -135,6 +136,7 @@ function Drawing({ model, ...props }: Props & { readonly model: ReturnType<typeo
           onChoose={(more) => onChoose?.(view.id, more)}
         />
       ))}
+      {props.onMove !== undefined && <SoftEdges patch={predicted.graph.patch} views={views} layout={layout} />}
       <UnitRuler layout={layout} end={end} />
       <Bracket layout={layout} end={end} held={props.onMove !== undefined} />
       <MomentMarks views={views} layout={layout} window={window} />

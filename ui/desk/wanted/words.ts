@@ -1,4 +1,4 @@
-import { needsTrace, placeOfTarget, socketAt, TARGET_SHAPES, wantOf, withUnit, showNumber } from '@/core';
+import { needsTrace, socketAt, TARGET_SHAPES, wantOf, withUnit, showNumber } from '@/core';
 import type { GraphModule, Graph, Missed, Reading, Target } from '@/core';
 
 /** Something that can be wanted at a place, by what it means, and the target that it starts as. */
@@ -131,6 +131,3 @@ export function standing({ target, met, error }: Missed): string {
 /** How it stands, of what was told last. */
 export const missOf = (missed: readonly Missed[], t: Target): Missed | null =>
   missed.find((m) => m.target === t || (needsTrace(t) && m.target.at === t.at && m.target.id === t.id)) ?? null;
-
-/** Whether a target's place is still there. */
-export const isThere = (graph: Graph, t: Target): boolean => placeOfTarget(graph, t) !== null;

@@ -5,8 +5,8 @@ import { useStore } from 'zustand';
 import { showQuantity } from '@/core';
 import { useSolving } from '@/ui/session/solving';
 import { ink } from '@/ui/theme/tokens';
-import type { EndView, Wanted } from '../strip/frames';
-import type { Layout } from '../strip/geometry';
+import type { EndView, Wanted } from './frames';
+import type { Layout } from './geometry';
 import { movedTo, nudged } from './handles';
 import type { End } from './handles';
 

@@ -1,6 +1,6 @@
 import type { EndSpec, ParamValues, Target } from '@/core';
-import { wantedDrives } from '../strip/frames';
-import type { Bracket, EndView } from '../strip/frames';
+import { wantedDrives } from './frames';
+import type { Bracket, EndView } from './frames';
 
 export type End = 'low' | 'high';
 
