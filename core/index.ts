@@ -85,6 +85,7 @@ export type { Frame, Joining, Strip } from './graph/strip';
 export { driveFor } from './solve/drive';
 export { freeFaults, freeKnobs } from './solve/knobs';
 export type { FreeKnob } from './solve/knobs';
+export { helpersAt } from './solve/helpers';
 export { missesIn, missesOf } from './solve/met';
 export { needsTrace } from './solve/miss';
 export { settingOf } from './solve/bench';

@@ -235,4 +235,18 @@ describe('what is wanted', () => {
     );
     expect(first).toMatch(/cutoffHz|volts|amount/);
   });
+
+  it('sets an amplifier in one go, from silence to unity', async () => {
+    const { desk, page } = at;
+    await openNew({ swell: ['lfo'], voice: ['oscillator'], amp: ['vca'] }, [
+      'swell.out > amp.cv',
+      'voice.saw > amp.in',
+    ]);
+    await desk.end('amp.cv');
+    await desk.stage('amp');
+    await desk.section('helpers');
+    await (await page.waitForSelector('[data-helper="rest to full"] button'))!.click();
+    await desk.readingIs('amp.cv', '-∞ … 0.0\u2009dB'.replace('-', '\u2212'));
+    expect(reading(await desk.kept(), 'amp.cv').driveVolts).toEqual([expect.closeTo(0, 6), expect.closeTo(5, 6)]);
+  });
 });

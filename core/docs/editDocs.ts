@@ -54,7 +54,7 @@ export const editWords = {
     example: { do: 'bypass', module: 'trim', cables: [{ from: 'swell.out', to: 'trim.in' }] },
   },
   target: {
-    says: 'Says what is wanted at a socket; `null` takes that back.',
+    says: 'Says what is wanted at a socket; `null` takes that back; `id` tells several at one socket apart.',
     example: {
       do: 'target',
       at: 'tone.cutoff',

@@ -1,0 +1,121 @@
+import { socketAt } from '../document/sockets';
+import type { Patch } from '../document/types';
+import type { Target } from '../document/wants';
+import type { Edit } from '../edit/edit';
+import { BoundsEngine } from '../bounds/bounds';
+import { buildGraph } from '../graph/graph';
+import type { Graph, GraphModule } from '../graph/graph';
+import { knobsOf } from '../kinds/knobs';
+import { showNumber, showVolts } from '../units/show';
+import { solve } from './solve';
+import { editsOf } from './types';
+
+/** Something that a player sets by ear or by sums, done in one edit. */
+export interface Helper {
+  readonly key: 'rest to full' | 'just opens' | 'stays open' | 'nothing clips' | 'locked';
+  readonly title: string;
+  /** What it does and why, in a line or two. */
+  readonly says: string;
+  readonly edits: readonly Edit[];
+}
+
+export interface HelperOptions {
+  /** The gain that an amplifier may fall to and still be heard, dB. */
+  readonly openDb: number;
+  /** Where a locked oscillator begins, share of a cycle. */
+  readonly phase: number;
+}
+
+/** Oscillators within this of each other are of one rate. */
+const SAME = 0.05;
+
+/** The settings of a module's own knobs with which a target is met; null where they do not reach it. */
+function solvedAt(patch: Patch, m: GraphModule, target: Target): readonly Edit[] | null {
+  const free = knobsOf(m.kind, m.params).map((k) => `${m.id}.${k.name}`);
+  const [best] = solve(patch, { plain: true, free }, [target]).solutions;
+  return best ? editsOf(best) : null;
+}
+
+/** Of an amplifier whose control moves. */
+function amplifierHelpers(patch: Patch, m: GraphModule, { openDb }: HelperOptions): Helper[] {
+  const end = m.kind.ends?.[0];
+  const used = m.inputs.some((s) => s.driver.type === 'output' && end?.sockets.includes(s.spec.name));
+  const full = end?.window(m.params)?.[1];
+  if (!m.kind.opens || !end || !used || full === undefined) return [];
+  const at = socketAt(m.id, end.socket);
+  const ideas: readonly (readonly [Helper['key'], string, string, Target])[] = [
+    [
+      'rest to full',
+      'Closed at its lowest, full at its peak',
+      `Finds the true zero: the control runs from 0 V to ${showVolts(full, false)}, where it is fully open.`,
+      { at, quantity: 'volts', low: 0, high: full },
+    ],
+    [
+      'just opens',
+      'Its peak just opens it',
+      `The highest control is ${showVolts(full, false)}: no louder than unity, and no quieter.`,
+      { at, quantity: 'volts', low: null, high: full },
+    ],
+    [
+      'stays open',
+      `Never quieter than ${showNumber(-Math.abs(openDb), 0)} dB`,
+      'Amount and bias that keep it open at its lowest, and full at its peak.',
+      { at, quantity: 'gain', low: -Math.abs(openDb), high: 0 },
+    ],
+  ];
+  return ideas.flatMap(([key, title, says, target]): Helper[] => {
+    const edits = solvedAt(patch, m, target);
+    return edits && edits.length > 0 ? [{ key, title, says, edits }] : [];
+  });
+}
+
+/** Of what adds up beyond its rails: all its levels less by one factor. */
+function levelHelpers(graph: Graph, m: GraphModule): Helper[] {
+  const names = m.kind.room === 'between' ? (m.kind.scaledBy?.(m.params) ?? []) : [];
+  if (names.length === 0) return [];
+  const { railVolts } = graph.patch.settings;
+  const ranges = new BoundsEngine().run(graph).get(m.id)?.unclipped ?? [];
+  const peak = Math.max(0, ...ranges.map(([lo, hi]) => Math.max(hi, -lo)));
+  if (peak <= railVolts || !Number.isFinite(peak)) return [];
+  const factor = railVolts / peak;
+  const edits = names.flatMap((param): Edit[] => {
+    const value = Number((Number(m.params[param]) * factor).toPrecision(6));
+    return Number(m.params[param]) === 0 ? [] : [{ do: 'set', module: m.id, param, value }];
+  });
+  const says = `It could reach ${showVolts(peak, false)} and the rails are at ${showVolts(railVolts, false)}: every level times ${showNumber(factor, 2)}, so the balance stays.`;
+  return [{ key: 'nothing clips', title: 'Levels so that nothing clips', says, edits }];
+}
+
+/** Of an oscillator that runs beside another of its rate: begun by it, at a chosen phase. */
+function lockHelpers(graph: Graph, m: GraphModule, { phase }: HelperOptions): Helper[] {
+  const reset = m.inputs.find((s) => s.spec.name === 'reset');
+  const rate = m.kind.hertz?.(m.params) ?? 0;
+  if (!reset || reset.connected || rate <= 0 || !m.kind.params.phase) return [];
+  const alike = graph.modules.filter((x) => {
+    const other = x.kind.hertz?.(x.params) ?? 0;
+    return x !== m && other > 0 && !x.kind.audible && Math.abs(other - rate) <= SAME * rate;
+  });
+  return alike.slice(0, 1).flatMap((other): Helper[] => {
+    const from = other.outputs.find((o) => o.name === 'pulse') ?? other.outputs[0];
+    if (!from) return [];
+    return [
+      {
+        key: 'locked',
+        title: `Locked to ${other.label}, ${showNumber(360 * phase, 0)}° on`,
+        says: `${other.label} begins it anew each cycle at that phase, so they do not drift apart.`,
+        edits: [
+          { do: 'plug', cable: { from: from.socket, to: reset.socket } },
+          { do: 'set', module: m.id, param: 'phase', value: phase },
+        ],
+      },
+    ];
+  });
+}
+
+/** What could be set at a module in one go, of what makes sense there. */
+export function helpersAt(patch: Patch, id: string, options: HelperOptions): Helper[] {
+  const graph = buildGraph(patch);
+  const m = graph.modules.find((x) => x.id === id);
+  if (!m) return [];
+  return [...amplifierHelpers(patch, m, options), ...levelHelpers(graph, m), ...lockHelpers(graph, m, options)];
+}
