@@ -102,6 +102,10 @@ export interface CoreWorker {
   full(step: PatchStep, request: FullRequest): Promise<FullAnswer>;
   /** Of the patch that was last asked for in full. */
   cures(): Promise<CuresAnswer>;
+}
+
+/** What the page asks of the solver's worker. */
+export interface SolveWorker {
   /** The knobs for what the patch wants. */
   solve(step: PatchStep, request: SolveRequest): Promise<SolveReply>;
   /** What knobs, gains and offsets that are a little off do to it. */

@@ -1,7 +1,5 @@
 import { expose, transfer } from 'comlink';
 import {
-  applyEdits,
-  buildGraph,
   checkedCures,
   measure,
   missesOf,
@@ -11,22 +9,13 @@ import {
   productLines,
   Simulator,
   socketAt,
-  solve,
   spectrumOf,
-  tolerance,
   upstreamOf,
 } from '../core';
 import type { AssetLookup, Found, Graph, Missed, Patch, Prediction, Simulation } from '../core';
 import { Assets } from './assets';
-import type {
-  CoreWorker,
-  FullAnswer,
-  PatchStep,
-  PictureData,
-  PreviewAnswer,
-  ProbeAnswer,
-  SpectrumAnswer,
-} from '../wire/core';
+import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer, ProbeAnswer, SpectrumAnswer } from '../wire/core';
+import { take } from './held';
 import { progressTeller } from './tellProgress';
 
 /** Slow voltages alone are drawn at this rate while a knob turns; the whole run that follows takes the patch's own. */
@@ -37,19 +26,6 @@ const assets = new Assets();
 
 function pictures(simulation: Simulation): Map<string, PictureData> {
   return new Map([...simulation.pictures].map(([socket, { min, max, reach }]) => [socket, { min, max, reach }]));
-}
-
-/** The patch that the page and this worker speak of, and its graph. */
-let held: { readonly version: number; readonly graph: Graph } | null = null;
-
-/** Takes a step of the page along; the graph of what is held already is the same. */
-function take(step: PatchStep): Graph {
-  if (held?.version === step.version) return held.graph;
-  if ('patch' in step) held = { version: step.version, graph: buildGraph(step.patch) };
-  else if (held?.version === step.on)
-    held = { version: step.version, graph: buildGraph(applyEdits(held.graph.patch, step.edits)) };
-  else throw new Error(`version ${step.on} of the patch is not held here`);
-  return held.graph;
 }
 
 /** The pictures that the page was last sent by a preview. */
@@ -175,15 +151,6 @@ const worker: CoreWorker = {
     const { version, patch, found, asset } = last;
     const findings = checkedCures(patch, found, { asset, progress: tellProgress }, CURE_WORK);
     return Promise.resolve({ version, findings });
-  },
-  async solve(step, request) {
-    const { patch } = take(step);
-    const asset = await assets.of(patch);
-    return { version: step.version, answer: solve(patch, { ...request, asset }) };
-  },
-  tolerance(step, draws) {
-    const { patch } = take(step);
-    return Promise.resolve({ version: step.version, report: tolerance(patch, { draws, progress: tellProgress }) });
   },
 };
 

@@ -14,7 +14,12 @@ const ends = allKinds.flatMap((kind) =>
 
 describe('a chain for a goal', () => {
   it('opens a filter between two frequencies, by a slow oscillator', () => {
-    const made = chainFor({ kind: 'filter', socket: 'cutoff', low: 250, high: 4000, by: 'lfo' })!;
+    const made = chainFor({
+      kind: 'filter',
+      socket: 'cutoff',
+      wish: { want: 'range', low: 250, high: 4000 },
+      by: 'lfo',
+    })!;
     expect(made.reached).toBe(true);
     expect(made.amount).toBeCloseTo(0.4, 5);
     const reading = predict(made.patch).readings.find((r) => r.at === 'end.cutoff')!;
@@ -38,7 +43,7 @@ describe('a chain for a goal', () => {
           const figures = [a, b].map((share) => end.value(params, from + share * (to - from)));
           if (figures.some((f) => f === null)) return;
           const [low, high] = figures as [number, number];
-          const made = chainFor({ kind: kind.name, socket: end.socket, low, high, by });
+          const made = chainFor({ kind: kind.name, socket: end.socket, wish: { want: 'range', low, high }, by });
           expect(made).not.toBeNull();
           expect(parsePatch(JSON.parse(JSON.stringify(printPatch(made!.patch)))).ok).toBe(true);
           expect({ by, end: `${kind.name}.${end.socket}`, low, high, reached: made!.reached }).toMatchObject({
@@ -50,13 +55,33 @@ describe('a chain for a goal', () => {
     );
   });
 
+  it('opens four octaves about a middle, and stays inside what it is given', () => {
+    const wide = chainFor({
+      kind: 'filter',
+      socket: 'cutoff',
+      wish: { want: 'span', span: 4, centre: 400 },
+      by: 'lfo',
+    })!;
+    expect(wide.reached).toBe(true);
+    expect([wide.reading.low, wide.reading.high]).toEqual([expect.closeTo(100, 4), expect.closeTo(1600, 3)]);
+    const inside = chainFor({ kind: 'vca', socket: 'cv', wish: { want: 'within', low: -20, high: 0 }, by: 'lfo' })!;
+    expect(inside.reached).toBe(true);
+    expect(inside.reading.low).toBeGreaterThanOrEqual(-20 - 1e-6);
+    expect(inside.reading.high).toBeLessThanOrEqual(1e-6);
+  });
+
   it('says when it cannot: beyond what the destination answers to', () => {
-    const made = chainFor({ kind: 'filter', socket: 'cutoff', low: 250, high: 900_000, by: 'lfo' })!;
+    const made = chainFor({
+      kind: 'filter',
+      socket: 'cutoff',
+      wish: { want: 'range', low: 250, high: 900_000 },
+      by: 'lfo',
+    })!;
     expect(made.reached).toBe(false);
     expect(made.reading.high).toBeLessThan(30_000);
   });
 
   it('knows no destination that is none', () => {
-    expect(chainFor({ kind: 'filter', socket: 'out', low: 0, high: 1, by: 'lfo' })).toBeNull();
+    expect(chainFor({ kind: 'filter', socket: 'out', wish: { want: 'range', low: 0, high: 1 }, by: 'lfo' })).toBeNull();
   });
 });

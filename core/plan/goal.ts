@@ -4,39 +4,44 @@ import { blank } from '../document/parse';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { kindNamed } from '../kinds';
-import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { readingsOf } from '../answers/readings';
 import type { Reading } from '../answers/readings';
-import { driveFor } from '../solve/drive';
+import { openedEnd } from './opened';
+import { applyEdits } from '../edit/edit';
+import { solve } from '../solve/solve';
+import { editsOf } from '../solve/types';
 
 /** What moves a goal, each with what it needs to move at all. */
 export const goalSources = ['lfo', 'envelope', 'gesture', 'sequencer'] as const;
 export type GoalSource = (typeof goalSources)[number];
 
+/** A target without its place: two figures that it moves between or stays inside, or how wide about which middle. */
+export type Wish =
+  | { readonly want: 'range' | 'within'; readonly low: number; readonly high: number }
+  | { readonly want: 'span'; readonly span: number; readonly centre: number };
+
 export interface Goal {
   /** A destination: kind and socket. */
   readonly kind: string;
   readonly socket: string;
-  /** Between which figures, in the destination's own unit. */
-  readonly low: number;
-  readonly high: number;
+  /** What shall come of it there, in the destination's own unit. */
+  readonly wish: Wish;
   readonly by: GoalSource;
 }
 
 export interface GoalChain {
   readonly patch: Patch;
   readonly reading: Reading;
-  /** Whether the reading is what was wanted, to a thousandth of the span. */
+  /** Whether what is wanted is met. */
   readonly reached: boolean;
   /** The scale and the lift that the chain's one stage is set to. */
   readonly amount: number;
   readonly lift: number;
 }
 
-/** Scale and lift of the stage between, at most. */
-const AMOUNTS = [1, 2, 4] as const;
-const REACH = 12;
+/** What the stage between is built as, the plainest first. */
+const BUILDS: readonly ParamValues[] = [{}, { maxAmount: 2 }, { maxAmount: 4, lowVolts: -12, highVolts: 12 }];
 
 interface Moved {
   readonly modules: readonly ModuleDoc[];
@@ -103,35 +108,18 @@ function patchOf(goal: Goal, end: ModuleDoc, stage: ModuleDoc | null, unit: stri
   const quantity = kindNamed(goal.kind)?.ends?.find((e) => e.socket === goal.socket)?.quantity ?? 'volts';
   return {
     ...blank,
-    name: `${end.label ?? goal.kind}, ${goal.socket}: ${goal.low} to ${goal.high} ${unit}`.trim(),
+    name: `${end.label ?? goal.kind}, ${goal.socket}: ${told(goal.wish)} ${unit}`.trim(),
     modules: [...source.modules, ...(stage ? [stage] : []), ...voice.modules, end],
     cables: [...source.cables, ...chain, ...voice.cables],
-    targets: [{ at, quantity, low: goal.low, high: goal.high }],
+    targets: [{ at, quantity, ...goal.wish }],
     probes: [{ at: source.output }, { at }],
   };
 }
 
-const boundAt = (
-  patch: Patch,
-  id: string,
-): { outputs: readonly (readonly [number, number])[]; drive: readonly [number, number] } => {
-  const found = new BoundsEngine().run(buildGraph(patch)).get(id);
-  return { outputs: found?.outputs ?? [], drive: found?.ends[0]?.drive ?? [0, 0] };
-};
+const told = (wish: Wish): string =>
+  wish.want === 'span' ? `${wish.span} about ${wish.centre}` : `${wish.low} to ${wish.high}`;
 
-/** The smallest maximum that holds an amount. */
-const maximumFor = (amount: number): number => AMOUNTS.find((most) => Math.abs(amount) <= most) ?? 4;
-
-function stageFor(amount: number, lift: number): ModuleDoc {
-  const wide = Math.abs(lift) > 5;
-  const params = {
-    amount,
-    volts: lift,
-    ...(maximumFor(amount) > 1 && { maxAmount: maximumFor(amount) }),
-    ...(wide && { lowVolts: -REACH, highVolts: REACH }),
-  };
-  return { id: 'trim', kind: 'offset', label: 'Trim', params };
-}
+const stageOf = (params: ParamValues): ModuleDoc => ({ id: 'trim', kind: 'offset', label: 'Trim', params });
 
 /** The destination, with the socket's own amount knob opened where it starts shut. */
 function endModule({ kind, socket }: Goal): ModuleDoc {
@@ -140,71 +128,28 @@ function endModule({ kind, socket }: Goal): ModuleDoc {
 }
 
 /**
- * What a new destination is set to so that its socket does something: the first amount knob that it waits for, at 1.
- *
- * @returns nothing where the socket works by itself, or never does.
- */
-export function openedEnd(kindName: string, socket: string): ModuleDoc['params'] | undefined {
-  const kind = kindNamed(kindName);
-  const index = kind?.ends?.findIndex((e) => e.socket === socket) ?? -1;
-  if (!kind || index < 0) return undefined;
-  const knobs = Object.entries(kind.params).filter(
-    ([name, spec]) => /amount\d*$/i.test(name) && spec.type === 'number',
-  );
-  const settings = [undefined, ...knobs.map(([name]) => ({ [name]: 1 }))];
-  return settings.find((params) => {
-    const end: ModuleDoc = { id: 'end', kind: kindName, ...(params && { params }) };
-    return lineOf(socket, end, index)[1] !== 0;
-  });
-}
-
-/**
- * The simplest chain for a goal: a source, one scale and offset, the destination. The destination's drive is a
- * straight line of what is plugged in, so two voltages tell how much of it is wanted.
+ * The simplest chain for a goal: a source, one scale and offset, the destination; its knobs as the solver finds them.
  *
  * @returns null where there is no such destination.
  */
 export function chainFor(goal: Goal): GoalChain | null {
   const kind = kindNamed(goal.kind);
-  const index = kind?.ends?.findIndex((e) => e.socket === goal.socket) ?? -1;
-  const spec = kind?.ends?.[index] as EndSpec<ParamValues> | undefined;
+  const spec = kind?.ends?.find((e) => e.socket === goal.socket);
   if (!kind || !spec) return null;
   const end = endModule(goal);
-  const params = completeParams(kind, end.params);
-  const unit = spec.unit(params);
-  const source = boundAt(patchOf(goal, end, null, unit), 'mover');
-  const outputs = kindNamed(goal.by)?.outputs(completeParams(kindNamed(goal.by) ?? kind)) ?? [];
-  const [s0, s1] = source.outputs[outputs.indexOf(sourceOf(goal.by).output.split('.')[1] ?? 'out')] ?? [0, 0];
-  const [p, q] = lineOf(goal.socket, end, index);
-  const [d0, d1] = [driveFor(spec, params, goal.low), driveFor(spec, params, goal.high)];
-  const [v0, v1] = q === 0 ? [0, 0] : [(d0 - p) / q, (d1 - p) / q];
-  const amount = rounded(clamp(s1 === s0 ? 0 : (v1 - v0) / (s1 - s0), 4));
-  const lift = rounded(clamp(v0 - amount * (amount < 0 ? s1 : s0), REACH));
-  const patch = patchOf(goal, end, stageFor(amount, lift), unit);
+  const unit = spec.unit(completeParams(kind, end.params));
+  const tries = BUILDS.map((build) => {
+    const patch = patchOf(goal, end, stageOf({ ...build, amount: 1 }), unit);
+    return { patch, answer: solve(patch, { live: true, free: ['trim.amount', 'trim.volts'] }) };
+  });
+  const found = tries.find((t) => t.answer.feasible) ?? tries.at(-1);
+  const best = found?.answer.solutions[0] ?? found?.answer.nearest;
+  return found && best ? chainOf(goal, applyEdits(found.patch, editsOf(best)), found.answer.feasible) : null;
+}
+
+function chainOf({ socket }: Goal, patch: Patch, reached: boolean): GoalChain | null {
   const graph = buildGraph(patch);
-  const at = `end.${goal.socket}`;
-  const reading = readingsOf(graph, new BoundsEngine().run(graph), null).find((r) => r.at === at);
-  return reading ? { patch, reading, reached: meets(reading, goal), amount, lift } : null;
-}
-
-const clamp = (x: number, most: number): number => Math.min(most, Math.max(-most, x));
-/** As a knob can be set, but no coarser than a figure needs. */
-const rounded = (x: number): number => Math.round(x * 1e6) / 1e6;
-
-/** The destination's drive as a line of the voltage at the socket: at 0 V, and a volt's worth. */
-function lineOf(socket: string, end: ModuleDoc, index: number): readonly [number, number] {
-  const at = (volts: number): number => {
-    const fixed: ModuleDoc = { id: 'fixed', kind: 'constant', params: { volts } };
-    const cable = { from: 'fixed.out', to: `end.${socket}` };
-    const found = new BoundsEngine().run(buildGraph({ ...blank, modules: [fixed, end], cables: [cable] }));
-    return found.get('end')?.ends[index]?.drive[0] ?? 0;
-  };
-  const zero = at(0);
-  return [zero, at(1) - zero];
-}
-
-function meets(reading: Reading, { low, high }: Goal): boolean {
-  const near = (figure: number | null, wanted: number): boolean =>
-    figure !== null && Math.abs(figure - wanted) <= 1e-3 * Math.max(Math.abs(high - low), Math.abs(wanted) * 1e-3);
-  return near(reading.low, low) && near(reading.high, high);
+  const reading = readingsOf(graph, new BoundsEngine().run(graph), null).find((r) => r.at === `end.${socket}`);
+  const { amount, volts } = graph.modules.find((m) => m.id === 'trim')?.params ?? {};
+  return reading ? { patch, reading, reached, amount: Number(amount), lift: Number(volts) } : null;
 }

@@ -1,7 +1,7 @@
 import { wantOf } from '../document/wants';
 import type { Target } from '../document/wants';
 import { clockOf } from '../units/knob';
-import type { Setting } from './bench';
+import type { Setting } from './setting';
 import type { Job, Look } from './job';
 import { settingAt, valueBeyond } from './knobs';
 import { placeOfTarget, unitOf } from './place';

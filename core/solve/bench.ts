@@ -1,6 +1,4 @@
 import { BoundsEngine } from '../bounds/bounds';
-import type { ModuleBounds } from '../bounds/bounds';
-import { repeatsIn } from '../bounds/repeats';
 import type { Closeness } from '../bounds/tighten';
 import { applyEdits } from '../edit/edit';
 import type { Edit } from '../edit/edit';
@@ -8,25 +6,12 @@ import type { Patch } from '../document/types';
 import type { Target } from '../document/wants';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
-import type { Lin, Range } from '../law/lin';
-import { constant } from '../law/lin';
 import { simulateGraph } from '../simulate/simulate';
 import type { Simulation, SimulateOptions } from '../simulate/types';
 import { modulesBehind, settingAt, valueBeyond } from './knobs';
 import type { FreeKnob } from './knobs';
-import type { Place } from './place';
-
-/** A patch with some knobs in other places: its values, ranges and traces. */
-export interface Setting {
-  readonly graph: Graph;
-  value(place: Place): Lin;
-  range(x: Lin): Range;
-  /** The trace at a place, volts. */
-  trace(place: Place): Float64Array;
-  readonly sampleRate: number;
-  /** Seconds after which it repeats, or null. */
-  repeatsEvery(place: Place): number | null;
-}
+import { settingOf } from './setting';
+import type { Runner, Setting } from './setting';
 
 export interface BenchOptions {
   readonly closeness?: Closeness;
@@ -34,8 +19,6 @@ export interface BenchOptions {
   /** For traces of slow voltages alone; left out: the patch's own. */
   readonly sampleRate?: number;
 }
-
-const ZERO = constant(0);
 
 /** Tries knobs: works out again only what they reach, with the same answers as a prediction from the start. */
 export class Bench {
@@ -74,7 +57,7 @@ export class Bench {
   at(x: ArrayLike<number>): Setting {
     this.looks++;
     const graph = this.graphAt(x);
-    return settingOf(graph, this.engine, this.engine.run(graph), this.options);
+    return looked(graph, this.engine, this.options);
   }
 
   /** Only what the targets hang on. */
@@ -100,56 +83,28 @@ export class Bench {
   }
 }
 
-/** The modules whose movement arrives at a place. */
-function feeding(graph: Graph, { module, at }: Place): string[] {
-  const m = graph.modules[module];
-  if (!m || at.is === 'output') return m ? [m.id] : [];
-  const inputs =
-    at.is === 'input'
-      ? m.inputs.filter((_, i) => i === at.index)
-      : m.inputs.filter((s) => at.spec.sockets.includes(s.spec.name));
-  return inputs.flatMap(({ driver }) => (driver.type === 'output' ? [graph.modules[driver.module]?.id ?? ''] : []));
-}
-
-/** A graph whose bounds an engine has just worked out, as a setting to look at. */
-export function settingOf(
-  graph: Graph,
-  engine: BoundsEngine,
-  bounds: ReadonlyMap<string, ModuleBounds>,
-  { asset, sampleRate }: BenchOptions = {},
-): Setting {
+/** Runs a patch for one trace after another; of one place once. */
+function runnerOf({ asset, sampleRate }: BenchOptions): Runner {
   let simulation: Simulation | null = null;
-  const run = (place: Place): Float64Array => {
+  return (graph, place) => {
     if (!simulation?.traces.has(place.socket) && !simulation?.drives.has(place.socket)) {
       const at = sampleRate === undefined ? graph : { ...graph, sampleRate };
       const ask = place.at.is === 'end' ? { drives: [place.socket] } : { traces: [place.socket] };
       simulation = simulateGraph(at, { ...ask, only: [place.socket], sparing: true, ...(asset && { asset }) });
     }
-    const { traces, drives } = simulation as Simulation;
-    return (place.at.is === 'end' ? drives : traces).get(place.socket) ?? new Float64Array(1);
-  };
-  return {
-    graph,
-    range: (x) => engine.range(x),
-    value(place) {
-      const found = engine.valuesOf(graph.modules[place.module]?.id ?? '');
-      if (!found) return ZERO;
-      const { is, index } = place.at;
-      return (is === 'end' ? found.drives : is === 'input' ? found.inputs : found.outputs)[index] ?? ZERO;
-    },
-    trace: run,
-    repeatsEvery(place) {
-      const all = repeatsIn(graph, bounds);
-      const every = feeding(graph, place).map((id) => all.get(id)?.repeatsEvery ?? null);
-      return every.length > 0 && every.every((x) => x === every[0]) ? (every[0] ?? null) : null;
-    },
-    sampleRate: sampleRate ?? graph.sampleRate,
+    return (place.at.is === 'end' ? simulation.drives : simulation.traces).get(place.socket) ?? new Float64Array(1);
   };
 }
+
+const looked = (graph: Graph, engine: BoundsEngine, options: BenchOptions): Setting =>
+  settingOf(graph, engine, engine.run(graph), {
+    run: runnerOf(options),
+    ...(options.sampleRate !== undefined && { sampleRate: options.sampleRate }),
+  });
 
 /** A patch as it stands, looked at from the start: what a claim rests on. */
 export function settledAs(patch: Patch, options: BenchOptions = {}): Setting {
   const graph = buildGraph(patch);
   const engine = new BoundsEngine(options.closeness);
-  return settingOf(graph, engine, engine.run(graph), options);
+  return looked(graph, engine, options);
 }

@@ -1,7 +1,8 @@
 import { stream } from '../kinds/random';
 import { wantOf } from '../document/wants';
 import type { Target } from '../document/wants';
-import type { Bench, Setting } from './bench';
+import type { Bench } from './bench';
+import type { Setting } from './setting';
 import { missOf, needsTrace } from './miss';
 import type { Miss } from './part';
 import { driveFor } from './drive';

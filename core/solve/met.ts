@@ -1,7 +1,5 @@
-import type { Patch } from '../document/types';
 import type { Target } from '../document/wants';
-import { settledAs } from './bench';
-import type { BenchOptions, Setting } from './bench';
+import type { Setting } from './setting';
 import { missOf } from './miss';
 import type { Miss } from './part';
 
@@ -41,7 +39,3 @@ export function missesIn(targets: readonly Target[], setting: Setting): Missed[]
     return { target, met: miss !== null && isMet(target, miss), error: miss?.error ?? Infinity };
   });
 }
-
-/** The same of a patch as it stands. */
-export const missesOf = (patch: Patch, options: BenchOptions = {}): Missed[] =>
-  missesIn(patch.targets, settledAs(patch, options));

@@ -2,7 +2,7 @@ import type { Target } from '../document/wants';
 import type { GraphModule } from '../graph/graph';
 import { add } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
-import type { Setting } from './bench';
+import type { Setting } from './setting';
 import { canRead, driveFor } from './drive';
 import type { Miss, Part } from './part';
 import { placeOf, placeOfTarget } from './place';

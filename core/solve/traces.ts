@@ -3,7 +3,7 @@ import type { GraphModule } from '../graph/graph';
 import { Gate } from '../kinds/detect';
 import type { Range } from '../law/lin';
 import { gainOf } from '../units/db';
-import type { Setting } from './bench';
+import type { Setting } from './setting';
 import { driveFor } from './drive';
 import type { Miss } from './part';
 import { placeOf } from './place';

@@ -1,5 +1,5 @@
 import type { ModuleBounds, Patch } from '@/core';
-import type { CuresAnswer, FullAnswer, FullRequest, PreviewAnswer, PreviewRequest } from '@/wire/core';
+import type { CoreWorker, CuresAnswer, FullAnswer, FullRequest, PreviewAnswer, PreviewRequest } from '@/wire/core';
 import { Line } from './line';
 import type { Progress } from './line';
 
@@ -32,16 +32,20 @@ export interface CoreEvents {
   readonly progress: (progress: Progress) => void;
 }
 
+const coreWorker = (): Worker => new Worker(new URL('@/workers/core.worker.ts', import.meta.url), { type: 'module' });
+
 /** Two workers, so that a long run never holds up what is being turned. */
 export function openCore(on: CoreEvents): CoreClient {
-  const preview = new Line<PreviewQuestion, PreviewAnswer>({
+  const preview = new Line<PreviewQuestion, PreviewAnswer, CoreWorker>({
+    worker: coreWorker,
     ask: (remote, { patch, ...request }, stepTo) => remote.preview(stepTo(patch), request),
     onAnswer: (_question, answer) => on.preview(answer),
     onFailure: on.failure,
     pace: PACE,
   });
   let asked: Patch | null = null;
-  const full = new Line<FullQuestion | 'cures', FullAnswer | CuresAnswer>({
+  const full = new Line<FullQuestion | 'cures', FullAnswer | CuresAnswer, CoreWorker>({
+    worker: coreWorker,
     ask(remote, question, stepTo) {
       if (question === 'cures') return remote.cures();
       const { patch, ...request } = question;

@@ -2,7 +2,7 @@ import { wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { editsBetween } from '@/core';
 import type { Patch } from '@/core';
-import type { CoreWorker, PatchStep } from '@/wire/core';
+import type { PatchStep } from '@/wire/core';
 
 /** A worker that says nothing for so long, not even how far it is, is taken for hung, milliseconds. */
 const PATIENCE = 30_000;
@@ -17,8 +17,10 @@ interface Pending {
 
 class Cancelled extends Error {}
 
-interface LineOptions<Q, A> {
-  readonly ask: (remote: Remote<CoreWorker>, question: Q, stepTo: (patch: Patch) => PatchStep) => Promise<A>;
+interface LineOptions<Q, A, W> {
+  /** A new worker. */
+  readonly worker: () => Worker;
+  readonly ask: (remote: Remote<W>, question: Q, stepTo: (patch: Patch) => PatchStep) => Promise<A>;
   readonly onAnswer: (question: Q, answer: A) => void;
   readonly onFailure: (message: string) => void;
   readonly onProgress?: (progress: Progress) => void;
@@ -32,9 +34,9 @@ interface LineOptions<Q, A> {
  * question's promise is rejected; one that is only long says how far it is, and can be cancelled. An answer for another
  * version than the one last asked about is dropped.
  */
-export class Line<Q, A extends { readonly version: number }> {
+export class Line<Q, A extends { readonly version: number }, W> {
   private worker: Worker | null = null;
-  private remote: Remote<CoreWorker> | null = null;
+  private remote: Remote<W> | null = null;
   private held: { readonly version: number; readonly patch: Patch } | null = null;
   private versions = 0;
   private busy = false;
@@ -42,7 +44,7 @@ export class Line<Q, A extends { readonly version: number }> {
   private waiting: Q | null = null;
   private pending: Pending | null = null;
 
-  constructor(private readonly options: LineOptions<Q, A>) {}
+  constructor(private readonly options: LineOptions<Q, A, W>) {}
 
   put(question: Q): void {
     if (this.closed) return;
@@ -68,12 +70,12 @@ export class Line<Q, A extends { readonly version: number }> {
     this.end();
   }
 
-  private open(): Remote<CoreWorker> {
+  private open(): Remote<W> {
     if (this.remote) return this.remote;
-    this.worker = new Worker(new URL('@/workers/core.worker.ts', import.meta.url), { type: 'module' });
+    this.worker = this.options.worker();
     this.worker.addEventListener('message', this.hear);
     this.worker.addEventListener('error', this.die);
-    this.remote = wrap<CoreWorker>(this.worker);
+    this.remote = wrap<W>(this.worker);
     return this.remote;
   }
 

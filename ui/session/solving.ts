@@ -2,7 +2,7 @@ import { createContext, useContext } from 'react';
 import { createStore } from 'zustand';
 import { applyEdits, completeParams, editsOf, kindNamed, partsOf, showNumber, showTarget } from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
-import type { SolveReply, SolveRequest, ToleranceReply } from '@/wire/core';
+import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply } from '@/wire/core';
 import type { DeskStore } from './desk';
 import { Line } from './line';
 import type { Progress } from './line';
@@ -66,12 +66,15 @@ function valueIn(patch: Patch, name: string): number {
   return kind ? Number(completeParams(kind, m.params, patch.settings.bpm)[param]) : 0;
 }
 
+const solveWorker = (): Worker => new Worker(new URL('@/workers/solve.worker.ts', import.meta.url), { type: 'module' });
+
 /** All that asks the solver for one desk; its worker is there once something is asked. */
 export function createSolving(desk: DeskStore) {
   let go: Go | null = null;
   return createStore<SolvingState>((set, get) => {
-    const opened = (): Line<Question, SolveReply | ToleranceReply> =>
-      new Line<Question, SolveReply | ToleranceReply>({
+    const opened = (): Line<Question, SolveReply | ToleranceReply, SolveWorker> =>
+      new Line<Question, SolveReply | ToleranceReply, SolveWorker>({
+        worker: solveWorker,
         ask: (remote, { patch, ask }, stepTo) =>
           'solve' in ask ? remote.solve(stepTo(patch), ask.solve) : remote.tolerance(stepTo(patch), ask.draws),
         onAnswer: ({ then }, reply) => then('answer' in reply ? reply.answer : reply.report),

@@ -20,7 +20,7 @@ import {
   showRange,
   showVolts,
 } from '@/core';
-import type { GoalChain, GoalSource, Patch } from '@/core';
+import type { GoalChain, GoalSource, Patch, Wish } from '@/core';
 import { endChoices } from '@/ui/parts/choices';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -58,6 +58,18 @@ function startOf(key: string): { low: string; high: string } {
   return { low: shown(0.3), high: shown(0.8) };
 }
 
+/** What a goal may be, in words. */
+const ways = (unit: string): readonly (readonly [Wish['want'], string])[] => [
+  ['range', 'from … to …'],
+  ['within', 'stays inside …'],
+  ['span', unit === 'Hz' || unit === 's' ? 'so many octaves about a middle' : 'so wide about a middle'],
+];
+
+const FIELDS = { range: { low: 'from', high: 'to' }, span: { low: 'wide', high: 'about' } } as const;
+
+const wishOf = (want: Wish['want'], low: number, high: number): Wish =>
+  want === 'span' ? { want, span: low, centre: high } : { want, low, high };
+
 interface Props {
   readonly onDone: (patch: Patch) => void;
   readonly onClose: () => void;
@@ -67,6 +79,7 @@ interface Props {
 export function GoalDialog({ onDone, onClose }: Props) {
   const [key, setKey] = useState(choices[0]?.key ?? '');
   const [by, setBy] = useState<GoalSource>('lfo');
+  const [how, setHow] = useState<Wish['want']>('range');
   const [typed, setTyped] = useState(() => startOf(choices[0]?.key ?? ''));
   const { id: kind, name: socket } = partsOf(key);
   const end = endOf(key);
@@ -75,10 +88,13 @@ export function GoalDialog({ onDone, onClose }: Props) {
   const fault =
     low === null || high === null
       ? `Type two figures${unit ? ` in ${unit}` : ''}.`
-      : low >= high
+      : how !== 'span' && low >= high
         ? 'The first figure must lie below the second.'
-        : null;
-  const made = fault === null && low !== null && high !== null ? chainFor({ kind, socket, low, high, by }) : null;
+        : how === 'span' && low <= 0
+          ? 'It must be wider than nothing.'
+          : null;
+  const wish = fault === null && low !== null && high !== null ? wishOf(how, low, high) : null;
+  const made = wish && chainFor({ kind, socket, wish, by });
   return (
     <Dialog open onClose={onClose} aria-labelledby="goal-title" maxWidth="sm" fullWidth>
       <form
@@ -100,12 +116,15 @@ export function GoalDialog({ onDone, onClose }: Props) {
               }}
             />
           </Row>
-          <Row label="Between which values?" says="">
+          <Row label="How?" says="">
+            <SelectField label="How?" value={how} options={ways(unit)} onChange={setHow} />
+          </Row>
+          <Row label={how === 'span' ? 'How wide, about what?' : 'Between which values?'} says="">
             <Box role="group" aria-label="Between which values?" sx={{ display: 'flex', gap: 1 }}>
               {(['low', 'high'] as const).map((which) => (
                 <TextInput
                   key={which}
-                  label={which === 'low' ? 'from' : 'to'}
+                  label={FIELDS[how === 'span' ? 'span' : 'range'][which]}
                   figures
                   value={typed[which]}
                   onChange={(text) => setTyped({ ...typed, [which]: text })}

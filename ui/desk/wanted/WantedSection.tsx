@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
+import dynamic from 'next/dynamic';
 import { useCallback, useState } from 'react';
 import { useStore } from 'zustand';
 import { placeName, unitOf } from '@/core';
@@ -16,9 +17,10 @@ import { useSolving } from '@/ui/session/solving';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import type { Ghost } from '../strip/MainStrip';
-import { Answers } from './Answers';
 import { WantedRow } from './WantedRow';
 import { choicesAt, missOf, named } from './words';
+
+const Answers = dynamic(() => import('./Answers').then((m) => m.Answers), { ssr: false });
 
 interface Props {
   readonly desk: DeskStore;
