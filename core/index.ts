@@ -60,6 +60,8 @@ export type { AssetLookup, EndSpec, InputSpec, Kind } from './kinds/kind';
 export { isSetup } from './kinds/knobs';
 export { LEAST_DRAWS, tolerance } from './answers/tolerance';
 export type { Bins, ReadingTolerance, ToleranceReport } from './answers/tolerance';
+export { USUAL_ERRORS } from './answers/errors';
+export type { ModuleErrors } from './answers/errors';
 export type { Share } from './answers/shares';
 export type { Step } from './kinds/params';
 export { scaleNames } from './units/scales';

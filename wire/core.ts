@@ -4,6 +4,7 @@ import type {
   Measures,
   Missed,
   ModuleBounds,
+  ModuleErrors,
   Patch,
   Prediction,
   ProductLine,
@@ -92,6 +93,9 @@ export interface SolveReply {
   readonly answer: SolveAnswer;
 }
 
+/** How many draws, and one sigma of what is off. */
+export type ToleranceRequest = ModuleErrors & { readonly draws: number };
+
 export interface ToleranceReply {
   readonly version: number;
   readonly report: ToleranceReport;
@@ -109,5 +113,5 @@ export interface SolveWorker {
   /** The knobs for what the patch wants. */
   solve(step: PatchStep, request: SolveRequest): Promise<SolveReply>;
   /** What knobs, gains and offsets that are a little off do to it. */
-  tolerance(step: PatchStep, draws: number): Promise<ToleranceReply>;
+  tolerance(step: PatchStep, request: ToleranceRequest): Promise<ToleranceReply>;
 }

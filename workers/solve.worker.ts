@@ -14,9 +14,9 @@ const worker: SolveWorker = {
     const asset = await assets.of(patch);
     return { version: step.version, answer: solve(patch, { ...request, asset }) };
   },
-  tolerance(step, draws) {
+  tolerance(step, request) {
     const { patch } = take(step);
-    return Promise.resolve({ version: step.version, report: tolerance(patch, { draws, progress: tellProgress }) });
+    return Promise.resolve({ version: step.version, report: tolerance(patch, { ...request, progress: tellProgress }) });
   },
 };
 

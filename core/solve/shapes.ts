@@ -42,10 +42,12 @@ export function thinned(trace: Trace): Trace {
 export function cyclesIn(trace: Trace, [lo, hi]: Range): number {
   const middle = (lo + hi) / 2;
   const gate = new Gate(0);
+  const scale = (hi - lo) * 0.2 || 1;
+  // Once round without counting: where a period begins is no crossing.
+  for (const v of trace) gate.rises((v - middle) / scale);
   let rises = 0;
-  const scale = (hi - lo) * 0.2;
-  for (const v of [...trace, ...trace]) if (gate.rises((v - middle) / (scale || 1))) rises++;
-  return Math.max(1, Math.round(rises / 2));
+  for (const v of trace) if (gate.rises((v - middle) / scale)) rises++;
+  return Math.max(1, rises);
 }
 
 /** Phases that are tried before the best is narrowed. */

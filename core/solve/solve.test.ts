@@ -5,6 +5,7 @@ import { printPatch } from '../document/print';
 import type { Patch, Target } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
+import { missesOf } from './misses';
 import { solve } from './solve';
 import { editsOf } from './types';
 
@@ -172,6 +173,64 @@ describe('other wants', () => {
     const { solutions } = solve(wants(patch, { at: 'env.gate', want: 'duty', percent: 25 }), { free: ['lift.volts'] });
     // Up from 1 V, down from 0.9 V: a quarter of the time above is 2.5 V under the top of 5 V.
     expect(solutions[0]!.settings[0]!.value).toBeCloseTo(-1.55, 1);
+  });
+});
+
+describe('wants that a trace tells', () => {
+  it('fall: a straight decay of 0.5 s is 20 dB down after nine tenths of it', () => {
+    const patch = patchOf(
+      {
+        beat: ['clock', { bpm: 60, width: 0.1 }],
+        env: ['envelope', { mode: 'ad', attack: 0.01, decay: 0.2, decayCurve: 0, peakVolts: 5 }],
+        voice: ['oscillator'],
+        amp: ['vca'],
+      },
+      ['beat.out > env.gate', 'env.out > amp.cv', 'voice.saw > amp.in'],
+      { duration: 2, sampleRate: 4000 },
+    );
+    const { solutions } = solve(wants(patch, { at: 'amp.cv', want: 'fall', db: 20, seconds: 0.45 }), {
+      free: ['env.decay'],
+    });
+    expect(solutions[0]!.settings[0]!.value).toBeCloseTo(0.5, 2);
+  });
+  it('like: a square through a lag of 10 V in half its period is a triangle', () => {
+    const patch = patchOf(
+      { swell: ['lfo', { shape: 'pulse', rateHz: 1 }], lag: ['slew', { rise: 0.3, fall: 0.3 }] },
+      ['swell.out > lag.in'],
+      { duration: 2, sampleRate: 2000 },
+    );
+    const target: Target = { at: 'lag.out', want: 'like', shape: 'triangle', least: 1 };
+    expect(missesOf(wants(patch, target))[0]!.met).toBe(false);
+    const { feasible, solutions } = solve(wants(patch, target), { free: ['lag.rise', 'lag.fall'], plain: true });
+    expect(feasible).toBe(true);
+    expect(missesOf(taken(wants(patch, target), solutions[0]!))[0]!.met).toBe(true);
+  });
+  it('a triangle is like a triangle, a sine is not', () => {
+    const patch = patchOf({ swell: ['lfo', { rateHz: 2, phase: 0.3 }] }, [], { duration: 2 });
+    const like = (at: string, shape: 'triangle' | 'sine' | 'ramp' | 'square') =>
+      missesOf(wants(patch, { at, want: 'like', shape }))[0]!;
+    for (const [socket, shape] of [
+      ['swell.triangle', 'triangle'],
+      ['swell.sine', 'sine'],
+      ['swell.ramp', 'ramp'],
+      ['swell.pulse', 'square'],
+    ] as const)
+      expect([socket, like(socket, shape).met, like(socket, shape).error < 0.01]).toEqual([socket, true, true]);
+    expect(like('swell.sine', 'square').met).toBe(false);
+    expect(like('swell.ramp', 'triangle').met).toBe(false);
+  });
+  it('level: RMS of a sine of 5 V is 13.2 dBu, and a pad’s worth less is asked for', () => {
+    const patch = patchOf(
+      { voice: ['oscillator', { baseHz: 100 }], trim: ['attenuator'], out: ['lineOut', { padDb: 0 }] },
+      ['voice.sine > trim.in', 'trim.out > out.left'],
+      { duration: 1 },
+    );
+    const asked = (db: number): Target => ({ at: 'out.left', quantity: 'level', low: db - 0.05, high: db + 0.05 });
+    const dbu = 20 * Math.log10(5 / Math.SQRT2 / 0.7746);
+    expect(missesOf(wants(patch, asked(dbu)))[0]!.met).toBe(true);
+    const { solutions } = solve(wants(patch, asked(4)), { free: ['trim.amount'] });
+    expect(20 * Math.log10(Number(solutions[0]!.settings[0]!.value))).toBeGreaterThan(4 - dbu - 0.06);
+    expect(20 * Math.log10(Number(solutions[0]!.settings[0]!.value))).toBeLessThan(4 - dbu + 0.06);
   });
 });
 

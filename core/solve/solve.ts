@@ -19,7 +19,7 @@ import type { JumperSetting, Limit, Solution, SolveAnswer, SolveOptions } from '
 /** How close bounds come that a claim rests on: a tenth of what a target allows. */
 const CLOSE = { within: 1e-4, boxes: 16_384 } as const;
 /** Looks at settings, at most. */
-const LOOKS = { live: 110, plain: 6000, traced: 220 } as const;
+const LOOKS = { live: 110, plain: 6000, traced: 400 } as const;
 const MOST = 5;
 /** Slow voltages alone are searched for at this rate; a claim is checked at the patch's own. */
 const CONTROL_RATE = 8000;

@@ -77,6 +77,18 @@ await shoot('keys', 'light', async (desk) => {
   await desk.keys('Shift+Slash');
   await desk.page.waitForSelector('[role=dialog] dl');
 });
+await shoot('wanted', 'light', async (desk) => {
+  await desk.open('fog-bank-breathing');
+  await desk.button('Find the knobs');
+  await desk.page.waitForSelector('[data-answer]');
+});
+await shoot('spread', 'dark', async (desk) => {
+  await desk.open('fog-bank-breathing');
+  await desk.stage('tone');
+  await desk.section('spread');
+  await desk.button('Draw 2000 times');
+  await (await desk.page.waitForSelector('[data-spread] .recharts-bar-rectangle'))!.scrollIntoView();
+});
 await shoot('phone', 'light', (desk) => desk.open('fog-bank-breathing'), 390, 844);
 // Last, since it changes its patch.
 await shoot('compared', 'light', async (desk) => {

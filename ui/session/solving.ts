@@ -2,14 +2,14 @@ import { createContext, useContext } from 'react';
 import { createStore } from 'zustand';
 import { applyEdits, completeParams, editsOf, kindNamed, partsOf, showNumber, showTarget } from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
-import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply } from '@/wire/core';
+import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply, ToleranceRequest } from '@/wire/core';
 import type { DeskStore } from './desk';
 import { Line } from './line';
 import type { Progress } from './line';
 
 interface Question {
   readonly patch: Patch;
-  readonly ask: { readonly solve: SolveRequest } | { readonly draws: number };
+  readonly ask: { readonly solve: SolveRequest } | ToleranceRequest;
   /** What is done with the answer. */
   readonly then: (answer: SolveAnswer | ToleranceReport) => void;
 }
@@ -39,7 +39,7 @@ export interface SolvingState {
   /** Knobs keep the targets met while one is turned by hand. */
   readonly hold: boolean;
   solve(jumpers: boolean): void;
-  spreadOf(draws: number): void;
+  spreadOf(request: ToleranceRequest): void;
   cancel(): void;
   setHold(hold: boolean): void;
   /** A target's handle moves: the free knobs follow. */
@@ -76,7 +76,7 @@ export function createSolving(desk: DeskStore) {
       new Line<Question, SolveReply | ToleranceReply, SolveWorker>({
         worker: solveWorker,
         ask: (remote, { patch, ask }, stepTo) =>
-          'solve' in ask ? remote.solve(stepTo(patch), ask.solve) : remote.tolerance(stepTo(patch), ask.draws),
+          'solve' in ask ? remote.solve(stepTo(patch), ask.solve) : remote.tolerance(stepTo(patch), ask),
         onAnswer: ({ then }, reply) => then('answer' in reply ? reply.answer : reply.report),
         onFailure: (failure) => set({ failure, busy: null }),
         onProgress: (progress) => set({ progress }),
@@ -131,12 +131,12 @@ export function createSolving(desk: DeskStore) {
           set({ answered: { patch, answer: answer as SolveAnswer }, busy: null });
         put({ patch, ask: { solve: { jumpers } }, then });
       },
-      spreadOf(draws) {
+      spreadOf(request) {
         const { patch } = desk.getState();
         set({ busy: 'spread', failure: null });
         const then = (report: SolveAnswer | ToleranceReport): void =>
           set({ spread: { patch, report: report as ToleranceReport }, busy: null });
-        put({ patch, ask: { draws }, then });
+        put({ patch, ask: request, then });
       },
       cancel() {
         line?.cancel();

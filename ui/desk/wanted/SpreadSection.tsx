@@ -8,19 +8,29 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import { useStore } from 'zustand';
-import { placeName, showNumber, showRange } from '@/core';
+import { placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
 import type { ToleranceReport } from '@/core';
+import { QuantityField } from '@/ui/parts/QuantityField';
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
 import { useSolving } from '@/ui/session/solving';
 import { fonts, ink } from '@/ui/theme/tokens';
+import { SettingRow } from '../stage/SettingRow';
 import { sharesShown } from './spread';
 
 const SpreadChart = dynamic(() => import('./SpreadChart').then((m) => m.SpreadChart), { ssr: false });
 
 /** Draws of a look, and of a closer one. */
 const DRAWS = 2000;
+
+/** What can be off, as it is typed. */
+const ERRORS = [
+  { key: 'knob', label: 'a knob, of its travel', unit: '%', times: 100, most: 20 },
+  { key: 'gain', label: 'a gain', unit: '%', times: 100, most: 20 },
+  { key: 'offset', label: 'an output', unit: 'mV', times: 1000, most: 500 },
+] as const;
 
 interface Props {
   readonly desk: DeskStore;
@@ -33,14 +43,26 @@ export function SpreadSection({ desk, shown }: Props) {
   const solving = useSolving();
   const { spread, busy, progress } = useStore(solving);
   const patch = useStore(desk, (s) => s.patch);
+  const [errors, setErrors] = useState(USUAL_ERRORS);
   const report = spread?.patch === patch ? spread.report : null;
   if (shown === null) return null;
   return (
     <Box component="section" aria-label="Spread">
       <Section id="spread" title="How far off by hand">
-        <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.75 }}>
-          Each knob off by 1 % of its travel, each gain by 0.5 %, each output by 5 mV, one sigma.
-        </Box>
+        <Box sx={{ fontSize: 13, color: ink.softInk }}>How far off each is, one sigma:</Box>
+        {ERRORS.map(({ key, label, unit, times, most }) => (
+          <SettingRow key={key} label={label}>
+            <QuantityField
+              label={label}
+              unit={unit}
+              value={errors[key] * times}
+              min={0}
+              max={most}
+              width={128}
+              onChange={(value) => setErrors({ ...errors, [key]: value / times })}
+            />
+          </SettingRow>
+        ))}
         {busy === 'spread' ? (
           <Box>
             <LinearProgress
@@ -53,7 +75,7 @@ export function SpreadSection({ desk, shown }: Props) {
             </Button>
           </Box>
         ) : (
-          <Button onClick={() => solving.getState().spreadOf(DRAWS)}>
+          <Button onClick={() => solving.getState().spreadOf({ ...errors, draws: DRAWS })}>
             {report ? 'Draw again' : `Draw ${DRAWS} times`}
           </Button>
         )}
