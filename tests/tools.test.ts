@@ -429,6 +429,27 @@ describe('the first hour', () => {
     expect((await desk.kept()).targets).toEqual([{ at: 'end.cutoff', quantity: 'frequency', low: 200, high: 3200 }]);
   });
 
+  it('takes a goal as so many octaves about a middle', async () => {
+    const { desk, page } = at;
+    await desk.shelf();
+    await desk.button('From a goal');
+    await desk.select('How?', 'span');
+    for (const [label, text] of [
+      ['wide', '4'],
+      ['about', '400 Hz'],
+    ] as const) {
+      await (await page.waitForSelector(`[aria-label=${label}]`))!.click({ count: 3 });
+      await page.keyboard.type(text);
+    }
+    await page.waitForFunction(() => document.querySelector('[data-goal=true]')?.textContent?.includes('1.60'));
+    await desk.button('Open on the desk');
+    await page.waitForSelector('[data-end="end.cutoff"] [data-wanted=true]');
+    await desk.readingIs('end.cutoff', '100\u2009Hz … 1.60\u2009kHz');
+    expect((await desk.kept()).targets).toEqual([
+      { at: 'end.cutoff', want: 'span', quantity: 'frequency', span: 4, centre: 400 },
+    ]);
+  });
+
   it('guides through a first patch, and can be skipped', async () => {
     const { desk, page } = at;
     await desk.shelf();

@@ -1,7 +1,7 @@
 import { BoundsEngine } from '../bounds/bounds';
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
-import type { Cable, ModuleDoc, Patch } from '../document/types';
+import type { Cable, ModuleDoc, Patch, Target } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { kindNamed } from '../kinds';
 import type { ParamValues } from '../kinds/params';
@@ -111,10 +111,14 @@ function patchOf(goal: Goal, end: ModuleDoc, stage: ModuleDoc | null, unit: stri
     name: `${end.label ?? goal.kind}, ${goal.socket}: ${told(goal.wish)} ${unit}`.trim(),
     modules: [...source.modules, ...(stage ? [stage] : []), ...voice.modules, end],
     cables: [...source.cables, ...chain, ...voice.cables],
-    targets: [{ at, quantity, ...goal.wish }],
+    targets: [targetOf(at, quantity, goal.wish)],
     probes: [{ at: source.output }, { at }],
   };
 }
+
+/** A range needs no word of its own. */
+const targetOf = (at: string, quantity: string, wish: Wish): Target =>
+  wish.want === 'range' ? { at, quantity, low: wish.low, high: wish.high } : { at, quantity, ...wish };
 
 const told = (wish: Wish): string =>
   wish.want === 'span' ? `${wish.span} about ${wish.centre}` : `${wish.low} to ${wish.high}`;
