@@ -15,6 +15,8 @@ interface Props {
   readonly target: Target;
   readonly place: string;
   readonly unit: string;
+  /** What it hangs on beside, by name: the other end, the sequencer. */
+  readonly other: string;
   readonly missed: Missed | null;
   readonly edit: EditDesk;
 }
@@ -66,7 +68,7 @@ function read(target: Target, name: string, text: string, unit: string): Read {
 }
 
 /** One thing that is wanted: where, what, whether it is met, and its figures. */
-export const WantedRow = memo(function WantedRow({ target, place, unit, missed, edit }: Props) {
+export const WantedRow = memo(function WantedRow({ target, place, unit, other, missed, edit }: Props) {
   const [fault, setFault] = useState<string | null>(null);
   const key = { at: target.at, ...(target.id !== undefined && { id: target.id }) };
   const names = Object.keys(WANTS[wantOf(target)]).filter((name) => name in FIELDS);
@@ -96,7 +98,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, missed, 
           <DeleteOutlinedIcon sx={{ fontSize: 16 }} />
         </IconButton>
       </Box>
-      <Box sx={{ fontSize: 13, color: ink.softInk }}>{sentence(target, unit)}</Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>{sentence(target, unit, other)}</Box>
       <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mt: 0.5 }}>
         {names.map((name) => (
           <Figure
@@ -118,7 +120,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, missed, 
 });
 
 /** What is wanted, by what it means. */
-function sentence(t: Target, unit: string): string {
+function sentence(t: Target, unit: string, other: string): string {
   const [wide, about] = ['span' in t ? t.span : 0, 'centre' in t ? t.centre : null];
   const octaves = 'quantity' in t && ['frequency', 'time', 'rate'].includes(t.quantity);
   if (t.want === 'within') return `stays inside, ${unit}`;
@@ -126,6 +128,9 @@ function sentence(t: Target, unit: string): string {
     return `${wide} ${octaves ? 'octaves' : unit} wide${about === null ? '' : `, about a middle in ${unit}`}`;
   if (t.want === 'mean') return `on average, ${unit}`;
   if (t.want === undefined || t.want === 'range') return `from and to, ${unit}; empty: free`;
+  if (t.want === 'opposite') return `opposite to ${other}`;
+  if (t.want === 'same') return `the same as ${other}`;
+  if (t.want === 'steps') return `on at these steps of ${other}, off at the others`;
   return showTarget(t);
 }
 

@@ -8,7 +8,7 @@ import Switch from '@mui/material/Switch';
 import dynamic from 'next/dynamic';
 import { useCallback, useState } from 'react';
 import { useStore } from 'zustand';
-import { placeName, unitOf } from '@/core';
+import { hangsOn, placeName, unitOf } from '@/core';
 import type { Patch, SolveAnswer } from '@/core';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -51,6 +51,7 @@ export function WantedSection(props: Props) {
             target={t}
             place={placeName(modules, t.at)}
             unit={unitOf(graph, t)}
+            other={placeName(modules, hangsOn(t).socket ?? hangsOn(t).module ?? '')}
             missed={missOf(missed, t)}
             edit={edit}
           />
