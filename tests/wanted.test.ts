@@ -60,10 +60,18 @@ describe('what is wanted', () => {
     const { desk, page } = at;
     await sweep({ amount: 1, volts: 0 });
     expect(await page.$eval('[data-end="tone.cutoff"] [data-wanted]', (e) => e.textContent)).toMatch(/missed by 5\.00/);
+    await desk.stage('tone');
     await solved(page);
-    await page.hover('[data-answer="1"]');
+    // An answer that turns a knob of the chosen stage shows where its pointer would stand.
+    const turned = await page.$$eval(
+      '[data-answer]',
+      (all) => all.findIndex((e) => e.querySelector('[data-knob-to^="tone."]')) + 1,
+    );
+    await page.hover(`[data-answer="${turned}"]`);
     await page.waitForSelector('[data-proposed=true]');
+    await page.waitForSelector('[data-stage=tone] [data-ghost]');
     await page.mouse.move(5, 5);
+    await page.waitForSelector('[data-ghost]', { hidden: true });
     await (await page.$('[data-answer="1"] button'))!.click();
     await page.waitForSelector('[data-end="tone.cutoff"] [data-wanted=true]');
     const { low, high } = reading(await desk.kept(), 'tone.cutoff');

@@ -22,6 +22,8 @@ interface Props {
   readonly locked: boolean;
   /** It stands at its end and would need this value. */
   readonly short?: number | null;
+  /** Where it would stand in what is looked at. */
+  readonly ghost?: number | null;
   readonly onChange: (value: number) => void;
   readonly onDefault: () => void;
   readonly onLock: () => void;
@@ -33,10 +35,16 @@ const same = (a: Props, b: Props): boolean =>
   a.shown === b.shown &&
   a.locked === b.locked &&
   a.short === b.short &&
+  a.ghost === b.ghost &&
   a.label === b.label &&
   a.spec === b.spec &&
   a.travel.min === b.travel.min &&
   a.travel.max === b.travel.max;
+
+const placeOf = (position: number): { readonly clock: string; readonly percent: string } => ({
+  clock: clockOf(position),
+  percent: `${showNumber(100 * position, 0)}\u2009%`,
+});
 
 /** A knob: number, percent and clock position at once; drag, wheel, arrows, or typed. */
 export const Knob = memo(function Knob({
@@ -48,6 +56,7 @@ export const Knob = memo(function Knob({
   says,
   locked,
   short = null,
+  ghost = null,
   onChange,
   onDefault,
   onLock,
@@ -72,8 +81,7 @@ export const Knob = memo(function Knob({
     e.stopPropagation();
   };
 
-  const clock = clockOf(position);
-  const percent = `${showNumber(100 * position, 0)}\u2009%`;
+  const { clock, percent } = placeOf(position);
   return (
     <div style={styles.knob} data-knob={label}>
       <div
@@ -90,7 +98,7 @@ export const Knob = memo(function Knob({
         onDoubleClick={onDefault}
         style={styles.dial}
       >
-        <Dial angle={angleOf(position)} />
+        <Dial at={position} ghost={ghost === null ? null : positionOf(travel, ghost)} />
       </div>
       {typing === null ? (
         <ButtonBase tabIndex={-1} onClick={() => setTyping('')} title={`Type ${label}`} sx={styles.figure}>
@@ -166,10 +174,24 @@ const TICKS = Array.from({ length: 11 }, (_, i) => -150 + 30 * i).map((a) => (
   />
 ));
 
-function Dial({ angle }: { angle: number }) {
+/** Its pointer, and where it would stand, as shares of the travel. */
+function Dial({ at, ghost }: { readonly at: number; readonly ghost: number | null }) {
   return (
     <svg viewBox="-28 -28 56 56" width="64" height="64" aria-hidden="true" display="block">
       {TICKS}
+      {ghost !== null && (
+        <line
+          data-ghost
+          x1="0"
+          x2="0"
+          y1="3"
+          y2="-21"
+          stroke={ink.wanted}
+          strokeWidth="2"
+          strokeDasharray="3 2"
+          transform={`rotate(${angleOf(ghost)})`}
+        />
+      )}
       <line
         x1="0"
         x2="0"
@@ -178,7 +200,7 @@ function Dial({ angle }: { angle: number }) {
         stroke={ink.ink}
         strokeWidth="3"
         strokeLinecap="round"
-        transform={`rotate(${angle})`}
+        transform={`rotate(${angleOf(at)})`}
       />
     </svg>
   );

@@ -36,12 +36,16 @@ export interface SolvingState {
   readonly busy: 'solve' | 'spread' | null;
   readonly progress: Progress;
   readonly failure: string | null;
+  /** Where the knobs would stand in the answer that is looked at, by name. */
+  readonly ghosts: ReadonlyMap<string, number> | null;
   /** Knobs keep the targets met while one is turned by hand. */
   readonly hold: boolean;
   solve(jumpers: boolean): void;
   spreadOf(request: ToleranceRequest): void;
   cancel(): void;
   setHold(hold: boolean): void;
+  /** Looks at an answer's knobs; null ends it. */
+  look(solution: Pick<Solution, 'settings'> | null): void;
   /** A target's handle moves: the free knobs follow. */
   drag(target: Target): void;
   /** A knob was turned by hand: with `hold`, the others follow. */
@@ -124,6 +128,7 @@ export function createSolving(desk: DeskStore) {
       progress: null,
       failure: null,
       hold: false,
+      ghosts: null,
       solve(jumpers) {
         const { patch } = desk.getState();
         set({ busy: 'solve', failure: null, live: null });
@@ -143,6 +148,7 @@ export function createSolving(desk: DeskStore) {
         set({ busy: null, progress: null });
       },
       setHold: (hold) => set({ hold }),
+      look: (solution) => set({ ghosts: solution && new Map(solution.settings.map((s) => [s.at, s.value])) }),
       drag(target) {
         const now = goOn(`wanted ${target.at} ${target.id ?? ''}`, desk.getState().patch);
         const edit: Edit = { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };

@@ -36,6 +36,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const params = useMemo(() => completeParams(kind, doc?.params, bpm), [kind, doc, bpm]);
   const solving = useSolving();
   const live = useStore(solving, (s) => s.live);
+  const ghosts = useStore(solving, (s) => s.ghosts);
   const { edit } = desk.getState();
   const lock = (name: string): void =>
     edit(`lock of ${label} ${paramName(name)}`, [
@@ -59,6 +60,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           says={paramSays(name, spec)}
           locked={doc?.locked?.includes(name) ?? false}
           onChange={(v) => turn(name, v, showParam(spec, v))}
+          ghost={ghosts?.get(`${id}.${name}`) ?? null}
           short={live?.feasible === false ? (live.limits.find((l) => l.at === `${id}.${name}`)?.needs ?? null) : null}
           onDefault={() => set(name, undefined, 'to its default')}
           onLock={() => lock(name)}

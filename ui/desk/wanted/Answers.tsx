@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { applyEdits, editsOf, placeName, showNumber, showRange } from '@/core';
 import type { Edit, Patch, Solution, SolveAnswer } from '@/core';
 import type { EditDesk } from '@/ui/session/edit';
+import { useSolving } from '@/ui/session/solving';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Ghost } from '../strip/MainStrip';
 
@@ -33,11 +34,18 @@ export function Answers(props: Props) {
 }
 
 /** Shows edits in the strip while it is looked at, and does them. */
-function useLook({ patch, edit, setGhost }: Omit<Props, 'answer'>, edits: readonly Edit[], label: string) {
+function useLook(
+  { patch, edit, setGhost }: Omit<Props, 'answer'>,
+  edits: readonly Edit[],
+  label: string,
+  solution: Solution | null = null,
+) {
   const [looking, setLooking] = useState(false);
+  const solving = useSolving();
   const look = (on: boolean): void => {
     setLooking(on);
     setGhost(on ? { patch: applyEdits(patch, edits) } : null);
+    solving.getState().look(on ? solution : null);
   };
   const take = (): void => {
     look(false);
@@ -56,7 +64,7 @@ const inWords = (patch: Patch, { why, settings, jumpers }: Solution): string =>
 function Answer({ number, solution, ...props }: Props & { readonly number: number; readonly solution: Solution }) {
   const { patch } = props;
   const told = solution.settings.map((s) => `${knobName(patch, s.at)} ${showNumber(s.value, 2)}`).join(', ');
-  const { looking, look, take } = useLook(props, editsOf(solution), `answer ${number}: ${told}`);
+  const { looking, look, take } = useLook(props, editsOf(solution), `answer ${number}: ${told}`, solution);
   return (
     <Box
       role="listitem"
@@ -136,7 +144,7 @@ function Impossible(props: Props) {
   const { answer, patch } = props;
   const { nearest, limits, suggestion, contradictory } = answer;
   const cure = useLook(props, suggestion?.edits ?? [], suggestion?.text ?? '');
-  const near = useLook(props, nearest ? editsOf(nearest) : [], 'the nearest that can be');
+  const near = useLook(props, nearest ? editsOf(nearest) : [], 'the nearest that can be', nearest);
   return (
     <Box data-impossible>
       <Alert severity="warning">

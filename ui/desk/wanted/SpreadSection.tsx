@@ -1,36 +1,10 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
-import Table from '@mui/material/Table';
-import TableBody from '@mui/material/TableBody';
-import TableCell from '@mui/material/TableCell';
-import TableHead from '@mui/material/TableHead';
-import TableRow from '@mui/material/TableRow';
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
-import { useStore } from 'zustand';
-import { placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
-import type { ToleranceReport } from '@/core';
-import { QuantityField } from '@/ui/parts/QuantityField';
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
-import { useSolving } from '@/ui/session/solving';
-import { fonts, ink } from '@/ui/theme/tokens';
-import { SettingRow } from '../stage/SettingRow';
-import { sharesShown } from './spread';
 
-const SpreadChart = dynamic(() => import('./SpreadChart').then((m) => m.SpreadChart), { ssr: false });
-
-/** Draws of a look, and of a closer one. */
-const DRAWS = 2000;
-
-/** What can be off, as it is typed. */
-const ERRORS = [
-  { key: 'knob', label: 'a knob, of its travel', unit: '%', times: 100, most: 20 },
-  { key: 'gain', label: 'a gain', unit: '%', times: 100, most: 20 },
-  { key: 'offset', label: 'an output', unit: 'mV', times: 1000, most: 500 },
-] as const;
+const SpreadBody = dynamic(() => import('./SpreadBody').then((m) => m.SpreadBody), { ssr: false });
 
 interface Props {
   readonly desk: DeskStore;
@@ -38,105 +12,14 @@ interface Props {
   readonly shown: string | null;
 }
 
-/** What knobs and gains that are a little off make of the end that is shown, and which knob makes it. */
+/** What knobs and gains that are a little off make of the end that is shown; fetched when it is opened. */
 export function SpreadSection({ desk, shown }: Props) {
-  const solving = useSolving();
-  const { spread, busy, progress } = useStore(solving);
-  const patch = useStore(desk, (s) => s.patch);
-  const [errors, setErrors] = useState(USUAL_ERRORS);
-  const report = spread?.patch === patch ? spread.report : null;
   if (shown === null) return null;
   return (
     <Box component="section" aria-label="Spread">
       <Section id="spread" title="How far off by hand">
-        <Box sx={{ fontSize: 13, color: ink.softInk }}>How far off each is, one sigma:</Box>
-        {ERRORS.map(({ key, label, unit, times, most }) => (
-          <SettingRow key={key} label={label}>
-            <QuantityField
-              label={label}
-              unit={unit}
-              value={errors[key] * times}
-              min={0}
-              max={most}
-              width={128}
-              onChange={(value) => setErrors({ ...errors, [key]: value / times })}
-            />
-          </SettingRow>
-        ))}
-        {busy === 'spread' ? (
-          <Box>
-            <LinearProgress
-              aria-label="Drawing"
-              variant={progress === null ? 'indeterminate' : 'determinate'}
-              value={100 * (progress ?? 0)}
-            />
-            <Button onClick={() => solving.getState().cancel()} sx={{ mt: 0.75 }}>
-              Stop
-            </Button>
-          </Box>
-        ) : (
-          <Button onClick={() => solving.getState().spreadOf({ ...errors, draws: DRAWS })}>
-            {report ? 'Draw again' : `Draw ${DRAWS} times`}
-          </Button>
-        )}
-        {report && <Report report={report} at={shown} modules={patch.modules} />}
+        <SpreadBody desk={desk} shown={shown} />
       </Section>
-    </Box>
-  );
-}
-
-interface ReportProps {
-  readonly report: ToleranceReport;
-  readonly at: string;
-  readonly modules: Parameters<typeof placeName>[0];
-}
-
-const head = { textAlign: 'right', whiteSpace: 'nowrap', px: 0.5 } as const;
-const cell = { fontFamily: fonts.numbers, textAlign: 'right', whiteSpace: 'nowrap', px: 0.5 } as const;
-
-function Report({ report, at, modules }: ReportProps) {
-  const reading = report.readings.find((r) => r.at === at);
-  const shares = sharesShown(report, at);
-  const limited = report.handLimited.filter((h) => h.at === at);
-  if (!reading) return <Box sx={{ mt: 1 }}>This end has no figure of its own that could spread.</Box>;
-  return (
-    <Box data-spread={at} sx={{ mt: 1 }}>
-      <Box>
-        {'5 to 95 %: lowest '}
-        <Box component="span" sx={{ fontFamily: fonts.numbers }}>
-          {showRange(reading.low[0], reading.low[1], reading.unit)}
-        </Box>
-        {', highest '}
-        <Box component="span" sx={{ fontFamily: fonts.numbers }}>
-          {showRange(reading.high[0], reading.high[1], reading.unit)}
-        </Box>
-      </Box>
-      <SpreadChart reading={reading} />
-      {shares.length > 0 && (
-        <Table sx={{ mt: 1 }} aria-label="Which knob makes it">
-          <TableHead>
-            <TableRow>
-              <TableCell sx={{ px: 0 }}>knob</TableCell>
-              <TableCell sx={head}>share</TableCell>
-              <TableCell sx={head}>{`${shares[0]?.unit ?? ''} a degree`}</TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {shares.map((s) => (
-              <TableRow key={s.knob}>
-                <TableCell sx={{ px: 0 }}>{placeName(modules, s.knob)}</TableCell>
-                <TableCell sx={cell}>{`${showNumber(100 * s.share, 0)} %`}</TableCell>
-                <TableCell sx={cell}>{showNumber(s.perDegree, Math.abs(s.perDegree) < 1 ? 2 : 0)}</TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      )}
-      {limited.map((h) => (
-        <Box key={h.knob} data-hand-limited={h.knob} sx={{ fontSize: 13, mt: 0.5 }}>
-          {`Set ${placeName(modules, h.knob)} ${h.set}: a hand’s half percent moves an end by ${showNumber(100 * h.share, 1)} % of the span.`}
-        </Box>
-      ))}
     </Box>
   );
 }
