@@ -82,6 +82,7 @@ export {
   showVolts,
   withUnit,
 } from './units/show';
+export { countsOctaves } from './units/octaves';
 export { noteOfHz } from './units/pitch';
 export type { Frame, Joining, Strip } from './graph/strip';
 export { driveFor } from './solve/drive';

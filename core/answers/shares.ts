@@ -1,6 +1,7 @@
 import { BoundsEngine } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import type { Graph } from '../graph/graph';
+import { countsOctaves } from '../units/octaves';
 import type { OffBench } from './errors';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
@@ -41,12 +42,10 @@ const readingsAt = (graph: Graph): Map<string, Reading> =>
 /** How two figures of a reading differ: in cents, dB or their unit. */
 function apart(r: Reading, a: number | null, b: number | null): number {
   if (a === null || b === null) return 0;
-  const octaves = ['frequency', 'time', 'rate'].includes(r.quantity);
-  return octaves ? (a > 0 && b > 0 ? 1200 * Math.log2(b / a) : 0) : b - a;
+  return countsOctaves(r.quantity) ? (a > 0 && b > 0 ? 1200 * Math.log2(b / a) : 0) : b - a;
 }
 
-const unitOfShare = (r: Reading): string =>
-  ['frequency', 'time', 'rate'].includes(r.quantity) ? 'cents' : r.unit || 'of it';
+const unitOfShare = (r: Reading): string => (countsOctaves(r.quantity) ? 'cents' : r.unit || 'of it');
 
 /** Which knobs make a reading's spread: the square of what each is off by alone, as shares of the sum. */
 export function sharesOf(bench: OffBench): Share[] {

@@ -1,8 +1,6 @@
 import { BoundsEngine } from '../bounds/bounds';
-import { hangsOn } from '../document/wants';
 import type { Patch } from '../document/types';
-import type { Graph } from '../graph/graph';
-import { upstreamOf } from '../graph/upstream';
+import { partBehind } from '../graph/upstream';
 import { stream } from '../kinds/random';
 import type { Range } from '../law/lin';
 import { OffBench } from './errors';
@@ -70,7 +68,8 @@ function quantiles(list: ArrayLike<number>): Range {
 }
 
 function binsOf(list: readonly number[]): Bins {
-  const [from, to] = [Math.min(...list), Math.max(...list)];
+  let [from, to] = [Infinity, -Infinity];
+  for (const v of list) [from, to] = [Math.min(from, v), Math.max(to, v)];
   const counts = new Array<number>(BINS).fill(0);
   for (const v of list) {
     const i = to > from ? Math.min(BINS - 1, Math.floor(((v - from) / (to - from)) * BINS)) : 0;
@@ -110,17 +109,6 @@ const spread = ({ of: { at, quantity, unit }, lows, highs, lowVolts, highVolts }
   highVolts: quantiles(highVolts),
   bins: { low: binsOf(lows), high: binsOf(highs) },
 });
-
-/** The part of a graph that some sockets depend on, their own modules included. */
-export function partBehind(graph: Graph, sockets: readonly string[]): Graph {
-  const { graph: part, driveOnly } = upstreamOf(graph, sockets);
-  const kept = new Set([...part.groups.flatMap((g) => g.modules), ...driveOnly]);
-  return { ...graph, groups: graph.groups.filter((g) => g.modules.some((m) => kept.has(m))) };
-}
-
-/** The sockets that a patch's targets hang on. */
-export const socketsOfTargets = ({ targets }: Pick<Patch, 'targets'>): string[] =>
-  targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);
 
 /**
  * What knobs, gains and offsets that are a little off do to every output and reading: the 5 to 95 % range of the

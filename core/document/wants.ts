@@ -121,3 +121,7 @@ export const isTarget = (t: Target, at: string, id?: string): boolean => t.at ==
 /** The sockets and modules that a target hangs on beside where it is. */
 export const hangsOn = (t: Target): { readonly socket?: string; readonly module?: string } =>
   'to' in t ? { socket: t.to } : 'of' in t ? { module: t.of } : {};
+
+/** The sockets that targets hang on. */
+export const socketsOf = (targets: readonly Target[]): string[] =>
+  targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);

@@ -49,3 +49,15 @@ export function needsAudioRate({ groups, modules }: Graph): boolean {
 }
 
 export const wholeOf = (graph: Graph): Upstream => ({ graph, driveOnly: new Set() });
+
+/** Indices of all modules that some sockets depend on, their own included. */
+export function behind(graph: Graph, sockets: readonly string[]): ReadonlySet<number> {
+  const { graph: part, driveOnly } = upstreamOf(graph, sockets);
+  return new Set([...part.groups.flatMap((g) => g.modules), ...driveOnly]);
+}
+
+/** The part of a graph that these modules are. */
+export function partBehind(graph: Graph, sockets: readonly string[]): Graph {
+  const kept = behind(graph, sockets);
+  return { ...graph, groups: graph.groups.filter((g) => g.modules.some((m) => kept.has(m))) };
+}

@@ -1,6 +1,7 @@
 import { wantOf } from '../document/wants';
 import type { Target } from '../document/wants';
 import { clockOf } from '../units/knob';
+import { countsOctaves } from '../units/octaves';
 import type { Setting } from './setting';
 import type { Job, Look } from './job';
 import { settingAt, valueBeyond } from './knobs';
@@ -60,7 +61,7 @@ function difference(
   unit: string,
 ): { readonly unit: string; of(a: number | null, b: number | null): number } {
   const quantity = 'quantity' in target ? target.quantity : unit === 'Hz' ? 'frequency' : '';
-  if (['frequency', 'time', 'rate'].includes(quantity))
+  if (countsOctaves(quantity))
     return { unit: 'cents/degree', of: (a, b) => (a && b && a > 0 && b > 0 ? 1200 * Math.log2(b / a) : 0) };
   return { unit: `${unit}/degree`, of: (a, b) => (a === null || b === null ? 0 : b - a) };
 }

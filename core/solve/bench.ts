@@ -3,12 +3,14 @@ import type { Closeness } from '../bounds/tighten';
 import { applyEdits } from '../edit/edit';
 import type { Edit } from '../edit/edit';
 import type { Patch } from '../document/types';
+import { socketsOf } from '../document/wants';
 import type { Target } from '../document/wants';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
+import { partBehind } from '../graph/upstream';
 import { simulateGraph } from '../simulate/simulate';
 import type { Simulation, SimulateOptions } from '../simulate/types';
-import { modulesBehind, settingAt, valueBeyond } from './knobs';
+import { settingAt, valueBeyond } from './knobs';
 import type { FreeKnob } from './knobs';
 import { settingOf } from './setting';
 import type { Runner, Setting } from './setting';
@@ -42,6 +44,11 @@ export class Bench {
     });
   }
 
+  /** As they stand now. */
+  get modules(): readonly GraphModule[] {
+    return this.graph.modules;
+  }
+
   /** Where all knobs stand now. */
   get start(): Float64Array {
     return Float64Array.from(this.knobs, (k) => k.from);
@@ -62,8 +69,7 @@ export class Bench {
 
   /** Only what the targets hang on. */
   private behind(graph: Graph): Graph {
-    const behind = modulesBehind(graph, this.targets);
-    return { ...graph, groups: graph.groups.filter((g) => g.modules.some((m) => behind.has(m))) };
+    return partBehind(graph, socketsOf(this.targets));
   }
 
   private graphAt(x: ArrayLike<number>): Graph {

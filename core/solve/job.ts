@@ -34,8 +34,6 @@ export class Job {
   constructor(
     readonly bench: Bench,
     readonly targets: readonly Target[],
-    /** Half a step of each knob that moved may be missing too: of settings that are rounded. */
-    private readonly slack: (x: Float64Array) => readonly number[] = () => [],
   ) {
     this.traced = targets.some(needsTrace);
     this.exact = this.isStraight();
@@ -44,8 +42,7 @@ export class Job {
   look(x: Float64Array, setting: Setting = this.bench.at(x)): Look {
     const errors = this.targets.map((t) => missOf(t, setting) ?? MISSING);
     const cost = errors.reduce((sum, { error }, i) => sum + (this.targets[i]?.weight ?? 1) * error * error, 0);
-    const slack = this.slack(x);
-    const met = errors.map((e, i) => e.error <= this.allowed(this.targets[i] as Target, e) + (slack[i] ?? 0));
+    const met = errors.map((e, i) => e.error <= this.allowed(this.targets[i] as Target, e));
     return { x, errors, cost, met };
   }
 

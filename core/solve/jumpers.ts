@@ -1,6 +1,5 @@
 import type { Patch } from '../document/types';
 import type { Target } from '../document/wants';
-import type { Edit } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import type { GraphModule } from '../graph/graph';
 import { knobsOf } from '../kinds/knobs';
@@ -42,8 +41,3 @@ export function widerJumpers(patch: Patch, targets: readonly Target[]): JumperSe
       }),
     );
 }
-
-export const jumperEdit = ({ at, value }: JumperSetting): Edit => {
-  const [module = '', param = ''] = at.split('.');
-  return { do: 'set', module, param, value };
-};

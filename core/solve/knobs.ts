@@ -1,9 +1,9 @@
 import type { Target } from '../document/wants';
-import { hangsOn } from '../document/wants';
+import { socketsOf } from '../document/wants';
 import type { Graph, GraphModule } from '../graph/graph';
-import { upstreamOf } from '../graph/upstream';
+import { behind } from '../graph/upstream';
 import { knobsOf } from '../kinds/knobs';
-import { positionOf } from '../units/knob';
+import { logFloor, positionOf } from '../units/knob';
 import type { Travel } from '../units/knob';
 
 /** A knob that the solver may turn. Positions are shares of its travel, 0..1; octaves of a logarithmic one are even. */
@@ -28,9 +28,7 @@ export interface FreeOptions {
 
 /** Indices of all modules that the targets hang on, the ones that they are at included. */
 export function modulesBehind(graph: Graph, targets: readonly Target[]): ReadonlySet<number> {
-  const sockets = targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);
-  const { graph: part, driveOnly } = upstreamOf(graph, sockets);
-  return new Set([...part.groups.flatMap((g) => g.modules), ...driveOnly]);
+  return behind(graph, socketsOf(targets));
 }
 
 function knobsAt(graph: Graph, m: GraphModule): FreeKnob[] {
@@ -43,11 +41,11 @@ function knobsAt(graph: Graph, m: GraphModule): FreeKnob[] {
 
 /** The knobs that the solver may turn, in the order of the modules. */
 export function freeKnobs(graph: Graph, targets: readonly Target[], options: FreeOptions = {}): FreeKnob[] {
-  const behind = modulesBehind(graph, targets);
+  const reached = modulesBehind(graph, targets);
   const held = new Set(options.held);
   const named = options.free && new Set(options.free);
   return graph.modules
-    .filter((m) => behind.has(m.index) && (named || m.kind.room !== 'source'))
+    .filter((m) => reached.has(m.index) && (named || m.kind.room !== 'source'))
     .flatMap((m) => {
       const locked = graph.patch.modules[m.index]?.locked ?? [];
       return knobsAt(graph, m).filter(
@@ -72,13 +70,12 @@ export function freeFaults(graph: Graph, free: readonly string[]): string[] {
   });
 }
 
-const logFloor = (min: number, max: number): number => (min > 0 ? min : max / 100_000);
-
 /** The value at a position, also beyond the ends of the travel. */
-export function valueBeyond({ min, max, taper }: Travel, position: number): number {
+export function valueBeyond(travel: Travel, position: number): number {
+  const { min, max, taper } = travel;
   if (taper === 'linear') return min + position * (max - min);
   if (position <= 0 && min === 0) return 0;
-  const floor = logFloor(min, max);
+  const floor = logFloor(travel);
   return floor * (max / floor) ** position;
 }
 

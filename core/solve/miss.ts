@@ -2,6 +2,7 @@ import type { Target } from '../document/wants';
 import type { GraphModule } from '../graph/graph';
 import { add } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
+import { countsOctaves } from '../units/octaves';
 import type { Setting } from './setting';
 import { canRead, driveFor } from './drive';
 import type { Miss, Part } from './part';
@@ -31,15 +32,12 @@ function reader(m: GraphModule, place: Place, quantity: string): (figure: number
   return (figure) => driveFor(spec, m.params, figure);
 }
 
-/** Octaves wherever a volt doubles. */
-const doubles = (quantity: string): boolean => ['frequency', 'time', 'rate'].includes(quantity);
-
 /** The two drives that a span and its centre, or the low end as it is, come to. */
 function spanEnds(t: Extract<Target, { want: 'span' }>, m: GraphModule, place: Place, reached: Range): Range {
   const drive = reader(m, place, t.quantity);
   const figure = (volts: number): number =>
     place.at.is === 'end' && t.quantity !== 'volts' ? (place.at.spec.value(m.params, volts) ?? -Infinity) : volts;
-  const octaves = doubles(t.quantity);
+  const octaves = countsOctaves(t.quantity);
   const shifted = (from: number, by: number): number => drive(octaves ? from * 2 ** by : from + by);
   if (t.centre !== null) return [shifted(t.centre, -t.span / 2), shifted(t.centre, t.span / 2)];
   if (octaves) return [reached[0], reached[0] + t.span];

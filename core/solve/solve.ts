@@ -8,12 +8,13 @@ import { Bench, settledAs } from './bench';
 import type { BenchOptions } from './bench';
 import { Job } from './job';
 import type { Look } from './job';
-import { jumperEdit, widerJumpers } from './jumpers';
+import { widerJumpers } from './jumpers';
 import { freeKnobs } from './knobs';
 import { contradictionsOf, limitsOf, nearestOf } from './limits';
 import { Search } from './search';
 import type { Found } from './search';
 import { lockOf, suggestionOf } from './suggest';
+import { editsOf } from './types';
 import type { JumperSetting, Limit, Solution, SolveAnswer, SolveOptions } from './types';
 
 /** How close bounds come that a claim rests on: a tenth of what a target allows. */
@@ -157,8 +158,7 @@ function spreadOf(job: Job, { x, errors }: Found): number {
 /** Amounts high and levels low: what comes in loud needs no lift behind. */
 function openness(job: Job, { x }: Found): number {
   return job.bench.knobs.reduce((sum, { module, param, travel }, i) => {
-    const m = job.bench.at(job.bench.start).graph.modules[module];
-    const amount = m?.inputs.some((s) => s.spec.amount === param) ?? false;
+    const amount = job.bench.modules[module]?.inputs.some((s) => s.spec.amount === param) ?? false;
     const p = x[i] as number;
     const size = travel.min < 0 ? Math.abs(2 * p - 1) : p;
     return sum + (amount ? size : param === 'bias' ? -size : 0);
@@ -168,7 +168,7 @@ function openness(job: Job, { x }: Found): number {
 function withJumpers(patch: Patch, targets: readonly Target[], options: SolveOptions): Solution[] {
   return widerJumpers(patch, targets)
     .flatMap((jumper) => {
-      const changed = applyEdits(patch, [jumperEdit(jumper)]);
+      const changed = applyEdits(patch, editsOf({ settings: [], jumpers: [jumper] }));
       return new Question(changed, targets, options, [jumper]).solutions().claims.map((c) => c.solution);
     })
     .sort((a, b) => a.moved - b.moved);

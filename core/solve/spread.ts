@@ -1,12 +1,13 @@
 import type { Patch } from '../document/types';
+import { socketsOf } from '../document/wants';
 import type { Target } from '../document/wants';
-import { LEAST_DRAWS, socketsOfTargets, tolerance } from '../answers/tolerance';
+import { LEAST_DRAWS, tolerance } from '../answers/tolerance';
 import type { Spread } from './types';
 
 /** The 5 and 95 % values of what targets are at, with the usual errors. */
 export function toleranceAt(patch: Patch, targets: readonly Target[]): Spread[] {
   const wanted = { ...patch, targets };
-  const { readings } = tolerance(wanted, { draws: LEAST_DRAWS, only: socketsOfTargets(wanted), plain: true });
+  const { readings } = tolerance(wanted, { draws: LEAST_DRAWS, only: socketsOf(targets), plain: true });
   const at = new Set(targets.map((t) => t.at));
   return readings
     .filter((r) => at.has(r.at))

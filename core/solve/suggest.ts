@@ -1,6 +1,6 @@
 import { idOf } from '../document/sockets';
 import type { Patch } from '../document/types';
-import { hangsOn } from '../document/wants';
+import { socketsOf } from '../document/wants';
 import type { Target } from '../document/wants';
 import { applyEdits } from '../edit/edit';
 import type { Edit } from '../edit/edit';
@@ -8,7 +8,7 @@ import { insertStage } from '../edit/stages';
 import { buildGraph } from '../graph/graph';
 import { showNumber } from '../units/show';
 import { isSetup } from '../kinds/knobs';
-import { jumperEdit, widerJumpers } from './jumpers';
+import { widerJumpers } from './jumpers';
 import { modulesBehind } from './knobs';
 import type { Limit, SolveAnswer, Solution, Suggestion } from './types';
 import { editsOf } from './types';
@@ -27,7 +27,7 @@ const labelOf = (patch: Patch, id: string): string => patch.modules.find((m) => 
 const jumperIdeas = (patch: Patch, targets: readonly Target[]): Idea[] =>
   widerJumpers(patch, targets).map((j) => ({
     text: `Set ${labelOf(patch, idOf(j.at))}’s ${j.at.split('.')[1] ?? ''} to ${String(j.value)}`,
-    edits: [jumperEdit(j)],
+    edits: editsOf({ settings: [], jumpers: [j] }),
   }));
 
 /** One more stage in front of a destination, by what it does; what it starts with changes nothing. */
@@ -37,7 +37,7 @@ const STAGES = [
 ] as const;
 
 function stageIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
-  const places = [...new Set(targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]))].slice(0, 4);
+  const places = [...new Set(socketsOf(targets))].slice(0, 4);
   return STAGES.flatMap(([kind, params, text]) =>
     places.flatMap((at): Idea[] => {
       const made = insertStage(patch, at, kind);

@@ -6,7 +6,7 @@ export interface Travel {
 }
 
 /** Where a logarithmic knob that goes down to 0 begins its octaves; below it is 0. */
-const logFloor = ({ min, max }: Travel): number => (min > 0 ? min : max / 100_000);
+export const logFloor = ({ min, max }: Travel): number => (min > 0 ? min : max / 100_000);
 
 /** The knob's position 0..1 at a value. */
 export function positionOf(travel: Travel, value: number): number {

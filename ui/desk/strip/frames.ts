@@ -1,5 +1,5 @@
 import { socketAt } from '@/core';
-import { driveFor, flipsAt, positionOf } from '@/core';
+import { countsOctaves, driveFor, flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip, Target } from '@/core';
 import type { PictureData } from '@/wire/core';
 import type { Pictures, Predicted } from '@/ui/session/usePrediction';
@@ -80,7 +80,7 @@ export function wantedDrives(t: Bracket, spec: EndSpec<ParamValues> | null, para
       t.high === null ? null : drive(t.high),
     ];
   if (t.want !== 'span' || t.centre === null) return [null, null];
-  const octaves = ['frequency', 'time', 'rate'].includes(t.quantity);
+  const octaves = countsOctaves(t.quantity);
   const shifted = (by: number): number => (octaves ? (t.centre ?? 1) * 2 ** by : (t.centre ?? 0) + by);
   return [drive(shifted(-t.span / 2)), drive(shifted(t.span / 2))];
 }

@@ -1,3 +1,4 @@
+import { countsOctaves } from '@/core';
 import type { EndSpec, ParamValues, Target } from '@/core';
 import { wantedDrives } from './frames';
 import type { Bracket, EndView } from './frames';
@@ -9,8 +10,6 @@ const rounded = (figure: number): number => Number(figure.toPrecision(4)) || 0;
 
 /** A step of the keys, in drive volts. */
 const STEP = 0.05;
-
-const octaves = (quantity: string): boolean => ['frequency', 'time', 'rate'].includes(quantity);
 
 function figureAt(t: Bracket, spec: EndSpec<ParamValues> | null, params: ParamValues, volts: number): number | null {
   return t.quantity === 'volts' || !spec ? volts : spec.value(params, volts);
@@ -45,8 +44,8 @@ function spanned(
     number,
   ];
   const [from, to] = end === 'low' ? [figure, high] : [low, figure];
-  const wide = octaves(t.quantity) ? Math.log2(to / from) : to - from;
-  const centre = octaves(t.quantity) ? Math.sqrt(from * to) : (from + to) / 2;
+  const wide = countsOctaves(t.quantity) ? Math.log2(to / from) : to - from;
+  const centre = countsOctaves(t.quantity) ? Math.sqrt(from * to) : (from + to) / 2;
   return { ...t, span: rounded(Math.max(0, wide)), centre: rounded(centre) };
 }
 

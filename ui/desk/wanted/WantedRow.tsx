@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import FormHelperText from '@mui/material/FormHelperText';
 import IconButton from '@mui/material/IconButton';
 import { memo, useState } from 'react';
-import { readQuantity, showTarget, WANTS, wantOf } from '@/core';
+import { countsOctaves, readQuantity, showTarget, WANTS, wantOf } from '@/core';
 import type { Missed, Target } from '@/core';
 import { TextInput } from '@/ui/parts/TextInput';
 import type { EditDesk } from '@/ui/session/edit';
@@ -122,7 +122,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
 /** What is wanted, by what it means. */
 function sentence(t: Target, unit: string, other: string): string {
   const [wide, about] = ['span' in t ? t.span : 0, 'centre' in t ? t.centre : null];
-  const octaves = 'quantity' in t && ['frequency', 'time', 'rate'].includes(t.quantity);
+  const octaves = 'quantity' in t && countsOctaves(t.quantity);
   if (t.want === 'within') return `stays inside, ${unit}`;
   if (t.want === 'span')
     return `${wide} ${octaves ? 'octaves' : unit} wide${about === null ? '' : `, about a middle in ${unit}`}`;

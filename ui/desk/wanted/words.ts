@@ -1,4 +1,4 @@
-import { needsTrace, socketAt, TARGET_SHAPES, wantOf, withUnit, showNumber } from '@/core';
+import { countsOctaves, needsTrace, socketAt, TARGET_SHAPES, wantOf, withUnit, showNumber } from '@/core';
 import type { GraphModule, Graph, Missed, Reading, Target } from '@/core';
 
 /** Something that can be wanted at a place, by what it means, and the target that it starts as. */
@@ -37,7 +37,7 @@ function figureChoices({ socket: at, reading, m }: At): Choice[] {
   const quantity = spec?.quantity ?? 'volts';
   const [low, high] = [reading?.low ?? null, reading?.high ?? null];
   const [from, to] = [rounded(low ?? 0), rounded(high ?? 1)];
-  const octaves = ['frequency', 'time', 'rate'].includes(quantity) && low !== null && low > 0 && high !== null;
+  const octaves = countsOctaves(quantity) && low !== null && low > 0 && high !== null;
   const wide = octaves ? Math.log2((high ?? 1) / low) : to - from;
   const centre = octaves ? Math.sqrt(low * (high ?? 1)) : (from + to) / 2;
   const what = octaves ? 'so many octaves about a middle' : 'so wide about a middle';
