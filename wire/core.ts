@@ -94,7 +94,10 @@ export interface SolveReply {
 }
 
 /** How many draws, and one sigma of what is off. */
-export type ToleranceRequest = ModuleErrors & { readonly draws: number };
+export type ToleranceRequest = ModuleErrors & {
+  readonly modules: Readonly<Record<string, Partial<ModuleErrors>>>;
+  readonly draws: number;
+};
 
 export interface ToleranceReply {
   readonly version: number;

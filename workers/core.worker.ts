@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import {
   checkedCures,
+  knobsFor,
   measure,
   missesOf,
   needsAudioRate,
@@ -149,7 +150,7 @@ const worker: CoreWorker = {
   cures() {
     if (!last) return Promise.reject(new Error('nothing was asked for in full'));
     const { version, patch, found, asset } = last;
-    const findings = checkedCures(patch, found, { asset, progress: tellProgress }, CURE_WORK);
+    const findings = checkedCures(patch, found, { asset, progress: tellProgress, finder: knobsFor }, CURE_WORK);
     return Promise.resolve({ version, findings });
   },
 };

@@ -2,7 +2,7 @@ import { BoundsEngine } from '../bounds/bounds';
 import type { ModuleBounds } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import { findingsOf, watchersOf } from '../findings';
-import type { Evidence, Finding, Found } from '../findings/finding';
+import type { Evidence, Finding, Found, KnobFinder } from '../findings/finding';
 import { checkedCures, uncured } from '../findings/promise';
 import { glance } from './glance';
 import type { Glance } from './glance';
@@ -23,6 +23,8 @@ export interface PredictOptions {
   /** Without them the findings stand alone, which takes no checking. */
   readonly cures?: boolean;
   readonly asset?: SimulateOptions['asset'];
+  /** Solves for the knobs of a cure where a finding has none of its own. */
+  readonly finder?: KnobFinder;
   /** Keeps what it found from one call to the next. */
   readonly engine?: BoundsEngine;
 }
@@ -41,7 +43,10 @@ export function predict(patch: Patch, options: PredictOptions = {}): Prediction 
   const within = withinReach(graph);
   const { prediction, found } = predictGraph(within, bounds, asset);
   if (options.cures === false) return prediction;
-  return { ...prediction, findings: checkedCures(within.patch, found, asset) };
+  return {
+    ...prediction,
+    findings: checkedCures(within.patch, found, { ...asset, ...(options.finder && { finder: options.finder }) }),
+  };
 }
 
 /** Modules times samples that a prediction looks at, at most: a few seconds of work. A count, not a time. */

@@ -1,4 +1,6 @@
 import type { ModuleBounds } from '../bounds/bounds';
+import type { Target } from '../document/wants';
+import type { Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import type { ParamValue } from '../kinds/params';
 import type { Graph, GraphModule } from '../graph/graph';
@@ -26,7 +28,12 @@ export interface Finding {
 /** A finding as its rule tells it, with what might cure it, best first: the first that keeps its promise is offered. */
 export interface Found extends Omit<Finding, 'cure'> {
   readonly cures?: readonly Cure[];
+  /** What would have to arrive for it to be gone: the knobs behind it are solved for where none of its cures keeps. */
+  readonly wanted?: Target;
 }
+
+/** Finds knobs with which a target is met, as cures, best first. */
+export type KnobFinder = (patch: Patch, wanted: Target) => Iterable<Cure>;
 
 /** What a finding looks at. Percentages of time come from the simulation, worst cases from the bounds. */
 export interface Evidence {

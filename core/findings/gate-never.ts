@@ -28,6 +28,7 @@ export const gateNever: FindingRule = {
             at: socket,
             message: `${m.label} is never triggered: ${spec.name} reaches ${showVolts(highestVolts)} at most, and its threshold is ${showVolts(spec.threshold)}.`,
             numbers: { highestVolts, lowestVolts, thresholdVolts: spec.threshold },
+            wanted: { at: socket, quantity: 'volts', low: null, high: 1.5 * spec.threshold },
             cures: cures(
               amplify.length > 0 ? setCure('Amplify the gate', ...amplify) : null,
               lift.length > 0 ? setCure('Lift the gate', ...lift) : null,

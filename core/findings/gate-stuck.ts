@@ -15,6 +15,7 @@ export const gateStuck: FindingRule = {
         const [lowestVolts, highestVolts] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
         if (spec.threshold === undefined || !connected || driver.type !== 'output') return [];
         if (lowestVolts < spec.threshold - GATE_HYSTERESIS) return [];
+        const fallen = spec.threshold - 2 * GATE_HYSTERESIS;
         const edits = insertOffset(
           graph,
           socket,
@@ -29,6 +30,7 @@ export const gateStuck: FindingRule = {
             at: socket,
             message: `${m.label} stays triggered: ${spec.name} never falls below ${showVolts(lowestVolts)}, and its threshold is ${showVolts(spec.threshold)}.`,
             numbers: { lowestVolts, highestVolts, thresholdVolts: spec.threshold },
+            wanted: { at: socket, quantity: 'volts', low: fallen, high: fallen + highestVolts - lowestVolts },
             cures: cures(edits.length > 0 ? setCure('Lower the gate', ...edits) : null),
           },
         ];

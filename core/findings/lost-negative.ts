@@ -36,7 +36,7 @@ export const lostNegative = watching<BelowZero>({
   find({ graph, bounds }, watched) {
     return watched.flatMap(({ m, below, count }): Found[] => {
       const index = m.inputs.findIndex((s) => s.spec.name === 'in');
-      const [lowestVolts = 0] = bounds.get(m.id)?.inputs[index] ?? [];
+      const [lowestVolts = 0, highestVolts = 0] = bounds.get(m.id)?.inputs[index] ?? [];
       if (below === 0) return [];
       const lostPercent = (100 * below) / count;
       const edits = insertOffset(graph, socketAt(m.id, 'in'), 'Lift', 1, Number((-lowestVolts).toPrecision(6)));
@@ -47,6 +47,7 @@ export const lostNegative = watching<BelowZero>({
           at: socketAt(m.id, 'in'),
           message: `${m.label} loses what is below zero: ${showNumber(lostPercent, 0)} % of the time, down to ${showVolts(lowestVolts)}.`,
           numbers: { lostPercent, lowestVolts },
+          wanted: { at: socketAt(m.id, 'in'), quantity: 'volts', low: 0, high: highestVolts - lowestVolts },
           cures: cures(edits.length > 0 ? setCure(`Lift by ${showVolts(-lowestVolts, false)}`, ...edits) : null),
         },
       ];

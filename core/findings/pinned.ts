@@ -1,4 +1,5 @@
 import { socketAt } from '../document/sockets';
+import type { Target } from '../document/wants';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
@@ -31,6 +32,14 @@ function fitting([lo, hi]: Range, [from, to]: Range): { readonly share: number; 
   const middle = (lo + hi) / 2;
   const [low, high] = [middle + share * (lo - middle), middle + share * (hi - middle)];
   return { share, shift: low < from ? from - low : high > to ? to - high : 0 };
+}
+
+/** The range that it would have to be: as wide as before where that fits, moved no further than it must. */
+function fitted(at: string, drive: Range, window: Range): Target {
+  const { share, shift } = fitting(drive, window);
+  const middle = (drive[0] + drive[1]) / 2 + shift;
+  const half = (share * (drive[1] - drive[0])) / 2;
+  return { at, quantity: 'volts', low: middle - half, high: middle + half };
 }
 
 /** Its own knob where it has one that shifts the sum, with its amount where the sum is too wide. */
@@ -118,6 +127,7 @@ export const pinned: FindingRule = {
             at: socketAt(m.id, end.socket),
             message: `${m.label} sticks at its ends: ${(100 * below).toFixed(1)} % of the time at the bottom, ${(100 * above).toFixed(1)} % at the top. Its own knob and its voltages add up.`,
             numbers: { pinnedLowPercent: 100 * below, pinnedHighPercent: 100 * above },
+            wanted: fitted(socketAt(m.id, end.socket), drive, window),
             cures: cures(
               byKnobs(m, drive, window),
               ...(only && driven.length === 1

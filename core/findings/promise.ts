@@ -6,6 +6,7 @@ import { readParams } from '../document/params';
 import { Reader } from '../document/reader';
 import type { Fields } from '../document/reader';
 import type { ModuleDoc, Patch } from '../document/types';
+import type { Target } from '../document/wants';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { upstreamOf } from '../graph/upstream';
@@ -13,7 +14,7 @@ import { kindNamed } from '../kinds';
 import { simulateGraph, workOf } from '../simulate/simulate';
 import type { SimulateOptions } from '../simulate/types';
 import { findingsOf, watchersOf } from './index';
-import type { Cure, Finding, Found } from './finding';
+import type { Cure, Finding, Found, KnobFinder } from './finding';
 
 /**
  * How much all checks of a patch's cures may simulate together, modules times samples: a count, so that answers do not
@@ -23,6 +24,8 @@ const BUDGET = 4e7;
 /** What a look at the whole graph costs beside its simulation: per module, and per pair of modules in a loop. */
 const MODULE_COST = 20_000;
 const LOOP_COST = 500;
+/** What a search for knobs costs: per module. */
+const SEARCH_COST = 200_000;
 
 /** Whether the settings that an edit leaves are ones that a document may have. */
 function isSound(m: ModuleDoc | undefined): boolean {
@@ -51,6 +54,12 @@ function asAsked(patch: Patch, edits: readonly Edit[]): boolean {
   });
 }
 
+/** Turns no knob that its player has locked. */
+function spares(patch: Patch, edits: readonly Edit[]): boolean {
+  const locked = new Set(patch.modules.flatMap((m) => (m.locked ?? []).map((param) => `${m.id}.${param}`)));
+  return edits.every((e) => e.do !== 'set' || !locked.has(`${e.module}.${e.param}`));
+}
+
 /** The sockets on which the findings at a place hang: its own, and those of what comes right behind it. */
 function regionOf(graph: Graph, id: string): string[] {
   const at = graph.modules.find((m) => m.id === id);
@@ -61,7 +70,13 @@ function regionOf(graph: Graph, id: string): string[] {
   return [at, ...next].flatMap((m) => [...m.outputs, ...m.inputs].map((s) => s.socket));
 }
 
-type CheckOptions = Pick<SimulateOptions, 'asset' | 'progress'>;
+interface CheckOptions extends Pick<SimulateOptions, 'asset' | 'progress'> {
+  /** Finds knobs where a finding has no cure of its own that keeps. */
+  readonly finder?: KnobFinder;
+}
+
+/** Adds no stage and no cable. */
+const turnsOnly = ({ edits }: Cure): boolean => edits.every((e) => e.do === 'set');
 
 /** Checks cures by applying each to the patch and asking again. */
 class Checker {
@@ -77,8 +92,25 @@ class Checker {
     this.left = budget;
   }
 
-  keeps(finding: Found, cure: Cure): boolean {
-    if (this.left < 0) return false;
+  /** The first of a finding's cures that keeps its promise: its own knobs, then knobs that are solved for, then stages. */
+  cureOf(finding: Found): Cure | undefined {
+    const { cures = [], wanted } = finding;
+    const keeps = (c: Cure): boolean => this.keeps(finding, c);
+    if (!wanted) return cures.find(keeps);
+    const own = cures.find((c) => turnsOnly(c) && keeps(c));
+    return own ?? this.solved(finding, wanted) ?? cures.find((c) => !turnsOnly(c) && keeps(c));
+  }
+
+  private solved(finding: Found, wanted: Target): Cure | undefined {
+    const { finder } = this.options;
+    if (!finder || this.left < 0) return undefined;
+    this.left -= this.patch.modules.length * SEARCH_COST;
+    for (const cure of finder(this.patch, wanted)) if (this.keeps(finding, cure)) return cure;
+    return undefined;
+  }
+
+  private keeps(finding: Found, cure: Cure): boolean {
+    if (this.left < 0 || !spares(this.patch, cure.edits)) return false;
     const mended = applyEdits(this.patch, cure.edits);
     if (!asAsked(mended, cure.edits)) return false;
     const id = idOf(finding.at);
@@ -110,7 +142,7 @@ class Checker {
   }
 }
 
-const withoutCures = ({ cures: _cures, ...finding }: Found): Finding => finding;
+const withoutCures = ({ cures: _cures, wanted: _wanted, ...finding }: Found): Finding => finding;
 
 /** Findings as they are told first, before any cure is checked. */
 export const uncured = (found: readonly Found[]): Finding[] => found.map(withoutCures);
@@ -129,7 +161,7 @@ export function checkedCures(
 ): Finding[] {
   const checker = new Checker(patch, found, options, budget);
   return found.map((finding) => {
-    const cure = finding.cures?.find((c) => checker.keeps(finding, c));
+    const cure = checker.cureOf(finding);
     return cure ? { ...withoutCures(finding), cure } : withoutCures(finding);
   });
 }

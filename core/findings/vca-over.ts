@@ -32,6 +32,9 @@ export const vcaOver: FindingRule = {
           at: socketAt(m.id, 'cv'),
           message: `${m.label} opens beyond unity${share}: its peak gain is ${showDb(peakDb)}.`,
           numbers: { peakDb, overPercent: 100 * above },
+          ...(m.params.quadrants === 2 && {
+            wanted: { at: socketAt(m.id, 'cv'), quantity: 'volts', low: null, high: unity },
+          }),
           cures: cures(
             alone ? setCure(`Amount to ${(100 * fitting).toFixed(1)} %`, setParam(m.id, 'cvAmount', fitting)) : null,
             lower >= Number(m.params.biasLowVolts)

@@ -40,6 +40,9 @@ export const vcaShort: FindingRule = {
               ? `${m.label} never opens: its control does not rise above zero.`
               : `${m.label} never opens fully: its peak gain is ${showDb(peakDb)}.`,
           numbers: { missingVolts: unity - peak, ...(peakDb !== null && { peakDb }) },
+          ...(m.params.quadrants === 2 && {
+            wanted: { at: socketAt(m.id, 'cv'), quantity: 'volts', low: null, high: unity },
+          }),
           cures: cures(
             alone && Math.abs(fitting) <= 1
               ? setCure(`Amount to ${(100 * fitting).toFixed(1)} %`, setParam(m.id, 'cvAmount', fitting))

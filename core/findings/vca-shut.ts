@@ -72,6 +72,12 @@ export const vcaShut: FindingRule = {
           message: `${m.label} is ${share}: its control falls ${showVolts(-low, false)} below zero, where this amplifier stays silent.`,
           numbers: { shutPercent: 100 * below, missingVolts: -low },
           cures: curesOf(m, low, high),
+          wanted: {
+            at: socketAt(m.id, 'cv'),
+            quantity: 'volts',
+            low: 0,
+            high: Math.min(high - low, Number(m.params.unityVolts)),
+          },
         };
       });
   },

@@ -3,6 +3,7 @@ import { predict } from '../answers/predict';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
 import { helpersAt } from './helpers';
+import { missesOf } from './misses';
 
 const options = { openDb: 12, phase: 0.25 };
 
@@ -53,6 +54,25 @@ describe('helpers', () => {
     const locked = applyEdits(patch, helper!.edits);
     expect(locked.cables).toEqual([{ from: 'a.pulse', to: 'b.reset' }]);
     expect(locked.modules[1]!.params).toMatchObject({ phase: 0.25 });
+  });
+  it('put a level between chosen steps and the others, and say so where none does', () => {
+    const steps = [1, 4, 2, 3.5].map((volts) => ({ volts, gate: true, tie: false }));
+    const patch = patchOf(
+      { clock: ['clock', { bpm: 120 }], row: ['sequencer', { steps }], high: ['comparator'] },
+      ['clock.out > row.clock', 'row.cv > high.in'],
+      { duration: 4 },
+    );
+    const [loud] = helpersAt(patch, 'high', options);
+    expect(loud!.title).toContain('2, 4');
+    // Half way between 3.5 − 0.1 and 2 + 0.2.
+    expect(loud!.edits).toEqual([{ do: 'set', module: 'high', param: 'thresholdVolts', value: 2.8 }]);
+    const target = { at: 'high.in', want: 'steps', of: 'row', steps: [1, 3] } as const;
+    const met = (p: typeof patch) => missesOf({ ...p, targets: [target] }).map((m) => m.met);
+    expect(met(applyEdits(patch, loud!.edits))).toEqual([true]);
+    const [none] = helpersAt(patch, 'high', { ...options, accents: [2] });
+    expect(none!.edits).toEqual([]);
+    expect(none!.says).toContain('No level');
+    expect(helpersAt(patch, 'high', { ...options, accents: [] })[0]!.edits).toEqual([]);
   });
   it('say nothing where nothing makes sense', () => {
     expect(helpersAt(tremolo, 'voice', options)).toEqual([]);

@@ -7,15 +7,17 @@ import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { knobsOf } from '../kinds/knobs';
 import { showNumber, showVolts } from '../units/show';
+import { accentHelpers } from './accents';
 import { solve } from './solve';
 import { editsOf } from './types';
 
 /** Something that a player sets by ear or by sums, done in one edit. */
 export interface Helper {
-  readonly key: 'rest to full' | 'just opens' | 'stays open' | 'nothing clips' | 'locked';
+  readonly key: 'rest to full' | 'just opens' | 'stays open' | 'nothing clips' | 'locked' | 'accents';
   readonly title: string;
   /** What it does and why, in a line or two. */
   readonly says: string;
+  /** Empty where it cannot be done, which is what it then says. */
   readonly edits: readonly Edit[];
 }
 
@@ -24,6 +26,8 @@ export interface HelperOptions {
   readonly openDb: number;
   /** Where a locked oscillator begins, share of a cycle. */
   readonly phase: number;
+  /** The steps at which a gate shall come, 0 first; null: those above the middle. */
+  readonly accents?: readonly number[] | null;
 }
 
 /** Oscillators within this of each other are of one rate. */
@@ -117,5 +121,10 @@ export function helpersAt(patch: Patch, id: string, options: HelperOptions): Hel
   const graph = buildGraph(patch);
   const m = graph.modules.find((x) => x.id === id);
   if (!m) return [];
-  return [...amplifierHelpers(patch, m, options), ...levelHelpers(graph, m), ...lockHelpers(graph, m, options)];
+  return [
+    ...amplifierHelpers(patch, m, options),
+    ...levelHelpers(graph, m),
+    ...lockHelpers(graph, m, options),
+    ...accentHelpers(patch, m, options.accents ?? null),
+  ];
 }

@@ -35,8 +35,8 @@ const thresholdOf = (m: GraphModule, place: Place): number =>
   Number(m.params.thresholdVolts ?? 1);
 
 /** How far a step's voltage must be from where it would tell otherwise, volts; and how far below a gate lets go. */
-const CLEAR = 0.1;
-const RELEASE = 0.1;
+export const CLEAR = 0.1;
+export const RELEASE = 0.1;
 
 /** Samples at which a sequencer's steps begin, and which steps they are. */
 function stepsOf(setting: Setting, id: string): { readonly at: number; readonly step: number }[] {
@@ -61,20 +61,31 @@ function stepsOf(setting: Setting, id: string): { readonly at: number; readonly 
   return begun;
 }
 
+/** The highest voltage at a place within each step that begins: the step, and whether the window cuts it off. */
+export function stepPeaks(
+  setting: Setting,
+  of: string,
+  place: Place,
+): { readonly step: number; readonly highest: number; readonly cut: boolean }[] {
+  const trace = setting.trace(place);
+  const begun = stepsOf(setting, of);
+  return begun.map(({ at, step }, i) => {
+    const [, highest] = extremes(trace.subarray(at, begun[i + 1]?.at ?? trace.length));
+    return { step, highest, cut: i === begun.length - 1 };
+  });
+}
+
 function stepsError(t: Extract<Target, { want: 'steps' }>, setting: Setting, m: GraphModule, place: Place): Miss {
   const trace = setting.trace(place);
   const threshold = thresholdOf(m, place);
-  const begun = stepsOf(setting, t.of);
   const margins = new Map<number, number>();
-  begun.forEach(({ at, step }, i) => {
-    const end = begun[i + 1]?.at ?? trace.length;
+  for (const { step, highest, cut } of stepPeaks(setting, t.of, place)) {
     const on = t.steps.includes(step);
     // A step that the window cuts off may still come up.
-    if (on && i === begun.length - 1 && margins.has(step)) return;
-    const [, highest] = extremes(trace.subarray(at, end));
+    if (on && cut && margins.has(step)) continue;
     const margin = on ? highest - (threshold + CLEAR) : threshold - RELEASE - CLEAR - highest;
     margins.set(step, Math.min(margins.get(step) ?? Infinity, margin));
-  });
+  }
   const least = Math.min(...margins.values());
   const parts = [...margins].map(([step, margin]) => ({ name: `step ${step}`, volts: Math.max(0, -margin) }));
   const reached = extremes(trace);

@@ -4,7 +4,7 @@ import { idOf } from '../document/sockets';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
 import type { Patch } from '../document/types';
-import { predict } from '../answers/predict';
+import { predict } from '../solve/cured';
 
 /** Seen may leave the bound by no more than rounding, volts. */
 const SLACK = 1e-9;

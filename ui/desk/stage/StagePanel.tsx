@@ -75,7 +75,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       {kind.drawn && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
       <SocketTable module={module} patch={patch} predicted={predicted} edit={edit} begin={begin} />
       <Facts module={module} predicted={predicted} />
-      <HelpersSection id={id} patch={patch} edit={edit} />
+      <HelpersSection id={id} patch={patch} findings={predicted.prediction.findings} edit={edit} />
       {setUp.length > 0 && (
         <Section id="setup" title="Set-up: ranges and build">
           {setUp.map(setting)}

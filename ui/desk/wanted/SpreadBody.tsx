@@ -11,7 +11,8 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import { placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
-import type { ToleranceReport } from '@/core';
+import type { ModuleErrors, Patch, ToleranceReport } from '@/core';
+import { SelectField } from '@/ui/parts/SelectField';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import type { DeskStore } from '@/ui/session/desk';
 import { useSolving } from '@/ui/session/solving';
@@ -31,6 +32,12 @@ const ERRORS = [
   { key: 'offset', label: 'an output', unit: 'mV', times: 1000, most: 500 },
 ] as const;
 
+/** What all modules are off by, and what is known of single ones. */
+interface Errors {
+  readonly all: ModuleErrors;
+  readonly modules: Readonly<Record<string, Partial<ModuleErrors>>>;
+}
+
 interface Props {
   readonly desk: DeskStore;
   /** The socket whose path is shown. */
@@ -42,24 +49,11 @@ export function SpreadBody({ desk, shown }: Props) {
   const solving = useSolving();
   const { spread, busy, progress } = useStore(solving);
   const patch = useStore(desk, (s) => s.patch);
-  const [errors, setErrors] = useState(USUAL_ERRORS);
+  const [errors, setErrors] = useState<Errors>({ all: USUAL_ERRORS, modules: {} });
   const report = spread?.patch === patch ? spread.report : null;
   return (
     <>
-      <Box sx={{ fontSize: 13, color: ink.softInk }}>How far off each is, one sigma:</Box>
-      {ERRORS.map(({ key, label, unit, times, most }) => (
-        <SettingRow key={key} label={label}>
-          <QuantityField
-            label={label}
-            unit={unit}
-            value={errors[key] * times}
-            min={0}
-            max={most}
-            width={128}
-            onChange={(value) => setErrors({ ...errors, [key]: value / times })}
-          />
-        </SettingRow>
-      ))}
+      <ErrorFields patch={patch} errors={errors} onChange={setErrors} />
       {busy === 'spread' ? (
         <Box>
           <LinearProgress
@@ -72,11 +66,59 @@ export function SpreadBody({ desk, shown }: Props) {
           </Button>
         </Box>
       ) : (
-        <Button onClick={() => solving.getState().spreadOf({ ...errors, draws: DRAWS })}>
+        <Button onClick={() => solving.getState().spreadOf({ ...errors.all, modules: errors.modules, draws: DRAWS })}>
           {report ? 'Draw again' : `Draw ${DRAWS} times`}
         </Button>
       )}
       {report && <Report report={report} at={shown} modules={patch.modules} />}
+    </>
+  );
+}
+
+interface FieldsProps {
+  readonly patch: Patch;
+  readonly errors: Errors;
+  readonly onChange: (errors: Errors) => void;
+}
+
+/** How far off all modules are, or one that is known better or worse. */
+function ErrorFields({ patch, errors, onChange }: FieldsProps) {
+  const [id, setId] = useState('');
+  const own = errors.modules[id];
+  const put = (key: keyof ModuleErrors, value: number): void =>
+    onChange(
+      id === ''
+        ? { ...errors, all: { ...errors.all, [key]: value } }
+        : { ...errors, modules: { ...errors.modules, [id]: { ...own, [key]: value } } },
+    );
+  return (
+    <>
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>How far off each is, one sigma:</Box>
+      <SettingRow label="of">
+        <SelectField
+          label="of which module"
+          value={id}
+          options={[
+            ['', 'all modules'] as const,
+            ...patch.modules.map((m) => [m.id, `${m.label ?? m.id}${errors.modules[m.id] ? ', own' : ''}`] as const),
+          ]}
+          onChange={setId}
+          sx={{ width: 128 }}
+        />
+      </SettingRow>
+      {ERRORS.map(({ key, label, unit, times, most }) => (
+        <SettingRow key={`${id} ${key}`} label={label}>
+          <QuantityField
+            label={label}
+            unit={unit}
+            value={(own?.[key] ?? errors.all[key]) * times}
+            min={0}
+            max={most}
+            width={128}
+            onChange={(value) => put(key, value / times)}
+          />
+        </SettingRow>
+      ))}
     </>
   );
 }

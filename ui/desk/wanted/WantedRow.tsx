@@ -6,6 +6,7 @@ import IconButton from '@mui/material/IconButton';
 import { memo, useState } from 'react';
 import { countsOctaves, readQuantity, showTarget, WANTS, wantOf } from '@/core';
 import type { Missed, Target } from '@/core';
+import { readSteps } from '@/ui/parts/steps';
 import { TextInput } from '@/ui/parts/TextInput';
 import type { EditDesk } from '@/ui/session/edit';
 import { ink } from '@/ui/theme/tokens';
@@ -50,13 +51,8 @@ function read(target: Target, name: string, text: string, unit: string): Read {
   const field = WANTS[wantOf(target)][name];
   const plain = text.trim();
   if (field?.type === 'steps') {
-    const steps = plain
-      .split(/[\s,]+/)
-      .filter(Boolean)
-      .map(Number);
-    if (steps.some((s) => !Number.isInteger(s) || s < 1 || s > 64))
-      return { fault: 'Step numbers from 1 to 64, such as 1, 3.' };
-    return { value: steps.map((s) => s - 1) };
+    const steps = readSteps(plain);
+    return steps === null ? { fault: 'Step numbers from 1 to 64, such as 1, 3.' } : { value: steps };
   }
   if (field?.type !== 'number') return { fault: 'This is chosen, not typed.' };
   if (plain === '' && field.none) return { value: null };

@@ -1,0 +1,63 @@
+import { socketAt } from '../document/sockets';
+import type { Patch } from '../document/types';
+import { buildGraph } from '../graph/graph';
+import type { Graph, GraphModule } from '../graph/graph';
+import { behind } from '../graph/upstream';
+import { showNumber, showVolts } from '../units/show';
+import { Bench } from './bench';
+import type { Helper } from './helpers';
+import { placeOf } from './place';
+import { CLEAR, RELEASE, stepPeaks } from './traces';
+
+/** What steps a row has, nearest first among those behind a socket. */
+function rowBehind(graph: Graph, socket: string): GraphModule | undefined {
+  const reached = behind(graph, [socket]);
+  return graph.modules.find((m) => reached.has(m.index) && Array.isArray(m.params.steps));
+}
+
+/** The least highest voltage of each step. */
+function leastPeaks(patch: Patch, row: GraphModule, socket: string): ReadonlyMap<number, readonly [number, number]> {
+  const targets = [{ at: socket, want: 'steps', of: row.id, steps: [] } as const];
+  const setting = new Bench(patch, targets, []).at([]);
+  const place = placeOf(setting.graph, socket, 'volts');
+  const peaks = new Map<number, readonly [number, number]>();
+  for (const { step, highest, cut } of place ? stepPeaks(setting, row.id, place) : []) {
+    const known = peaks.get(step);
+    if (cut && known) continue;
+    peaks.set(step, [Math.min(known?.[0] ?? Infinity, highest), Math.max(known?.[1] ?? -Infinity, highest)]);
+  }
+  return peaks;
+}
+
+const listed = (steps: readonly number[]): string => steps.map((s) => s + 1).join(', ');
+
+/**
+ * Of what makes a gate of a sequence: the level that tells chosen steps from the others, half way between the lowest of
+ * those and the highest of these, with the margins of a target of `steps`.
+ *
+ * @param chosen step numbers, 0 first; null: the steps above the middle between lowest and highest.
+ */
+export function accentHelpers(patch: Patch, m: GraphModule, chosen: readonly number[] | null): Helper[] {
+  const { detects } = m.kind;
+  if (!detects || m.kind.params.thresholdVolts === undefined) return [];
+  const socket = socketAt(m.id, detects.input);
+  const row = rowBehind(buildGraph(patch), socket);
+  const peaks = row ? leastPeaks(patch, row, socket) : new Map<number, readonly [number, number]>();
+  if (!row || peaks.size < 2) return [];
+  const all = [...peaks.values()].map(([lo]) => lo);
+  const middle = (Math.min(...all) + Math.max(...all)) / 2;
+  const on = (step: number, lo: number): boolean => (chosen ? chosen.includes(step) : lo > middle);
+  const accents = [...peaks].filter(([step, [lo]]) => on(step, lo));
+  const others = [...peaks].filter(([step, [lo]]) => !on(step, lo));
+  const title = `High at steps ${listed(accents.map(([step]) => step).sort((a, b) => a - b))} of ${row.label}`;
+  const lowest = Math.min(...accents.map(([, [lo]]) => lo));
+  const highest = Math.max(...others.map(([, [, hi]]) => hi));
+  if (accents.length === 0 || others.length === 0)
+    return [{ key: 'accents', title: 'Accents', says: 'Choose some of the steps, not all and not none.', edits: [] }];
+  const between = `those reach ${showVolts(lowest)} at least, the others ${showVolts(highest)} at most`;
+  if (lowest - highest < 2 * CLEAR + RELEASE)
+    return [{ key: 'accents', title, says: `No level tells them apart: ${between}.`, edits: [] }];
+  const volts = Number(((lowest - CLEAR + highest + CLEAR + RELEASE) / 2).toPrecision(6));
+  const says = `Its level at ${showVolts(volts)}: ${between}. ${showNumber(lowest - volts, 2)} V of room above it.`;
+  return [{ key: 'accents', title, says, edits: [{ do: 'set', module: m.id, param: 'thresholdVolts', value: volts }] }];
+}
