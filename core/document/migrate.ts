@@ -1,15 +1,20 @@
 import { own, shown } from './reader';
 import type { Fields, Reader } from './reader';
 
-export const PATCH_VERSION = 1;
+interface Format {
+  readonly name: string;
+  readonly version: number;
+  /** From each older version to the next. */
+  readonly steps: ReadonlyMap<number, (doc: Fields) => Fields>;
+}
 
-/** From each older version to the next. */
-const steps: ReadonlyMap<number, (doc: Fields) => Fields> = new Map();
+const PATCH: Format = { name: 'fenvo.patch', version: 1, steps: new Map() };
+const RACK: Format = { name: 'fenvo.rack', version: 1, steps: new Map() };
 
 /** Brings an older document to this version, step by step; refuses what it does not know. */
-export function migrate(r: Reader, doc: Fields): Fields {
-  if (own(doc, 'format') !== 'fenvo.patch') {
-    r.fail('format', `must be "fenvo.patch", got ${shown(own(doc, 'format'))}`);
+function migrated(r: Reader, doc: Fields, format: Format): Fields {
+  if (own(doc, 'format') !== format.name) {
+    r.fail('format', `must be "${format.name}", got ${shown(own(doc, 'format'))}`);
     return doc;
   }
   const version = own(doc, 'version');
@@ -17,14 +22,17 @@ export function migrate(r: Reader, doc: Fields): Fields {
     r.fail('version', `must be a whole number from 1 up, got ${shown(version)}`);
     return doc;
   }
-  if (version > PATCH_VERSION) {
-    r.fail('version', `${version} is newer than this Fenvo reads (${PATCH_VERSION}); nothing was changed`);
+  if (version > format.version) {
+    r.fail('version', `${version} is newer than this Fenvo reads (${format.version}); nothing was changed`);
     return doc;
   }
   let [current, at] = [doc, version];
-  for (let step = steps.get(at); step; step = steps.get(at)) {
+  for (let step = format.steps.get(at); step; step = format.steps.get(at)) {
     current = step(current);
     at++;
   }
   return current;
 }
+
+export const migrate = (r: Reader, doc: Fields): Fields => migrated(r, doc, PATCH);
+export const migrateRack = (r: Reader, doc: Fields): Fields => migrated(r, doc, RACK);

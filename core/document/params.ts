@@ -60,7 +60,7 @@ function checkTogether(r: Reader, kind: Kind, given: ParamValues, path: string):
   if (broken) r.fail(`${path}.${broken.param}`, broken.message);
 }
 
-function readParam(r: Reader, spec: ParamSpec, x: unknown, path: string): ParamValue {
+export function readParam(r: Reader, spec: ParamSpec, x: unknown, path: string): ParamValue {
   if (Array.isArray(x) && r.trusted.has(x)) return x as ParamValue;
   switch (spec.type) {
     case 'number':

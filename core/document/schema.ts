@@ -7,24 +7,24 @@ import type { Json } from './types';
 import { TARGET_LIMITS, TARGET_SHAPES, WANTS } from './wants';
 import type { TargetField } from './wants';
 
-type Schema = { readonly [key: string]: Json };
+export type Schema = { readonly [key: string]: Json };
 
-const object = (properties: Schema, required: readonly string[] = [], extra: Schema = {}): Schema => ({
+export const object = (properties: Schema, required: readonly string[] = [], extra: Schema = {}): Schema => ({
   type: 'object',
   additionalProperties: false,
   properties,
   ...(required.length > 0 && { required }),
   ...extra,
 });
-const list = (items: Schema, maxItems: number): Schema => ({ type: 'array', items, maxItems });
-const text = (maxLength: number): Schema => ({ type: 'string', maxLength });
-const within = (minimum: number, maximum: number): Schema => ({ type: 'number', minimum, maximum });
+export const list = (items: Schema, maxItems: number): Schema => ({ type: 'array', items, maxItems });
+export const text = (maxLength: number): Schema => ({ type: 'string', maxLength });
+export const within = (minimum: number, maximum: number): Schema => ({ type: 'number', minimum, maximum });
 
 const socket: Schema = { type: 'string', pattern: `${ID_PATTERN.slice(0, -1)}\\.[A-Za-z0-9]+$` };
 const volts = within(-12, 12);
 const same: Schema = { $ref: '#/$defs/same' };
 
-function paramSchema(spec: ParamSpec): Schema {
+export function paramSchema(spec: ParamSpec): Schema {
   switch (spec.type) {
     case 'number': {
       const type = spec.whole ? 'integer' : 'number';

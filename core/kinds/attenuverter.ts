@@ -1,5 +1,5 @@
 import { kind, never, signal } from './kind';
-import { choice, number, spanOf, volts, setUp } from './params';
+import { choice, number, reach, setUp, spanOf, volts } from './params';
 import { showNumber } from '../units/show';
 
 export const attenuverter = kind({
@@ -12,7 +12,7 @@ export const attenuverter = kind({
   audio: false,
   params: {
     amount: number(0, -2, 2, '', spanOf('maxAmount')),
-    maxAmount: setUp(choice([1, 2])),
+    maxAmount: reach(setUp(choice([1, 2]))),
     normalVolts: setUp(volts(0, { says: 'carried while nothing is plugged in; then it is a source' })),
   },
   brief: (p) => `scale ${showNumber(p.amount, 2)}`,

@@ -1,5 +1,5 @@
 import { kind, never } from './kind';
-import { between, volts } from './params';
+import { between, reach, volts } from './params';
 import { showVolts } from '../units/show';
 
 export const constant = kind({
@@ -10,7 +10,7 @@ export const constant = kind({
   room: 'source',
   notes: (_output, name) => /pitch|note|tune/i.test(name),
   audio: false,
-  params: { volts: volts(0, between('lowVolts', 'highVolts')), lowVolts: volts(-5), highVolts: volts(5) },
+  params: { volts: volts(0, between('lowVolts', 'highVolts')), lowVolts: reach(volts(-5)), highVolts: reach(volts(5)) },
   below: [['lowVolts', 'highVolts']],
   brief: (p) => showVolts(p.volts),
   inputs: () => [],

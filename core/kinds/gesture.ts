@@ -37,6 +37,7 @@ export const gesture = kind({
   formula:
     'between its points linear or held; before the first and after the last point their value; a loop’s period is the last t',
   room: 'source',
+  unracked: 'always',
   drawn: 'points',
   audio: false,
   params: { points, interpolation: choice(['linear', 'hold']), loop: flag(false) },

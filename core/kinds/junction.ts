@@ -8,6 +8,7 @@ export const junction = kind({
   does: 'ties outputs together',
   formula: 'out = Σ(V_i/R_i) / (Σ 1/R_i + 1/R_load), R_i at least 1 Ω; ideal: the mean of what is plugged',
   room: 'between',
+  unracked: 'always',
   audio: false,
   params: {},
   brief: () => 'loading decides',

@@ -41,6 +41,7 @@ export const lineOut = kind({
   does: 'goes to a mixer, an interface, speakers',
   formula: 'level in dBu (RMS, 0 dBu = 0.7746 V) after padDb, the constant part taken away by dcBlock',
   room: 'end',
+  unracked: 'where none is',
   outlet: { stopsDc: (p) => p.dcBlock },
   offered: 6,
   audio: false,

@@ -1,6 +1,6 @@
 import type { Lin } from '../law/lin';
 import { kind, never, signal } from './kind';
-import { choice, flag, number, volts, setUp } from './params';
+import { choice, flag, number, reach, setUp, volts } from './params';
 import type { ParamValues } from './params';
 
 const most = 8;
@@ -22,7 +22,7 @@ export const mixer = kind({
   flips: (p) => p.inverting,
   audio: false,
   params: {
-    inputs: setUp(number(3, 2, most, '', { whole: true })),
+    inputs: reach(setUp(number(3, 2, most, '', { whole: true }))),
     gain1: gain(1),
     gain2: gain(2),
     gain3: gain(3),
@@ -31,8 +31,8 @@ export const mixer = kind({
     gain6: gain(6),
     gain7: gain(7),
     gain8: gain(8),
-    bipolar: flag(false),
-    maxGain: setUp(choice([1, 2])),
+    bipolar: reach(flag(false)),
+    maxGain: reach(setUp(choice([1, 2]))),
     law: choice(['sum', 'average']),
     biasVolts: volts(0),
     inverting: flag(false),

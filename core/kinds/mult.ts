@@ -8,6 +8,7 @@ export const mult = kind({
   does: 'splits it',
   formula: 'out1..out4 = in; passive: wire, so that its source bears all loads',
   room: 'between',
+  unracked: 'always',
   passive: (p) => (p.build === 'passive' ? { is: 'wire' } : null),
   powered: { says: 'Buffer the mult', param: 'build', value: 'buffered' },
   audio: false,

@@ -1,5 +1,5 @@
 import { kind, never, signal } from './kind';
-import { between, choice, number, spanOf, volts, setUp } from './params';
+import { between, choice, number, reach, spanOf, volts, setUp } from './params';
 import { showNumber, showVolts } from '../units/show';
 
 export const offset = kind({
@@ -11,10 +11,10 @@ export const offset = kind({
   audio: false,
   params: {
     amount: number(1, -4, 4, '', spanOf('maxAmount')),
-    maxAmount: setUp(choice([1, 2, 4])),
+    maxAmount: reach(setUp(choice([1, 2, 4]))),
     volts: volts(0, { ...between('lowVolts', 'highVolts'), label: 'lift' }),
-    lowVolts: volts(-5),
-    highVolts: volts(5),
+    lowVolts: reach(volts(-5)),
+    highVolts: reach(volts(5)),
     order: setUp(choice(['scaleThenShift', 'shiftThenScale'])),
   },
   below: [['lowVolts', 'highVolts']],

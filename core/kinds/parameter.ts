@@ -8,6 +8,7 @@ export const parameter = kind({
   does: 'a destination whose panel knob and voltages add up',
   formula: 'p = clamp(knob + cvAmount·(cv + cv2)/fullVolts, 0, 1); value = low + p·(high − low), or low·(high/low)^p',
   room: 'end',
+  unracked: 'always',
   offered: 7,
   audio: false,
   params: {

@@ -26,6 +26,8 @@ interface Common<T> {
   readonly exists?: (p: ParamValues) => boolean;
   /** A builder sets it once; a player's hand does not reach for it. */
   readonly setUp?: boolean;
+  /** Only says how far another knob reaches, or how many sockets there are: a wider one does the same. */
+  readonly reach?: boolean;
 }
 export interface NumberSpec<T extends number | null = number> extends Common<T> {
   readonly type: 'number';
@@ -80,6 +82,9 @@ export type Values<S extends ParamSpecs> = { readonly [K in keyof S]: S[K] exten
 
 /** The same parameter, as one that is set once. */
 export const setUp = <S extends ParamSpec>(spec: S): S => ({ ...spec, setUp: true });
+
+/** The same parameter, as one that only says how far others reach. */
+export const reach = <S extends ParamSpec>(spec: S): S => ({ ...spec, reach: true });
 
 type NumberOptions = Partial<Omit<NumberSpec, 'type' | 'default' | 'min' | 'max' | 'unit' | 'nullable'>>;
 

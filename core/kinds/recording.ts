@@ -8,6 +8,7 @@ export const recording = kind({
   formula:
     'out = gain·trace, by linear interpolation at the patch’s rate; 0 V before, after, and where the asset is missing; its bound is the rails',
   room: 'source',
+  unracked: 'always',
   plays: 'assetId',
   audio: true,
   params: { assetId: text('', 200), gain: number(1, 0, 20), loop: flag(false) },

@@ -3,7 +3,7 @@ import type { Lin } from '../law/lin';
 import { dbOf, gainOf } from '../units/db';
 import { control, kind, signal } from './kind';
 import type { Sockets } from './kind';
-import { between, choice, number, orNone, volts, setUp } from './params';
+import { between, choice, number, orNone, reach, setUp, volts } from './params';
 import { respond, responseCurve, softLimit } from './response';
 import { showVolts } from '../units/show';
 
@@ -40,8 +40,8 @@ export const vca = kind({
   params: {
     cvAmount: number(1, -1, 1),
     bias: volts(0, { ...between('biasLowVolts', 'biasHighVolts'), says: 'its own level knob, volts' }),
-    biasLowVolts: volts(-5),
-    biasHighVolts: volts(5),
+    biasLowVolts: reach(volts(-5)),
+    biasHighVolts: reach(volts(5)),
     unityVolts: setUp(number(5, 0.5, 12, 'V', { says: 'fully open at' })),
     response: number(0, 0, 1, '', { says: '0 linear, 1 exponential' }),
     quadrants: setUp(choice([2, 4])),

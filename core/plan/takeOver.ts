@@ -1,0 +1,122 @@
+import { idOf, nameOf, socketAt } from '../document/sockets';
+import type { ChannelNormal } from '../document/rackTypes';
+import type { ModuleDoc, Normal, Patch, Target } from '../document/types';
+import type { Edit } from '../edit/edit';
+import { Work } from '../edit/work';
+import type { Seat, Service } from './serve';
+
+/** The same place by its name on the channel. */
+function renamed(socket: string, id: string, service: Service): string {
+  if (idOf(socket) !== id || !service.sockets) return socket;
+  const { inputs, outputs } = service.sockets;
+  const name = nameOf(socket);
+  return socketAt(id, inputs[name] ?? outputs[name] ?? name);
+}
+
+/** The module as it stands on its channel: settings, impedances, and where it is. */
+function moduleOn(m: ModuleDoc, { place, service }: Seat): ModuleDoc {
+  const { outputOhms, inputOhms } = place.channel;
+  const { params: _params, outputOhms: _out, inputOhms: _in, locked, ...rest } = m;
+  const own = service.sockets === null;
+  const ohms = { out: { ...(own && m.outputOhms), ...outputOhms }, in: { ...(own && m.inputOhms), ...inputOhms } };
+  return {
+    ...rest,
+    kind: service.mode.kind,
+    ...(Object.keys(service.params).length > 0 && { params: service.params }),
+    ...(own && locked && { locked }),
+    ...(Object.keys(ohms.out).length > 0 && { outputOhms: ohms.out }),
+    ...(Object.keys(ohms.in).length > 0 && { inputOhms: ohms.in }),
+    rack: place.name,
+  };
+}
+
+/** Cables, normals, targets and probes of a module whose sockets have other names on its channel. */
+function moved(work: Work, m: ModuleDoc, service: Service): void {
+  const { cables, normals, targets, probes } = work.patch;
+  const name = (socket: string): string => renamed(socket, m.id, service);
+  const differs = (socket: string): boolean => name(socket) !== socket;
+  const plugs = cables.filter((c) => differs(c.from) || differs(c.to));
+  const ties = normals.filter((n) => differs(n.to) || ('from' in n && differs(n.from)));
+  const wants = targets.filter((t) => differs(t.at) || ('to' in t && differs(t.to)));
+  const pins = probes.filter((p) => differs(p.at));
+  work.do(
+    ...plugs.map((c): Edit => ({ do: 'unplug', to: c.to })),
+    ...ties.map((n): Edit => ({ do: 'normal', to: n.to, normal: null })),
+    ...wants.map((t): Edit => ({ do: 'target', at: t.at, ...(t.id !== undefined && { id: t.id }), target: null })),
+    ...pins.map((p): Edit => ({ do: 'pin', at: p.at, pinned: false })),
+  );
+  const after: Edit[] = [
+    ...plugs.map((c): Edit => ({ do: 'plug', cable: { from: name(c.from), to: name(c.to) } })),
+    ...ties.map((n): Edit => {
+      const normal: Normal = 'from' in n ? { ...n, to: name(n.to), from: name(n.from) } : { ...n, to: name(n.to) };
+      return { do: 'normal', to: normal.to, normal };
+    }),
+    ...wants.map((t): Edit => {
+      const target = { ...t, at: name(t.at), ...('to' in t && { to: name(t.to) }) } as Target;
+      return { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };
+    }),
+    ...pins.map((p): Edit => ({ do: 'pin', at: name(p.at), pinned: true })),
+  ];
+  work.do({ do: 'replace', module: m }, ...after);
+}
+
+/** What an empty socket of a real channel carries, told of the patch; null where it carries nothing. */
+function normalThere(id: string, normal: ChannelNormal, seat: Seat, seats: ReadonlyMap<string, Seat>): Normal | null {
+  const to = socketAt(id, normal.to);
+  if ('volts' in normal) return normal.volts === 0 ? null : { to, volts: normal.volts };
+  const [channel = '', socket = ''] = normal.from.split('.');
+  const found = [...seats].find(([, s]) => s.place.module === seat.place.module && s.place.channel.id === channel);
+  if (found) return { to, from: socketAt(found[0], socket), ...(normal.brokenBy && { brokenBy: normal.brokenBy }) };
+  // The neighbour plays nothing: what it carries is its own normal, if it has one.
+  const other = seat.place.module.channels.find((c) => c.id === channel);
+  const volts = other?.normals.find((n) => n.to === socket && 'volts' in n);
+  return volts && 'volts' in volts && volts.volts !== 0 ? { to, volts: volts.volts } : null;
+}
+
+/** A normal that only the plan has: a cable of the rack must do it. */
+function insteadOf(patch: Patch, normal: Normal): Edit[] {
+  const gone: Edit = { do: 'normal', to: normal.to, normal: null };
+  if (!('from' in normal)) return [];
+  const source = patch.cables.find((c) => c.to === normal.from)?.from;
+  const from = source ?? (isOutput(patch, normal.from) ? normal.from : null);
+  return from === null ? [] : [gone, { do: 'plug', cable: { from, to: normal.to } }];
+}
+
+const isOutput = (patch: Patch, socket: string): boolean => patch.cables.some((c) => c.from === socket);
+
+interface TakenOver {
+  readonly edits: ReadonlyMap<string, readonly Edit[]>;
+  /** What empty sockets of the channels add. */
+  readonly normals: readonly Normal[];
+}
+
+/** What puts modules on their channels, module by module, each after those before it. */
+export function takeOver(patch: Patch, seats: ReadonlyMap<string, Seat>): TakenOver {
+  const work = new Work(patch);
+  const edits = new Map<string, Edit[]>();
+  const record = (id: string, run: () => void): void => {
+    const before = work.edits.length;
+    run();
+    edits.set(id, [...(edits.get(id) ?? []), ...work.edits.slice(before)]);
+  };
+  for (const [id, seat] of seats) {
+    const m = work.patch.modules.find((x) => x.id === id);
+    if (m) record(id, () => moved(work, moduleOn(m, seat), seat.service));
+  }
+  const normals: Normal[] = [];
+  for (const [id, seat] of seats) {
+    const last = [...seats.keys()].at(-1) ?? id;
+    const taken = new Set(work.patch.cables.map((c) => c.to));
+    const added = seat.place.channel.normals
+      .map((n) => normalThere(id, n, seat, seats))
+      .filter((n) => n !== null && !taken.has(n.to))
+      .filter((n) => n !== null);
+    const planned = work.patch.normals.filter((n) => idOf(n.to) === id && !added.some((a) => a.to === n.to));
+    record(last, () => {
+      for (const n of planned) work.do(...insteadOf(work.patch, n));
+      for (const normal of added) work.do({ do: 'normal', to: normal.to, normal });
+    });
+    normals.push(...added);
+  }
+  return { edits, normals };
+}
