@@ -1,6 +1,6 @@
 import { wantOf } from '../document/wants';
 import type { Target } from '../document/wants';
-import { clockOf } from '../units/knob';
+import { clockOf, pointerAt } from '../units/knob';
 import { countsOctaves } from '../units/octaves';
 import type { Setting } from './setting';
 import type { Job, Look } from './job';
@@ -17,8 +17,9 @@ export function settingsOf({ bench }: Job, x: ArrayLike<number>): KnobSetting[] 
     const p = x[i] as number;
     if (p === k.from) return [];
     const value = settingAt(k.travel, p);
-    const percent = Number((100 * p).toPrecision(12));
-    return [{ at: k.name, value, percent, clock: clockOf(p), from: settingAt(k.travel, k.from) }];
+    const pointer = pointerAt(k.panel, p);
+    const percent = Number((100 * pointer).toPrecision(12));
+    return [{ at: k.name, value, percent, clock: clockOf(pointer), from: settingAt(k.travel, k.from) }];
   });
 }
 

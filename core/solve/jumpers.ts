@@ -5,6 +5,7 @@ import type { GraphModule } from '../graph/graph';
 import { knobsOf } from '../kinds/knobs';
 import type { ParamValue } from '../kinds/params';
 import { modulesBehind } from './knobs';
+import type { ChannelLimits } from '../rack/limits';
 import type { JumperSetting } from './types';
 
 type Step = JumperSetting['value'];
@@ -27,7 +28,7 @@ function widens(m: GraphModule, name: string, value: ParamValue): boolean {
 }
 
 /** The jumpers behind targets that let a knob reach further, one change each, the smallest first. */
-export function widerJumpers(patch: Patch, targets: readonly Target[]): JumperSetting[] {
+export function widerJumpers(patch: Patch, targets: readonly Target[], channels?: ChannelLimits): JumperSetting[] {
   const graph = buildGraph(patch);
   const behind = modulesBehind(graph, targets);
   return graph.modules
@@ -36,7 +37,9 @@ export function widerJumpers(patch: Patch, targets: readonly Target[]): JumperSe
       Object.keys(m.kind.params).flatMap((name): JumperSetting[] => {
         const from = m.params[name] as Step;
         const locked = patch.modules[m.index]?.locked?.includes(name) ?? false;
-        const steps = locked ? [] : optionsOf(m, name).filter((v) => v !== from && widens(m, name, v));
+        const allowed = channels?.choices.get(`${m.id}.${name}`);
+        const options = optionsOf(m, name).filter((v) => allowed?.includes(v) ?? true);
+        const steps = locked ? [] : options.filter((v) => v !== from && widens(m, name, v));
         return steps.map((value) => ({ at: `${m.id}.${name}`, value, from }));
       }),
     );

@@ -4,7 +4,8 @@ import type { Graph, GraphModule } from '../graph/graph';
 import { behind } from '../graph/upstream';
 import { knobsOf } from '../kinds/knobs';
 import { logFloor, positionOf } from '../units/knob';
-import type { Travel } from '../units/knob';
+import type { Panel, Travel } from '../units/knob';
+import type { ChannelLimits } from '../rack/limits';
 
 /** A knob that the solver may turn. Positions are shares of its travel, 0..1; octaves of a logarithmic one are even. */
 export interface FreeKnob {
@@ -15,6 +16,8 @@ export interface FreeKnob {
   readonly id: string;
   readonly param: string;
   readonly travel: Travel;
+  /** What its panel says, on a channel that has one of its own. */
+  readonly panel?: Panel;
   /** Where it stands. */
   readonly from: number;
 }
@@ -24,6 +27,8 @@ export interface FreeOptions {
   readonly free?: readonly string[];
   /** Knobs that may not although they are not locked: the one under the hand. */
   readonly held?: readonly string[];
+  /** What owned channels allow. */
+  readonly channels?: ChannelLimits;
 }
 
 /** Indices of all modules that the targets hang on, the ones that they are at included. */
@@ -31,11 +36,13 @@ export function modulesBehind(graph: Graph, targets: readonly Target[]): Readonl
   return behind(graph, socketsOf(targets));
 }
 
-function knobsAt(graph: Graph, m: GraphModule): FreeKnob[] {
-  return knobsOf(m.kind, m.params).map(({ name, spec, min, max }) => {
+function knobsAt(m: GraphModule, channels: ChannelLimits | undefined): FreeKnob[] {
+  return knobsOf(m.kind, m.params).map(({ name, spec, min: low, max: high }) => {
+    const [min, max] = channels?.limits.get(`${m.id}.${name}`) ?? [low, high];
+    const panel = channels?.panels.get(`${m.id}.${name}`);
     const travel = { min, max, taper: spec.taper };
     const from = positionOf(travel, Number(m.params[name]));
-    return { name: `${m.id}.${name}`, module: m.index, id: m.id, param: name, travel, from };
+    return { name: `${m.id}.${name}`, module: m.index, id: m.id, param: name, travel, from, ...(panel && { panel }) };
   });
 }
 
@@ -48,7 +55,7 @@ export function freeKnobs(graph: Graph, targets: readonly Target[], options: Fre
     .filter((m) => reached.has(m.index) && (named || m.kind.room !== 'source'))
     .flatMap((m) => {
       const locked = graph.patch.modules[m.index]?.locked ?? [];
-      return knobsAt(graph, m).filter(
+      return knobsAt(m, options.channels).filter(
         (k) =>
           !locked.includes(k.param) &&
           !held.has(k.name) &&

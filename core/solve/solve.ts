@@ -166,7 +166,7 @@ function openness(job: Job, { x }: Found): number {
 }
 
 function withJumpers(patch: Patch, targets: readonly Target[], options: SolveOptions): Solution[] {
-  return widerJumpers(patch, targets)
+  return widerJumpers(patch, targets, options.channels)
     .flatMap((jumper) => {
       const changed = applyEdits(patch, editsOf({ settings: [], jumpers: [jumper] }));
       return new Question(changed, targets, options, [jumper]).solutions().claims.map((c) => c.solution);
@@ -202,15 +202,17 @@ function answer(patch: Patch, targets: readonly Target[], options: SolveOptions,
   const { limits, reachable } = question.limits(closest.look);
   if (options.live || options.plain) return { ...failed, ...NOTHING, limits };
   const ask = (changed: Patch): SolveAnswer => answer(changed, targets, bare(options), false);
+  const jumpers = widerJumpers(patch, targets, options.channels);
   const lock = limits.length === 0 ? lockOf(patch, targets, ask) : null;
   const contradictory = reachable ? [] : contradictionsOf(question.bench, targets);
-  const suggestion = lock ?? (contradictory.length > 0 ? null : suggestionOf(patch, targets, limits, ask));
+  const suggestion = lock ?? (contradictory.length > 0 ? null : suggestionOf(patch, targets, { limits, jumpers }, ask));
   return { ...failed, limits: lock ? [] : limits, contradictory, suggestion };
 }
 
 /** What a suggestion is asked with: its own new stage is free, whatever the list said. */
-const bare = ({ asset, held }: SolveOptions): SolveOptions => ({
+const bare = ({ asset, held, channels }: SolveOptions): SolveOptions => ({
   plain: true,
+  ...(channels && { channels }),
   ...(asset && { asset }),
   ...(held && { held }),
 });

@@ -5,9 +5,14 @@ import { LEAST_DRAWS, tolerance } from '../answers/tolerance';
 import type { Spread } from './types';
 
 /** The 5 and 95 % values of what targets are at, with the usual errors. */
-export function toleranceAt(patch: Patch, targets: readonly Target[]): Spread[] {
+export function toleranceAt(patch: Patch, targets: readonly Target[], draws = LEAST_DRAWS): Spread[] {
   const wanted = { ...patch, targets };
-  const { readings } = tolerance(wanted, { draws: LEAST_DRAWS, only: socketsOf(targets), plain: true });
+  const { readings } = tolerance(wanted, {
+    draws,
+    rough: draws < LEAST_DRAWS,
+    only: socketsOf(targets),
+    plain: true,
+  });
   const at = new Set(targets.map((t) => t.at));
   return readings
     .filter((r) => at.has(r.at))

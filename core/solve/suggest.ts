@@ -8,9 +8,8 @@ import { insertStage } from '../edit/stages';
 import { buildGraph } from '../graph/graph';
 import { showNumber } from '../units/show';
 import { isSetup } from '../kinds/knobs';
-import { widerJumpers } from './jumpers';
 import { modulesBehind } from './knobs';
-import type { Limit, SolveAnswer, Solution, Suggestion } from './types';
+import type { JumperSetting, Limit, SolveAnswer, Solution, Suggestion } from './types';
 import { editsOf } from './types';
 
 /** Asks for a solution of another patch. */
@@ -24,8 +23,8 @@ interface Idea {
 const labelOf = (patch: Patch, id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
 
 /** A jumper that lets a knob reach further. */
-const jumperIdeas = (patch: Patch, targets: readonly Target[]): Idea[] =>
-  widerJumpers(patch, targets).map((j) => ({
+const jumperIdeas = (patch: Patch, jumpers: readonly JumperSetting[]): Idea[] =>
+  jumpers.map((j) => ({
     text: `Set ${labelOf(patch, idOf(j.at))}’s ${j.at.split('.')[1] ?? ''} to ${String(j.value)}`,
     edits: editsOf({ settings: [], jumpers: [j] }),
   }));
@@ -89,10 +88,10 @@ const told = ({ settings }: Solution): string =>
 export function suggestionOf(
   patch: Patch,
   targets: readonly Target[],
-  limits: readonly Limit[],
+  { limits, jumpers }: { readonly limits: readonly Limit[]; readonly jumpers: readonly JumperSetting[] },
   ask: Ask,
 ): Suggestion | null {
-  const ideas = [...jumperIdeas(patch, targets), ...stageIdeas(patch, targets), ...sourceIdeas(patch, targets)];
+  const ideas = [...jumperIdeas(patch, jumpers), ...stageIdeas(patch, targets), ...sourceIdeas(patch, targets)];
   for (const { text, edits } of ideas.slice(0, MOST_IDEAS)) {
     const changed = applyEdits(patch, edits);
     const { solutions } = ask(changed, []);

@@ -1,5 +1,6 @@
 import type { Edit } from '../edit/edit';
 import type { Want } from '../document/wants';
+import type { ChannelLimits } from '../rack/limits';
 import type { SimulateOptions } from '../simulate/types';
 
 export interface SolveOptions {
@@ -17,6 +18,8 @@ export interface SolveOptions {
   readonly plain?: boolean;
   /** The knobs that moved in the answer before. */
   readonly prefer?: readonly string[];
+  /** What owned channels allow of knobs and switches. */
+  readonly channels?: ChannelLimits;
   readonly asset?: SimulateOptions['asset'];
 }
 

@@ -3,13 +3,62 @@ export interface Travel {
   readonly min: number;
   readonly max: number;
   readonly taper: 'linear' | 'log';
+  /** What is printed around it; left out: its own figures, evenly. */
+  readonly panel?: Panel;
+}
+
+/** The printed ends of a panel, and which figure stands at which pointer position, 0..1; straight in between. */
+export interface Panel {
+  readonly scale: readonly [number, number];
+  readonly points?: readonly (readonly [position: number, figure: number])[];
+}
+
+/** Straight between points that rise, and on to both ends. */
+function between(points: readonly (readonly [number, number])[], x: number): number {
+  const at = points.findIndex(([from]) => from >= x);
+  const [a, b] = [
+    points[Math.max(0, at < 0 ? points.length - 2 : at - 1)],
+    points[at < 0 ? points.length - 1 : Math.max(1, at)],
+  ];
+  if (!a || !b) return x;
+  return a[1] + ((x - a[0]) / (b[0] - a[0])) * (b[1] - a[1]);
+}
+
+/** Pointer positions and shares of the scale, both 0..1, with both ends. */
+function marksOf({ scale: [low, high], points = [] }: Panel): readonly (readonly [position: number, share: number])[] {
+  const marks = points.map(([position, figure]) => [position, (figure - low) / (high - low)] as const);
+  const first = marks.at(0)?.[0] === 0 ? [] : [[0, 0] as const];
+  const last = marks.at(-1)?.[0] === 1 ? [] : [[1, 1] as const];
+  return [...first, ...marks, ...last];
+}
+
+/** Where the pointer stands at a share of a knob's electrical travel, with what its panel says. */
+export const pointerAt = (panel: Panel | undefined, share: number): number =>
+  panel?.points
+    ? between(
+        marksOf(panel).map(([position, s]) => [s, position] as const),
+        share,
+      )
+    : share;
+
+/** The share of a knob's electrical travel at a pointer position. */
+export const shareAt = (panel: Panel | undefined, position: number): number =>
+  panel?.points ? between(marksOf(panel), position) : position;
+
+/** The figure that a panel shows at a value. */
+export function figureOf(travel: Travel & { readonly panel: Panel }, value: number): number {
+  const [low, high] = travel.panel.scale;
+  return low + electrical(travel, value) * (high - low);
 }
 
 /** Where a logarithmic knob that goes down to 0 begins its octaves; below it is 0. */
 export const logFloor = ({ min, max }: Travel): number => (min > 0 ? min : max / 100_000);
 
-/** The knob's position 0..1 at a value. */
-export function positionOf(travel: Travel, value: number): number {
+/** The pointer's position 0..1 at a value. */
+export const positionOf = (travel: Travel, value: number): number => pointerAt(travel.panel, electrical(travel, value));
+
+/** The share of its electrical travel at a value. */
+function electrical(travel: Travel, value: number): number {
   const { min, max, taper } = travel;
   if (max === min) return 0;
   if (taper === 'linear') return (value - min) / (max - min);
@@ -20,7 +69,7 @@ export function positionOf(travel: Travel, value: number): number {
 /** The value at a position 0..1. */
 export function valueAt(travel: Travel, position: number): number {
   const { min, max, taper } = travel;
-  const p = Math.min(1, Math.max(0, position));
+  const p = Math.min(1, Math.max(0, shareAt(travel.panel, Math.min(1, Math.max(0, position)))));
   if (taper === 'linear') return min + p * (max - min);
   if (p === 0) return min;
   const floor = logFloor(travel);
@@ -82,8 +131,19 @@ export function readTyped(text: string, travel: Travel, unit: string): Typed {
   // "m" alone could be a unit's first letter; a bare "m" or "k" is a thousandth or a thousand.
   if (suffix && suffix.toLowerCase() !== unit.toLowerCase())
     return { ok: false, message: `This knob is in ${unit || 'plain numbers'}.` };
-  const value = Number(digits) * (scales[scale] ?? 1);
+  const typed = Number(digits) * (scales[scale] ?? 1);
+  const { panel } = travel;
+  // A bare number is read off the panel.
+  const value = panel && !suffix ? ofFigure({ ...travel, panel }, typed) : typed;
   return inside(value, travel, value < travel.min || value > travel.max);
+}
+
+/** The value at a figure of the panel. */
+function ofFigure(travel: Travel & { readonly panel: Panel }, figure: number): number {
+  const [low, high] = travel.panel.scale;
+  const share = (figure - low) / (high - low);
+  if (share < -1e-9 || share > 1 + 1e-9) return NaN;
+  return valueAt(travel, pointerAt(travel.panel, share));
 }
 
 function inside(value: number, { min, max }: Travel, out: boolean): Typed {

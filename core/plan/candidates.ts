@@ -1,0 +1,117 @@
+import { completeParams } from '../document/params';
+import { placesOf } from '../document/rackTypes';
+import type { Place, Rack } from '../document/rackTypes';
+import type { Want } from '../document/wants';
+import { kindNamed } from '../kinds';
+import type { ParamValues } from '../kinds/params';
+import { heldBy } from '../rack/holds';
+
+/** A stage that a chain could have: without a rack, one of a kind; with one, a channel of those that are alike. */
+export interface Candidate {
+  readonly kind: string;
+  /** Settings to begin with, the plainest first; each reaches further than the one before. */
+  readonly builds: readonly ParamValues[];
+  /** The channels that are alike, in the rack's order; null without a rack. */
+  readonly places: readonly Place[] | null;
+  /** What it stands in for, in words; null where it is what one would take. */
+  readonly standIn: string | null;
+}
+
+interface Stage {
+  readonly kind: string;
+  readonly builds: readonly ParamValues[];
+  readonly standIn: string | null;
+}
+
+/** What scales, flips and lifts, the plainest first; what must be open to pass something starts open. */
+const SCALING: readonly Stage[] = [
+  {
+    kind: 'offset',
+    builds: [{}, { maxAmount: 2 }, { maxAmount: 4, lowVolts: -12, highVolts: 12 }],
+    standIn: null,
+  },
+  { kind: 'attenuverter', builds: [{ amount: 1 }, { maxAmount: 2, amount: 1 }], standIn: null },
+  { kind: 'attenuator', builds: [{}], standIn: null },
+  { kind: 'inverter', builds: [{}], standIn: null },
+  {
+    kind: 'mixer',
+    builds: [{ inputs: 2 }, { inputs: 2, bipolar: true, maxGain: 2 }],
+    standIn: 'a mixer of which one input is used scales, and its bias lifts',
+  },
+  {
+    kind: 'polarizer',
+    builds: [{}],
+    standIn: 'a polarizer without modulation scales and flips, and its bias lifts',
+  },
+];
+const HALVING: readonly Stage[] = [{ kind: 'rectifier', builds: [{}, { mode: 'positive' }], standIn: null }];
+const GATING: readonly Stage[] = [{ kind: 'comparator', builds: [{}], standIn: null }];
+const SMOOTHING: readonly Stage[] = [{ kind: 'slew', builds: [{ rise: 0.1, fall: 0.1 }], standIn: null }];
+const BENDING: readonly Stage[] = [{ kind: 'shaper', builds: [{}], standIn: null }];
+
+/** What a chain for each want may be made of. */
+const STAGES: Readonly<Record<Want, readonly Stage[]>> = {
+  range: [...SCALING, ...HALVING],
+  within: [...SCALING, ...HALVING],
+  span: [...SCALING, ...HALVING],
+  mean: SCALING,
+  opposite: SCALING,
+  same: SCALING,
+  steps: [...GATING, ...SCALING],
+  duty: [...GATING, ...SCALING],
+  fall: [...SMOOTHING, ...SCALING],
+  like: [...SMOOTHING, ...HALVING, ...BENDING],
+};
+
+/** How a channel begins as a stage: what it can be set to of each build. */
+function buildsOn({ channel }: Place, { kind, builds }: Stage): ParamValues[] {
+  const mode = channel.modes.find((m) => m.kind === kind);
+  if (!mode) return [];
+  const found = builds.flatMap((build) => {
+    const held = heldBy(mode, build);
+    if (held.ok) return [held.params];
+    // What it cannot be built as, it has as it is; only what must be open is asked for.
+    const plain = heldBy(mode, 'amount' in build ? { amount: build.amount ?? 1 } : {});
+    return plain.ok ? [plain.params] : [];
+  });
+  const texts = found.map((params) => JSON.stringify(params));
+  return found.filter((_, i) => texts.indexOf(texts[i] ?? '') === i);
+}
+
+/** A stage's channel must carry nothing of its own where the chain is plugged: its other sockets stay empty. */
+const classOf = ({ channel }: Place, kind: string): string =>
+  JSON.stringify([kind, channel.modes.find((m) => m.kind === kind), channel.normals]);
+
+/** The stages that a chain may be made of, of what a rack has left where there is one. */
+export function candidatesFor(want: Want, rack: Rack | null, taken: ReadonlySet<string>): Candidate[] {
+  const stages = STAGES[want];
+  if (!rack) return stages.map((s) => ({ ...s, places: null }));
+  const free = placesOf(rack).filter((p) => !taken.has(p.name));
+  return stages.flatMap((stage) => {
+    const classes = new Map<string, Place[]>();
+    for (const place of free) {
+      if (!place.channel.modes.some((m) => m.kind === stage.kind)) continue;
+      const key = classOf(place, stage.kind);
+      classes.set(key, [...(classes.get(key) ?? []), place]);
+    }
+    return [...classes.values()].flatMap((places): Candidate[] => {
+      const [first] = places;
+      const builds = first ? buildsOn(first, stage) : [];
+      return builds.length > 0 ? [{ ...stage, builds, places }] : [];
+    });
+  });
+}
+
+/** The socket that a stage's signal comes in by, and the one that it leaves by. */
+export function throughOf(
+  kindName: string,
+  params: ParamValues,
+): { readonly input: string; readonly output: string } | null {
+  const kind = kindNamed(kindName);
+  if (!kind) return null;
+  const complete = completeParams(kind, params);
+  const inputs = kind.inputs(complete);
+  const input = (inputs.find((s) => s.role === 'signal') ?? inputs[0])?.name;
+  const output = kind.outputs(complete)[0];
+  return input && output ? { input, output } : null;
+}

@@ -1,0 +1,76 @@
+import { completeParams } from '../document/params';
+import { idOf, socketAt } from '../document/sockets';
+import type { Rack } from '../document/rackTypes';
+import type { ModuleDoc, Patch } from '../document/types';
+import { freeId } from '../edit/ids';
+import { kindNamed } from '../kinds';
+import { knobsOf } from '../kinds/knobs';
+import type { ParamValues } from '../kinds/params';
+import { assignRack } from './assign';
+import { throughOf } from './candidates';
+
+export interface ProposedStage {
+  readonly kind: string;
+  readonly params: ParamValues;
+  /** `moduleId/channelId`; null without a rack. */
+  readonly rack: string | null;
+  readonly standIn: string | null;
+}
+
+/** The channels of a rack that a patch has already. */
+export function takenBy(patch: Patch, rack: Rack | null): ReadonlySet<string> {
+  if (!rack) return new Set();
+  const own = patch.modules.flatMap((m) => m.rack ?? []);
+  const loose = { ...patch, modules: patch.modules.filter((m) => m.rack === undefined), cables: [], normals: [] };
+  const left = {
+    ...rack,
+    modules: rack.modules.map((m) => ({ ...m, channels: m.channels.filter((c) => !own.includes(`${m.id}/${c.id}`)) })),
+  };
+  const kept = { ...loose, targets: [], probes: [], order: [], dismissed: [], bypassed: [], variants: [] };
+  return new Set([...own, ...assignRack(kept, left).assigned.map((a) => a.rack)]);
+}
+
+/** One chain as a patch: its stages between the source and the destination. */
+export function chained(
+  base: Patch,
+  { from, to }: { readonly from: string; readonly to: string },
+  stages: readonly ProposedStage[],
+): { readonly patch: Patch; readonly ids: readonly string[] } {
+  const modules = [...base.modules];
+  const cables = base.cables.filter((c) => c.to !== to);
+  const ids: string[] = [];
+  let output = from;
+  for (const { kind, params, rack } of stages) {
+    const id = freeId({ modules }, kind.toLowerCase());
+    const through = throughOf(kind, params);
+    if (!through) continue;
+    const same = modules.filter((m) => m.kind === kind).length;
+    const title = kindNamed(kind)?.title ?? kind;
+    const added: ModuleDoc = {
+      id,
+      kind,
+      label: same === 0 ? title : `${title} ${same + 1}`,
+      ...(Object.keys(params).length > 0 && { params }),
+      ...(rack !== null && { rack }),
+    };
+    const at = modules.findIndex((m) => m.id === idOf(to));
+    modules.splice(at < 0 ? modules.length : at, 0, added);
+    cables.push({ from: output, to: socketAt(id, through.input) });
+    output = socketAt(id, through.output);
+    ids.push(id);
+  }
+  cables.push({ from: output, to });
+  return { patch: { ...base, modules, cables }, ids };
+}
+
+/** The knobs that may turn: those of the new stages, and the destination's own. */
+export function freeOf(patch: Patch, ids: readonly string[], to: string): string[] {
+  return [...ids, idOf(to)].flatMap((id) => {
+    const m = patch.modules.find((x) => x.id === id);
+    const kind = m && kindNamed(m.kind);
+    if (!kind) return [];
+    return knobsOf(kind, completeParams(kind, m.params, patch.settings.bpm))
+      .filter((k) => !(m.locked ?? []).includes(k.name))
+      .map((k) => `${id}.${k.name}`);
+  });
+}

@@ -1,0 +1,159 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { predict } from '../answers/predict';
+import { parsePatch } from '../document/parse';
+import { printPatch } from '../document/print';
+import { missesOf } from '../solve/misses';
+import { patchOf } from '../testing/patch';
+import { rackOf } from '../testing/racks';
+import { planChain } from './plan';
+import { planEnds } from './planEnds';
+import { readPlanRequest } from './request';
+import type { Wish } from './request';
+
+const cutoff: Wish = { quantity: 'frequency', low: 250, high: 4000 };
+const kindsOf = (p: { readonly stages: readonly { readonly kind: string }[] }) => p.stages.map((s) => s.kind);
+
+describe('planning a chain', () => {
+  it('opens a filter between two frequencies, the fewest stages first, every claim predicted', () => {
+    const { proposals } = planChain({ from: 'lfo', to: 'filter.cutoff', target: cutoff });
+    expect(proposals.length).toBeGreaterThan(1);
+    for (const p of proposals) {
+      expect(p.met).toBe(true);
+      const [miss] = missesOf(p.patch);
+      expect(miss).toMatchObject({ met: true });
+      const reading = predict(p.patch, { simulation: false }).readings.find((r) => r.at === 'filter.cutoff')!;
+      expect(reading.low).toBeCloseTo(250, 0);
+      expect(reading.high).toBeCloseTo(4000, -1);
+      expect(p.reading).toMatchObject({ low: reading.low, high: reading.high });
+      expect(parsePatch(JSON.parse(JSON.stringify(printPatch(p.patch)))).ok).toBe(true);
+    }
+    const lengths = proposals.map((p) => p.stages.length);
+    expect(lengths).toEqual(lengths.toSorted((a, b) => a - b));
+    expect(new Set(proposals.map((p) => kindsOf(p).join(' '))).size).toBe(proposals.length);
+  });
+
+  it('moves no knob that is locked, and keeps the patch’s other cables', () => {
+    const patch = patchOf(
+      {
+        slow: ['lfo'],
+        amp: ['vca', { cvAmount: 1 }, { locked: ['cvAmount', 'bias'] }],
+        tone: ['oscillator'],
+      },
+      ['tone.saw > amp.in'],
+    );
+    const [best] = planChain({
+      patch,
+      from: 'slow.out',
+      to: 'amp.cv',
+      target: { quantity: 'volts', low: 0, high: 5 },
+    }).proposals;
+    expect(best!.met).toBe(true);
+    expect(best!.stages).toHaveLength(1);
+    expect(best!.patch.modules.find((m) => m.id === 'amp')).toEqual(patch.modules[1]);
+    expect(best!.patch.cables).toContainEqual({ from: 'tone.saw', to: 'amp.in' });
+  });
+
+  it('with a rack takes only what is free, each channel once, within what it holds', () => {
+    const rack = rackOf({
+      quad: {
+        a: { kind: 'attenuverter', fixed: { maxAmount: 1 } },
+        b: { kind: 'attenuverter', fixed: { maxAmount: 1 } },
+      },
+      mix: { a: { kind: 'mixer', fixed: { inputs: 3, bipolar: false, maxGain: 1 }, ranges: { biasVolts: [-5, 5] } } },
+    });
+    const patch = patchOf(
+      {
+        slow: ['lfo'],
+        amp: ['vca', {}, { locked: ['cvAmount', 'bias'] }],
+        used: ['attenuverter', {}, { rack: 'quad/a' }],
+      },
+      ['used.out > amp.in'],
+    );
+    const { proposals } = planChain(
+      { patch, from: 'slow.out', to: 'amp.cv', target: { quantity: 'volts', low: 0, high: 5 } },
+      rack,
+    );
+    expect(proposals[0]!.met).toBe(true);
+    expect(kindsOf(proposals[0]!)).toEqual(['mixer']);
+    expect(proposals[0]!.stages[0]).toMatchObject({ rack: 'mix/a' });
+    expect(proposals[0]!.stages[0]!.standIn).toContain('bias');
+    for (const p of proposals) {
+      expect(p.uses).not.toContain('quad/a');
+      expect(new Set(p.uses).size).toBe(p.uses.length);
+    }
+  });
+
+  it('says the nearest where nothing does', () => {
+    const { proposals } = planChain(
+      { from: 'lfo', to: 'vca.cv', target: { quantity: 'volts', low: -11, high: 40 }, stages: 2 },
+      rackOf({ m: { a: 'inverter' } }),
+    );
+    expect(proposals.length).toBeGreaterThan(0);
+    expect(proposals.every((p) => !p.met && p.error > 0)).toBe(true);
+    expect(proposals[0]!.why).toContain('nearest');
+  });
+
+  it('an envelope comes with the clock that it needs', () => {
+    const { proposals } = planChain({
+      from: 'envelope',
+      to: 'vca.cv',
+      target: { quantity: 'gain', low: 'silent', high: 0 },
+    });
+    expect(proposals[0]!.met).toBe(true);
+    expect(proposals[0]!.patch.cables.some((c) => c.to === 'envelope.gate')).toBe(true);
+  });
+
+  it('reaches several ends from one source, each its own way', () => {
+    const patch = patchOf({ hand: ['lfo'], dark: ['filter'], bright: ['filter'], amp: ['vca'] });
+    const plan = planEnds({
+      patch,
+      from: 'hand.out',
+      ends: [
+        { to: 'dark.cutoff', target: cutoff, direction: 'with' },
+        { to: 'bright.cutoff', target: { quantity: 'frequency', low: 500, high: 2000 }, direction: 'against' },
+        { to: 'amp.cv', target: { quantity: 'gain', low: -12, high: 0 }, direction: 'with' },
+      ],
+    });
+    expect(plan.met).toBe(true);
+    expect(missesOf(plan.patch).every((m) => m.met)).toBe(true);
+    expect(plan.patch.targets).toHaveLength(3);
+  });
+
+  it('any range within what a filter answers to is met by one stage at most', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 30, max: 900, noNaN: true }),
+        fc.double({ min: 1.5, max: 12, noNaN: true }),
+        (low, times) => {
+          const [best] = planChain({
+            from: 'lfo',
+            to: 'filter.cutoff',
+            target: { quantity: 'frequency', low, high: low * times },
+          }).proposals;
+          expect({ low, times, met: best?.met }).toEqual({ low, times, met: true });
+          expect(best!.stages.length).toBeLessThanOrEqual(1);
+          expect(missesOf(best!.patch).every((m) => m.met)).toBe(true);
+        },
+      ),
+      { numRuns: 8 },
+    );
+  });
+
+  it('reads requests, and names what is wrong with them', () => {
+    const faults = (x: unknown) => {
+      const read = readPlanRequest(x);
+      return read.ok ? [] : read.errors.map((e) => e.path);
+    };
+    const good = { from: 'lfo', to: 'filter.cutoff', target: cutoff };
+    expect(faults(good)).toEqual([]);
+    expect(faults({ ...good, from: 'vca' })).toEqual(['from']);
+    expect(faults({ ...good, to: 'filter.nothing' })).toEqual(['to']);
+    expect(faults({ ...good, stages: 5 })).toEqual(['stages']);
+    expect(faults({ ...good, target: { ...cutoff, at: 'x.y' } })).toContain('target.at');
+    expect(
+      faults({ ...good, patch: { format: 'fenvo.patch', version: 1, modules: [{ id: 'a', kind: 'no' }] } }),
+    ).toEqual(['patch.modules[0].kind']);
+    expect(faults(7)).not.toEqual([]);
+  });
+});

@@ -1,0 +1,201 @@
+import { BoundsEngine } from '../bounds/bounds';
+import { readingsOf } from '../answers/readings';
+import type { Reading } from '../answers/readings';
+import type { Rack } from '../document/rackTypes';
+import type { Patch, Target } from '../document/types';
+import { wantOf } from '../document/wants';
+import { applyEdits } from '../edit/edit';
+import { buildGraph } from '../graph/graph';
+import { kindNamed } from '../kinds';
+import { channelLimits } from '../rack/limits';
+import { needsTrace } from '../solve/miss';
+import { solve } from '../solve/solve';
+import { toleranceAt } from '../solve/spread';
+import { editsOf } from '../solve/types';
+import type { SolveAnswer, Spread } from '../solve/types';
+import { candidatesFor } from './candidates';
+import type { Candidate } from './candidates';
+import { chained, freeOf, takenBy } from './chain';
+import type { ProposedStage } from './chain';
+import { goesWith } from './direction';
+import { startOf } from './request';
+import type { PlanRequest } from './request';
+import { sequencesOf } from './sequences';
+
+export interface Proposal {
+  readonly stages: readonly ProposedStage[];
+  readonly patch: Patch;
+  readonly reading: Reading | null;
+  readonly error: number;
+  readonly met: boolean;
+  readonly tolerance: Spread | null;
+  /** The channels that it takes, or the kinds without a rack. */
+  readonly uses: readonly string[];
+  readonly why: string;
+}
+
+export interface Plan {
+  /** Best first; where nothing meets what is wanted the nearest, not met. */
+  readonly proposals: readonly Proposal[];
+}
+
+/** Chains that are tried at most; those that only a trace tells of take longer each. */
+const TRIES = { bounded: 46, traced: 4 } as const;
+const MOST = 5;
+/** To tell which of a few chains is the steadiest. */
+const DRAWS = 120;
+/** With so many chains that do, longer ones are not looked at. */
+const ENOUGH = 4;
+
+interface Tried {
+  readonly chain: readonly Candidate[];
+  readonly stages: readonly ProposedStage[];
+  readonly patch: Patch;
+  readonly answer: SolveAnswer;
+  readonly met: boolean;
+  readonly error: number;
+}
+
+/** Looks for chains of one request. */
+class Planner {
+  private readonly start: ReturnType<typeof startOf>;
+  private readonly target: Target;
+  private tries = 0;
+
+  constructor(
+    private readonly request: PlanRequest,
+    private readonly rack: Rack | null,
+  ) {
+    this.start = startOf(request);
+    this.target = { ...request.target, at: this.start.to } as Target;
+  }
+
+  run(): Plan {
+    const { patch } = this.start;
+    const taken = takenBy(patch, this.rack);
+    const candidates = candidatesFor(wantOf(this.target), this.rack, taken);
+    const limit = needsTrace(this.target) ? TRIES.traced : TRIES.bounded;
+    const met: Tried[] = [];
+    const missed: Tried[] = [];
+    for (let length = 0; length <= (this.request.stages ?? 4); length++) {
+      for (const chain of sequencesOf(candidates, length)) {
+        if (this.tries >= limit) break;
+        const tried = this.best(chain);
+        if (tried) (tried.met ? met : missed).push(tried);
+      }
+      if (met.length >= ENOUGH || this.tries >= limit) break;
+    }
+    const found = distinct(met.length > 0 ? met : missed.sort((a, b) => a.error - b.error).slice(0, 2));
+    const told = found.slice(0, MOST).map((t) => this.told(t));
+    return { proposals: ranked(told, candidates) };
+  }
+
+  /** A chain with the plainest build that does. */
+  private best(chain: readonly Candidate[]): Tried | null {
+    const most = Math.max(1, ...chain.map((c) => c.builds.length));
+    let nearest: Tried | null = null;
+    for (let build = 0; build < most; build++) {
+      const tried = this.once(chain, build);
+      if (!nearest || tried.met || tried.error < nearest.error) nearest = tried;
+      if (tried.met) break;
+    }
+    return nearest;
+  }
+
+  private once(chain: readonly Candidate[], build: number): Tried {
+    this.tries++;
+    const used = new Map<string, number>();
+    const stages = chain.map((c): ProposedStage => {
+      const key = `${c.kind} ${c.places?.[0]?.name ?? ''}`;
+      const nth = used.get(key) ?? 0;
+      used.set(key, nth + 1);
+      const params = c.builds[Math.min(build, c.builds.length - 1)] ?? {};
+      return { kind: c.kind, params, rack: c.places?.[nth]?.name ?? null, standIn: c.standIn };
+    });
+    const { from, to, patch: base } = this.start;
+    const { patch, ids } = chained(base, { from, to }, stages);
+    const free = freeOf(patch, ids, to);
+    const channels = this.rack ? { channels: channelLimits(patch, this.rack) } : {};
+    const answer = solve(patch, { live: true, free, ...channels }, [this.target]);
+    const best = answer.solutions[0] ?? answer.nearest;
+    const solved = best ? applyEdits(patch, editsOf(best)) : patch;
+    const settled = stages.map((s, i): ProposedStage => {
+      const params = solved.modules.find((m) => m.id === ids[i])?.params ?? {};
+      return { ...s, params };
+    });
+    const way = goesWith(solved, from, to, this.request.direction ?? null);
+    return {
+      chain,
+      stages: settled,
+      patch: { ...solved, targets: withTarget(solved.targets, this.target) },
+      answer,
+      met: answer.feasible && way,
+      error: (best?.targets[0]?.error ?? 1e9) + (way ? 0 : 1e6),
+    };
+  }
+
+  private told({ stages, patch, answer, met, error }: Tried): Proposal {
+    const graph = buildGraph(patch);
+    const readings = readingsOf(graph, new BoundsEngine().run(graph), null);
+    const spread = needsTrace(this.target) ? undefined : toleranceAt(patch, [this.target], DRAWS)[0];
+    const kinds = stages.map((s) => s.kind);
+    return {
+      stages,
+      patch,
+      reading: readings.find((r) => r.at === this.start.to) ?? null,
+      error,
+      met,
+      tolerance: spread ?? null,
+      uses: stages.map((s) => s.rack ?? s.kind),
+      why: whyOf(kinds, met, answer),
+    };
+  }
+}
+
+const withTarget = (targets: readonly Target[], target: Target): readonly Target[] => [
+  ...targets.filter((t) => t.at !== target.at || t.id !== target.id),
+  target,
+];
+
+function whyOf(kinds: readonly string[], met: boolean, answer: SolveAnswer): string {
+  const what =
+    kinds.length === 0
+      ? 'the destination’s own knobs alone'
+      : kinds.map((k) => kindNamed(k)?.title.toLowerCase() ?? k).join(', then ');
+  if (met) return `${what}: ${answer.solutions[0]?.why ?? ''}`;
+  const out = answer.limits[0];
+  return out ? `${what}: nearest; ${out.at} runs out at ${out.limit}` : `${what}: nearest`;
+}
+
+/** The first of each sequence of kinds. */
+function distinct(list: readonly Tried[]): Tried[] {
+  const seen = new Set<string>();
+  return list.filter(({ stages }) => {
+    const key = stages.map((s) => s.kind).join(' ');
+    return !seen.has(key) && seen.add(key);
+  });
+}
+
+/** How wide what hands are off by makes it. */
+const widthOf = ({ tolerance }: Proposal): number =>
+  tolerance ? tolerance.low[1] - tolerance.low[0] + (tolerance.high[1] - tolerance.high[0]) : 0;
+
+/** Met first, then the fewest stages, then the steadiest, then what leaves the rarer channels free. */
+function ranked(list: readonly Proposal[], candidates: readonly Candidate[]): Proposal[] {
+  const rarity = ({ uses }: Proposal): number =>
+    uses.reduce((sum, name) => {
+      const of = candidates.find((c) => c.places?.some((p) => p.name === name));
+      return sum + (of?.places ? 1 / of.places.length : 0);
+    }, 0);
+  return list.toSorted((a, b) => {
+    if (a.met !== b.met) return a.met ? -1 : 1;
+    if (!a.met && Math.abs(a.error - b.error) > 1e-9) return a.error - b.error;
+    if (a.stages.length !== b.stages.length) return a.stages.length - b.stages.length;
+    const [x, y] = [widthOf(a), widthOf(b)];
+    if (Math.abs(x - y) > 0.02 * Math.max(x, y)) return x - y;
+    return rarity(a) - rarity(b);
+  });
+}
+
+/** Chains for what shall arrive, from a source to a destination; with a rack of what is free in it alone. */
+export const planChain = (request: PlanRequest, rack: Rack | null = null): Plan => new Planner(request, rack).run();

@@ -1,0 +1,72 @@
+import { completeParams } from '../document/params';
+import { placeNamed } from '../document/rackTypes';
+import type { Place, Rack } from '../document/rackTypes';
+import type { ModuleDoc, Patch } from '../document/types';
+import { kindNamed } from '../kinds';
+import { knobsOf } from '../kinds/knobs';
+import type { ParamValue } from '../kinds/params';
+import type { Panel } from '../units/knob';
+import { heldBy, limitsThere, modeOf } from './holds';
+
+/** What the channels that a patch sits on allow, by `module.param`. */
+export interface ChannelLimits {
+  /** How far a knob turns there; a fixed one not at all. */
+  readonly limits: ReadonlyMap<string, readonly [number, number]>;
+  /** What jumpers and switches allow there; one thing where it is fixed. */
+  readonly choices: ReadonlyMap<string, readonly ParamValue[]>;
+  /** What is printed around a knob there. */
+  readonly panels: ReadonlyMap<string, Panel>;
+}
+
+/** A setting that cannot be made on the channel that its module sits on. */
+export interface ChannelFault {
+  readonly module: string;
+  readonly rack: string;
+  readonly message: string;
+}
+
+interface Sitting {
+  readonly m: ModuleDoc;
+  readonly place: Place | undefined;
+}
+
+/** The modules that sit on a channel of this rack. */
+const sittings = (patch: Patch, rack: Rack): Sitting[] =>
+  patch.modules.flatMap((m) => (m.rack === undefined ? [] : [{ m, place: placeNamed(rack, m.rack) }]));
+
+export function channelLimits(patch: Patch, rack: Rack): ChannelLimits {
+  const limits = new Map<string, readonly [number, number]>();
+  const choices = new Map<string, readonly ParamValue[]>();
+  const panels = new Map<string, Panel>();
+  for (const { m, place } of sittings(patch, rack)) {
+    const kind = kindNamed(m.kind);
+    const mode = place && modeOf(place.channel, m.kind);
+    if (!kind || !mode) continue;
+    for (const { name, min, max } of knobsOf(kind, completeParams(kind, m.params, patch.settings.bpm)))
+      limits.set(`${m.id}.${name}`, limitsThere(mode, name, [min, max]));
+    for (const [name, value] of Object.entries(mode.fixed)) choices.set(`${m.id}.${name}`, [value]);
+    for (const [name, values] of Object.entries(mode.choices)) choices.set(`${m.id}.${name}`, values);
+    for (const [name, panel] of Object.entries(place.channel.knobs)) panels.set(`${m.id}.${name}`, panel);
+  }
+  return { limits, choices, panels };
+}
+
+/** What cannot be set where a patch sits, and channels that two modules sit on or that are not there. */
+export function channelFaults(patch: Patch, rack: Rack): ChannelFault[] {
+  const taken = new Map<string, string>();
+  return sittings(patch, rack).flatMap(({ m, place }): ChannelFault[] => {
+    const name = m.rack ?? '';
+    const fault = (message: string): ChannelFault[] => [{ module: m.id, rack: name, message }];
+    const other = taken.get(name);
+    taken.set(name, other ?? m.id);
+    if (!place) return fault(`the rack has no channel ${name}`);
+    if (other !== undefined) return fault(`${other} sits there already`);
+    const kind = kindNamed(m.kind);
+    const mode = modeOf(place.channel, m.kind);
+    if (!kind || !mode) return fault(`that channel is ${place.channel.modes.map((x) => x.kind).join(', ')}`);
+    const all = completeParams(kind, m.params, patch.settings.bpm);
+    const needs = Object.fromEntries(Object.entries(all).filter(([p]) => kind.params[p]?.exists?.(all) ?? true));
+    const held = heldBy(mode, needs);
+    return held.ok ? [] : fault(held.why);
+  });
+}
