@@ -7,7 +7,7 @@ module.exports = {
       comment: 'core/ imports nothing from outside core/ but small numeric and format packages',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate)/'] },
+      to: { pathNot: ['^core/', '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate|linear-sum-assignment)/'] },
     },
     {
       name: 'core-tests',
@@ -53,6 +53,19 @@ module.exports = {
       to: { path: '^(server|app|ui|cli|demo|tests|bench)/' },
     },
     {
+      name: 'paper-only-core',
+      comment: 'what is printed speaks of the core alone; it runs in Node',
+      severity: 'error',
+      from: { path: '^paper/' },
+      to: { path: '^(server|app|ui|workers|cli|demo|tests|bench)/' },
+    },
+    {
+      name: 'ui-prints-nothing',
+      severity: 'error',
+      from: { path: '^(ui|workers|core)/' },
+      to: { path: '^paper/' },
+    },
+    {
       name: 'cli-only-core',
       severity: 'error',
       from: { path: '^cli/' },
@@ -61,13 +74,13 @@ module.exports = {
     {
       name: 'no-orphans',
       severity: 'error',
-      from: { orphan: true, path: '^(core|server|ui|workers|cli|demo)/', pathNot: '\\.d\\.ts$' },
+      from: { orphan: true, path: '^(core|paper|server|ui|workers|cli|demo)/', pathNot: '\\.d\\.ts$' },
       to: {},
     },
     {
       name: 'not-to-dev',
       severity: 'error',
-      from: { path: '^(core|server|app|ui|workers|cli)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^(core|paper|server|app|ui|workers|cli)/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['npm-dev'], dependencyTypesNot: ['type-only'], pathNot: '^node_modules/@types/' },
     },
   ],

@@ -19,7 +19,12 @@ export interface Arguments {
   readonly jumpers: boolean;
   readonly rounded: boolean;
   readonly draws: number | null;
+  readonly format: SheetFormat;
+  readonly out: string | null;
 }
+
+export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf'] as const;
+export type SheetFormat = (typeof SHEET_FORMATS)[number];
 
 const options = {
   'no-simulation': { type: 'boolean' },
@@ -30,6 +35,8 @@ const options = {
   jumpers: { type: 'boolean' },
   rounded: { type: 'boolean' },
   draws: { type: 'string' },
+  format: { type: 'string' },
+  out: { type: 'string' },
 } as const;
 
 const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
@@ -39,6 +46,9 @@ const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   tolerance: ['draws'],
   solve: ['free', 'jumpers', 'rounded'],
   check: [],
+  assign: [],
+  plan: [],
+  sheet: ['format', 'out'],
 };
 
 /** What is wrong with the words of a command, in its own words. */
@@ -67,6 +77,8 @@ interface Given {
   readonly jumpers?: boolean;
   readonly rounded?: boolean;
   readonly draws?: string;
+  readonly format?: string;
+  readonly out?: string;
 }
 
 const MOST_DRAWS = 100_000;
@@ -75,6 +87,12 @@ function drawsOf(text: string): number {
   const draws = Number(text);
   if (Number.isInteger(draws) && draws >= LEAST_DRAWS && draws <= MOST_DRAWS) return draws;
   throw new Refusal([`--draws must be a whole number between ${LEAST_DRAWS} and ${MOST_DRAWS}, got ${text}`]);
+}
+
+function formatOf(text: string): SheetFormat {
+  const found = SHEET_FORMATS.find((f) => f === text);
+  if (found) return found;
+  throw new Refusal([`--format must be one of ${SHEET_FORMATS.join(', ')}, got ${text}`]);
 }
 
 export function parseArguments(command: string, argv: readonly string[]): Arguments {
@@ -93,5 +111,7 @@ export function parseArguments(command: string, argv: readonly string[]): Argume
     jumpers: given.jumpers === true,
     rounded: given.rounded === true,
     draws: given.draws === undefined ? null : drawsOf(given.draws),
+    format: formatOf(given.format ?? 'json'),
+    out: given.out ?? null,
   };
 }

@@ -1,8 +1,11 @@
 import { closeSync, openSync, writeFileSync, writeSync } from 'node:fs';
 import {
   buildGraph,
+  channelFaults,
+  channelLimits,
   freeFaults,
   measure,
+  placesOf,
   predict,
   productLines,
   simulateGraph,
@@ -12,16 +15,27 @@ import {
   tracesToCsv,
   tracesToWav,
 } from '../core';
-import type { Graph, Patch, Prediction, SolveAnswer, ToleranceReport } from '../core';
+import type { ChannelLimits, Graph, Patch, Prediction, SolveAnswer, ToleranceReport } from '../core';
 import { Refusal } from './arguments';
 import type { Arguments } from './arguments';
+import { readEither } from './documents';
 
 export function predictCommand(patch: Patch, args: Arguments): Prediction {
   return predict(patch, { simulation: args.simulation });
 }
 
-export function checkCommand(patch: Patch): unknown {
-  return { ok: true, name: patch.name, modules: patch.modules.length, cables: patch.cables.length };
+/** What a document holds, once it is found to be one. */
+export function checkCommand({ files }: Arguments): unknown {
+  const told = files.map((file) => {
+    const read = readEither(file);
+    if ('patch' in read) {
+      const { name, modules, cables } = read.patch;
+      return { ok: true, name, modules: modules.length, cables: cables.length };
+    }
+    const { name, modules } = read.rack;
+    return { ok: true, name, modules: modules.length, channels: placesOf(read.rack).length };
+  });
+  return told.length === 1 ? told[0] : told;
 }
 
 /** The probes asked for, else the patch's own; each must exist. */
@@ -55,12 +69,26 @@ export function simulateCommand(patch: Patch, args: Arguments): unknown {
   };
 }
 
-/** The knobs for what the patch wants. */
-export function solveCommand(patch: Patch, { free, jumpers, rounded }: Arguments): SolveAnswer {
+function solved(patch: Patch, { free, jumpers, rounded }: Arguments, channels?: ChannelLimits): SolveAnswer {
   if (patch.targets.length === 0) throw new Refusal(['the patch wants nothing: it has no targets']);
   const faults = freeFaults(buildGraph(patch), free ?? []);
   if (faults.length > 0) throw new Refusal(faults.map((fault) => `--free ${fault}`));
-  return solve(patch, { ...(free && { free }), jumpers, rounded });
+  return solve(patch, { ...(free && { free }), jumpers, rounded, ...(channels && { channels }) });
+}
+
+/** The knobs for what patches want; a rack as the second file says what their channels allow. */
+export function solveCommand(args: Arguments): unknown {
+  const read = args.files.map(readEither);
+  const racks = read.flatMap((r) => ('rack' in r ? [r.rack] : []));
+  const patches = read.flatMap((r) => ('patch' in r ? [r.patch] : []));
+  const [rack] = racks;
+  if (racks.length > 1 || patches.length === 0) throw new Refusal(['solve takes patches, and one rack at most']);
+  const answers = patches.map((patch) => {
+    const faults = rack ? channelFaults(patch, rack) : [];
+    if (faults.length > 0) throw new Refusal(faults.map((f) => `${f.module} on ${f.rack}: ${f.message}`));
+    return solved(patch, args, rack && channelLimits(patch, rack));
+  });
+  return answers.length === 1 ? answers[0] : answers;
 }
 
 export const toleranceCommand = (patch: Patch, { draws }: Arguments): ToleranceReport =>

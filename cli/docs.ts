@@ -1,10 +1,11 @@
 import { writeFileSync } from 'node:fs';
 import { findingsPage, kindsPage } from '../core/docs/docs';
 import { editsPage } from '../core/docs/editDocs';
-import { patchSchema } from '../core';
+import { patchSchema, rackSchema } from '../core';
 
 /** Writes the pages of docs/ that are made from the code. */
 writeFileSync('docs/kinds.md', kindsPage());
 writeFileSync('docs/findings.md', findingsPage());
 writeFileSync('docs/edits.md', editsPage());
 writeFileSync('docs/patch.schema.json', `${JSON.stringify(patchSchema(), null, 2)}\n`);
+writeFileSync('docs/rack.schema.json', `${JSON.stringify(rackSchema(), null, 2)}\n`);

@@ -1,7 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { parsePatch, patchSchema } from '../core';
+import { patchSchema, rackSchema } from '../core';
 import type { Patch } from '../core';
-import { LIMITS } from '../core';
 import { Refusal, parseArguments } from './arguments';
 import type { Arguments } from './arguments';
 import {
@@ -12,18 +10,29 @@ import {
   spectrumCommand,
   toleranceCommand,
 } from './commands';
+import { readPatch } from './documents';
+import { assignCommand, planCommand, sheetCommand } from './racks';
 
-const commands: Readonly<Record<string, (patch: Patch, args: Arguments) => unknown>> = {
+/** Commands that take each file by itself. */
+const perPatch: Readonly<Record<string, (patch: Patch, args: Arguments) => unknown>> = {
   predict: predictCommand,
   simulate: simulateCommand,
   spectrum: spectrumCommand,
   tolerance: toleranceCommand,
+};
+
+/** Commands that take their files together. */
+const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   solve: solveCommand,
   check: checkCommand,
+  assign: assignCommand,
+  plan: planCommand,
+  sheet: sheetCommand,
 };
 
 const usage = `usage: fenvo predict|simulate|solve|tolerance|spectrum|check FILE... [options]
-       fenvo schema
+       fenvo assign PATCH RACK | plan REQUEST [RACK] | sheet PATCH [RACK] [options]
+       fenvo schema [patch|rack]
   FILE may be - for standard input. Answers are JSON; several files give a list in their order.
   predict   --no-simulation           bounds only
   simulate  --probe SOCKET            keep this socket's trace (repeatable)
@@ -32,43 +41,39 @@ const usage = `usage: fenvo predict|simulate|solve|tolerance|spectrum|check FILE
   solve     --free MODULE.PARAM       only these knobs may turn (repeatable)
             --jumpers                 steps, jumpers and switches too
             --rounded                 on steps of 0.5 % of a knob's travel
-  tolerance --draws N                 at least 500`;
+            PATCH RACK                within what the channels allow that the patch sits on
+  tolerance --draws N                 at least 500
+  check                               patches and racks
+  sheet     --format json|md|csv|pdf  json if left out
+            --out FILE                written there; a PDF must be`;
 
-function readPatch(file: string): Patch {
-  const text = readText(file);
-  if (Buffer.byteLength(text) > LIMITS.bytes) throw new Refusal([`${file}: is larger than ${LIMITS.bytes} bytes`]);
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (error) {
-    throw new Refusal([`${file}: is not JSON: ${error instanceof Error ? error.message : error}`]);
-  }
-  const result = parsePatch(json);
-  if (result.ok) return result.value;
-  throw new Refusal(result.errors.map((e) => `${file}: ${e.path}${e.path ? ': ' : ''}${e.message}`));
-}
+const schemas: Readonly<Record<string, () => unknown>> = { patch: patchSchema, rack: rackSchema };
 
-function readText(file: string): string {
-  try {
-    return readFileSync(file === '-' ? 0 : file, 'utf8');
-  } catch (error) {
-    throw new Refusal([`${file}: cannot be read: ${error instanceof Error ? error.message : error}`]);
-  }
-}
-
-function run(argv: readonly string[]): string {
+async function run(argv: readonly string[]): Promise<string> {
   const [name = '', ...rest] = argv;
-  if (name === 'schema') return JSON.stringify(patchSchema(), null, 2);
-  const command = Object.hasOwn(commands, name) ? commands[name] : undefined;
-  if (!command) throw new Refusal([name ? `there is no command ${name}` : 'no command given', usage]);
+  if (name === 'schema') {
+    const schema = schemas[rest[0] ?? 'patch'];
+    if (!schema) throw new Refusal([`there is no schema ${rest[0]}; known are ${Object.keys(schemas).join(', ')}`]);
+    return JSON.stringify(schema(), null, 2);
+  }
+  const [one, all] = [
+    Object.hasOwn(perPatch, name) ? perPatch[name] : undefined,
+    Object.hasOwn(whole, name) ? whole[name] : undefined,
+  ];
+  if (!one && !all) throw new Refusal([name ? `there is no command ${name}` : 'no command given', usage]);
   const args = parseArguments(name, rest);
   if (args.files.length === 0) throw new Refusal(['no file given', usage]);
-  const answers = args.files.map((file) => command(readPatch(file), args));
-  return JSON.stringify(answers.length === 1 ? answers[0] : answers);
+  const answer: unknown = all ? await all(args) : single(args.files.map((file) => one?.(readPatch(file), args)));
+  return isText(answer) ? answer.text.trimEnd() : JSON.stringify(answer);
 }
 
+const single = (list: readonly unknown[]): unknown => (list.length === 1 ? list[0] : list);
+
+const isText = (x: unknown): x is { readonly text: string } =>
+  typeof x === 'object' && x !== null && Object.keys(x).length === 1 && 'text' in x && typeof x.text === 'string';
+
 try {
-  process.stdout.write(`${run(process.argv.slice(2))}\n`);
+  process.stdout.write(`${await run(process.argv.slice(2))}\n`);
 } catch (error) {
   const lines = error instanceof Refusal ? error.lines : [error instanceof Error ? error.message : String(error)];
   process.stderr.write(`${lines.join('\n')}\n`);

@@ -9,4 +9,5 @@ run(inRoot('node_modules', '.bin', 'prettier'), [
   'docs/findings.md',
   'docs/edits.md',
   'docs/patch.schema.json',
+  'docs/rack.schema.json',
 ]);

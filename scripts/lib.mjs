@@ -98,6 +98,7 @@ const sources = [
   'app',
   'ui',
   'core',
+  'paper',
   'server',
   'workers',
   'public',
@@ -121,7 +122,7 @@ export async function buildApplication() {
 /** Bundles a TypeScript entry for Node, if a source is newer than the last bundle; answers its path. */
 export async function bundle(entry, name) {
   const out = inRoot('dist', `${name}.mjs`);
-  if (stamp(out) > newest(['core', 'cli', 'server', 'demo', 'bench', 'tests', 'scripts', 'package-lock.json']))
+  if (stamp(out) > newest(['core', 'paper', 'cli', 'server', 'demo', 'bench', 'tests', 'scripts', 'package-lock.json']))
     return out;
   mkdirSync(inRoot('dist'), { recursive: true });
   const { build } = createRequire(import.meta.url)('esbuild');
@@ -134,7 +135,7 @@ export async function bundle(entry, name) {
     target: 'node20',
     // Puts constants where they are used: as variables of a bundle they would be loaded anew for each sample.
     minifySyntax: true,
-    external: ['next', 'sequelize', 'sqlite3', 'puppeteer-core', 'vitest'],
+    external: ['next', 'sequelize', 'sqlite3', 'puppeteer-core', 'vitest', 'pdfmake'],
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
     logLevel: 'warning',
   });

@@ -1,0 +1,41 @@
+import { readFileSync } from 'node:fs';
+import { LIMITS, parsePatch, parseRack, readPlanRequest } from '../core';
+import type { Patch, PatchError, PlanRequest, Rack, Result } from '../core';
+import { Refusal } from './arguments';
+
+function readText(file: string): string {
+  try {
+    return readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    throw new Refusal([`${file}: cannot be read: ${error instanceof Error ? error.message : error}`]);
+  }
+}
+
+/** A file's JSON. */
+export function readJson(file: string): unknown {
+  const text = readText(file);
+  if (Buffer.byteLength(text) > LIMITS.bytes) throw new Refusal([`${file}: is larger than ${LIMITS.bytes} bytes`]);
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Refusal([`${file}: is not JSON: ${error instanceof Error ? error.message : error}`]);
+  }
+}
+
+function must<T>(file: string, result: Result<T, PatchError[]>): T {
+  if (result.ok) return result.value;
+  throw new Refusal(result.errors.map((e) => `${file}: ${e.path}${e.path ? ': ' : ''}${e.message}`));
+}
+
+const isRack = (json: unknown): boolean =>
+  typeof json === 'object' && json !== null && 'format' in json && json.format === 'fenvo.rack';
+
+export const readPatch = (file: string): Patch => must(file, parsePatch(readJson(file)));
+export const readRack = (file: string): Rack => must(file, parseRack(readJson(file)));
+export const readRequest = (file: string): PlanRequest => must(file, readPlanRequest(readJson(file)));
+
+/** A patch or a rack, whichever a file says it is. */
+export function readEither(file: string): { readonly patch: Patch } | { readonly rack: Rack } {
+  const json = readJson(file);
+  return isRack(json) ? { rack: must(file, parseRack(json)) } : { patch: must(file, parsePatch(json)) };
+}

@@ -1,0 +1,31 @@
+import type { ModuleBounds } from '../bounds/bounds';
+import type { Graph } from '../graph/graph';
+
+/** What is usual at an input, volts. */
+const USUAL = 5;
+
+/** Cautions for ears, speakers and gear that apply to a patch, each once. */
+export function cautionsOf(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>): string[] {
+  const { modules } = graph;
+  const sounds = modules.some((m) => m.kind.audible);
+  const outlets = modules.some((m) => m.kind.outlet);
+  const jumps =
+    graph.groups.some((g) => g.loop) ||
+    modules.some((m) => m.kind.feedback !== undefined || (m.kind.feedthrough !== undefined && !m.kind.opens));
+  const wide = modules.find((m) =>
+    m.inputs.some((s, i) => {
+      const [lo, hi] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
+      return s.plugged && (lo < -USUAL - 0.01 || hi > USUAL + 0.01);
+    }),
+  );
+  const tied = modules.some((m) => m.kind.joins && m.inputs.filter((s) => s.plugged).length > 1);
+  return [
+    ...(sounds ? [`Ears: start quiet${jumps ? '; resonance, feedback and products jump in level' : ''}.`] : []),
+    ...(outlets
+      ? ['Speakers: only from the line output; constant voltage and modular level do not belong there.']
+      : []),
+    ...(wide ? [`Gear: some voltages leave ±5 V, as at ${wide.label}; check that the input accepts them.`] : []),
+    ...(tied ? ['Gear: outputs are tied together; only through resistors, or by a mixer.'] : []),
+    'Gear: power down before a power cable is moved.',
+  ];
+}

@@ -1,0 +1,79 @@
+import { kindNamed } from '../kinds';
+import type { Kind } from '../kinds/kind';
+import { isSetup, knobsOf } from '../kinds/knobs';
+import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
+import type { ChannelLimits } from '../rack/limits';
+import { clockOf, figureOf, positionOf } from '../units/knob';
+import { showNumber, showQuantity } from '../units/show';
+import type { KnobStep, SetupStep, Sheet } from './types';
+
+/** `riseAmount` as it is read: `rise amount`. */
+export const spoken = (name: string, spec?: ParamSpec): string =>
+  spec?.label ??
+  name
+    .replace(/(?<=.)(Volts|Hz|Ohms|Db|Cents)$/, '')
+    .replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`)
+    .replace(/(\d+)$/, ' $1')
+    .trim();
+
+/** What a knob of a step is called, as its module’s kind has it. */
+export function knobName(sheet: Pick<Sheet, 'needs'>, id: string, param: string): string {
+  const kind = sheet.needs.modules.find((m) => m.module === id)?.kind ?? '';
+  return spoken(param, kindNamed(kind)?.params[param]);
+}
+
+/** Where each hand knob of a module stands, on the channel that it sits on. */
+export function knobSteps(id: string, kind: Kind, params: ParamValues, channels: ChannelLimits): KnobStep[] {
+  return knobsOf(kind, params).flatMap(({ name, spec, min, max }): KnobStep[] => {
+    const [low, high] = channels.limits.get(`${id}.${name}`) ?? [min, max];
+    if (high <= low && channels.limits.has(`${id}.${name}`)) return [];
+    const panel = channels.panels.get(`${id}.${name}`);
+    const travel = { min: low, max: high, taper: spec.taper, ...(panel && { panel }) };
+    const value = Number(params[name]);
+    const position = positionOf(travel, value);
+    return [
+      {
+        param: name,
+        value,
+        percent: Number((100 * position).toFixed(1)),
+        clock: clockOf(position),
+        ...(panel && { panel: Number(figureOf({ ...travel, panel }, value).toPrecision(4)) }),
+      },
+    ];
+  });
+}
+
+/** What is set up by switches, jumpers and lists: all that no hand turns. */
+export function setupSteps(kind: Kind, params: ParamValues): SetupStep[] {
+  const knobs = new Set(knobsOf(kind, params).map((k) => k.name));
+  return Object.entries(kind.params)
+    .filter(([name, spec]) => !knobs.has(name) && (spec.exists?.(params) ?? true))
+    .map(([param]) => ({ param, value: params[param] as ParamValue }));
+}
+
+const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
+  if (Array.isArray(value)) return `${value.length} entries`;
+  if (typeof value === 'boolean') return value ? 'on' : 'off';
+  if (value === null) return 'none';
+  return typeof value === 'number' && spec?.type === 'number'
+    ? showQuantity(value, spec.unit).replace(/^\+/, '')
+    : String(value);
+};
+
+/** A step in words: clock positions of the knobs, then what differs from what is usual. */
+export function setText(name: string, kind: Kind, knobs: readonly KnobStep[], setup: readonly SetupStep[]): string {
+  const turns = knobs.map((k) => {
+    const panel = k.panel === undefined ? '' : ` (${showNumber(k.panel, 1)})`;
+    return `${spoken(k.param, kind.params[k.param])} to ${k.clock}${panel}`;
+  });
+  const differs = setup.filter(({ param, value }) => {
+    const spec = kind.params[param];
+    const usual = JSON.stringify(spec?.default) === JSON.stringify(value);
+    return !usual || (!isSetup(kind, param) && spec?.type === 'choice');
+  });
+  const switches = differs.map(
+    ({ param, value }) => `${spoken(param, kind.params[param])} ${shown(value, kind.params[param])}`,
+  );
+  const all = [...turns, ...switches];
+  return `${name}: ${all.length > 0 ? all.join(', ') : 'as it is'}`;
+}

@@ -1,0 +1,206 @@
+import { describe, expect, it } from 'vitest';
+import { demoPatches } from '../../demo/patches';
+import { tolerance } from '../answers/tolerance';
+import { parsePatch } from '../document/parse';
+import { applyEdits } from '../edit/edit';
+import { buildGraph } from '../graph/graph';
+import { assignRack } from '../plan/assign';
+import { followed, orderFault, standing } from '../testing/followSheet';
+import { patchOf } from '../testing/patch';
+import { rackOf } from '../testing/racks';
+import { randomPatch } from '../testing/randomPatch';
+import type { Patch } from '../document/types';
+import { sheetToCsv } from './csv';
+import { sheetToMarkdown } from './markdown';
+import { soundOf } from './order';
+import { sheetOf } from './sheet';
+import type { Sheet, SheetStep } from './types';
+
+const breathing = patchOf(
+  {
+    swell: ['lfo', { shape: 'triangle', rateHz: 0.25 }, { label: 'Slow swell' }],
+    trim: ['offset', { amount: 0.4, volts: 2 }, { label: 'Trim' }],
+    voice: ['oscillator'],
+    tone: ['filter', { cutoffHz: 220 }],
+    out: ['lineOut'],
+  },
+  ['swell.out > trim.in', 'trim.out > tone.cutoff', 'voice.saw > tone.in', 'tone.lowpass > out.left'],
+  { duration: 4 },
+  { normals: [{ to: 'trim.in', volts: 5 }] },
+);
+const step = (sheet: Sheet, id: string): SheetStep => sheet.steps.find((s) => s.id === id)!;
+const meter = (sheet: Sheet, id: string) => {
+  const found = step(sheet, id);
+  return found.do === 'measure' ? Object.fromEntries(found.expect.meter.map((m) => [m.quantity, m.value])) : {};
+};
+
+/** Loops, copies and what a sound passes need not be measured. */
+function exemptIn(patch: Patch): (socket: string) => boolean {
+  const graph = buildGraph(patch);
+  const looped = new Set(graph.groups.filter((g) => g.loop).flatMap((g) => g.modules.map((i) => graph.modules[i]!.id)));
+  const { modules } = soundOf(graph);
+  return (socket) => looped.has(socket.split('.')[0]!) || modules.has(socket.split('.')[0]!);
+}
+
+describe('a sheet', () => {
+  const sheet = sheetOf(breathing);
+
+  it('sets, plugs and measures in an order that can be checked as it grows', () => {
+    expect(sheet.steps.map((s) => s.id)).toEqual([
+      'note-levels-down',
+      'set-voice',
+      'measure-voice.saw',
+      'set-tone',
+      'plug-voice.saw-tone.in',
+      'set-out',
+      'plug-tone.lowpass-out.left',
+      'set-swell',
+      'measure-swell.out',
+      'set-trim',
+      'plug-swell.out-trim.in',
+      'measure-trim.out',
+      'plug-trim.out-tone.cutoff',
+      'listen-tone.cutoff',
+      'note-levels-up',
+    ]);
+    expect(orderFault(breathing, sheet, exemptIn(breathing))).toBeNull();
+    expect(sheet.steps.map((s) => s.part)).toContain('path tone.cutoff');
+  });
+
+  it('tells knobs by clock position, and the normal that a plug ends', () => {
+    expect(step(sheet, 'set-trim')).toMatchObject({
+      knobs: [
+        { param: 'amount', value: 0.4, percent: 70, clock: '2:00' },
+        { param: 'volts', value: 2, percent: 70, clock: '2:00' },
+      ],
+    });
+    expect(step(sheet, 'set-trim').text).toContain('amount to 2:00, lift to 2:00');
+    expect(step(sheet, 'plug-swell.out-trim.in')).toMatchObject({
+      breaks: [{ to: 'trim.in', volts: 5 }],
+      split: false,
+    });
+  });
+
+  it('tells what the instrument shows, of the patch as it is plugged by then', () => {
+    expect(meter(sheet, 'measure-swell.out')).toEqual({
+      low: expect.closeTo(-5, 2),
+      high: expect.closeTo(5, 2),
+      mean: expect.closeTo(0, 2),
+    });
+    expect(meter(sheet, 'measure-trim.out')).toEqual({
+      low: expect.closeTo(0, 2),
+      high: expect.closeTo(4, 2),
+      mean: expect.closeTo(2, 2),
+    });
+    // A saw of ±5 V: 5/√3 on an AC meter.
+    expect(meter(sheet, 'measure-voice.saw').rms).toBeCloseTo(5 / Math.sqrt(3), 1);
+    const listened = step(sheet, 'listen-tone.cutoff');
+    expect(listened.do === 'listen' && listened.expect).toMatchObject({ unit: 'Hz', low: expect.closeTo(220, 0) });
+    expect(listened.text).toContain('dark');
+  });
+
+  it('allows what the patch’s own errors make, and the instrument’s', () => {
+    const found = step(sheet, 'measure-trim.out');
+    const low = found.do === 'measure' ? found.expect.meter[0]! : null;
+    const alone = { ...breathing, cables: breathing.cables.filter((c) => c.to === 'trim.in') };
+    const [a, b] = tolerance(alone, { only: ['trim.out'] }).outputs['trim.out']!.min;
+    expect(low!.plusMinus).toBeGreaterThan(0.7 * (b - a));
+    expect(low!.plusMinus).toBeLessThan(1.4 * (b - a) + 0.02);
+  });
+
+  it('reads gates and steady voltages as such', () => {
+    const patch = patchOf(
+      {
+        beat: ['clock', { bpm: 120, width: 0.25 }],
+        hold: ['constant', { volts: 1.5 }],
+        env: ['envelope'],
+        amp: ['vca'],
+      },
+      ['beat.out > env.gate', 'env.out > amp.cv', 'hold.out > amp.in'],
+      { duration: 4 },
+    );
+    const gates = sheetOf(patch);
+    expect(meter(gates, 'measure-beat.out')).toEqual({
+      low: 0,
+      high: 5,
+      percent: expect.closeTo(25, 0),
+      pulses: expect.closeTo(2, 2),
+    });
+    expect(meter(gates, 'measure-hold.out')).toEqual({ steady: expect.closeTo(1.5, 6) });
+  });
+
+  it('on a rack speaks of its channels, of stand-ins and of what is short', () => {
+    const rack = rackOf({
+      osc: { a: 'lfo', b: 'oscillator' },
+      mix: {
+        a: {
+          kind: 'mixer',
+          fixed: { inputs: 2 },
+          knobs: {
+            gain1: {
+              scale: [0, 10],
+              points: [
+                [0, 0],
+                [0.5, 2],
+                [1, 10],
+              ],
+            },
+          },
+        },
+      },
+      tone: { a: 'filter' },
+    });
+    const found = sheetOf(breathing, { rack });
+    expect(found.needs.modules.find((m) => m.module === 'trim')).toMatchObject({ kind: 'mixer', rack: 'mix/a' });
+    expect(found.needs.modules.find((m) => m.module === 'trim')!.standIn).toContain('bias');
+    expect(found.needs.short).toEqual([]);
+    const trim = step(found, 'set-trim');
+    const gain = trim.do === 'set' ? trim.knobs.find((k) => k.param === 'gain1')! : null;
+    // 0.4 of a panel of 0 to 10 is 4, a quarter of the way from 2 at noon to 10 at the end.
+    expect(gain).toMatchObject({ value: 0.4, panel: 4, percent: 62.5 });
+    const after = applyEdits(
+      breathing,
+      assignRack(breathing, rack).assigned.flatMap((a) => a.edits),
+    );
+    expect(followed(found)).toEqual(standing(after));
+    const bare = sheetOf(breathing, { rack: rackOf({ x: { a: 'lfo' } }) });
+    expect(bare.needs.short.map((s) => s.module)).toEqual(['trim', 'voice', 'tone']);
+  });
+
+  it('keeps its ids against edits elsewhere', () => {
+    const more = applyEdits(breathing, [{ do: 'add', module: { id: 'late', kind: 'slew' } }]);
+    const ids = new Set(sheetOf(more).steps.map((s) => s.id));
+    for (const s of sheet.steps) expect(ids.has(s.id)).toBe(true);
+    expect(ids.has('set-late')).toBe(true);
+  });
+
+  it('is written as Markdown and as a table', () => {
+    const text = sheetToMarkdown(sheet);
+    expect(text).toContain('## To Filter, cutoff');
+    expect(text.match(/- \[ \]/g)).toHaveLength(sheet.steps.length);
+    const csv = sheetToCsv(sheet).trimEnd().split('\n');
+    expect(csv[0]).toBe('id,part,do,text,from,to,at,quantity,value,plusminus,unit');
+    expect(csv.filter((l) => l.startsWith('measure-trim.out'))).toHaveLength(3);
+  });
+
+  it.each(demoPatches('demo/patches').map((d) => [d.id, d.document] as const))(
+    'of %s leads to the very patch',
+    (_, doc) => {
+      const read = parsePatch(doc);
+      if (!read.ok) throw new Error('a demo patch must be read');
+      const patch = { ...read.value, settings: { ...read.value.settings, duration: 0.5 } };
+      const found = sheetOf(patch);
+      expect(followed(found)).toEqual(standing(patch));
+      expect(orderFault(patch, found, exemptIn(patch))).toBeNull();
+    },
+  );
+
+  it.each(Array.from({ length: 24 }, (_, i) => 7000 + i))('of random patch %i leads to the very patch', (seed) => {
+    const patch = randomPatch(seed, { duration: 0.05, modules: 2 + (seed % 9) });
+    const found = sheetOf(patch);
+    expect(followed(found)).toEqual(standing(patch));
+    expect(orderFault(patch, found, exemptIn(patch))).toBeNull();
+    for (const s of found.steps)
+      if (s.do === 'measure') for (const m of s.expect.meter) expect(Number.isFinite(m.value + m.plusMinus)).toBe(true);
+  });
+});

@@ -1,0 +1,210 @@
+import { BoundsEngine } from '../bounds/bounds';
+import { completeParams } from '../document/params';
+import { idOf, nameOf } from '../document/sockets';
+import type { Rack } from '../document/rackTypes';
+import type { Cable, Patch } from '../document/types';
+import { applyEdits } from '../edit/edit';
+import { buildGraph } from '../graph/graph';
+import type { Graph } from '../graph/graph';
+import { kindNamed } from '../kinds';
+import { assignRack } from '../plan/assign';
+import type { Assignment } from '../plan/assign';
+import { channelLimits } from '../rack/limits';
+import type { ChannelLimits } from '../rack/limits';
+import { cautionsOf } from './cautions';
+import { earOf } from './ear';
+import { expectAt, pluggedSoFar, readingAt } from './expect';
+import type { Asset } from './expect';
+import { Order } from './order';
+import type { Act } from './order';
+import { knobSteps, setupSteps, setText } from './settings';
+import { USUAL_METER } from './types';
+import type { Broken, MeterSpec, Sheet, SheetNeeds, SheetStep } from './types';
+
+export interface SheetOptions {
+  readonly rack?: Rack;
+  /** What plays what; left out: as the rack would be assigned. */
+  readonly assignment?: Assignment;
+  readonly meter?: MeterSpec;
+  readonly asset?: Asset;
+  /** Told now and then how far it is, 0..1. */
+  readonly progress?: (share: number) => void;
+}
+
+/** The patch as it stands on its channels, with what is short. */
+function onRack(patch: Patch, { rack, assignment }: SheetOptions): { patch: Patch; assignment: Assignment | null } {
+  const found = assignment ?? (rack ? assignRack(patch, rack) : null);
+  if (!found) return { patch, assignment: null };
+  return {
+    patch: applyEdits(
+      patch,
+      found.assigned.flatMap((a) => a.edits),
+    ),
+    assignment: found,
+  };
+}
+
+function needsOf({ patch, modules }: Graph, assignment: Assignment | null): SheetNeeds {
+  const stands = new Map(assignment?.assigned.map((a) => [a.module, a.standIn]));
+  const ways = new Map<string, number>();
+  for (const { from } of patch.cables) ways.set(from, (ways.get(from) ?? 0) + 1);
+  return {
+    modules: modules.map((m) => ({
+      module: m.id,
+      label: m.label,
+      kind: m.kind.name,
+      rack: patch.modules[m.index]?.rack ?? null,
+      standIn: stands.get(m.id) ?? null,
+    })),
+    cables: patch.cables.length,
+    splits: [...ways].filter(([, n]) => n > 1).map(([at, n]) => ({ at, ways: n })),
+    short: assignment?.short.map(({ module: id, kind, why }) => ({ module: id, kind, why })) ?? [],
+  };
+}
+
+/** The normals that a plug breaks: declared ones, the kind's own, and those that end when their source is plugged. */
+function brokenBy(graph: Graph, cable: Cable): Broken[] {
+  const { normals } = graph.patch;
+  const declared = normals.find((n) => n.to === cable.to);
+  const m = graph.modules.find((x) => x.id === idOf(cable.to));
+  const spec = m?.inputs.find((s) => s.socket === cable.to)?.spec;
+  const own: Broken[] = declared
+    ? ['volts' in declared ? { to: declared.to, volts: declared.volts } : { to: declared.to, from: declared.from }]
+    : spec && spec.normal !== 0
+      ? [{ to: cable.to, volts: spec.normal }]
+      : [];
+  const bySource = normals.flatMap((n): Broken[] =>
+    'from' in n && n.brokenBy === 'source' && n.from === cable.from ? [{ to: n.to, from: n.from }] : [],
+  );
+  return [...own, ...bySource.filter((b) => b.to !== cable.to)];
+}
+
+/** Tells acts as steps, each of the patch as it is plugged by then. */
+class Teller {
+  private readonly plugged: Cable[] = [];
+  private readonly used = new Set<string>();
+
+  constructor(
+    private readonly graph: Graph,
+    private readonly channels: ChannelLimits,
+    private readonly meter: MeterSpec,
+    private readonly asset: Asset,
+  ) {}
+
+  private get patch(): Patch {
+    return pluggedSoFar(this.graph.patch, [...this.plugged]);
+  }
+
+  private name(id: string): string {
+    return this.graph.modules.find((m) => m.id === id)?.label ?? id;
+  }
+
+  private place(socket: string): string {
+    return `${this.name(idOf(socket))}, ${nameOf(socket)}`;
+  }
+
+  tell(act: Act): SheetStep[] {
+    switch (act.do) {
+      case 'set':
+        return [this.set(act.module, act.part)];
+      case 'plug':
+        return [this.plug(act.cable, act.part)];
+      case 'measure': {
+        const expect = expectAt(this.patch, act.socket, this.meter, this.asset);
+        const text = `Measure ${this.place(act.socket)}`;
+        return [{ id: `measure-${act.socket}`, part: act.part, do: 'measure', text, expect }];
+      }
+      case 'listen':
+        return this.listen(act.end, act.part);
+    }
+  }
+
+  private set(id: string, part: string): SheetStep {
+    const { patch } = this.graph;
+    const doc = patch.modules.find((m) => m.id === id);
+    const kind = kindNamed(doc?.kind ?? '');
+    const params = kind ? completeParams(kind, doc?.params, patch.settings.bpm) : {};
+    const knobs = kind ? knobSteps(id, kind, params, this.channels) : [];
+    const setup = kind ? setupSteps(kind, params) : [];
+    const text = kind ? setText(this.name(id), kind, knobs, setup) : this.name(id);
+    return { id: `set-${id}`, part, do: 'set', text, module: id, rack: doc?.rack ?? null, knobs, setup };
+  }
+
+  private plug(cable: Cable, part: string): SheetStep {
+    const split = this.used.has(cable.from);
+    const breaks = brokenBy(this.graph, cable);
+    this.used.add(cable.from);
+    this.plugged.push(cable);
+    const loses = breaks
+      .map((b) => ('volts' in b ? `its ${b.volts} V at rest` : `its link to ${this.place(b.from)}`))
+      .join(' and ');
+    const text = `Plug ${this.place(cable.from)} into ${this.place(cable.to)}${split ? ', by a stackable cable or a mult' : ''}${loses ? `; that ends ${loses}` : ''}`;
+    return { id: `plug-${cable.from}-${cable.to}`, part, do: 'plug', text, cable, breaks, split };
+  }
+
+  private listen(end: string, part: string): SheetStep[] {
+    const found = readingAt(this.patch, end, this.asset);
+    if (!found) return [];
+    const { reading, period } = found;
+    const audible = this.graph.modules.find((m) => m.id === idOf(end))?.kind.audible === true;
+    const ear = earOf(reading, audible, period);
+    const silent = reading.seenSilent ?? reading.silent;
+    const expect = {
+      at: end,
+      ear,
+      low: silent ? null : (reading.seenLow ?? reading.low),
+      high: reading.seenHigh ?? reading.high,
+      unit: reading.unit,
+    };
+    return [{ id: `listen-${end}`, part, do: 'listen', text: `Listen or read at ${this.place(end)}: ${ear}`, expect }];
+  }
+}
+
+/** What is done before anything and after everything, where something is heard. */
+function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; readonly last: readonly SheetStep[] } {
+  const outlets = graph.modules.filter((m) => m.kind.outlet);
+  if (outlets.length === 0 && !graph.modules.some((m) => m.kind.audible)) return { start: [], last: [] };
+  const names = outlets.map((m) => m.label).join(' and ') || 'the way out';
+  return {
+    start: [
+      {
+        id: 'note-levels-down',
+        part: 'start',
+        do: 'note',
+        text: `Turn down what follows ${names}: mixer, interface or speakers.`,
+      },
+    ],
+    last: [
+      { id: 'note-levels-up', part: 'last', do: 'note', text: `Turn up slowly what follows ${names}, and listen.` },
+    ],
+  };
+}
+
+/**
+ * A patch as steps at the rack, in an order that can be checked as it grows, each with what must be read there. Pure.
+ *
+ * @returns readings of the patch as it is plugged up to each step, volts, each with what it may be off by.
+ */
+export function sheetOf(given: Patch, options: SheetOptions = {}): Sheet {
+  const { patch, assignment } = onRack(given, options);
+  const graph = buildGraph(patch);
+  const channels = options.rack
+    ? channelLimits(patch, options.rack)
+    : { limits: new Map(), choices: new Map(), panels: new Map() };
+  const teller = new Teller(graph, channels, options.meter ?? USUAL_METER, options.asset);
+  const acts = new Order(graph).run();
+  const told = acts.flatMap((act, i) => {
+    options.progress?.(i / acts.length);
+    return teller.tell(act);
+  });
+  const { start, last } = aroundSound(graph);
+  return {
+    format: 'fenvo.sheet',
+    version: 1,
+    patch: patch.name,
+    rack: options.rack?.name ?? null,
+    needs: needsOf(graph, assignment),
+    cautions: cautionsOf(graph, new BoundsEngine().run(graph)),
+    steps: [...start, ...told, ...last],
+  };
+}
