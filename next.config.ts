@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'sqlite3'],
+  serverExternalPackages: ['sequelize', 'sqlite3', 'pdfmake'],
   // Types are checked by themselves, once: npm run types.
   typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,

@@ -128,7 +128,10 @@ export { blankRack, placeNamed, placesOf, RACK_LIMITS } from './document/rackTyp
 export type { Channel, ChannelMode, PanelScale, Place, Rack, RackModule } from './document/rackTypes';
 export { catalogue, moduleOfType, typeNamed } from './rack/catalogue';
 export type { ModuleType } from './rack/catalogue';
-export { channelFaults, channelLimits } from './rack/limits';
+export { channelFaults, channelLimits, settledEdits } from './rack/limits';
+export { seatOffers } from './plan/seats';
+export type { SeatOffer } from './plan/seats';
+export { figureOf } from './units/knob';
 export type { ChannelFault, ChannelLimits } from './rack/limits';
 export { assignRack } from './plan/assign';
 export type { Assigned, Assignment, Short } from './plan/assign';

@@ -1,6 +1,7 @@
 import { dataFolder, openDatabase } from '../server/database';
 import { Patches } from '../server/patches';
-import { demoPatches } from './patches';
+import { Racks } from '../server/racks';
+import { demoPatches, demoRacks } from './patches';
 
 /** Adds the demo patches that are missing; one that is there, or was deleted, is left as it is. */
 const db = await openDatabase(dataFolder());
@@ -11,6 +12,8 @@ for (const { id, document } of demoPatches('demo/patches').reverse()) {
   await patches.create(document, ['demo', 'theatre'], id);
   added++;
 }
+const racks = new Racks(db);
+for (const { id, document } of demoRacks('demo/racks')) if (!(await racks.has(id))) await racks.create(document, id);
 await patches.list(false);
 await patches.summaries.settled();
 await db.sequelize.close();

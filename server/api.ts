@@ -5,6 +5,7 @@ import { database, dataFolder } from './database';
 import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
+import { Racks } from './racks';
 import type { StoredText } from './patches';
 import { idSchema } from './checks/schemas';
 import { check, readJson } from './beside/tasks';
@@ -20,6 +21,7 @@ type Context = { readonly params: Promise<Readonly<Record<string, string>>> };
 export interface Call {
   readonly patches: Patches;
   readonly assets: Assets;
+  readonly racks: Racks;
   readonly request: Request;
   /** A path parameter, checked. */
   param<T = string>(name: string, schema?: Schema): T;
@@ -27,7 +29,7 @@ export interface Call {
   /** The body of a request to create or to save, read beside this thread. */
   read(what: 'create' | 'save'): Promise<ReadRequest>;
   /** A small body, checked. */
-  body<T>(schema: Schema<T>): Promise<T>;
+  body<T>(schema: Schema<T>, most?: number): Promise<T>;
   bytes(most: number): Promise<Buffer>;
 }
 
@@ -88,11 +90,12 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
       const call: Call = {
         patches: new Patches(db),
         assets: new Assets(db),
+        racks: new Racks(db),
         request,
         param: (name, schema = idSchema) => check(schema, params[name], name),
         query: (schema) => check(schema, Object.fromEntries(new URL(request.url).searchParams), 'query'),
         read: async (what) => threads().reader.run('read', { bytes: await readBytes(request, LIMITS.bytes), what }),
-        body: async (schema) => check(schema, readJson(await readBytes(request, SMALL)), 'body'),
+        body: async (schema, most = SMALL) => check(schema, readJson(await readBytes(request, most)), 'body'),
         bytes: (most) => readBytes(request, most),
       };
       const answer = await handler(call);

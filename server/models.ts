@@ -34,6 +34,25 @@ export class AssetRow extends Model<InferAttributes<AssetRow>, InferCreationAttr
   declare createdAt: Date;
 }
 
+export class RackRow extends Model<InferAttributes<RackRow>, InferCreationAttributes<RackRow>> {
+  declare id: string;
+  declare revision: number;
+  declare name: string;
+  declare body: string;
+  declare saveKey: CreationOptional<string | null>;
+  declare createdAt: Date;
+  declare updatedAt: Date;
+  declare deletedAt: Date | null;
+}
+
+export class TicksRow extends Model<InferAttributes<TicksRow>, InferCreationAttributes<TicksRow>> {
+  declare patchId: string;
+  /** Empty where no rack was chosen. */
+  declare rackId: string;
+  declare body: string;
+  declare updatedAt: Date;
+}
+
 // Functions: Sequelize writes the column's name into the object that it is given.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const date = () => ({ type: DataTypes.DATE, allowNull: false });
@@ -64,6 +83,28 @@ export function defineModels(sequelize: Sequelize): void {
       createdAt: date(),
     },
     { sequelize, tableName: 'assets', timestamps: false },
+  );
+  RackRow.init(
+    {
+      id: { type: DataTypes.TEXT, primaryKey: true },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      name: text(),
+      body: text(),
+      saveKey: { type: DataTypes.TEXT, allowNull: true },
+      createdAt: date(),
+      updatedAt: date(),
+      deletedAt: { type: DataTypes.DATE, allowNull: true },
+    },
+    { sequelize, tableName: 'racks', timestamps: false },
+  );
+  TicksRow.init(
+    {
+      patchId: { type: DataTypes.TEXT, primaryKey: true },
+      rackId: { type: DataTypes.TEXT, primaryKey: true },
+      body: text(),
+      updatedAt: date(),
+    },
+    { sequelize, tableName: 'ticks', timestamps: false },
   );
   RevisionRow.init(
     {

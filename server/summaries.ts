@@ -1,9 +1,8 @@
-import { parsePatch, recordingsOf } from '../core';
 import type { Database } from './database';
-import { AssetRow, PatchRow } from './models';
+import { PatchRow } from './models';
 import type { ListedPatch, Summary } from '../wire/patches';
 import { threads } from './beside/thread';
-import type { StoredTrace } from './beside/tasks';
+import { tracesOf } from './traces';
 
 type Made = Pick<ListedPatch, 'summary' | 'fault'>;
 
@@ -11,7 +10,7 @@ type Made = Pick<ListedPatch, 'summary' | 'fault'>;
 function readMade(text: string): Made | null {
   try {
     const made = JSON.parse(text) as { summary: Partial<Summary> | null; fault: string | null };
-    return made.summary === null || made.summary.wanted !== undefined ? (made as Made) : null;
+    return made.summary === null || made.summary.uses !== undefined ? (made as Made) : null;
   } catch {
     return null;
   }
@@ -78,21 +77,12 @@ export class Summaries {
 
   private async made({ body }: PatchRow): Promise<Made> {
     try {
-      const text = await threads().painter.run('summary', { body, traces: await this.traces(body) });
+      const text = await threads().painter.run('summary', { body, traces: await tracesOf(body) });
       return text === null
         ? { summary: null, fault: 'cannot be read' }
         : { summary: JSON.parse(text) as Summary, fault: null };
     } catch (error) {
       return { summary: null, fault: error instanceof Error ? error.message : String(error) };
     }
-  }
-
-  /** The recordings that a patch plays; most play none, and are not read for it. */
-  private async traces(body: string): Promise<StoredTrace[]> {
-    if (!body.includes('"assetId"')) return [];
-    const result = parsePatch(JSON.parse(body) as unknown);
-    const ids = result.ok ? recordingsOf(result.value) : [];
-    const rows = ids.length > 0 ? await AssetRow.findAll({ where: { id: ids } }) : [];
-    return rows.map(({ id, sampleRate, volts }) => ({ id, sampleRate, volts }));
   }
 }

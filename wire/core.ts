@@ -1,4 +1,5 @@
 import type {
+  Assignment,
   Edit,
   Finding,
   Measures,
@@ -6,8 +7,11 @@ import type {
   ModuleBounds,
   ModuleErrors,
   Patch,
+  Plan,
+  PlanRequest,
   Prediction,
   ProductLine,
+  Rack,
   Range,
   SolveAnswer,
   SolveOptions,
@@ -117,4 +121,12 @@ export interface SolveWorker {
   solve(step: PatchStep, request: SolveRequest): Promise<SolveReply>;
   /** What knobs, gains and offsets that are a little off do to it. */
   tolerance(step: PatchStep, request: ToleranceRequest): Promise<ToleranceReply>;
+}
+
+/** What the page asks of the planner's worker. */
+export interface PlanWorker {
+  /** Which channel plays which module. */
+  assign(patch: Patch, rack: Rack): Promise<Assignment>;
+  /** Chains for what shall arrive; with what a rack has free, or with anything. */
+  plan(request: PlanRequest, rack: Rack | null): Promise<Plan>;
 }

@@ -17,6 +17,8 @@ export interface Summary {
   }[];
   /** How many targets there are, and how many are met. */
   readonly wanted: { readonly count: number; readonly met: number };
+  /** The channels that its modules sit on. */
+  readonly uses: readonly string[];
   /** Of the first end's strip: bound and seen of each frame, volts. */
   readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
 }

@@ -1,7 +1,8 @@
 import { completeParams } from '../document/params';
 import { placeNamed } from '../document/rackTypes';
-import type { Place, Rack } from '../document/rackTypes';
+import type { ChannelMode, Place, Rack } from '../document/rackTypes';
 import type { ModuleDoc, Patch } from '../document/types';
+import type { Edit } from '../edit/edit';
 import { kindNamed } from '../kinds';
 import { knobsOf } from '../kinds/knobs';
 import type { ParamValue } from '../kinds/params';
@@ -69,4 +70,29 @@ export function channelFaults(patch: Patch, rack: Rack): ChannelFault[] {
     const held = heldBy(mode, needs);
     return held.ok ? [] : fault(held.why);
   });
+}
+
+/** The settings nearest to a module's own that its channel allows, as edits; none where it is another kind there. */
+export function settledEdits(patch: Patch, rack: Rack, id: string): Edit[] {
+  const m = patch.modules.find((x) => x.id === id);
+  const place = m?.rack === undefined ? undefined : placeNamed(rack, m.rack);
+  const kind = m && kindNamed(m.kind);
+  const mode = m && place && modeOf(place.channel, m.kind);
+  if (!kind || !mode) return [];
+  const params = completeParams(kind, m.params, patch.settings.bpm);
+  return Object.keys(kind.params).flatMap((param): Edit[] => {
+    const now = params[param] as ParamValue;
+    const value = nearestThere(mode, param, now);
+    return value === now ? [] : [{ do: 'set', module: id, param, value }];
+  });
+}
+
+function nearestThere(mode: ChannelMode, name: string, now: ParamValue): ParamValue {
+  if (Object.hasOwn(mode.fixed, name)) return mode.fixed[name] as ParamValue;
+  const range = mode.ranges[name];
+  if (range && typeof now === 'number') return Math.min(range[1], Math.max(range[0], now));
+  const choices = mode.choices[name];
+  if (!choices || choices.includes(now)) return now;
+  const off = (v: ParamValue): number => (typeof v === 'number' && typeof now === 'number' ? Math.abs(v - now) : 0);
+  return choices.toSorted((a, b) => off(a) - off(b))[0] ?? now;
 }

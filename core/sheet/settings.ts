@@ -55,6 +55,7 @@ const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
   if (Array.isArray(value)) return `${value.length} entries`;
   if (typeof value === 'boolean') return value ? 'on' : 'off';
   if (value === null) return 'none';
+  if (typeof value === 'number' && spec?.type === 'number' && spec.whole) return String(value);
   return typeof value === 'number' && spec?.type === 'number'
     ? showQuantity(value, spec.unit).replace(/^\+/, '')
     : String(value);

@@ -22,6 +22,7 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
       const r = readings.find((x) => x.at === at);
       return r ? [{ label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
     }),
+    uses: patch.modules.flatMap((m) => m.rack ?? []),
     wanted: { count: short.targets.length, met: missesOf(short, { asset }).filter((m) => m.met).length },
     strip: (strip?.frames ?? []).flatMap((f) => {
       const end = f.output === null ? readings.find((r) => r.at === shown) : undefined;

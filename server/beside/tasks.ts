@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Schema } from 'joi';
-import { ASSET, parsePatch, printPatch } from '../../core';
-import type { AssetLookup, Patch } from '../../core';
+import { ASSET, assignRack, parsePatch, parseRack, printPatch, sheetOf } from '../../core';
+import type { AssetLookup, Patch, Rack, Sheet } from '../../core';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
 import { summarise } from './summary';
@@ -73,7 +73,33 @@ function lookup(traces: readonly StoredTrace[]): AssetLookup {
   return (id) => known.get(id) ?? null;
 }
 
+/** A stored patch and a stored rack. */
+interface OnRack {
+  readonly body: string;
+  /** Null where no rack is chosen. */
+  readonly rack: string | null;
+}
+
+/** Stored racks were read before they were stored. */
+function readStoredRack(text: string): Rack {
+  const read = parseRack(JSON.parse(text));
+  if (!read.ok) throw new ApiError(500, 'bad-rack', 'The stored rack cannot be read.', read.errors);
+  return read.value;
+}
+
 export const tasks = {
+  /** What of a patch has no channel on a rack, and how many stand in. */
+  tonight({ body, rack }: OnRack): { readonly short: readonly string[]; readonly standIns: number } {
+    const patch = readDocument(JSON.parse(body));
+    const { short, assigned } = assignRack(patch, readStoredRack(rack ?? ''));
+    const label = (id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
+    return { short: short.map((s) => label(s.module)), standIns: assigned.filter((a) => a.standIn !== null).length };
+  },
+  /** The steps of a patch at a rack. */
+  sheet({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Sheet {
+    const patch = readDocument(JSON.parse(body));
+    return sheetOf(patch, { asset: lookup(traces), ...(rack !== null && { rack: readStoredRack(rack) }) });
+  },
   /** A request to create or to save, checked and printed as it will be stored. */
   read({ bytes, what }: { readonly bytes: Uint8Array; readonly what: 'create' | 'save' }): ReadRequest {
     const json = readJson(bytes);

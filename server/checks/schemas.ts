@@ -1,5 +1,7 @@
 import Joi from 'joi';
 import { ASSET } from '../../core';
+import { SHEET_FORMATS } from '../../wire/racks';
+import type { CreateRackRequest, SaveRackRequest, SheetFormat, Ticks } from '../../wire/racks';
 import type { CreateRequest, KeptFor, SaveRequest, TagsRequest } from '../../wire/patches';
 
 export const idSchema = Joi.string()
@@ -35,4 +37,46 @@ export const revisionSchema = Joi.number().integer().min(1).max(1e9).required();
 
 export const keepSchema = Joi.object<{ for: KeptFor }>({
   for: Joi.string().valid('named', 'restored', 'started').required(),
+});
+
+const key = Joi.string().pattern(/^[A-Za-z0-9-]{8,64}$/);
+
+export const createRackSchema = Joi.object<CreateRackRequest>({ rack: Joi.object().unknown(true).required() });
+
+export const saveRackSchema = Joi.object<SaveRackRequest>({
+  key,
+  baseRevision: Joi.number().integer().min(1).required(),
+  rack: Joi.object().unknown(true).required(),
+});
+
+const rackId = Joi.string()
+  .pattern(/^[A-Za-z0-9_-]{1,64}$/)
+  .allow('')
+  .default('');
+
+export const onRackSchema = Joi.object<{ rack: string }>({ rack: rackId });
+
+export const sheetSchema = Joi.object<{ rack: string; format: SheetFormat; size: 'A4' | 'LETTER' }>({
+  rack: rackId,
+  format: Joi.string()
+    .valid(...SHEET_FORMATS)
+    .default('json'),
+  size: Joi.string().valid('A4', 'LETTER').default('A4'),
+});
+
+/** Steps of the largest patches, each with its word. */
+const MOST_TICKS = 8000;
+
+export const ticksSchema = Joi.object<{ ticks: Ticks }>({
+  ticks: Joi.object()
+    .pattern(
+      Joi.string().max(120),
+      Joi.object({
+        done: Joi.boolean().required(),
+        at: Joi.number().integer().min(0).max(8.64e15).required(),
+        read: Joi.string().allow('').max(200),
+      }),
+    )
+    .max(MOST_TICKS)
+    .required(),
 });

@@ -4,6 +4,7 @@ import * as patches from './0001-patches';
 import * as assets from './0002-assets';
 import * as kept from './0003-kept';
 import * as crossfades from './0004-crossfades';
+import * as racks from './0005-racks';
 
 type Step = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -13,6 +14,7 @@ const migrations: readonly { readonly name: string; readonly up: Step }[] = [
   { name: '0002-assets', up: assets.up },
   { name: '0003-kept', up: kept.up },
   { name: '0004-crossfades', up: crossfades.up },
+  { name: '0005-racks', up: racks.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

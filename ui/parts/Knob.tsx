@@ -5,7 +5,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import IconButton from '@mui/material/IconButton';
 import { memo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
-import { angleOf, clockOf, positionOf, readTyped, showNumber } from '@/core';
+import { angleOf, clockOf, figureOf, positionOf, readTyped, showNumber } from '@/core';
 import type { NumberSpec, Travel } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { TypedValue } from './TypedValue';
@@ -38,6 +38,7 @@ const same = (a: Props, b: Props): boolean =>
   a.ghost === b.ghost &&
   a.label === b.label &&
   a.spec === b.spec &&
+  a.travel.panel === b.travel.panel &&
   a.travel.min === b.travel.min &&
   a.travel.max === b.travel.max;
 
@@ -120,6 +121,7 @@ export const Knob = memo(function Knob({
         {label}
         <br />
         <span data-clock>{clock}</span> · {percent}
+        <Printed travel={travel} value={value} />
         {locked && ' · locked'}
         {short !== null && <Short needs={short} />}
       </div>
@@ -127,6 +129,12 @@ export const Knob = memo(function Knob({
     </div>
   );
 }, same);
+
+/** What is printed where the pointer stands, on a channel with a panel of its own. */
+const Printed = ({ travel, value }: { readonly travel: Travel; readonly value: number }) =>
+  travel.panel ? (
+    <span data-panel>{` · ${showNumber(figureOf({ ...travel, panel: travel.panel }, value), 1)}`}</span>
+  ) : null;
 
 /** That it runs out, and what it would need. */
 const Short = ({ needs }: { readonly needs: number }) => (

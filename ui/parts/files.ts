@@ -30,3 +30,11 @@ export function downloadPatch(name: string, document: { readonly [key: string]: 
   const text = `${JSON.stringify(document, null, 2)}\n`;
   saveFile(`${name}.fenvo.json`, new Blob([text], { type: 'application/json' }));
 }
+
+/** Hands a rack to the browser as a file. */
+export function downloadRack(name: string, document: { readonly [key: string]: Json }): void {
+  saveFile(
+    `${name}.fenvo-rack.json`,
+    new Blob([`${JSON.stringify(document, null, 2)}\n`], { type: 'application/json' }),
+  );
+}

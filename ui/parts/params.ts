@@ -1,7 +1,7 @@
 import { showHz, showNumber, showSeconds, showVolts, withUnit } from '@/core';
 import { glossary } from './glossary';
 import type { Word } from './glossary';
-import type { NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
+import type { ChannelLimits, NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
 
 /** `cutoffHz` is read as "cutoff", `attackCurve` as "attack curve": the unit stands beside the number. */
 export function paramName(name: string, spec?: ParamSpec): string {
@@ -29,6 +29,13 @@ export function showParam(spec: NumberSpec<number | null>, value: number | null)
 export function travelOf(spec: NumberSpec<number | null>, params: ParamValues): Travel {
   const [min, max] = spec.limits?.(params) ?? [spec.min, spec.max];
   return { min, max, taper: spec.taper };
+}
+
+/** The same travel on the channel that a module sits on. */
+export function narrowed(travel: Travel, channels: ChannelLimits | null, at: string): Travel {
+  const [min, max] = channels?.limits.get(at) ?? [travel.min, travel.max];
+  const panel = channels?.panels.get(at);
+  return panel || min !== travel.min || max !== travel.max ? { ...travel, min, max, ...(panel && { panel }) } : travel;
 }
 
 export const isKnob = (spec: ParamSpec): spec is NumberSpec | NumberSpec<number | null> => spec.type === 'number';

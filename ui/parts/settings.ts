@@ -7,10 +7,12 @@ interface Kept {
   readonly guide: 'new' | 'on' | 'off';
   /** Which parts of panels are open. */
   readonly sections: Readonly<Record<string, boolean>>;
+  /** The chosen rack's id; empty for none. */
+  readonly rack: string;
 }
 
 const KEY = 'fenvo.settings';
-const start: Kept = { singleKeys: true, guide: 'new', sections: {} };
+const start: Kept = { singleKeys: true, guide: 'new', sections: {}, rack: '' };
 
 /** What of a kept value is true or false, by name. */
 function flags(x: unknown): Record<string, boolean> {
@@ -25,6 +27,7 @@ function read(): Kept {
       singleKeys: kept.singleKeys !== false,
       guide: kept.guide === 'on' || kept.guide === 'off' ? kept.guide : 'new',
       sections: flags(kept.sections),
+      rack: typeof kept.rack === 'string' ? kept.rack : '',
     };
   } catch {
     return start;

@@ -3,6 +3,7 @@ import { createStore } from 'zustand';
 import { applyEdits, completeParams, editsOf, kindNamed, partsOf, showNumber, showTarget } from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
 import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply, ToleranceRequest } from '@/wire/core';
+import { channels } from './channels';
 import type { DeskStore } from './desk';
 import { Line } from './line';
 import type { Progress } from './line';
@@ -70,6 +71,12 @@ function valueIn(patch: Patch, name: string): number {
   return kind ? Number(completeParams(kind, m.params, patch.settings.bpm)[param]) : 0;
 }
 
+/** What the channels of the chosen rack allow. */
+function allowed(): Pick<SolveRequest, 'channels'> {
+  const { limits } = channels.getState();
+  return limits ? { channels: limits } : {};
+}
+
 const solveWorker = (): Worker => new Worker(new URL('@/workers/solve.worker.ts', import.meta.url), { type: 'module' });
 
 /** All that asks the solver for one desk; its worker is there once something is asked. */
@@ -116,7 +123,7 @@ export function createSolving(desk: DeskStore) {
     const ask = (now: Go, patch: Patch, held: readonly string[], then: (answer: SolveAnswer) => void): void =>
       put({
         patch,
-        ask: { solve: { live: true, prefer: now.prefer, held } },
+        ask: { solve: { live: true, prefer: now.prefer, held, ...allowed() } },
         then: (answer) => then(answer as SolveAnswer),
       });
 
@@ -134,7 +141,7 @@ export function createSolving(desk: DeskStore) {
         set({ busy: 'solve', failure: null, live: null });
         const then = (answer: SolveAnswer | ToleranceReport): void =>
           set({ answered: { patch, answer: answer as SolveAnswer }, busy: null });
-        put({ patch, ask: { solve: { jumpers } }, then });
+        put({ patch, ask: { solve: { jumpers, ...allowed() } }, then });
       },
       spreadOf(request) {
         const { patch } = desk.getState();

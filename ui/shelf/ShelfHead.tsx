@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import InputAdornment from '@mui/material/InputAdornment';
+import { SafeLink } from '@/ui/parts/SafeLink';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
 import { TextInput } from '@/ui/parts/TextInput';
 import { ink } from '@/ui/theme/tokens';
@@ -34,6 +35,9 @@ export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoa
         <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
         <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
           Shelf
+        </Box>
+        <Box component={SafeLink} href="/racks" sx={{ color: ink.softInk }}>
+          Racks
         </Box>
         <Box sx={{ flex: 1 }} />
         <TextInput

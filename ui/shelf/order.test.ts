@@ -19,6 +19,7 @@ const listed = (id: string, more: Partial<ListedPatch> = {}): ListedPatch => ({
     ends: [],
     wanted: { count: 0, met: 0 },
     strip: [],
+    uses: [],
   },
   ...more,
 });
@@ -30,6 +31,7 @@ const found = (error: number, warning: number): Partial<ListedPatch> => ({
     ends: [],
     wanted: { count: 0, met: 0 },
     strip: [],
+    uses: [],
   },
 });
 const everything = { words: '', tags: [] };
@@ -45,6 +47,7 @@ describe('the shelf', () => {
         ends: [{ label: 'Tone, cutoff', low: 1, high: 2, unit: 'Hz' }],
         wanted: { count: 0, met: 0 },
         strip: [],
+        uses: [],
       },
     });
     for (const words of ['fog', 'PIER', 'cutoff', 'second bell', 'fog swell', ''])

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
+import { settings } from '@/ui/parts/settings';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
 import { createSolving, SolvingContext } from '@/ui/session/solving';
@@ -22,6 +23,7 @@ import { DeskHeader } from './DeskHeader';
 import { MainPane } from './MainPane';
 
 // Opened on demand, so that the desk itself is there sooner.
+const RackWatcher = dynamic(() => import('../rack/RackWatcher').then((m) => m.RackWatcher), { ssr: false });
 const Guide = dynamic(() => import('./Guide').then((m) => m.Guide), { ssr: false });
 const ImportDialog = dynamic(() => import('../import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
 /** Fetched as soon as the pointer comes near. */
@@ -41,6 +43,7 @@ function useEnds(predicted: ReturnType<typeof usePrediction>, trail: readonly st
 export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
   const patch = useStore(desk, (s) => s.patch);
   const trail = useStore(desk, (s) => s.trail);
+  const chosenRack = useStore(settings, (s) => s.rack);
   const { edit, select, showEnd } = desk.getState();
   const [scene, setScene] = useState<Scene>({ show: 'desk' });
   const [task, setTask] = useState<Task | null>(null);
@@ -84,6 +87,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
         </Box>
         <Commands {...{ desk, ends, end, scene, setScene, begin, predicted: calm, socket: shown }} onClose={close} />
         <Guide predicted={calm} begin={begin} />
+        {chosenRack !== '' && <RackWatcher desk={desk} />}
         {scene.show === 'import' && <ImportDialog patch={patch} edit={edit} onDone={select} onClose={close} />}
       </Box>
     </SolvingContext>

@@ -12,6 +12,7 @@ import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
+import { TonightSection } from '../rack/TonightSection';
 import { SettingRow } from '../stage/SettingRow';
 import { NotesField } from './NotesField';
 import { TagsField } from './TagsField';
@@ -47,6 +48,7 @@ export function PatchPanel({ desk, predicted }: Props) {
       </Box>
       <TagsField key={id} desk={desk} />
       <NotesField key={notes} notes={notes} edit={edit} />
+      <TonightSection desk={desk} />
       <Section id="patch settings" title="Settings" open>
         <SettingsFields desk={desk} />
       </Section>

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { useRouter } from 'next/navigation';
 import { memo, useRef, useState } from 'react';
 import { printPatch } from '@/core';
 import { downloadPatch } from '@/ui/parts/files';
@@ -26,6 +27,7 @@ interface Tool {
 export const Tools = memo(function Tools({ desk, setScene }: Props) {
   const button = useRef<HTMLButtonElement>(null);
   const [open, setOpen] = useState(false);
+  const router = useRouter();
   const download = (): void => {
     const { patch } = desk.getState();
     downloadPatch(patch.name, printPatch(patch));
@@ -36,6 +38,7 @@ export const Tools = memo(function Tools({ desk, setScene }: Props) {
     { name: 'History', run: () => setScene({ show: 'history' }) },
     { name: 'Import', run: () => setScene({ show: 'import' }) },
     { name: 'Export', run: download },
+    { name: 'Sheet', run: () => router.push(`/patches/${desk.getState().id}/sheet`) },
     { name: 'Keys and words', run: () => setScene({ show: 'help' }) },
   ];
   return (

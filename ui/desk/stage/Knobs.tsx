@@ -5,7 +5,8 @@ import { useStore } from 'zustand';
 import { completeParams, isSetup } from '@/core';
 import type { GraphModule, ParamValue } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
-import { isKnob, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
+import { isKnob, narrowed, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
+import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import { useSolving } from '@/ui/session/solving';
 
@@ -37,6 +38,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const solving = useSolving();
   const live = useStore(solving, (s) => s.live);
   const ghosts = useStore(solving, (s) => s.ghosts);
+  const limits = useStore(channels, (s) => s.limits);
   const { edit } = desk.getState();
   const lock = (name: string): void =>
     edit(`lock of ${label} ${paramName(name)}`, [
@@ -54,7 +56,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           key={`${id} ${name}`}
           label={paramName(name, spec)}
           spec={spec}
-          travel={travelOf(spec, params)}
+          travel={narrowed(travelOf(spec, params), limits, `${id}.${name}`)}
           value={Number(params[name])}
           shown={showParam(spec, Number(params[name]))}
           says={paramSays(name, spec)}

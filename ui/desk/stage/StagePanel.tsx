@@ -10,6 +10,7 @@ import type { Predicted } from '@/ui/session/usePrediction';
 import type { Task } from '../commands/tasks';
 import { GestureButton } from '../gesture/GestureButton';
 import { Facts } from './Facts';
+import { SeatSection } from '../rack/SeatSection';
 import { HelpersSection } from './HelpersSection';
 import { Knobs, paramsShown } from './Knobs';
 import { NormalsSection } from './NormalsSection';
@@ -76,6 +77,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       <SocketTable module={module} patch={patch} predicted={predicted} edit={edit} begin={begin} />
       <Facts module={module} predicted={predicted} />
       <HelpersSection id={id} patch={patch} findings={predicted.prediction.findings} edit={edit} />
+      <SeatSection id={id} label={label} patch={patch} edit={edit} />
       {setUp.length > 0 && (
         <Section id="setup" title="Set-up: ranges and build">
           {setUp.map(setting)}

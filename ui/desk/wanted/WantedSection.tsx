@@ -20,6 +20,7 @@ import type { Ghost } from '../strip/MainStrip';
 import { WantedRow } from './WantedRow';
 import { choicesAt, missOf, named } from './words';
 
+const PlanSection = dynamic(() => import('../rack/PlanSection').then((m) => m.PlanSection), { ssr: false });
 const Answers = dynamic(() => import('./Answers').then((m) => m.Answers), { ssr: false });
 
 interface Props {
@@ -58,9 +59,18 @@ export function WantedSection(props: Props) {
         ))}
         <Add {...props} />
         {targets.length > 0 && <Solve {...props} />}
+        <Planned {...props} />
       </Section>
     </Box>
   );
+}
+
+/** Stages for what is wanted at the end that is shown, where its path has a source. */
+function Planned({ desk, predicted, shown, setGhost }: Props) {
+  const target = predicted.graph.patch.targets.find((t) => t.at === shown);
+  const from = predicted.strip?.frames[0]?.output;
+  if (!target || !from) return null;
+  return <PlanSection desk={desk} target={target} from={from} setGhost={setGhost} />;
 }
 
 /** What can be wanted at the end that is shown, in words. */

@@ -1,0 +1,59 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { knobName, knobSvg, meterText, partText, sheetParts } from '../core';
+import type { Sheet, SheetStep } from '../core';
+import { PAGE_SCRIPT, PAGE_STYLE } from './sheetPage';
+
+const escaped = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+
+/** Text that may stand inside a script element. */
+const inScript = (text: string): string => text.replace(/</g, '\\u003c');
+
+function knobs(sheet: Sheet, step: Extract<SheetStep, { do: 'set' }>): string {
+  const one = (k: (typeof step.knobs)[number]): string =>
+    `<figure>${knobSvg(k.percent / 100).replaceAll('#1C2B33', 'currentColor')}<b>${k.clock}</b><figcaption>${escaped(knobName(sheet, step.module, k.param))}</figcaption></figure>`;
+  return step.knobs.length === 0 ? '' : `<div class="knobs">${step.knobs.map(one).join('')}</div>`;
+}
+
+function details(sheet: Sheet, step: SheetStep): string {
+  if (step.do === 'set') return knobs(sheet, step);
+  if (step.do !== 'measure') return '';
+  const lines = step.expect.meter.map((m) => `<li>${escaped(meterText(m))}</li>`).join('');
+  return `<ul class="figures">${lines}</ul><label class="read">read <input type="text" data-read="${escaped(step.id)}" inputmode="decimal"></label>`;
+}
+
+function stepHtml(sheet: Sheet, step: SheetStep): string {
+  const place = step.do === 'set' && step.rack ? ` (${step.rack})` : '';
+  return `<li class="step" data-step="${escaped(step.id)}"><label class="tick"><input type="checkbox" data-tick="${escaped(step.id)}"><span>${escaped(step.text + place)}</span></label>${details(sheet, step)}</li>`;
+}
+
+/** Keeps a screen awake where the browser has no lock of its own. */
+function noSleep(): string {
+  return readFileSync(path.join(process.cwd(), 'node_modules', 'nosleep.js', 'dist', 'NoSleep.min.js'), 'utf8');
+}
+
+/** A sheet as one file with all inside: it opens anywhere, keeps its ticks and hands them back as a file. */
+export function sheetHtml(sheet: Sheet): string {
+  const title = sheet.rack ? `${sheet.patch}, on ${sheet.rack}` : sheet.patch;
+  const needs = [
+    ...sheet.needs.modules.map((m) => `${m.label}${m.rack ? `: ${m.rack}` : ''}${m.standIn ? ` (${m.standIn})` : ''}`),
+    `${sheet.needs.cables} cables`,
+    ...sheet.needs.short.map((s) => `Short: ${s.module} (${s.kind}): ${s.why}`),
+  ];
+  const parts = sheetParts(sheet.steps)
+    .map(
+      (p) =>
+        `<section><h2>${escaped(partText(sheet, p.part))}</h2><ol>${p.steps.map((s) => stepHtml(sheet, s)).join('')}</ol></section>`,
+    )
+    .join('');
+  return `<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${escaped(title)}</title><style>${PAGE_STYLE}</style></head>
+<body><header><h1>${escaped(title)}</h1><p class="bar"><button id="one" type="button" aria-pressed="false">One at a time</button><button id="awake" type="button" aria-pressed="false">Keep the screen on</button><button id="save" type="button">Save ticks</button><span id="count" role="status"></span></p></header>
+<main><details><summary>Needs</summary><ul>${needs.map((n) => `<li>${escaped(n)}</li>`).join('')}</ul></details>
+<ul class="care">${sheet.cautions.map((c) => `<li>${escaped(c)}</li>`).join('')}</ul>${parts}
+<p class="turn"><button id="back" type="button">Back</button><button id="next" type="button">Next</button></p></main>
+<script>${inScript(noSleep())}</script>
+<script>const SHEET=${inScript(JSON.stringify({ patch: sheet.patch, rack: sheet.rack }))};${PAGE_SCRIPT}</script></body></html>
+`;
+}

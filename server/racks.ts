@@ -1,0 +1,130 @@
+import { randomUUID } from 'node:crypto';
+import { Op } from 'sequelize';
+import { parseRack, placesOf, printRack } from '../core';
+import type { Rack } from '../core';
+import { mergedTicks } from '../wire/racks';
+import type { ListedRack, RackHead, StoredRack, Ticks } from '../wire/racks';
+import type { Document } from '../wire/patches';
+import { ApiError, notFound } from './checks/errors';
+import type { Database } from './database';
+import { RackRow, TicksRow } from './models';
+
+/** Reads a rack as the core does; what it refuses is not stored. */
+export function readRackDocument(json: unknown): Rack {
+  const result = parseRack(json);
+  if (result.ok) return result.value;
+  const [first] = result.errors;
+  const place = first?.path ? `${first.path}: ` : '';
+  throw new ApiError(400, 'bad-rack', `The rack was not stored. ${place}${first?.message ?? ''}`, result.errors);
+}
+
+const headOf = (row: RackRow): RackHead => ({
+  id: row.id,
+  revision: row.revision,
+  updatedAt: row.updatedAt.toISOString(),
+  deletedAt: row.deletedAt?.toISOString() ?? null,
+});
+
+const stored = (row: RackRow): StoredRack => ({ ...headOf(row), rack: JSON.parse(row.body) as Document });
+
+function counts(body: string): { readonly modules: number; readonly channels: number } {
+  const read = parseRack(JSON.parse(body));
+  return read.ok
+    ? { modules: read.value.modules.length, channels: placesOf(read.value).length }
+    : { modules: 0, channels: 0 };
+}
+
+/** The racks that a person owns, and what was ticked of sheets. */
+export class Racks {
+  constructor(private readonly db: Database) {}
+
+  async list(deleted: boolean): Promise<ListedRack[]> {
+    const rows = await RackRow.findAll({
+      where: { deletedAt: deleted ? { [Op.ne]: null } : null },
+      order: [
+        ['name', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    });
+    return rows.map((row) => ({ ...headOf(row), name: row.name, ...counts(row.body) }));
+  }
+
+  async get(id: string): Promise<StoredRack> {
+    const row = await RackRow.findByPk(id);
+    if (!row) throw notFound(`rack ${id}`);
+    return stored(row);
+  }
+
+  /** The rack itself. */
+  async rack(id: string): Promise<Rack> {
+    return readRackDocument((await this.get(id)).rack);
+  }
+
+  async has(id: string): Promise<boolean> {
+    return (await RackRow.count({ where: { id } })) > 0;
+  }
+
+  create(json: unknown, id: string = randomUUID()): Promise<StoredRack> {
+    const rack = readRackDocument(json);
+    return this.db.write(async (transaction) => {
+      if ((await RackRow.count({ where: { id }, transaction })) > 0)
+        throw new ApiError(409, 'exists', `There is already a rack ${id}.`);
+      const now = new Date();
+      const values = { id, revision: 1, name: rack.name, body: JSON.stringify(printRack(rack)), saveKey: null };
+      const row = await RackRow.create({ ...values, createdAt: now, updatedAt: now, deletedAt: null }, { transaction });
+      return stored(row);
+    });
+  }
+
+  /**
+   * Saves a new revision on top of `baseRevision`. A save whose answer was lost may be sent again under its key.
+   *
+   * @throws 409 with both versions if somebody saved in between, 410 if it was deleted; nothing is overwritten.
+   */
+  save(id: string, baseRevision: number, json: unknown, key: string | null = null): Promise<StoredRack> {
+    const rack = readRackDocument(json);
+    const body = printRack(rack);
+    return this.db.write(async (transaction) => {
+      const row = await RackRow.findByPk(id, { transaction });
+      if (!row) throw notFound(`rack ${id}`);
+      if (key !== null && row.saveKey === key && row.revision === baseRevision + 1) return stored(row);
+      if (row.deletedAt) {
+        const message = 'This rack was deleted. Restore it to save onto it; nothing was changed.';
+        throw new ApiError(410, 'deleted', message, { deletedAt: row.deletedAt.toISOString() });
+      }
+      if (row.revision !== baseRevision) {
+        const message = `This rack was saved elsewhere as revision ${row.revision}; yours is based on ${baseRevision}. Nothing was overwritten.`;
+        throw new ApiError(409, 'conflict', message, { theirs: stored(row), yours: { baseRevision, rack: body } });
+      }
+      const changed = { revision: row.revision + 1, name: rack.name, body: JSON.stringify(body), saveKey: key };
+      await row.update({ ...changed, updatedAt: new Date() }, { transaction });
+      return stored(row);
+    });
+  }
+
+  setDeleted(id: string, deleted: boolean): Promise<StoredRack> {
+    return this.db.write(async (transaction) => {
+      const row = await RackRow.findByPk(id, { transaction });
+      if (!row) throw notFound(`rack ${id}`);
+      await row.update({ deletedAt: deleted ? (row.deletedAt ?? new Date()) : null }, { transaction });
+      return stored(row);
+    });
+  }
+
+  async ticks(patchId: string, rackId: string): Promise<Ticks> {
+    const row = await TicksRow.findOne({ where: { patchId, rackId } });
+    return row ? (JSON.parse(row.body) as Ticks) : {};
+  }
+
+  /** Adds ticks to those that are there; of each step the later word counts. */
+  addTicks(patchId: string, rackId: string, ticks: Ticks): Promise<Ticks> {
+    return this.db.write(async (transaction) => {
+      const row = await TicksRow.findOne({ where: { patchId, rackId }, transaction });
+      const merged = mergedTicks(row ? (JSON.parse(row.body) as Ticks) : {}, ticks);
+      const values = { patchId, rackId, body: JSON.stringify(merged), updatedAt: new Date() };
+      if (row) await row.update(values, { transaction });
+      else await TicksRow.create(values, { transaction });
+      return merged;
+    });
+  }
+}

@@ -1,0 +1,51 @@
+import { sheetToCsv, sheetToMarkdown } from '../core';
+import type { Sheet } from '../core';
+import { sheetHtml } from '../paper/sheetHtml';
+import { sheetPdf } from '../paper/sheetPdf';
+import type { SheetFormat } from '../wire/racks';
+import { threads } from './beside/thread';
+import type { Patches } from './patches';
+import type { Racks } from './racks';
+import { tracesOf } from './traces';
+
+interface Wanted {
+  readonly rack: string;
+  readonly format: SheetFormat;
+  readonly size: 'A4' | 'LETTER';
+}
+
+const TYPES: Readonly<Record<SheetFormat, string>> = {
+  json: 'application/json',
+  md: 'text/markdown; charset=utf-8',
+  csv: 'text/csv; charset=utf-8',
+  pdf: 'application/pdf',
+  html: 'text/html; charset=utf-8',
+};
+
+async function written(sheet: Sheet, { format, size }: Wanted): Promise<string | Uint8Array> {
+  switch (format) {
+    case 'json':
+      return JSON.stringify(sheet);
+    case 'md':
+      return sheetToMarkdown(sheet);
+    case 'csv':
+      return sheetToCsv(sheet);
+    case 'pdf':
+      return sheetPdf(sheet, size);
+    case 'html':
+      return sheetHtml(sheet);
+  }
+}
+
+/** A patch's sheet in the form that is asked for; files are handed over under the patch's name. */
+export async function sheetAnswer(patches: Patches, racks: Racks, id: string, wanted: Wanted): Promise<Response> {
+  const { body } = await patches.get(id);
+  const rack = wanted.rack === '' ? null : JSON.stringify((await racks.get(wanted.rack)).rack);
+  const sheet = await threads().painter.run('sheet', { body, rack, traces: await tracesOf(body) });
+  const content = await written(sheet, wanted);
+  const name = encodeURIComponent(`${sheet.patch}, sheet.${wanted.format}`);
+  const file: Record<string, string> =
+    wanted.format === 'json' ? {} : { 'Content-Disposition': `attachment; filename*=UTF-8''${name}` };
+  const bytes = typeof content === 'string' ? content : (content as Uint8Array<ArrayBuffer>);
+  return new Response(bytes, { headers: { 'Content-Type': TYPES[wanted.format], ...file } });
+}

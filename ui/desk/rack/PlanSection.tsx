@@ -1,0 +1,108 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Switch from '@mui/material/Switch';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import { editsBetween, kindNamed, showRange } from '@/core';
+import type { Patch, Plan, Proposal, Target } from '@/core';
+import { usePlanned } from '@/ui/parts/planning';
+import type { Asked } from '@/ui/parts/planning';
+import { channels } from '@/ui/session/channels';
+import type { DeskStore } from '@/ui/session/desk';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { Ghost } from '../strip/MainStrip';
+import { withoutChain } from './chain';
+
+interface Props {
+  readonly desk: DeskStore;
+  /** What is wanted at the end of the path that is shown. */
+  readonly target: Target;
+  /** The output that the path begins at. */
+  readonly from: string;
+  readonly setGhost: (ghost: Ghost | null) => void;
+}
+
+/** Chains from a path's source to its end for what is wanted there, beside each other; one is taken over. */
+export function PlanSection({ desk, target, from, setGhost }: Props) {
+  const [asked, setAsked] = useState<Patch | null>(null);
+  const rack = useStore(channels, (s) => s.rack);
+  const [onRack, setOnRack] = useState(true);
+  const patch = useStore(desk, (s) => s.patch);
+  const used = onRack ? rack : null;
+  const ask = useMemo((): Asked<Plan> | null => {
+    if (!asked) return null;
+    const { at, ...wish } = target;
+    const bare = withoutChain(asked, from, at);
+    return (worker) => worker.plan({ patch: bare, from, to: at, target: wish }, used);
+  }, [asked, target, from, used]);
+  const { answer, busy, failure } = usePlanned(ask);
+  return (
+    <Box data-plan sx={{ mt: 1 }}>
+      {rack && (
+        <FormControlLabel
+          control={<Switch checked={onRack} onChange={(e) => setOnRack(e.target.checked)} />}
+          label={`with what is free in ${rack.name}`}
+        />
+      )}
+      <Button onClick={() => setAsked(patch)} disabled={busy}>
+        Plan stages for it
+      </Button>
+      {busy && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
+      {failure && <Alert severity="error">{failure}</Alert>}
+      {asked === patch &&
+        answer?.proposals.map((proposal, i) => (
+          <OneProposal key={i} number={i + 1} {...{ desk, patch, proposal, setGhost }} />
+        ))}
+    </Box>
+  );
+}
+
+interface ProposalProps {
+  readonly desk: DeskStore;
+  readonly patch: Patch;
+  readonly proposal: Proposal;
+  readonly number: number;
+  readonly setGhost: (ghost: Ghost | null) => void;
+}
+
+function OneProposal({ desk, patch, proposal, number, setGhost }: ProposalProps) {
+  const [looking, setLooking] = useState(false);
+  const { stages, reading, met, why } = proposal;
+  const look = (on: boolean): void => {
+    setLooking(on);
+    setGhost(on ? { patch: proposal.patch } : null);
+  };
+  const take = (): void => {
+    look(false);
+    desk.getState().edit(`planned: ${why}`, editsBetween(patch, proposal.patch));
+  };
+  return (
+    <Box
+      data-proposal={number}
+      onMouseEnter={() => look(true)}
+      onMouseLeave={() => look(false)}
+      sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(looking && { background: ink.paper }) }}
+    >
+      <Box sx={{ fontWeight: 700 }}>
+        {stages.length === 0
+          ? 'No stage: its own knobs'
+          : stages.map((s) => `${kindNamed(s.kind)?.title ?? s.kind}${s.rack ? ` (${s.rack})` : ''}`).join(', then ')}
+      </Box>
+      {reading && <Box sx={{ fontFamily: fonts.numbers }}>{showRange(reading.low, reading.high, reading.unit)}</Box>}
+      <Box sx={{ fontSize: 13, color: met ? ink.good : ink.warning }}>{met ? 'as wanted' : 'the nearest'}</Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>{why}</Box>
+      <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
+        <Button color="primary" onClick={take}>
+          Take it over
+        </Button>
+        <Button aria-pressed={looking} onClick={() => look(!looking)}>
+          {looking ? 'End the preview' : 'Preview'}
+        </Button>
+      </Box>
+    </Box>
+  );
+}

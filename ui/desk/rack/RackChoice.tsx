@@ -1,0 +1,25 @@
+'use client';
+import Box from '@mui/material/Box';
+import { useChosenRack } from '@/ui/parts/chosenRack';
+import { SafeLink } from '@/ui/parts/SafeLink';
+import { SelectField } from '@/ui/parts/SelectField';
+
+/** Which rack it is about; where there is none, the way to make one. */
+export function RackChoice() {
+  const { racks, id, choose } = useChosenRack();
+  if (racks.length === 0)
+    return (
+      <Box>
+        There is no rack yet. <SafeLink href="/racks">Make one</SafeLink> first.
+      </Box>
+    );
+  return (
+    <SelectField
+      label="rack"
+      value={id}
+      options={[['', 'choose a rack …'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
+      onChange={choose}
+      sx={{ width: '100%' }}
+    />
+  );
+}

@@ -1,0 +1,88 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import { useStore } from 'zustand';
+import { kindNamed } from '@/core';
+import type { Assignment, Patch } from '@/core';
+import { usePlanned } from '@/ui/parts/planning';
+import type { Asked } from '@/ui/parts/planning';
+import { channels } from '@/ui/session/channels';
+import type { DeskStore } from '@/ui/session/desk';
+import { ink } from '@/ui/theme/tokens';
+import { RackChoice } from './RackChoice';
+
+const labelIn = (patch: Patch, id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
+
+/** Whether the patch can be patched with the chosen rack, what stands in, what is short; one click takes it over. */
+export function Tonight({ desk }: { readonly desk: DeskStore }) {
+  return (
+    <>
+      <RackChoice />
+      <Answer desk={desk} />
+    </>
+  );
+}
+
+function Answer({ desk }: { readonly desk: DeskStore }) {
+  const rack = useStore(channels, (s) => s.rack);
+  const patch = useStore(desk, (s) => s.patch);
+  const ask = useMemo(
+    (): Asked<Assignment> | null => (rack ? (worker) => worker.assign(patch, rack) : null),
+    [patch, rack],
+  );
+  const { answer, failure } = usePlanned(ask);
+  if (failure) return <Alert severity="error">{failure}</Alert>;
+  if (!rack || !answer) return null;
+  return <Found desk={desk} patch={patch} answer={answer} name={rack.name} />;
+}
+
+interface FoundProps {
+  readonly desk: DeskStore;
+  readonly patch: Patch;
+  readonly answer: Assignment;
+  readonly name: string;
+}
+
+function Found({ desk, patch, answer, name }: FoundProps) {
+  const { assigned, short, normals } = answer;
+  const edits = assigned.flatMap((a) => a.edits);
+  const seated = assigned.every((a) => patch.modules.find((m) => m.id === a.module)?.rack === a.rack);
+  return (
+    <Box data-tonight={short.length === 0} sx={{ mt: 1 }}>
+      {short.length === 0 ? (
+        <Alert severity="success">{`It can be patched tonight on ${name}.`}</Alert>
+      ) : (
+        <Alert severity="warning">
+          {short.map((s) => (
+            <Box key={s.module} data-short={s.module}>
+              {`${labelIn(patch, s.module)} has no channel: ${s.why}. Would do: ${s.covers.map((c) => kindNamed(c)?.title.toLowerCase() ?? c).join(', ')}.`}
+            </Box>
+          ))}
+        </Alert>
+      )}
+      {assigned
+        .filter((a) => a.standIn !== null)
+        .map((a) => (
+          <Box key={a.module} data-stand-in={a.module} sx={{ fontSize: 13, mt: 0.5 }}>
+            {`${labelIn(patch, a.module)} on ${a.rack}: ${a.standIn ?? ''}.`}
+          </Box>
+        ))}
+      {normals.length > 0 && (
+        <Box sx={{ fontSize: 13, color: ink.softInk, mt: 0.5 }}>
+          {`Empty sockets add: ${normals.map((n) => `${'volts' in n ? `${n.volts} V` : n.from} at ${n.to}`).join(', ')}.`}
+        </Box>
+      )}
+      {seated ? (
+        <Box sx={{ color: ink.good, mt: 1 }}>It sits on these channels.</Box>
+      ) : (
+        assigned.length > 0 && (
+          <Button color="primary" onClick={() => desk.getState().edit(`on ${name}`, edits)} sx={{ mt: 1 }}>
+            Put it on these channels
+          </Button>
+        )
+      )}
+    </Box>
+  );
+}

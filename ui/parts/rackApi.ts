@@ -1,0 +1,27 @@
+import type { Document } from '@/wire/patches';
+import type { CreateRackRequest, ListedRack, SaveRackRequest, StoredRack, Ticks, Tonight } from '@/wire/racks';
+import type { Sheet } from '@/core';
+import { call } from './api';
+
+const at = (id: string): string => `/racks/${encodeURIComponent(id)}`;
+const sheetAt = (patch: string, what: string, rack: string, more: Readonly<Record<string, string>> = {}): string =>
+  `/patches/${encodeURIComponent(patch)}/${what}?${new URLSearchParams({ ...(rack && { rack }), ...more }).toString()}`;
+
+export const rackApi = {
+  list: () => call<{ racks: ListedRack[] }>('GET', '/racks').then((x) => x.racks),
+  get: (id: string) => call<StoredRack>('GET', at(id)),
+  create: (rack: Document) => call<StoredRack>('POST', '/racks', { rack } satisfies CreateRackRequest),
+  save: (id: string, baseRevision: number, rack: Document, key: string) =>
+    call<StoredRack>('PUT', at(id), { baseRevision, rack, key } satisfies SaveRackRequest),
+  remove: (id: string) => call<StoredRack>('DELETE', at(id)),
+  restore: (id: string) => call<StoredRack>('POST', `${at(id)}/restore`),
+  tonight: (id: string) => call<{ tonight: Tonight[] }>('GET', `${at(id)}/tonight`).then((x) => x.tonight),
+  sheet: (patch: string, rack: string) => call<Sheet>('GET', sheetAt(patch, 'sheet', rack)),
+  /** Where a sheet is had as a file. */
+  sheetFile: (patch: string, rack: string, more: Readonly<Record<string, string>>): string =>
+    `/api${sheetAt(patch, 'sheet', rack, more)}`,
+  ticks: (patch: string, rack: string) =>
+    call<{ ticks: Ticks }>('GET', sheetAt(patch, 'ticks', rack)).then((x) => x.ticks),
+  addTicks: (patch: string, rack: string, ticks: Ticks) =>
+    call<{ ticks: Ticks }>('PUT', sheetAt(patch, 'ticks', rack), { ticks }).then((x) => x.ticks),
+};

@@ -1,0 +1,96 @@
+'use client';
+import Box from '@mui/material/Box';
+import { completeParams, kindNamed } from '@/core';
+import type { Channel, RackModule } from '@/core';
+import { SelectField } from '@/ui/parts/SelectField';
+import { CommitField } from './CommitField';
+import { putChannel } from './channel';
+import type { ChannelProps } from './channel';
+
+type Normal = Channel['normals'][number];
+
+function socketsOf({ modes: [mode] }: Channel): {
+  readonly inputs: readonly string[];
+  readonly outputs: readonly string[];
+} {
+  const kind = kindNamed(mode.kind);
+  if (!kind) return { inputs: [], outputs: [] };
+  const params = completeParams(kind, mode.fixed);
+  return { inputs: kind.inputs(params).map((s) => s.name), outputs: kind.outputs(params) };
+}
+
+/** The sockets of the module's other channels. */
+const others = (m: RackModule, c: Channel): string[] =>
+  m.channels
+    .filter((x) => x.id !== c.id)
+    .flatMap((x) => {
+      const { inputs, outputs } = socketsOf(x);
+      return [...inputs, ...outputs].map((s) => `${x.id}.${s}`);
+    });
+
+/** What each input of a channel carries while nothing is plugged in, and how it loads what is. */
+export function NormalFields(props: ChannelProps) {
+  const { module: m, channel: c } = props;
+  const { inputs, outputs } = socketsOf(c);
+  const put = (to: string, normal: Normal | null): string | null =>
+    putChannel(props, (x) => ({
+      ...x,
+      normals: [...x.normals.filter((n) => n.to !== to), ...(normal ? [normal] : [])],
+    }));
+  const ohms = (side: 'inputOhms' | 'outputOhms', socket: string) => (
+    <CommitField
+      label={`Ohms of ${socket} of channel ${c.label ?? c.id}`}
+      placeholder="Ω"
+      value={c[side][socket] === undefined ? '' : String(c[side][socket])}
+      width={84}
+      onPut={(text) =>
+        putChannel(props, (x) => {
+          const { [socket]: _gone, ...rest } = x[side];
+          return { ...x, [side]: text === '' ? rest : { ...rest, [socket]: Number(text) } };
+        })
+      }
+    />
+  );
+  const sources = others(m, c);
+  return (
+    <>
+      {inputs.map((to) => {
+        const normal = c.normals.find((n) => n.to === to);
+        const value = !normal ? '' : 'volts' in normal ? 'volts' : normal.from;
+        return (
+          <Box key={to} data-normal-of={to} sx={{ display: 'flex', gap: 0.75, py: 0.25, alignItems: 'flex-start' }}>
+            <Box sx={{ flex: 1, minWidth: 0, pt: 0.75 }}>{to}</Box>
+            <SelectField
+              label={`Empty ${to} of channel ${c.label ?? c.id}`}
+              value={value}
+              options={[
+                ['', 'carries nothing'] as const,
+                ['volts', 'a voltage'] as const,
+                ...sources.map((s) => [s, `as ${s}`] as const),
+              ]}
+              onChange={(next) =>
+                void put(to, next === '' ? null : next === 'volts' ? { to, volts: 5 } : { to, from: next })
+              }
+              sx={{ width: 128 }}
+            />
+            {normal && 'volts' in normal && (
+              <CommitField
+                label={`Volts of empty ${to}`}
+                value={String(normal.volts)}
+                width={64}
+                onPut={(text) => put(to, { to, volts: Number(text) })}
+              />
+            )}
+            {ohms('inputOhms', to)}
+          </Box>
+        );
+      })}
+      {outputs.map((from) => (
+        <Box key={from} sx={{ display: 'flex', gap: 0.75, py: 0.25, alignItems: 'flex-start' }}>
+          <Box sx={{ flex: 1, pt: 0.75 }}>{`${from}, output`}</Box>
+          {ohms('outputOhms', from)}
+        </Box>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,161 @@
+'use client';
+import RedoIcon from '@mui/icons-material/Redo';
+import SearchIcon from '@mui/icons-material/Search';
+import UndoIcon from '@mui/icons-material/Undo';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import InputAdornment from '@mui/material/InputAdornment';
+import { blankRack, LIMITS, printRack } from '@/core';
+import type { Rack } from '@/core';
+import { EditableName } from '@/ui/parts/EditableName';
+import { downloadRack } from '@/ui/parts/files';
+import { SafeLink } from '@/ui/parts/SafeLink';
+import { SchemeButton } from '@/ui/parts/SchemeButton';
+import { SelectField } from '@/ui/parts/SelectField';
+import { TextInput } from '@/ui/parts/TextInput';
+import { ink } from '@/ui/theme/tokens';
+import type { ListedPatch } from '@/wire/patches';
+import type { ListedRack } from '@/wire/racks';
+import { RackImport } from './RackImport';
+import type { Saving, useRack } from './useRack';
+
+interface Props {
+  readonly racks: readonly ListedRack[];
+  readonly id: string;
+  readonly choose: (id: string) => void;
+  readonly create: (rack: Rack) => void;
+  readonly remove: (id: string, name: string) => void;
+  readonly open: ReturnType<typeof useRack>;
+  readonly words: string;
+  readonly onWords: (words: string) => void;
+  readonly patches: readonly ListedPatch[];
+  readonly forPatch: string;
+  readonly onForPatch: (id: string) => void;
+  readonly onAdd: () => void;
+}
+
+const SAYS: Readonly<Record<Saving, string>> = {
+  saved: 'Saved',
+  saving: 'Saving …',
+  waiting: 'Not saved: the server does not answer. Kept in this browser.',
+  conflict: 'Saved elsewhere meanwhile; yours is kept here.',
+};
+
+/** Which rack, whether it is saved, and what is done with it. */
+export function RackHead(props: Props) {
+  const { racks, id, choose, create, remove, open } = props;
+  const { rack } = open;
+  return (
+    <Box component="header" sx={{ py: 1.5, borderBottom: `1px solid ${ink.line}` }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+        <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
+        <Box component={SafeLink} href="/" sx={{ color: ink.softInk }}>
+          Shelf
+        </Box>
+        <span>/</span>
+        <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
+          Racks
+        </Box>
+        {racks.length > 0 && (
+          <SelectField
+            label="Rack"
+            value={id}
+            options={racks.map((r) => [r.id, `${r.name}, ${r.channels} channels`] as const)}
+            onChange={choose}
+            sx={{ minWidth: 200, maxWidth: 320 }}
+          />
+        )}
+        <Box sx={{ flex: 1 }} />
+        <Button onClick={() => create(blankRack)}>New rack</Button>
+        <RackImport onImported={create} />
+        {rack && (
+          <>
+            <Button onClick={() => downloadRack(rack.name, printRack(rack))}>Export</Button>
+            <Button onClick={() => create({ ...rack, name: `${rack.name}, copy`.slice(0, LIMITS.name) })}>
+              Duplicate
+            </Button>
+            <Button onClick={() => remove(id, rack.name)}>Delete</Button>
+          </>
+        )}
+        <SchemeButton />
+      </Box>
+      {rack && <RackLine {...props} rack={rack} />}
+      {open.saving === 'conflict' && (
+        <Alert
+          severity="warning"
+          sx={{ mt: 1 }}
+          action={
+            <>
+              <Button onClick={open.takeTheirs}>Take the stored one</Button>
+              <Button onClick={() => rack && create({ ...rack, name: `${rack.name}, mine` })}>
+                Keep mine as a copy
+              </Button>
+            </>
+          }
+        >
+          {SAYS.conflict}
+        </Alert>
+      )}
+    </Box>
+  );
+}
+
+/** The open rack: its name, what is looked for in it, and for which patch. */
+function RackLine({
+  rack,
+  open,
+  words,
+  onWords,
+  patches,
+  forPatch,
+  onForPatch,
+  onAdd,
+}: Props & { readonly rack: Rack }) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1.5 }}>
+      <EditableName
+        key={rack.name}
+        label="Name of the rack"
+        value={rack.name}
+        longest={LIMITS.name}
+        size={17}
+        onRename={(name) => open.edit({ ...rack, name })}
+      />
+      <Box component="span" role="status" data-saving={open.saving} sx={{ fontSize: 13, color: ink.softInk }}>
+        {SAYS[open.saving]}
+      </Box>
+      <IconButton aria-label="Undo" disabled={!open.undo} onClick={() => open.undo?.()}>
+        <UndoIcon sx={{ fontSize: 18 }} />
+      </IconButton>
+      <IconButton aria-label="Redo" disabled={!open.redo} onClick={() => open.redo?.()}>
+        <RedoIcon sx={{ fontSize: 18 }} />
+      </IconButton>
+      <Box sx={{ flex: 1 }} />
+      <SelectField
+        label="In use by"
+        value={forPatch}
+        options={[['', 'in use by all patches'] as const, ...patches.map((p) => [p.id, `as for ${p.name}`] as const)]}
+        onChange={onForPatch}
+        sx={{ width: 230 }}
+      />
+      <TextInput
+        type="search"
+        label="Search modules"
+        placeholder="Search"
+        value={words}
+        onChange={onWords}
+        startAdornment={
+          <InputAdornment position="start">
+            <SearchIcon sx={{ fontSize: 18 }} />
+          </InputAdornment>
+        }
+        sx={{ width: 180 }}
+      />
+      <Button color="primary" onClick={onAdd}>
+        Add a module
+      </Button>
+    </Box>
+  );
+}

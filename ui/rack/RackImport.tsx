@@ -1,0 +1,38 @@
+'use client';
+import Button from '@mui/material/Button';
+import { LIMITS, parseRack } from '@/core';
+import type { Rack } from '@/core';
+import { tell } from '@/ui/parts/messages';
+import { useOneFile } from '@/ui/parts/useOneFile';
+
+/** Reads a rack's file; what is wrong with it is told, and nothing is stored. */
+async function read(file: File): Promise<Rack | string> {
+  if (file.size > LIMITS.bytes) return `The file is larger than ${LIMITS.bytes} bytes.`;
+  try {
+    const result = parseRack(JSON.parse(await file.text()));
+    if (result.ok) return result.value;
+    return result.errors
+      .slice(0, 3)
+      .map((e) => `${e.path ? `${e.path}: ` : ''}${e.message}`)
+      .join('; ');
+  } catch (error) {
+    return `It is not JSON: ${error instanceof Error ? error.message : String(error)}`;
+  }
+}
+
+/** Brings a rack in from a file. */
+export function RackImport({ onImported }: { readonly onImported: (rack: Rack) => void }) {
+  const take = async (file: File): Promise<void> => {
+    const found = await read(file);
+    if (typeof found === 'string') tell(`${file.name} was not imported. ${found}`);
+    else onImported(found);
+  };
+  const { getInputProps, getRootProps, open } = useOneFile((file) => void take(file));
+  return (
+    <span {...getRootProps()}>
+      {/* Hidden by the attribute: the policy refuses styles that a page brings along. */}
+      <input {...getInputProps({ style: undefined })} hidden accept=".json,application/json" aria-label="Rack file" />
+      <Button onClick={open}>Import</Button>
+    </span>
+  );
+}

@@ -1,0 +1,54 @@
+import { useMemo } from 'react';
+import { parsePatch } from '@/core';
+import type { Assignment, Patch, Rack } from '@/core';
+import { useQuery } from '@tanstack/react-query';
+import { api } from '@/ui/parts/api';
+import { usePlanned } from '@/ui/parts/planning';
+import type { Asked } from '@/ui/parts/planning';
+import type { ListedPatch } from '@/wire/patches';
+
+interface ShortLine {
+  readonly module: string;
+  readonly why: string;
+  readonly covers: string;
+}
+
+export interface Uses {
+  /** By channel, the patches or modules that play there. */
+  readonly byChannel: ReadonlyMap<string, readonly string[]>;
+  readonly short: readonly ShortLine[];
+}
+
+const labelIn = (patch: Patch, id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
+
+function usesOf(patch: Patch, { assigned, short }: Assignment): Uses {
+  return {
+    byChannel: new Map(assigned.map((a) => [a.rack, [labelIn(patch, a.module)]])),
+    short: short.map((s) => ({ module: labelIn(patch, s.module), why: s.why, covers: s.covers.join(', ') })),
+  };
+}
+
+/** What plays on which channel: of one patch as it would be assigned, else of all patches that say so. */
+export function useUses(patches: readonly ListedPatch[], rack: Rack | null, forPatch: string): Uses {
+  const { data } = useQuery({
+    queryKey: ['patch', forPatch],
+    queryFn: () => api.get(forPatch),
+    enabled: forPatch !== '',
+  });
+  const patch = useMemo(() => {
+    const read = data && forPatch !== '' ? parsePatch(data.patch) : null;
+    return read?.ok ? read.value : null;
+  }, [data, forPatch]);
+  const ask = useMemo(
+    (): Asked<Assignment> | null => (patch && rack ? (worker) => worker.assign(patch, rack) : null),
+    [patch, rack],
+  );
+  const { answer } = usePlanned<Assignment>(ask);
+  return useMemo(() => {
+    if (patch && answer) return usesOf(patch, answer);
+    const byChannel = new Map<string, string[]>();
+    for (const { name, summary } of patches)
+      for (const channel of summary?.uses ?? []) byChannel.set(channel, [...(byChannel.get(channel) ?? []), name]);
+    return { byChannel, short: [] };
+  }, [patches, patch, answer]);
+}

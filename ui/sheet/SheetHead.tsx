@@ -1,0 +1,134 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { Sheet } from '@/core';
+import { rackApi } from '@/ui/parts/rackApi';
+import { SafeLink } from '@/ui/parts/SafeLink';
+import { SchemeButton } from '@/ui/parts/SchemeButton';
+import { SelectField } from '@/ui/parts/SelectField';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { ListedRack } from '@/wire/racks';
+import { useAwake } from './useAwake';
+import type { Ticking } from './useTicks';
+
+interface Props {
+  readonly id: string;
+  readonly sheet: Sheet | null;
+  readonly racks: readonly ListedRack[];
+  readonly rack: string;
+  readonly choose: (id: string) => void;
+  readonly ticking: Ticking;
+  readonly single: boolean;
+  readonly onSingle: (single: boolean) => void;
+}
+
+/** The forms that a sheet can be taken away in. */
+const FILES = [
+  ['', 'Take it away …'],
+  ['pdf A4', 'PDF, A4'],
+  ['pdf LETTER', 'PDF, letter'],
+  ['html', 'one file for a phone'],
+  ['md', 'Markdown'],
+  ['csv', 'table (CSV)'],
+  ['json', 'JSON'],
+] as const;
+
+const big = { minHeight: { xs: 44, md: 32 } } as const;
+
+/** Where one is, on which rack, how far it is, and how it is looked at. */
+export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onSingle }: Props) {
+  const [awake, setAwake] = useAwake();
+  const done = (sheet?.steps ?? []).filter((s) => ticking.ticks[s.id]?.done).length;
+  return (
+    <Box
+      component="header"
+      sx={{
+        py: 1.5,
+        borderBottom: `1px solid ${ink.line}`,
+        position: { md: 'sticky' },
+        top: 0,
+        background: ink.paper,
+        zIndex: 1,
+        '@media print': { position: 'static' },
+      }}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+        <Box component={SafeLink} href="/" sx={{ color: ink.softInk }}>
+          Shelf
+        </Box>
+        <span>/</span>
+        <Box component={SafeLink} href={`/patches/${id}`} sx={{ color: ink.softInk }}>
+          Desk
+        </Box>
+        <span>/</span>
+        <Box component="h1" sx={{ fontSize: 18, m: 0 }}>
+          {sheet ? `${sheet.patch}: sheet` : 'Sheet'}
+        </Box>
+        <Box sx={{ flex: 1 }} />
+        <SchemeButton />
+      </Box>
+      <Box
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          gap: 1,
+          mt: 1,
+          '@media print': { display: 'none' },
+        }}
+      >
+        <SelectField
+          label="Rack"
+          value={rack}
+          options={[['', 'without a rack'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
+          onChange={choose}
+          sx={{ minWidth: 150, ...big }}
+        />
+        <Button aria-pressed={single} onClick={() => onSingle(!single)} sx={big}>
+          {single ? 'All steps' : 'One at a time'}
+        </Button>
+        <Button aria-pressed={awake} onClick={() => setAwake(!awake)} sx={big}>
+          {awake ? 'Screen stays on' : 'Keep the screen on'}
+        </Button>
+        <Button onClick={() => window.print()} sx={{ ...big, display: { xs: 'none', md: 'inline-flex' } }}>
+          Print
+        </Button>
+        <TakeAway id={id} rack={rack} name={sheet?.patch ?? 'sheet'} />
+        <Box sx={{ flex: 1 }} />
+        <Box component="span" role="status" data-done={done}>
+          <Box component="span" sx={{ fontFamily: fonts.numbers }}>{`${done} of ${sheet?.steps.length ?? 0}`}</Box>
+          {ticking.sent ? '' : ', kept here until the server answers'}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+/** The sheet as a file: chosen, then saved. */
+function TakeAway({ id, rack, name }: { readonly id: string; readonly rack: string; readonly name: string }) {
+  const [file, setFile] = useState<(typeof FILES)[number][0]>('');
+  const [format = '', size = 'A4'] = file.split(' ');
+  return (
+    <>
+      <SelectField
+        label="Take the sheet away"
+        value={file}
+        options={FILES}
+        onChange={setFile}
+        sx={{ minWidth: 150, ...big }}
+      />
+      {file !== '' && (
+        <Button
+          component="a"
+          color="primary"
+          href={rackApi.sheetFile(id, rack, { format, size })}
+          download={`${name}, sheet.${format}`}
+          sx={big}
+        >
+          Save
+        </Button>
+      )}
+    </>
+  );
+}

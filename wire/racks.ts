@@ -1,0 +1,62 @@
+import type { Document } from './patches';
+
+/** What passes between page and server about racks and sheets. */
+
+export interface RackHead {
+  readonly id: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+  readonly deletedAt: string | null;
+}
+
+export interface ListedRack extends RackHead {
+  readonly name: string;
+  readonly modules: number;
+  readonly channels: number;
+}
+
+export interface StoredRack extends RackHead {
+  readonly rack: Document;
+}
+
+export interface CreateRackRequest {
+  readonly rack: unknown;
+}
+
+export interface SaveRackRequest extends CreateRackRequest {
+  readonly baseRevision: number;
+  readonly key?: string;
+}
+
+/** Whether a patch can be patched with a rack. */
+export interface Tonight {
+  readonly patch: string;
+  /** What has no channel, by name. */
+  readonly short: readonly string[];
+  readonly standIns: number;
+}
+
+/** Whether a step is done, and since when; the later word counts. */
+export interface Tick {
+  readonly done: boolean;
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  /** What was read there, as it was typed. */
+  readonly read?: string;
+}
+
+/** By the step's id. */
+export type Ticks = Readonly<Record<string, Tick>>;
+
+export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'html'] as const;
+export type SheetFormat = (typeof SHEET_FORMATS)[number];
+
+/** Two people's ticks as one: of each step the later word. */
+export function mergedTicks(a: Ticks, b: Ticks): Ticks {
+  const merged: Record<string, Tick> = { ...a };
+  for (const [id, tick] of Object.entries(b)) {
+    const known = merged[id];
+    if (!known || tick.at >= known.at) merged[id] = tick;
+  }
+  return merged;
+}
