@@ -76,4 +76,49 @@ describe('the command line', () => {
       expect(answer.stderr).not.toMatch(/\n\s+at /);
     }
   });
+  it('assigns, plans, checks and makes sheets with a rack', () => {
+    const rack = 'demo/racks/pier-rack.fenvo-rack.json';
+    expect(JSON.parse(fenvo(['check', rack, fog]).stdout)).toMatchObject([
+      { name: 'Pier rack', channels: 43 },
+      { ok: true },
+    ]);
+    const assigned = JSON.parse(fenvo(['assign', fog, rack]).stdout) as {
+      short: unknown[];
+      assigned: { rack: string }[];
+    };
+    expect(assigned.short).toEqual([]);
+    expect(assigned.assigned.map((a) => a.rack)).toContain('lifts/a');
+    const request = path.join(folder, 'request.json');
+    writeFileSync(
+      request,
+      JSON.stringify({ from: 'lfo', to: 'filter.cutoff', target: { quantity: 'frequency', low: 250, high: 4000 } }),
+    );
+    const plan = JSON.parse(fenvo(['plan', request, rack]).stdout) as { proposals: { met: boolean }[] };
+    expect(plan.proposals[0]!.met).toBe(true);
+    const pdf = path.join(folder, 'sheet.pdf');
+    expect(JSON.parse(fenvo(['sheet', fog, rack, '--format', 'pdf', '--out', pdf]).stdout)).toMatchObject({
+      written: pdf,
+    });
+    expect(readFileSync(pdf, 'latin1').slice(0, 5)).toBe('%PDF-');
+    expect(fenvo(['sheet', fog, '--format', 'md']).stdout).toContain('# Fog bank breathing');
+    expect(fenvo(['sheet', fog, '--format', 'csv']).stdout.split('\n')[0]).toContain('plusminus');
+    expect(JSON.parse(fenvo(['solve', fog, rack]).stdout)).toHaveProperty('feasible');
+  });
+  it('says what is wrong with a rack, a request or a form', () => {
+    const bad = path.join(folder, 'rack.json');
+    writeFileSync(
+      bad,
+      JSON.stringify({ format: 'fenvo.rack', version: 1, modules: [{ id: 'a', channels: [{ id: 'a', kind: 'no' }] }] }),
+    );
+    const wrong = (...args: string[]) => {
+      const { status, stderr } = fenvo(args);
+      expect(status).toBe(2);
+      return stderr;
+    };
+    expect(wrong('check', bad)).toContain('modules[0].channels[0].kind');
+    expect(wrong('assign', fog)).toContain('a patch and a rack');
+    expect(wrong('sheet', fog, '--format', 'pdf')).toContain('--out');
+    expect(wrong('sheet', fog, '--format', 'doc')).toContain('--format');
+    expect(wrong('plan', bad)).toContain('is not known here');
+  });
 });

@@ -64,7 +64,7 @@ export class Racks {
     return (await RackRow.count({ where: { id } })) > 0;
   }
 
-  create(json: unknown, id: string = randomUUID()): Promise<StoredRack> {
+  async create(json: unknown, id: string = randomUUID()): Promise<StoredRack> {
     const rack = readRackDocument(json);
     return this.db.write(async (transaction) => {
       if ((await RackRow.count({ where: { id }, transaction })) > 0)
@@ -81,7 +81,7 @@ export class Racks {
    *
    * @throws 409 with both versions if somebody saved in between, 410 if it was deleted; nothing is overwritten.
    */
-  save(id: string, baseRevision: number, json: unknown, key: string | null = null): Promise<StoredRack> {
+  async save(id: string, baseRevision: number, json: unknown, key: string | null = null): Promise<StoredRack> {
     const rack = readRackDocument(json);
     const body = printRack(rack);
     return this.db.write(async (transaction) => {

@@ -1,25 +1,13 @@
-import { BoundsEngine } from '../bounds/bounds';
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
-import type { Cable, ModuleDoc, Patch, Target } from '../document/types';
-import { buildGraph } from '../graph/graph';
+import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { kindNamed } from '../kinds';
-import type { ParamValues } from '../kinds/params';
-import { readingsOf } from '../answers/readings';
-import type { Reading } from '../answers/readings';
 import { openedEnd } from './opened';
-import { applyEdits } from '../edit/edit';
-import { solve } from '../solve/solve';
-import { editsOf } from '../solve/types';
+import type { PlanRequest, Wish } from './request';
 
 /** What moves a goal, each with what it needs to move at all. */
 export const goalSources = ['lfo', 'envelope', 'gesture', 'sequencer'] as const;
 export type GoalSource = (typeof goalSources)[number];
-
-/** A target without its place: two figures that it moves between or stays inside, or how wide about which middle. */
-export type Wish =
-  | { readonly want: 'range' | 'within'; readonly low: number; readonly high: number }
-  | { readonly want: 'span'; readonly span: number; readonly centre: number };
 
 export interface Goal {
   /** A destination: kind and socket. */
@@ -29,19 +17,6 @@ export interface Goal {
   readonly wish: Wish;
   readonly by: GoalSource;
 }
-
-export interface GoalChain {
-  readonly patch: Patch;
-  readonly reading: Reading;
-  /** Whether what is wanted is met. */
-  readonly reached: boolean;
-  /** The scale and the lift that the chain's one stage is set to. */
-  readonly amount: number;
-  readonly lift: number;
-}
-
-/** What the stage between is built as, the plainest first. */
-const BUILDS: readonly ParamValues[] = [{}, { maxAmount: 2 }, { maxAmount: 4, lowVolts: -12, highVolts: 12 }];
 
 interface Moved {
   readonly modules: readonly ModuleDoc[];
@@ -95,36 +70,6 @@ function voiceFor({ kind: kindName, socket }: Goal): Omit<Moved, 'output'> {
   };
 }
 
-function patchOf(goal: Goal, end: ModuleDoc, stage: ModuleDoc | null, unit: string): Patch {
-  const source = sourceOf(goal.by);
-  const voice = voiceFor(goal);
-  const at = `end.${goal.socket}`;
-  const chain: Cable[] = stage
-    ? [
-        { from: source.output, to: 'trim.in' },
-        { from: 'trim.out', to: at },
-      ]
-    : [{ from: source.output, to: at }];
-  const quantity = kindNamed(goal.kind)?.ends?.find((e) => e.socket === goal.socket)?.quantity ?? 'volts';
-  return {
-    ...blank,
-    name: `${end.label ?? goal.kind}, ${goal.socket}: ${told(goal.wish)} ${unit}`.trim(),
-    modules: [...source.modules, ...(stage ? [stage] : []), ...voice.modules, end],
-    cables: [...source.cables, ...chain, ...voice.cables],
-    targets: [targetOf(at, quantity, goal.wish)],
-    probes: [{ at: source.output }, { at }],
-  };
-}
-
-/** A range needs no word of its own. */
-const targetOf = (at: string, quantity: string, wish: Wish): Target =>
-  wish.want === 'range' ? { at, quantity, low: wish.low, high: wish.high } : { at, quantity, ...wish };
-
-const told = (wish: Wish): string =>
-  wish.want === 'span' ? `${wish.span} about ${wish.centre}` : `${wish.low} to ${wish.high}`;
-
-const stageOf = (params: ParamValues): ModuleDoc => ({ id: 'trim', kind: 'offset', label: 'Trim', params });
-
 /** The destination, with the socket's own amount knob opened where it starts shut. */
 function endModule({ kind, socket }: Goal): ModuleDoc {
   const params = openedEnd(kind, socket);
@@ -132,28 +77,21 @@ function endModule({ kind, socket }: Goal): ModuleDoc {
 }
 
 /**
- * The simplest chain for a goal: a source, one scale and offset, the destination; its knobs as the solver finds them.
+ * A goal as a planner is asked: a patch with what moves, what is to be moved, and something to be heard through it.
  *
  * @returns null where there is no such destination.
  */
-export function chainFor(goal: Goal): GoalChain | null {
-  const kind = kindNamed(goal.kind);
-  const spec = kind?.ends?.find((e) => e.socket === goal.socket);
-  if (!kind || !spec) return null;
-  const end = endModule(goal);
-  const unit = spec.unit(completeParams(kind, end.params));
-  const tries = BUILDS.map((build) => {
-    const patch = patchOf(goal, end, stageOf({ ...build, amount: 1 }), unit);
-    return { patch, answer: solve(patch, { live: true, free: ['trim.amount', 'trim.volts'] }) };
-  });
-  const found = tries.find((t) => t.answer.feasible) ?? tries.at(-1);
-  const best = found?.answer.solutions[0] ?? found?.answer.nearest;
-  return found && best ? chainOf(goal, applyEdits(found.patch, editsOf(best)), found.answer.feasible) : null;
-}
-
-function chainOf({ socket }: Goal, patch: Patch, reached: boolean): GoalChain | null {
-  const graph = buildGraph(patch);
-  const reading = readingsOf(graph, new BoundsEngine().run(graph), null).find((r) => r.at === `end.${socket}`);
-  const { amount, volts } = graph.modules.find((m) => m.id === 'trim')?.params ?? {};
-  return reading ? { patch, reading, reached, amount: Number(amount), lift: Number(volts) } : null;
+export function goalRequest(goal: Goal): PlanRequest | null {
+  const spec = kindNamed(goal.kind)?.ends?.find((e) => e.socket === goal.socket);
+  if (!spec) return null;
+  const [source, voice, end] = [sourceOf(goal.by), voiceFor(goal), endModule(goal)];
+  const to = `end.${goal.socket}`;
+  const patch: Patch = {
+    ...blank,
+    name: `${end.label ?? goal.kind}, ${goal.socket}`,
+    modules: [...source.modules, ...voice.modules, end],
+    cables: [...source.cables, ...voice.cables],
+    probes: [{ at: source.output }, { at: to }],
+  };
+  return { patch, from: source.output, to, target: goal.wish };
 }

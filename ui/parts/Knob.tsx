@@ -65,8 +65,8 @@ export const Knob = memo(function Knob({
   const dial = useRef<HTMLDivElement>(null);
   const [typing, setTyping] = useState<string | null>(null);
   const position = positionOf(travel, value);
+  const { clock, percent } = placeOf(position);
   const { turnTo, turnBy, pointer } = useTurn(dial, { travel, whole: spec.whole, value, onChange });
-
   const onKey = (e: KeyboardEvent): void => {
     const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[e.key];
     if (e.ctrlKey || e.metaKey || e.altKey) return;
@@ -82,7 +82,6 @@ export const Knob = memo(function Knob({
     e.stopPropagation();
   };
 
-  const { clock, percent } = placeOf(position);
   return (
     <div style={styles.knob} data-knob={label}>
       <div

@@ -27,11 +27,20 @@ const PATIENCE = 30_000;
 export type Asked<T> = (worker: Remote<PlanWorker>) => Promise<T>;
 
 export interface Planned<T> {
-  /** The last answer, which may be of what was asked before. */
+  /** The answer to this very question; null until it is there. */
   readonly answer: T | null;
+  /** The last answer, which may be of what was asked before: to look at meanwhile. */
+  readonly last: T | null;
   readonly busy: boolean;
   readonly failure: string | null;
 }
+
+interface State<T> extends Omit<Planned<T>, 'answer'> {
+  /** What the last answer is to. */
+  readonly of: Asked<T> | null;
+}
+
+const NOTHING = { answer: null, last: null, busy: false, failure: null } as const;
 
 /**
  * Asks the planner, once nothing has changed for a while; a question that is overtaken is dropped, and one that runs is
@@ -40,7 +49,7 @@ export interface Planned<T> {
  * @param ask null asks nothing; otherwise the same function for the same question.
  */
 export function usePlanned<T>(ask: Asked<T> | null): Planned<T> {
-  const [state, setState] = useState<Planned<T>>({ answer: null, busy: false, failure: null });
+  const [state, setState] = useState<State<T>>({ of: null, last: null, busy: false, failure: null });
   useEffect(() => {
     if (!ask) return undefined;
     let live = true;
@@ -54,7 +63,7 @@ export function usePlanned<T>(ask: Asked<T> | null): Planned<T> {
         if (live) setState((s) => ({ ...s, busy: false, failure: 'Planning took too long and was ended.' }));
       }, PATIENCE);
       ask(planner())
-        .then((answer) => live && setState({ answer, busy: false, failure: null }))
+        .then((last) => live && setState({ of: ask, last, busy: false, failure: null }))
         .catch((error: unknown) => live && setState((s) => ({ ...s, busy: false, failure: String(error) })))
         .finally(() => {
           running = false;
@@ -68,5 +77,6 @@ export function usePlanned<T>(ask: Asked<T> | null): Planned<T> {
       if (running) endPlanner();
     };
   }, [ask]);
-  return ask ? state : { answer: null, busy: false, failure: null };
+  const { of, last, busy, failure } = state;
+  return ask ? { answer: of === ask ? last : null, last, busy, failure } : NOTHING;
 }

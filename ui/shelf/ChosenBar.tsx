@@ -3,9 +3,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { api } from '@/ui/parts/api';
+import { useChosenRack } from '@/ui/parts/chosenRack';
 import { counted } from '@/ui/parts/counted';
 import { downloadBundle } from '@/ui/parts/files';
 import { tell, tellFault } from '@/ui/parts/messages';
+import { rackApi } from '@/ui/parts/rackApi';
 import { ink } from '@/ui/theme/tokens';
 import type { ListedPatch } from '@/wire/patches';
 import { TagDialog } from './TagDialog';
@@ -20,6 +22,7 @@ interface Props {
 /** What is done with several patches at once. */
 export function ChosenBar({ chosen, offered, onChanged, onDone }: Props) {
   const [tagging, setTagging] = useState(false);
+  const { id: rack } = useChosenRack();
   const said = counted(chosen.length, 'patch', 'patches');
   const work = (done: Promise<unknown>): void => void done.then(onChanged).catch(tellFault);
   const addTags = (tags: readonly string[]): void => {
@@ -28,10 +31,8 @@ export function ChosenBar({ chosen, offered, onChanged, onDone }: Props) {
   };
   const exportAll = async (): Promise<void> => {
     const all = await Promise.all(chosen.map((p) => api.get(p.id)));
-    await downloadBundle(
-      said,
-      all.map((p) => p.patch),
-    );
+    const racks = rack === '' ? [] : [(await rackApi.get(rack)).rack];
+    await downloadBundle(said, [...all.map((p) => p.patch), ...racks]);
   };
   const remove = async (): Promise<void> => {
     await Promise.all(chosen.map((p) => api.remove(p.id)));
@@ -54,7 +55,9 @@ export function ChosenBar({ chosen, offered, onChanged, onDone }: Props) {
     >
       <Box sx={{ fontWeight: 700 }}>{`${said} chosen`}</Box>
       <Button onClick={() => setTagging(true)}>Tag</Button>
-      <Button onClick={() => void exportAll().catch(tellFault)}>Export</Button>
+      <Button onClick={() => void exportAll().catch(tellFault)}>
+        {rack === '' ? 'Export' : 'Export with the rack'}
+      </Button>
       <Button onClick={() => work(remove())}>Delete</Button>
       <Button onClick={onDone}>Let go</Button>
       {tagging && <TagDialog said={said} offered={offered} onDone={addTags} onClose={() => setTagging(false)} />}

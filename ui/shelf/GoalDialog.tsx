@@ -5,26 +5,20 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
-import {
-  chainFor,
-  completeParams,
-  goalSources,
-  idOf,
-  kindNamed,
-  partsOf,
-  readQuantity,
-  showNumber,
-  showQuantity,
-  showRange,
-  showVolts,
-} from '@/core';
-import type { GoalChain, GoalSource, Patch, Wish } from '@/core';
+import { completeParams, goalRequest, goalSources, idOf, kindNamed, partsOf, readQuantity, showQuantity } from '@/core';
+import type { GoalSource, Patch, Plan } from '@/core';
+import { useChosenRack, useRackDocument } from '@/ui/parts/chosenRack';
+import { usePlanned } from '@/ui/parts/planning';
+import type { Asked } from '@/ui/parts/planning';
 import { endChoices } from '@/ui/parts/choices';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { ink } from '@/ui/theme/tokens';
+import { GoalPlans } from './GoalPlans';
+import { FIELDS, faultOf, waysFor, wishOf } from './goals';
+import type { Way } from './goals';
 
 /** A goal is about what one voltage does between two limits. */
 const choices = endChoices.filter((c) => windowOf(c.key) !== null);
@@ -58,43 +52,42 @@ function startOf(key: string): { low: string; high: string } {
   return { low: shown(0.3), high: shown(0.8) };
 }
 
-/** What a goal may be, in words. */
-const ways = (unit: string): readonly (readonly [Wish['want'], string])[] => [
-  ['range', 'from … to …'],
-  ['within', 'stays inside …'],
-  ['span', unit === 'Hz' || unit === 's' ? 'so many octaves about a middle' : 'so wide about a middle'],
-];
-
-const FIELDS = { range: { low: 'from', high: 'to' }, span: { low: 'wide', high: 'about' } } as const;
-
-const wishOf = (want: Wish['want'], low: number, high: number): Wish =>
-  want === 'span' ? { want, span: low, centre: high } : { want, low, high };
-
 interface Props {
   readonly onDone: (patch: Patch) => void;
   readonly onClose: () => void;
 }
 
-/** What shall move, between which values, moved by what: and a chain that does it. */
+/** Chains for a goal, planned once its figures can be read. */
+function usePlans(key: string, by: GoalSource, way: Way, figures: readonly (number | null)[], onRack: boolean) {
+  const { id } = useChosenRack();
+  const rack = useRackDocument(onRack ? id : '');
+  const { id: kind, name: socket } = partsOf(key);
+  const quantity = endOf(key)?.quantity ?? 'volts';
+  const text = JSON.stringify(wishOf(way, quantity, figures));
+  const ask = useMemo((): Asked<Plan> | null => {
+    const wish = JSON.parse(text) as ReturnType<typeof wishOf>;
+    const request = wish && goalRequest({ kind, socket, wish, by });
+    return request && ((worker) => worker.plan({ ...request, stages: 2 }, rack));
+  }, [kind, socket, text, by, rack]);
+  return { ...usePlanned(ask), rack };
+}
+
+/** What shall move, between which values, moved by what: and chains that do it. */
 export function GoalDialog({ onDone, onClose }: Props) {
   const [key, setKey] = useState(choices[0]?.key ?? '');
   const [by, setBy] = useState<GoalSource>('lfo');
-  const [how, setHow] = useState<Wish['want']>('range');
+  const [how, setHow] = useState<Way>('range');
   const [typed, setTyped] = useState(() => startOf(choices[0]?.key ?? ''));
-  const { id: kind, name: socket } = partsOf(key);
+  const [onRack, setOnRack] = useState(false);
+  const [picked, setPicked] = useState(0);
   const end = endOf(key);
-  const unit = end?.unit(completeParams(kindNamed(kind) as NonNullable<ReturnType<typeof kindNamed>>)) ?? '';
-  const [low, high] = [readQuantity(typed.low, unit), readQuantity(typed.high, unit)];
-  const fault =
-    low === null || high === null
-      ? `Type two figures${unit ? ` in ${unit}` : ''}.`
-      : how !== 'span' && low >= high
-        ? 'The first figure must lie below the second.'
-        : how === 'span' && low <= 0
-          ? 'It must be wider than nothing.'
-          : null;
-  const wish = fault === null && low !== null && high !== null ? wishOf(how, low, high) : null;
-  const made = wish && chainFor({ kind, socket, wish, by });
+  const unit = end?.unit(completeParams(kindNamed(idOf(key)) as NonNullable<ReturnType<typeof kindNamed>>)) ?? '';
+  const ways = waysFor(end?.quantity ?? 'volts', unit);
+  const way = ways.some(([w]) => w === how) ? how : 'range';
+  const figures = [typed.low, typed.high].map((text) => readQuantity(text, way === 'fall' ? '' : unit));
+  const fault = faultOf(way, figures, unit);
+  const plans = usePlans(key, by, way, figures, onRack);
+  const made = fault === null ? (plans.answer?.proposals[picked] ?? plans.answer?.proposals[0]) : undefined;
   return (
     <Dialog open onClose={onClose} aria-labelledby="goal-title" maxWidth="sm" fullWidth>
       <form
@@ -117,14 +110,14 @@ export function GoalDialog({ onDone, onClose }: Props) {
             />
           </Row>
           <Row label="How?" says="">
-            <SelectField label="How?" value={how} options={ways(unit)} onChange={setHow} />
+            <SelectField label="How?" value={way} options={ways} onChange={setHow} />
           </Row>
-          <Row label={how === 'span' ? 'How wide, about what?' : 'Between which values?'} says="">
+          <Row label={FIELDS[way].title} says="">
             <Box role="group" aria-label="Between which values?" sx={{ display: 'flex', gap: 1 }}>
-              {(['low', 'high'] as const).map((which) => (
+              {(['low', 'high'] as const).slice(0, FIELDS[way].names.length).map((which, i) => (
                 <TextInput
                   key={which}
-                  label={FIELDS[how === 'span' ? 'span' : 'range'][which]}
+                  label={FIELDS[way].names[i] ?? which}
                   figures
                   value={typed[which]}
                   onChange={(text) => setTyped({ ...typed, [which]: text })}
@@ -141,7 +134,7 @@ export function GoalDialog({ onDone, onClose }: Props) {
               onChange={setBy}
             />
           </Row>
-          <Outcome by={by} fault={fault} made={made} />
+          <GoalPlans {...{ fault, onRack, picked }} plans={plans} onPick={setPicked} onRackChange={setOnRack} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
@@ -165,41 +158,6 @@ function Row({ label, says, children }: { label: string; says: string; children:
         <Box component="span" sx={{ fontSize: 13, color: ink.softInk }}>
           {says}
         </Box>
-      )}
-    </Box>
-  );
-}
-
-interface OutcomeProps {
-  readonly by: GoalSource;
-  readonly fault: string | null;
-  readonly made: GoalChain | null;
-}
-
-/** What the chain would do, or why there is none. */
-function Outcome({ by, fault, made }: OutcomeProps) {
-  return (
-    <Box
-      role="status"
-      data-goal={made?.reached ?? 'none'}
-      sx={{ minHeight: 62, borderTop: `1px solid ${ink.line}`, pt: 1 }}
-    >
-      {fault !== null && <Box sx={{ color: ink.error }}>{fault}</Box>}
-      {made && (
-        <>
-          <Box>
-            {`${sourceNames[by]}, scaled by ${showNumber(made.amount, 2)} and lifted by ${showVolts(made.lift)}, gives `}
-            <Box component="span" sx={{ fontFamily: fonts.numbers }}>
-              {showRange(made.reading.low, made.reading.high, made.reading.unit)}
-            </Box>
-            .
-          </Box>
-          {!made.reached && (
-            <Box sx={{ color: ink.warning }}>
-              That is as near as this destination comes with its own knobs at rest; turn those on the desk.
-            </Box>
-          )}
-        </>
       )}
     </Box>
   );

@@ -3,6 +3,7 @@ import MoreVertIcon from '@mui/icons-material/MoreVert';
 import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { LIMITS } from '@/core';
 import { api } from '@/ui/parts/api';
@@ -32,6 +33,7 @@ async function rename(id: string, name: string): Promise<void> {
 export function PatchMenu({ patch, onChanged, onRemove }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [renaming, setRenaming] = useState(false);
+  const router = useRouter();
   const done = (work: Promise<void>): void => void work.then(onChanged).catch(tellFault);
   const exported = (download: (name: string, document: Document) => void | Promise<void>): void =>
     void api
@@ -39,6 +41,7 @@ export function PatchMenu({ patch, onChanged, onRemove }: Props) {
       .then((p) => download(patch.name, p.patch))
       .catch(tellFault);
   const items: readonly (readonly [string, () => void])[] = [
+    ['Sheet', () => router.push(`/patches/${patch.id}/sheet`)],
     ['Rename', () => setRenaming(true)],
     ['Duplicate', () => done(duplicate(patch))],
     ['Export', () => exported(downloadPatch)],

@@ -10,6 +10,7 @@ import { showRange } from '@/core';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { ListedPatch } from '@/wire/patches';
+import type { Tonight } from '@/wire/racks';
 import { PatchMenu } from './PatchMenu';
 import { StripPicture } from './StripPicture';
 import { cellStyle, rowStyle } from './tableStyle';
@@ -20,6 +21,8 @@ dayjs.extend(relativeTime);
 interface Props {
   readonly patch: ListedPatch;
   readonly chosen: boolean;
+  /** Whether it can be patched with the chosen rack; null where none is. */
+  readonly tonight: Tonight | null;
   readonly onChoose: (id: string) => void;
   readonly onChanged: () => Promise<void>;
   readonly onRemove: (patch: ListedPatch) => void;
@@ -34,7 +37,7 @@ const linkStyle = {
 } as const;
 
 /** One patch: its strip, its name and ends, its tags, its worst finding, and when it was changed. */
-export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChanged, onRemove }: Props) {
+export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoose, onChanged, onRemove }: Props) {
   return (
     <TableRow component="div" data-patch={patch.id} data-chosen={chosen} sx={rowStyle}>
       <TableCell component="div" role="cell" sx={cellStyle.box}>
@@ -61,6 +64,7 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChan
           </Box>
         ))}
         {patch.summary && <WantedLine {...patch.summary.wanted} />}
+        {tonight && <TonightLine {...tonight} />}
       </TableCell>
       <TableCell component="div" role="cell" sx={{ ...cellStyle.tags, color: ink.softInk }}>
         {patch.tags.join(', ')}
@@ -82,6 +86,19 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, onChoose, onChan
     </TableRow>
   );
 });
+
+/** Whether it can be patched with the chosen rack. */
+function TonightLine({ short, standIns }: Tonight) {
+  const can = short.length === 0;
+  const says = can
+    ? `can be patched tonight${standIns > 0 ? `, ${standIns} stand in` : ''}`
+    : `short tonight: ${short.slice(0, 3).join(', ')}${short.length > 3 ? ` and ${short.length - 3} more` : ''}`;
+  return (
+    <Box data-tonight={can} sx={{ fontSize: 13, color: can ? ink.good : ink.warning }}>
+      {says}
+    </Box>
+  );
+}
 
 /** How what is wanted of a patch stands. */
 function WantedLine({ count, met }: { readonly count: number; readonly met: number }) {

@@ -4,13 +4,30 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import InputAdornment from '@mui/material/InputAdornment';
+import { useChosenRack } from '@/ui/parts/chosenRack';
 import { SafeLink } from '@/ui/parts/SafeLink';
+import { SelectField } from '@/ui/parts/SelectField';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
 import { TextInput } from '@/ui/parts/TextInput';
 import { ink } from '@/ui/theme/tokens';
 import type { Document } from '@/wire/patches';
 import { ImportButton } from './ImportButton';
 import type { Wanted } from './order';
+
+/** The rack that patches are looked at with; nothing where there is none yet. */
+function RackSelect() {
+  const { racks, id, choose } = useChosenRack();
+  if (racks.length === 0) return null;
+  return (
+    <SelectField
+      label="With which rack"
+      value={id}
+      options={[['', 'no rack chosen'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
+      onChange={choose}
+      sx={{ width: 150 }}
+    />
+  );
+}
 
 interface Props {
   readonly wanted: Wanted;
@@ -53,6 +70,7 @@ export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoa
           }
           sx={{ width: 210 }}
         />
+        <RackSelect />
         <ImportButton onImported={onImported} />
         <Button onClick={onDeleted}>Deleted</Button>
         <Button onClick={onGoal}>From a goal</Button>

@@ -18,6 +18,7 @@ import type { Order, Wanted } from './order';
 import { ShelfHead } from './ShelfHead';
 import { ShelfTable } from './ShelfTable';
 import { useChosen } from './useChosen';
+import { useTonight } from './useTonight';
 
 const DeletedPatches = dynamic(() => import('./DeletedPatches').then((m) => m.DeletedPatches), { ssr: false });
 const GoalDialog = dynamic(() => import('./GoalDialog').then((m) => m.GoalDialog), { ssr: false });
@@ -72,6 +73,7 @@ export function ShelfScreen() {
   const [wanted, setWanted] = useState<Wanted>({ words: '', tags: [] });
   const [order, setOrder] = useState<Order>({ by: 'updatedAt', down: true });
   const { refresh, create, bringIn, remove } = useShelf();
+  const tonight = useTonight(patches ?? []);
   const shown = useMemo(() => shelfOf(patches ?? [], wanted, order), [patches, wanted, order]);
   const tags = useMemo(() => tagsOf(patches ?? []), [patches]);
   const { chosen, choose, chooseAll } = useChosen(shown);
@@ -93,7 +95,7 @@ export function ShelfScreen() {
       {patches && patches.length > 0 && shown.length === 0 && <p>No patch fits these words and tags.</p>}
       {shown.length > 0 && (
         <ShelfTable
-          {...{ patches: shown, order, chosen }}
+          {...{ patches: shown, order, chosen, tonight }}
           onOrder={setOrder}
           onChoose={choose}
           onChooseAll={chooseAll}

@@ -7,6 +7,7 @@ import TableRow from '@mui/material/TableRow';
 import TableSortLabel from '@mui/material/TableSortLabel';
 import Checkbox from '@mui/material/Checkbox';
 import type { ListedPatch } from '@/wire/patches';
+import type { Tonight } from '@/wire/racks';
 import type { Column, Order } from './order';
 import { PatchRow } from './PatchRow';
 import { cellStyle, headStyle } from './tableStyle';
@@ -23,6 +24,7 @@ interface Props {
   readonly order: Order;
   readonly onOrder: (order: Order) => void;
   readonly chosen: ReadonlySet<string>;
+  readonly tonight: ReadonlyMap<string, Tonight>;
   readonly onChoose: (id: string) => void;
   readonly onChooseAll: (all: boolean) => void;
   readonly onChanged: () => Promise<void>;
@@ -31,7 +33,7 @@ interface Props {
 
 /** The patches as a table that is sorted by its heads. */
 export function ShelfTable(props: Props) {
-  const { patches, order, onOrder, chosen, onChoose, onChooseAll, onChanged, onRemove } = props;
+  const { patches, order, onOrder, chosen, tonight, onChoose, onChooseAll, onChanged, onRemove } = props;
   const all = patches.length > 0 && patches.every((p) => chosen.has(p.id));
   const sortBy = (by: Column): void => onOrder({ by, down: order.by === by ? !order.down : by !== 'name' });
   return (
@@ -73,6 +75,7 @@ export function ShelfTable(props: Props) {
             key={patch.id}
             patch={patch}
             chosen={chosen.has(patch.id)}
+            tonight={tonight.get(patch.id) ?? null}
             onChoose={onChoose}
             onChanged={onChanged}
             onRemove={onRemove}

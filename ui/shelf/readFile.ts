@@ -1,7 +1,9 @@
-import { LIMITS, parsePatch, printPatch } from '@/core';
+import { LIMITS, parsePatch, parseRack, printPatch } from '@/core';
 import type { Result } from '@/core';
 import type { Bundle } from '@/core/formats/bundle';
 import { api } from '@/ui/parts/api';
+import { rackApi } from '@/ui/parts/rackApi';
+import { tell } from '@/ui/parts/messages';
 import { importJob } from '@/ui/parts/importJob';
 import type { Document } from '@/wire/patches';
 
@@ -11,9 +13,19 @@ export type FileRead = Result<readonly Document[], readonly string[]>;
 const wrong = (...errors: string[]): FileRead => ({ ok: false, errors });
 const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
+/** Whether a document says of itself that it is a rack. */
+const isRack = (json: unknown): boolean =>
+  typeof json === 'object' && json !== null && 'format' in json && json.format === 'fenvo.rack';
+
+/** Reads all of them before any is stored. */
 function documentsOf(all: readonly unknown[]): FileRead {
   const documents: Document[] = [];
   for (const json of all) {
+    if (isRack(json)) {
+      const rack = parseRack(json);
+      if (!rack.ok) return wrong(...rack.errors.map((e) => `${e.path ? `${e.path}: ` : ''}${e.message}`));
+      continue;
+    }
     const result = parsePatch(json);
     if (!result.ok) return wrong(...result.errors.map((e) => `${e.path ? `${e.path}: ` : ''}${e.message}`));
     documents.push(printPatch(result.value));
@@ -28,6 +40,7 @@ async function readBundle(file: File): Promise<FileRead> {
   const read = documentsOf(bundle.value.documents);
   if (!read.ok) return read;
   for (const { name, sampleRate, volts } of bundle.value.recordings) await api.putAsset(name, sampleRate, volts);
+  for (const rack of bundle.value.documents.filter(isRack)) await rackApi.create(rack as Document);
   return read;
 }
 
@@ -36,7 +49,13 @@ export async function readFile(file: File): Promise<FileRead> {
   try {
     if (/\.zip$/i.test(file.name)) return await readBundle(file);
     if (file.size > LIMITS.bytes) return wrong(`The file is larger than ${LIMITS.bytes} bytes.`);
-    return documentsOf([JSON.parse(await file.text())]);
+    const json: unknown = JSON.parse(await file.text());
+    const read = documentsOf([json]);
+    if (read.ok && isRack(json)) {
+      await rackApi.create(json as Document);
+      tell('The rack was brought in; it stands under Racks.');
+    }
+    return read;
   } catch (error) {
     return wrong(error instanceof SyntaxError ? `It is not JSON: ${error.message}` : said(error));
   }

@@ -32,20 +32,22 @@ function Answer({ desk }: { readonly desk: DeskStore }) {
     (): Asked<Assignment> | null => (rack ? (worker) => worker.assign(patch, rack) : null),
     [patch, rack],
   );
-  const { answer, failure } = usePlanned(ask);
+  const { answer, last, failure } = usePlanned(ask);
   if (failure) return <Alert severity="error">{failure}</Alert>;
-  if (!rack || !answer) return null;
-  return <Found desk={desk} patch={patch} answer={answer} name={rack.name} />;
+  if (!rack || !last) return null;
+  return <Found desk={desk} patch={patch} answer={last} fresh={answer !== null} name={rack.name} />;
 }
 
 interface FoundProps {
   readonly desk: DeskStore;
   readonly patch: Patch;
   readonly answer: Assignment;
+  /** It is of this very patch, so that it can be taken over. */
+  readonly fresh: boolean;
   readonly name: string;
 }
 
-function Found({ desk, patch, answer, name }: FoundProps) {
+function Found({ desk, patch, answer, fresh, name }: FoundProps) {
   const { assigned, short, normals } = answer;
   const edits = assigned.flatMap((a) => a.edits);
   const seated = assigned.every((a) => patch.modules.find((m) => m.id === a.module)?.rack === a.rack);
@@ -78,7 +80,12 @@ function Found({ desk, patch, answer, name }: FoundProps) {
         <Box sx={{ color: ink.good, mt: 1 }}>It sits on these channels.</Box>
       ) : (
         assigned.length > 0 && (
-          <Button color="primary" onClick={() => desk.getState().edit(`on ${name}`, edits)} sx={{ mt: 1 }}>
+          <Button
+            color="primary"
+            disabled={!fresh}
+            onClick={() => desk.getState().edit(`on ${name}`, edits)}
+            sx={{ mt: 1 }}
+          >
             Put it on these channels
           </Button>
         )

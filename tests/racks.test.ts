@@ -1,0 +1,197 @@
+import readPdf from 'pdf-parse/lib/pdf-parse.js';
+import { describe, expect, it } from 'vitest';
+import { storePatch } from './support/desk';
+import { openPages } from './support/pages';
+
+const { at } = openPages();
+
+/** A rack in short, stored, and chosen in the browser. */
+async function storeRack(modules: Record<string, object>): Promise<string> {
+  const rack = {
+    format: 'fenvo.rack',
+    version: 1,
+    name: 'Pier rack',
+    modules: Object.entries(modules).map(([id, channel]) => ({ id, name: id, channels: [{ id: 'a', ...channel }] })),
+  };
+  const answer = await fetch(`${at.url}/api/racks`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ rack }),
+  });
+  const { id } = (await answer.json()) as { id: string };
+  await at.page.evaluateOnNewDocument(
+    (kept) => localStorage.setItem('fenvo.settings', kept),
+    JSON.stringify({ guide: 'off', rack: id }),
+  );
+  return id;
+}
+
+const tremolo = {
+  format: 'fenvo.patch',
+  version: 1,
+  name: 'Tremolo',
+  settings: { duration: 2 },
+  modules: [
+    { id: 'slow', kind: 'lfo', label: 'Slow' },
+    { id: 'tone', kind: 'oscillator', label: 'Tone' },
+    { id: 'amp', kind: 'vca', label: 'Amp', locked: ['bias', 'cvAmount'] },
+  ],
+  cables: [
+    { from: 'slow.out', to: 'amp.cv' },
+    { from: 'tone.saw', to: 'amp.in' },
+  ],
+  targets: [{ at: 'amp.cv', quantity: 'volts', low: 1, high: 5 }],
+};
+const flip = {
+  format: 'fenvo.patch',
+  version: 1,
+  name: 'Turned over',
+  modules: [
+    { id: 'slow', kind: 'lfo', label: 'Slow' },
+    { id: 'flip', kind: 'inverter', label: 'Flip' },
+    { id: 'tone', kind: 'filter', label: 'Tone' },
+  ],
+  cables: [
+    { from: 'slow.out', to: 'flip.in' },
+    { from: 'flip.out', to: 'tone.cutoff' },
+  ],
+};
+
+describe('a rack of one’s own', () => {
+  it('is made from the catalogue, changed channel by channel, taken back, and stored', async () => {
+    const { desk, page } = at;
+    await page.goto(`${at.url}/racks`, { waitUntil: 'domcontentloaded' });
+    await desk.button('New rack');
+    await page.waitForSelector('[data-saving=saved]');
+    await desk.button('Add a module');
+    await page.waitForSelector('[aria-label="Search the catalogue"]');
+    await page.type('[aria-label="Search the catalogue"]', 'lift of ±5');
+    await (await page.waitForSelector('[aria-label="Add Scale and lift"]'))!.click();
+    await desk.button('Done');
+    await page.waitForSelector('[role=dialog]', { hidden: true });
+    await page.waitForSelector('[data-editing] [data-channel=a]');
+    await (await page.waitForSelector('[data-section="channel limits"] button'))!.click();
+    await desk.select('How channel a holds lift', 'range');
+    const field = await page.waitForSelector('[aria-label="lift of channel a"]');
+    await field!.click({ count: 3 });
+    await page.keyboard.type('0 … 5');
+    await page.keyboard.press('Enter');
+    const stored = async () => {
+      const { racks } = (await (await fetch(`${at.url}/api/racks`)).json()) as {
+        racks: { id: string; channels: number }[];
+      };
+      const made = racks.find((r) => r.channels === 1)!;
+      return (await (await fetch(`${at.url}/api/racks/${made.id}`)).json()) as {
+        rack: { modules: { channels: object[] }[] };
+      };
+    };
+    const ranges = async (): Promise<unknown> => {
+      await page.waitForSelector('[data-saving=saved]');
+      return ((await stored()).rack.modules[0]!.channels[0] as { ranges?: object }).ranges;
+    };
+    await expect.poll(ranges).toEqual({ volts: [0, 5] });
+    await (await page.waitForSelector('[aria-label=Undo]'))!.click();
+    await expect.poll(ranges).toEqual({ volts: [-12, 12] });
+  });
+
+  it('plans a tremolo with what is free, and takes the chain over as one edit', async () => {
+    const { desk, page } = at;
+    await storeRack({
+      slow: { kind: 'lfo' },
+      tone: { kind: 'oscillator' },
+      amp: { kind: 'vca' },
+      lift: { kind: 'offset' },
+    });
+    await desk.openItself(await storePatch(at.url, tremolo));
+    await desk.button('Plan stages for it');
+    const first = await page.waitForSelector('[data-proposal="1"]');
+    expect(await first!.evaluate((e) => e.textContent)).toContain('lift/a');
+    expect(await page.$$('[data-proposal]')).toHaveLength(1);
+    const [take] = await first!.$$('button');
+    await take!.click();
+    await page.waitForSelector('[data-frame=offset]');
+    expect((await desk.kept()).modules.find((m) => m.kind === 'offset')).toMatchObject({ rack: 'lift/a' });
+    await desk.readingIs('amp.cv', '\u221214.0 … 0.0\u2009dB');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await page.waitForFunction(() => !document.querySelector('[data-frame=offset]'));
+  });
+
+  it('explains what is short, lets something stand in, and holds its knobs there', async () => {
+    const { desk, page } = at;
+    await storeRack({ slow: { kind: 'lfo' }, scale: { kind: 'attenuverter', knobs: { amount: { scale: [-5, 5] } } } });
+    await desk.openItself(await storePatch(at.url, flip));
+    await desk.section('tonight');
+    const short = await page.waitForSelector('[data-tonight=false] [data-short=tone]');
+    expect(await short!.evaluate((e) => e.textContent)).toContain('Tone has no channel');
+    expect(await page.$eval('[data-stand-in=flip]', (e) => e.textContent)).toContain('inverts');
+    await desk.button('Put it on these channels');
+    await page.waitForSelector('::-p-xpath(//*[contains(text(), "It sits on these channels")])');
+    const { modules } = await desk.kept();
+    expect(modules.find((m) => m.id === 'flip')).toMatchObject({
+      kind: 'attenuverter',
+      rack: 'scale/a',
+      params: { amount: -1 },
+    });
+    await desk.stage('flip');
+    // The panel goes from −5 to 5: all the way down.
+    await page.waitForFunction(() => document.querySelector('[data-panel]')?.textContent?.includes('5.0'));
+    await desk.shelf();
+    await page.waitForSelector('::-p-xpath(//*[@data-tonight="false"][contains(., "Tone")])');
+  });
+});
+
+describe('the sheet at the rack', () => {
+  it('is ticked on a phone while the server is gone, and resumed', async () => {
+    const { page, desk } = at;
+    const id = await storePatch(at.url, flip);
+    await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    const done = (n: number) => page.waitForSelector(`[data-done="${n}"]`);
+    await page.waitForSelector('[data-step]');
+    await desk.button('One at a time');
+    await page.waitForSelector('[data-single]');
+    const single = () => page.$eval('[data-single]', (e) => e.getAttribute('data-single'));
+    const tick = async () => (await page.waitForSelector('[data-single] input[type=checkbox]'))!.click();
+    expect(await single()).toBe('set-slow');
+    await tick();
+    await done(1);
+    expect(await single()).toBe('measure-slow.out');
+    expect(await page.$eval('[data-expect=low]', (e) => e.textContent)).toContain('\u22125.00');
+    await page.setOfflineMode(true);
+    await page.type('[aria-label="Read at slow.out"]', '-4.97');
+    await tick();
+    await done(2);
+    await page.waitForSelector('::-p-xpath(//*[@role="status"][contains(., "kept here until the server answers")])');
+    await page.setOfflineMode(false);
+    await page.waitForFunction(() => !document.body.textContent?.includes('kept here until'), { timeout: 15_000 });
+    const again = (await at.newPage()).page;
+    await again.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await again.waitForSelector('[data-done="2"]');
+    await again.waitForSelector('[data-step="measure-slow.out"][data-done=true]');
+    expect(await again.$eval('[aria-label="Read at slow.out"]', (e) => (e as HTMLInputElement).value)).toBe('-4.97');
+    const wide = await again.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(wide).toBeLessThanOrEqual(0);
+  });
+
+  it('is saved as a PDF that says every step, and printed without a step torn', async () => {
+    const { page, desk } = at;
+    const id = await storePatch(at.url, flip);
+    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await page.waitForSelector('[data-step="listen-tone.cutoff"]');
+    await desk.select('Take the sheet away', 'pdf A4');
+    const href = await page.$eval('a[download]', (a) => a.getAttribute('href') ?? '');
+    const saved = await readPdf(new Uint8Array(await (await fetch(at.url + href)).arrayBuffer()));
+    const printed = await readPdf(await page.pdf({ format: 'A4' }));
+    const texts = await page.$$eval('[data-step]', (all) =>
+      all.map((e) => e.querySelector('label')?.textContent ?? ''),
+    );
+    expect(texts.length).toBeGreaterThan(6);
+    for (const { text, numpages } of [saved, printed]) {
+      expect(numpages).toBeGreaterThanOrEqual(1);
+      const plain = text.replace(/\s+/g, '');
+      for (const t of texts) expect(plain).toContain(t.replace(/[\s\u2009]+/g, '').slice(0, 20));
+    }
+  });
+});
