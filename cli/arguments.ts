@@ -23,7 +23,7 @@ export interface Arguments {
   readonly out: string | null;
 }
 
-export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf'] as const;
+export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'svg'] as const;
 export type SheetFormat = (typeof SHEET_FORMATS)[number];
 
 const options = {

@@ -44,7 +44,7 @@ const usage = `usage: fenvo predict|simulate|solve|tolerance|spectrum|check FILE
             PATCH RACK                within what the channels allow that the patch sits on
   tolerance --draws N                 at least 500
   check                               patches and racks
-  sheet     --format json|md|csv|pdf  json if left out
+  sheet     --format json|md|csv|pdf|svg  json if left out
             --out FILE                written there; a PDF must be`;
 
 const schemas: Readonly<Record<string, () => unknown>> = { patch: patchSchema, rack: rackSchema };

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { assignRack, planChain, sheetOf, sheetToCsv, sheetToMarkdown } from '../core';
+import { assignRack, patchPicture, planChain, sheetOf, sheetToCsv, sheetToMarkdown } from '../core';
 import { sheetPdf } from '../paper/sheetPdf';
 import type { Patch, Sheet } from '../core';
 import { Refusal } from './arguments';
@@ -32,16 +32,19 @@ export async function sheetCommand(args: Arguments): Promise<unknown> {
   const [patch, rack] = pair('sheet', args);
   const { format, out } = args;
   if (format === 'pdf' && out === null) throw new Refusal(['--format pdf needs --out FILE']);
-  const sheet = made(readPatch(patch), rack);
+  const document = readPatch(patch);
+  const sheet = made(document, rack);
   if (format === 'json' && out === null) return sheet;
   const bytes =
     format === 'pdf'
       ? await sheetPdf(sheet)
       : format === 'md'
         ? sheetToMarkdown(sheet)
-        : format === 'csv'
-          ? sheetToCsv(sheet)
-          : `${JSON.stringify(sheet)}\n`;
+        : format === 'svg'
+          ? patchPicture(document)
+          : format === 'csv'
+            ? sheetToCsv(sheet)
+            : `${JSON.stringify(sheet)}\n`;
   if (out === null) return { text: String(bytes) };
   writeFileSync(out, bytes);
   return { written: out, steps: sheet.steps.length };

@@ -89,7 +89,7 @@ export { driveFor } from './solve/drive';
 export { freeFaults, freeKnobs } from './solve/knobs';
 export type { FreeKnob } from './solve/knobs';
 export { helpersAt } from './solve/helpers';
-export type { HelperOptions } from './solve/helpers';
+export type { HelperOptions } from './solve/helper';
 export { missesIn } from './solve/met';
 export { missesOf } from './solve/misses';
 export { needsTrace } from './solve/miss';
@@ -146,3 +146,4 @@ export { meterText, partsOf as sheetParts, partText, sheetToMarkdown } from './s
 export type { Sheet, SheetStep } from './sheet/types';
 export { knobLines, knobSvg } from './sheet/knobPicture';
 export { knobName } from './sheet/settings';
+export { patchPicture } from './sheet/picture';

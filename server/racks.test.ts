@@ -94,12 +94,13 @@ describe('racks that are stored', () => {
   it('make sheets in every form', async () => {
     const { id } = await racks.create(rack('Pier'));
     const made = await patches.create(flip);
-    const answer = (format: 'json' | 'md' | 'csv' | 'pdf' | 'html') =>
+    const answer = (format: 'json' | 'md' | 'csv' | 'pdf' | 'html' | 'svg') =>
       sheetAnswer(patches, racks, made.id, { rack: id, format, size: 'A4' });
     expect(await (await answer('json')).json()).toMatchObject({ format: 'fenvo.sheet', patch: 'Flip', rack: 'Pier' });
     expect(await (await answer('md')).text()).toContain('# Flip');
     expect(await (await answer('csv')).text()).toContain('set-flip');
     expect((await (await answer('pdf')).text()).slice(0, 5)).toBe('%PDF-');
+    expect(await (await answer('svg')).text()).toContain('<svg xmlns');
     const page = await answer('html');
     expect(page.headers.get('content-disposition')).toContain('Flip');
     expect(await page.text()).toContain('data-tick="set-flip"');

@@ -20,9 +20,14 @@ const TYPES: Readonly<Record<SheetFormat, string>> = {
   csv: 'text/csv; charset=utf-8',
   pdf: 'application/pdf',
   html: 'text/html; charset=utf-8',
+  svg: 'image/svg+xml',
 };
 
-async function written(sheet: Sheet, { format, size }: Wanted): Promise<string | Uint8Array> {
+async function written(
+  sheet: Sheet,
+  picture: () => Promise<string>,
+  { format, size }: Wanted,
+): Promise<string | Uint8Array> {
   switch (format) {
     case 'json':
       return JSON.stringify(sheet);
@@ -34,6 +39,8 @@ async function written(sheet: Sheet, { format, size }: Wanted): Promise<string |
       return sheetPdf(sheet, size);
     case 'html':
       return sheetHtml(sheet);
+    case 'svg':
+      return picture();
   }
 }
 
@@ -41,8 +48,9 @@ async function written(sheet: Sheet, { format, size }: Wanted): Promise<string |
 export async function sheetAnswer(patches: Patches, racks: Racks, id: string, wanted: Wanted): Promise<Response> {
   const { body } = await patches.get(id);
   const rack = wanted.rack === '' ? null : JSON.stringify((await racks.get(wanted.rack)).rack);
-  const sheet = await threads().painter.run('sheet', { body, rack, traces: await tracesOf(body) });
-  const content = await written(sheet, wanted);
+  const traces = await tracesOf(body);
+  const sheet = await threads().painter.run('sheet', { body, rack, traces });
+  const content = await written(sheet, () => threads().painter.run('picture', { body, traces }), wanted);
   const name = encodeURIComponent(`${sheet.patch}, sheet.${wanted.format}`);
   const file: Record<string, string> =
     wanted.format === 'json' ? {} : { 'Content-Disposition': `attachment; filename*=UTF-8''${name}` };

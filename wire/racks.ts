@@ -48,7 +48,7 @@ export interface Tick {
 /** By the step's id. */
 export type Ticks = Readonly<Record<string, Tick>>;
 
-export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'html'] as const;
+export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'html', 'svg'] as const;
 export type SheetFormat = (typeof SHEET_FORMATS)[number];
 
 /** Two people's ticks as one: of each step the later word. */

@@ -12,6 +12,7 @@ import { randomPatch } from '../testing/randomPatch';
 import type { Patch } from '../document/types';
 import { sheetToCsv } from './csv';
 import { sheetToMarkdown } from './markdown';
+import { patchPicture } from './picture';
 import { soundOf } from './order';
 import { sheetOf } from './sheet';
 import type { Sheet, SheetStep } from './types';
@@ -172,6 +173,14 @@ describe('a sheet', () => {
     const ids = new Set(sheetOf(more).steps.map((s) => s.id));
     for (const s of sheet.steps) expect(ids.has(s.id)).toBe(true);
     expect(ids.has('set-late')).toBe(true);
+  });
+
+  it('is pictured whole: each path with its frames and what arrives', () => {
+    const svg = patchPicture({ ...breathing, name: 'Fog & <bank>' });
+    for (const text of ['Slow swell', 'Trim', 'Filter', '+4.00', 'Fog &#38; &#60;bank&#62;'])
+      expect(svg).toContain(text);
+    expect(svg).toContain('3.52');
+    expect(svg).not.toMatch(/NaN|Infinity|href/);
   });
 
   it('is written as Markdown and as a table', () => {

@@ -5,7 +5,7 @@ import type { Graph, GraphModule } from '../graph/graph';
 import { behind } from '../graph/upstream';
 import { showNumber, showVolts } from '../units/show';
 import { Bench } from './bench';
-import type { Helper } from './helpers';
+import type { Helper } from './helper';
 import { placeOf } from './place';
 import { CLEAR, RELEASE, stepPeaks } from './traces';
 

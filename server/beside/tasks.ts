@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Schema } from 'joi';
-import { ASSET, assignRack, parsePatch, parseRack, printPatch, sheetOf } from '../../core';
+import { ASSET, assignRack, parsePatch, parseRack, patchPicture, printPatch, sheetOf } from '../../core';
 import type { AssetLookup, Patch, Rack, Sheet } from '../../core';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
@@ -94,6 +94,10 @@ export const tasks = {
     const { short, assigned } = assignRack(patch, readStoredRack(rack ?? ''));
     const label = (id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
     return { short: short.map((s) => label(s.module)), standIns: assigned.filter((a) => a.standIn !== null).length };
+  },
+  /** A patch as one picture. */
+  picture({ body, traces }: { readonly body: string; readonly traces: readonly StoredTrace[] }): string {
+    return patchPicture(readDocument(JSON.parse(body)), lookup(traces));
   },
   /** The steps of a patch at a rack. */
   sheet({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Sheet {

@@ -1,4 +1,4 @@
-import { kindNamed, moduleOfType, placesOf, RACK_LIMITS } from '@/core';
+import { kindNamed, moduleOfType, RACK_LIMITS } from '@/core';
 import type { Channel, ChannelMode, Rack, RackModule } from '@/core';
 
 /** What is done with a rack: each gives a new one and leaves the old as it was. */
@@ -171,5 +171,3 @@ export function rowsOf(
       modules: modules.toSorted((a, b) => (a.at ?? 0) - (b.at ?? 0)),
     }));
 }
-
-export const channelCount = (rack: Rack): number => placesOf(rack).length;

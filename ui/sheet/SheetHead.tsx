@@ -32,6 +32,7 @@ const FILES = [
   ['md', 'Markdown'],
   ['csv', 'table (CSV)'],
   ['json', 'JSON'],
+  ['svg', 'picture of the patch (SVG)'],
 ] as const;
 
 const big = { minHeight: { xs: 44, md: 32 } } as const;

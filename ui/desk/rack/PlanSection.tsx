@@ -28,13 +28,12 @@ interface Props {
 
 /** Chains from a path's source to its end for what is wanted there, beside each other; one is taken over. */
 export function PlanSection({ desk, target, from, setGhost }: Props) {
-  const [asked, setAsked] = useState<Patch | null>(null);
+  const patch = useStore(desk, (s) => s.patch);
+  const [asked, setAsked] = useState(patch);
   const rack = useStore(channels, (s) => s.rack);
   const [onRack, setOnRack] = useState(true);
-  const patch = useStore(desk, (s) => s.patch);
   const used = onRack ? rack : null;
-  const ask = useMemo((): Asked<Plan> | null => {
-    if (!asked) return null;
+  const ask = useMemo((): Asked<Plan> => {
     const { at, ...wish } = target;
     const bare = withoutChain(asked, from, at);
     return (worker) => worker.plan({ patch: bare, from, to: at, target: wish }, used);
@@ -48,8 +47,8 @@ export function PlanSection({ desk, target, from, setGhost }: Props) {
           label={`with what is free in ${rack.name}`}
         />
       )}
-      <Button onClick={() => setAsked(patch)} disabled={busy}>
-        Plan stages for it
+      <Button onClick={() => setAsked(patch)} disabled={busy || asked === patch}>
+        Plan again
       </Button>
       {busy && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
       {failure && <Alert severity="error">{failure}</Alert>}

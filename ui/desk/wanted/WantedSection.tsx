@@ -69,7 +69,14 @@ export function WantedSection(props: Props) {
 function Planned({ desk, predicted, shown, setGhost }: Props) {
   const target = predicted.graph.patch.targets.find((t) => t.at === shown);
   const from = predicted.strip?.frames[0]?.output;
+  const [open, setOpen] = useState(false);
   if (!target || !from) return null;
+  if (!open)
+    return (
+      <Button onClick={() => setOpen(true)} sx={{ mt: 1 }}>
+        Plan stages for it
+      </Button>
+    );
   return <PlanSection desk={desk} target={target} from={from} setGhost={setGhost} />;
 }
 
