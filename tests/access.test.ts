@@ -40,6 +40,23 @@ const views: readonly (readonly [string, (desk: DeskDriver) => Promise<void>])[]
     },
   ],
   [
+    'a rack',
+    async (desk) => {
+      await desk.page.goto(`${at.url}/racks`, { waitUntil: 'domcontentloaded' });
+      await (await desk.page.waitForSelector('[data-rack-module=lifts]'))!.click();
+      await desk.page.waitForSelector('[data-editing=lifts]');
+      await (await desk.page.waitForSelector('[data-section="channel limits"] button'))!.click();
+      await desk.page.waitForSelector('[data-limit-of=amount]');
+    },
+  ],
+  [
+    'a sheet',
+    async (desk) => {
+      await desk.page.goto(`${at.url}/patches/fog-bank-breathing/sheet`, { waitUntil: 'domcontentloaded' });
+      await desk.page.waitForSelector('[data-step]');
+    },
+  ],
+  [
     'an empty desk with the first steps',
     async (desk) => {
       await desk.shelf();

@@ -18,7 +18,7 @@ async function shoot(
   const page = await browser.newPage();
   await page.setViewport({ width, height });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-  await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
+  await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off","rack":"pier-rack"}'));
   await show(new DeskDriver(page, application.url));
   await new Promise((resolve) => setTimeout(resolve, 1500));
   await page.screenshot({ path: `docs/screenshots/${file}-${scheme}.png` });
@@ -33,10 +33,44 @@ const shelf = async (desk: DeskDriver): Promise<void> => {
   await desk.shelf();
 };
 
-for (const scheme of ['light', 'dark'] as const) {
-  await shoot('shelf', scheme, shelf);
-  await shoot('desk', scheme, stage('fog-bank-breathing', 'trim'));
-}
+const sheet = async (desk: DeskDriver): Promise<void> => {
+  await desk.page.goto(`${application.url}/patches/fog-bank-breathing/sheet`, { waitUntil: 'domcontentloaded' });
+  await desk.page.waitForSelector('[data-step]');
+};
+
+await shoot('shelf', 'light', shelf);
+for (const scheme of ['light', 'dark'] as const) await shoot('desk', scheme, stage('fog-bank-breathing', 'trim'));
+await shoot('rack', 'light', async (desk) => {
+  await desk.page.goto(`${application.url}/racks`, { waitUntil: 'domcontentloaded' });
+  await desk.select('In use by', 'two-lamps-opposite-ways');
+  await (await desk.page.waitForSelector('[data-rack-module=scalers]'))!.click();
+  await desk.page.waitForSelector('[data-editing=scalers]');
+});
+await shoot('sheet', 'light', async (desk) => {
+  await sheet(desk);
+  await desk.page.evaluate(() =>
+    document.querySelector('[data-step="set-swell"]')?.scrollIntoView({ block: 'center' }),
+  );
+});
+await shoot(
+  'sheet-phone',
+  'dark',
+  async (desk) => {
+    await sheet(desk);
+    await desk.button('One at a time');
+    for (let n = 1; n < 9; n++) {
+      await desk.button('Next');
+      await desk.page.waitForSelector(`::-p-xpath(//*[contains(text(), "step ${n + 1} of")])`);
+    }
+  },
+  390,
+  844,
+);
+await shoot('tonight', 'light', async (desk) => {
+  await desk.open('two-lamps-opposite-ways');
+  await desk.section('tonight');
+  await (await desk.page.waitForSelector('[data-tonight]'))!.scrollIntoView();
+});
 await shoot('shut', 'light', stage('lamp-sweep-shut', 'beam'));
 await shoot('opposite', 'light', stage('two-lamps-opposite-ways', 'depth'));
 await shoot('fader', 'light', async (desk) => {
@@ -71,11 +105,6 @@ await shoot('gesture', 'light', async (desk) => {
   await desk.find('Tide gauge');
   await desk.button('Draw or record');
   await desk.page.waitForSelector('[data-gesture]');
-});
-await shoot('keys', 'light', async (desk) => {
-  await desk.open('fog-bank-breathing');
-  await desk.keys('Shift+Slash');
-  await desk.page.waitForSelector('[role=dialog] dl');
 });
 await shoot('wanted', 'light', async (desk) => {
   await desk.open('fog-bank-breathing');

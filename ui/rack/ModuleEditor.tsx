@@ -27,6 +27,8 @@ const panelStyle = {
   borderLeft: { lg: `1px solid ${ink.line}` },
   pl: { lg: 2 },
   alignSelf: 'start',
+  // On a phone what is changed stands before the list.
+  order: { xs: -1, lg: 0 },
 } as const;
 
 /** The chosen module: its name and place, and each of its channels. */

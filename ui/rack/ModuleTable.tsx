@@ -26,6 +26,9 @@ function channelsText(channels: readonly Channel[]): string {
   return [...counts].map(([title, n]) => (n > 1 ? `${n} × ${title}` : title)).join(', ');
 }
 
+/** On a phone there is no room for it. */
+const place = { whiteSpace: 'nowrap', display: { xs: 'none', md: 'table-cell' } } as const;
+
 /** Every module with its place, its channels, and who plays there. */
 export function ModuleTable({ modules, chosen, onChoose }: Props) {
   if (modules.length === 0) return null;
@@ -34,9 +37,9 @@ export function ModuleTable({ modules, chosen, onChoose }: Props) {
       <TableHead>
         <TableRow>
           <TableCell>module</TableCell>
-          <TableCell>place</TableCell>
+          <TableCell sx={place}>place</TableCell>
           <TableCell>channels</TableCell>
-          <TableCell>in use</TableCell>
+          <TableCell sx={{ whiteSpace: 'nowrap' }}>in use</TableCell>
         </TableRow>
       </TableHead>
       <TableBody>
@@ -47,17 +50,21 @@ export function ModuleTable({ modules, chosen, onChoose }: Props) {
           return (
             <TableRow key={m.id} data-module={m.id} selected={m.id === chosen}>
               <TableCell>
-                <Button onClick={() => onChoose(m.id)} aria-pressed={m.id === chosen} sx={{ textAlign: 'left' }}>
+                <Button
+                  onClick={() => onChoose(m.id)}
+                  aria-pressed={m.id === chosen}
+                  sx={{ textAlign: 'left', overflowWrap: 'normal', wordBreak: 'normal', maxWidth: 'none' }}
+                >
                   {m.name}
                 </Button>
               </TableCell>
-              <TableCell sx={{ whiteSpace: 'nowrap' }}>
+              <TableCell sx={place}>
                 <Box component="span" sx={{ fontFamily: fonts.numbers }}>
                   {`${m.row ?? 1}.${m.at ?? 0}`}
                 </Box>
               </TableCell>
               <TableCell>{channelsText(m.channels)}</TableCell>
-              <TableCell sx={{ color: used.length > 0 ? ink.ink : ink.softInk }}>
+              <TableCell sx={{ overflowWrap: 'normal', color: used.length > 0 ? ink.ink : ink.softInk }}>
                 {used.length > 0 ? used.join(', ') : 'free'}
               </TableCell>
             </TableRow>

@@ -91,7 +91,7 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoos
 function TonightLine({ short, standIns }: Tonight) {
   const can = short.length === 0;
   const says = can
-    ? `can be patched tonight${standIns > 0 ? `, ${standIns} stand in` : ''}`
+    ? `can be patched tonight${standIns > 0 ? `, ${standIns} ${standIns === 1 ? 'stands' : 'stand'} in` : ''}`
     : `short tonight: ${short.slice(0, 3).join(', ')}${short.length > 3 ? ` and ${short.length - 3} more` : ''}`;
   return (
     <Box data-tonight={can} sx={{ fontSize: 13, color: can ? ink.good : ink.warning }}>
