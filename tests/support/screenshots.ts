@@ -58,7 +58,7 @@ await shoot(
   async (desk) => {
     await sheet(desk);
     await desk.button('One at a time');
-    for (let n = 1; n < 9; n++) {
+    for (let n = 1; n < 10; n++) {
       await desk.button('Next');
       await desk.page.waitForSelector(`::-p-xpath(//*[contains(text(), "step ${n + 1} of")])`);
     }

@@ -55,7 +55,16 @@ export function RackRows({ rack, chosen, uses, onChoose }: Props) {
                   background: ink.raised,
                 }}
               >
-                <Box component="span" sx={{ display: 'block', maxHeight: '2.4em', overflow: 'hidden' }}>
+                <Box
+                  component="span"
+                  sx={{
+                    display: 'block',
+                    overflowWrap: 'normal',
+                    wordBreak: 'normal',
+                    maxHeight: '2.4em',
+                    overflow: 'hidden',
+                  }}
+                >
                   {m.name}
                 </Box>
                 <Marks module={m} uses={uses} />
