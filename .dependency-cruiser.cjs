@@ -7,7 +7,9 @@ module.exports = {
       comment: 'core/ imports nothing from outside core/ but small numeric and format packages',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate|linear-sum-assignment)/'] },
+      to: {
+        pathNot: ['^core/', '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate|linear-sum-assignment)/'],
+      },
     },
     {
       name: 'core-tests',

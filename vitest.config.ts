@@ -13,7 +13,12 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
-        test: { ...shared, name: 'unit', include: ['{core,paper,server,ui,wire,cli,demo}/**/*.test.ts'], exclude: [ALONE] },
+        test: {
+          ...shared,
+          name: 'unit',
+          include: ['{core,paper,server,ui,wire,cli,demo}/**/*.test.ts'],
+          exclude: [ALONE],
+        },
       },
       { resolve: { alias }, test: { ...shared, name: 'alone', include: [ALONE], isolate: true } },
       {

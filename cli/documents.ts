@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { LIMITS, parsePatch, parseRack, readPlanRequest } from '../core';
-import type { Patch, PatchError, PlanRequest, Rack, Result } from '../core';
+import { LIMITS, parsePatch, parseRack, readEndsRequest, readPlanRequest } from '../core';
+import type { EndsRequest, Patch, PatchError, PlanRequest, Rack, Result } from '../core';
 import { Refusal } from './arguments';
 
 function readText(file: string): string {
@@ -32,7 +32,12 @@ const isRack = (json: unknown): boolean =>
 
 export const readPatch = (file: string): Patch => must(file, parsePatch(readJson(file)));
 export const readRack = (file: string): Rack => must(file, parseRack(readJson(file)));
-export const readRequest = (file: string): PlanRequest => must(file, readPlanRequest(readJson(file)));
+/** A request for one end, or for several. */
+export function readRequest(file: string): PlanRequest | EndsRequest {
+  const json = readJson(file);
+  const several = typeof json === 'object' && json !== null && 'ends' in json;
+  return several ? must(file, readEndsRequest(json)) : must(file, readPlanRequest(json));
+}
 
 /** A patch or a rack, whichever a file says it is. */
 export function readEither(file: string): { readonly patch: Patch } | { readonly rack: Rack } {

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { assignRack, patchPicture, planChain, sheetOf, sheetToCsv, sheetToMarkdown } from '../core';
+import { assignRack, patchPicture, planChain, planEnds, sheetOf, sheetToCsv, sheetToMarkdown } from '../core';
 import { sheetPdf } from '../paper/sheetPdf';
 import type { Patch, Sheet } from '../core';
 import { Refusal } from './arguments';
@@ -21,7 +21,9 @@ export function assignCommand(args: Arguments): unknown {
 
 export function planCommand(args: Arguments): unknown {
   const [request, rack] = pair('plan', args);
-  return planChain(readRequest(request), rack === undefined ? null : readRack(rack));
+  const read = readRequest(request);
+  const owned = rack === undefined ? null : readRack(rack);
+  return 'ends' in read ? planEnds(read, owned) : planChain(read, owned);
 }
 
 const made = (patch: Patch, rack: string | undefined): Sheet =>

@@ -6,7 +6,7 @@ import { PAGE_SCRIPT, PAGE_STYLE } from './sheetPage';
 
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
-/** Text that may stand inside a script element. */
+/** JSON that may stand inside a script element. */
 const inScript = (text: string): string => text.replace(/</g, '\\u003c');
 
 function knobs(sheet: Sheet, step: Extract<SheetStep, { do: 'set' }>): string {
@@ -29,11 +29,20 @@ function stepHtml(sheet: Sheet, step: SheetStep): string {
 
 /** Keeps a screen awake where the browser has no lock of its own. */
 function noSleep(): string {
-  return readFileSync(path.join(process.cwd(), 'node_modules', 'nosleep.js', 'dist', 'NoSleep.min.js'), 'utf8');
+  const file = path.join(process.cwd(), 'node_modules', 'nosleep.js', 'dist', 'NoSleep.min.js');
+  return readFileSync(file, 'utf8').replaceAll('</script', '<\\/script');
+}
+
+interface PageOptions {
+  /** Of the page's policy, where a server hands it out. */
+  readonly nonce?: string;
+  /** Where ticks are sent to, as soon as somebody answers there. */
+  readonly sync?: string;
 }
 
 /** A sheet as one file with all inside: it opens anywhere, keeps its ticks and hands them back as a file. */
-export function sheetHtml(sheet: Sheet): string {
+export function sheetHtml(sheet: Sheet, { nonce, sync }: PageOptions = {}): string {
+  const own = nonce === undefined ? '' : ` nonce="${nonce}"`;
   const title = sheet.rack ? `${sheet.patch}, on ${sheet.rack}` : sheet.patch;
   const needs = [
     ...sheet.needs.modules.map((m) => `${m.label}${m.rack ? `: ${m.rack}` : ''}${m.standIn ? ` (${m.standIn})` : ''}`),
@@ -48,12 +57,12 @@ export function sheetHtml(sheet: Sheet): string {
     .join('');
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${escaped(title)}</title><style>${PAGE_STYLE}</style></head>
+<title>${escaped(title)}</title><style${own}>${PAGE_STYLE}</style></head>
 <body><header><h1>${escaped(title)}</h1><p class="bar"><button id="one" type="button" aria-pressed="false">One at a time</button><button id="awake" type="button" aria-pressed="false">Keep the screen on</button><button id="save" type="button">Save ticks</button><span id="count" role="status"></span></p></header>
 <main><details><summary>Needs</summary><ul>${needs.map((n) => `<li>${escaped(n)}</li>`).join('')}</ul></details>
 <ul class="care">${sheet.cautions.map((c) => `<li>${escaped(c)}</li>`).join('')}</ul>${parts}
 <p class="turn"><button id="back" type="button">Back</button><button id="next" type="button">Next</button></p></main>
-<script>${inScript(noSleep())}</script>
-<script>const SHEET=${inScript(JSON.stringify({ patch: sheet.patch, rack: sheet.rack }))};${PAGE_SCRIPT}</script></body></html>
+<script${own}>${noSleep()}</script>
+<script${own}>const SYNC=${inScript(JSON.stringify(sync ?? null))};const SHEET=${inScript(JSON.stringify({ patch: sheet.patch, rack: sheet.rack }))};${PAGE_SCRIPT}</script></body></html>
 `;
 }

@@ -36,6 +36,9 @@ document.getElementById('one').onclick=()=>{single=!single;const open=steps.find
 document.getElementById('next').onclick=()=>{at=Math.min(steps.length-1,at+1);show()};
 document.getElementById('back').onclick=()=>{at=Math.max(0,at-1);show()};
 document.getElementById('save').onclick=()=>{const a=document.createElement('a');a.href=URL.createObjectURL(new Blob([JSON.stringify({format:'fenvo.ticks',version:1,...SHEET,ticks},null,2)],{type:'application/json'}));a.download=SHEET.patch+'.fenvo-ticks.json';a.click()};
+const merged=(a,b)=>{const m={...a};for(const [id,t] of Object.entries(b))if(!m[id]||t.at>=m[id].at)m[id]=t;return m};
+let due=0;const send=()=>{if(!SYNC)return;clearTimeout(due);due=setTimeout(()=>{fetch(SYNC,{method:'PUT',headers:{'Content-Type':'application/json'},body:JSON.stringify({ticks})}).then((r)=>r.ok?r.json():Promise.reject()).then((k)=>{ticks=merged(ticks,k.ticks);keep();show();document.body.dataset.sent='true'}).catch(()=>{document.body.dataset.sent='false';due=setTimeout(send,4000)})},300)};
+document.addEventListener('change',send);document.addEventListener('input',send);send();
 const sleepless=new NoSleep();document.getElementById('awake').onclick=(e)=>{const on=e.target.getAttribute('aria-pressed')!=='true';if(on)sleepless.enable();else sleepless.disable();e.target.setAttribute('aria-pressed',on)};
 show();
 `;

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { Script } from 'node:vm';
 // The package's own entry reads a file of its own when it is not required: its library alone does not.
 import readPdf from 'pdf-parse/lib/pdf-parse.js';
 import { describe, expect, it } from 'vitest';
@@ -45,5 +46,9 @@ describe('a sheet as one file', () => {
     expect(page).not.toMatch(/<(script|link|img)[^>]+(src|href)=/);
     expect(page).not.toContain('<b>Night</b>');
     for (const step of sheet.steps) expect(page).toContain(`data-tick="${step.id}"`);
+    // Every script of it can be read as one.
+    const scripts = [...page.matchAll(/<script[^>]*>([\s\S]*?)<\/script>/g)].map((m) => m[1]!);
+    expect(scripts).toHaveLength(2);
+    for (const code of scripts) expect(() => new Script(code)).not.toThrow();
   });
 });

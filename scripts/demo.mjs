@@ -10,6 +10,7 @@ const { values } = parseArgs({
     port: { type: 'string', default: '3210' },
     data: { type: 'string' },
     host: { type: 'string', default: '127.0.0.1' },
+    lan: { type: 'boolean', default: false },
   },
 });
 const port = Number(values.port);
@@ -27,6 +28,7 @@ const fill = () => run(process.execPath, [seed], { env: { FENVO_DATA: data } });
 const fresh = !existsSync(path.join(data, 'fenvo.sqlite'));
 if (fresh) fill();
 const serve = [...serverFlags, inRoot('dist', 'serve.mjs'), '--host', values.host, '--port', String(port)];
+if (values.lan) serve.push('--lan');
 startChild(process.execPath, serve, {
   NODE_ENV: 'production',
   FENVO_DATA: data,

@@ -6,13 +6,21 @@ import { parseArgs } from 'node:util';
 import { dataFolder } from './database';
 import { lockFolder } from './folderLock';
 import { securityHeaders } from './headers';
+import { lanAddress, lanFront, ownSource } from './lanFront';
+import { pairings } from './pairing';
 import { refusalOf } from './refusal';
 import type { Refusal } from './refusal';
 
 /** The application behind a front that refuses what no page of its own would send. */
 
 const { values } = parseArgs({
-  options: { host: { type: 'string', default: '127.0.0.1' }, port: { type: 'string', default: '3210' } },
+  options: {
+    host: { type: 'string', default: '127.0.0.1' },
+    port: { type: 'string', default: '3210' },
+    lan: { type: 'boolean', default: false },
+    'lan-host': { type: 'string', default: '0.0.0.0' },
+    'lan-port': { type: 'string' },
+  },
 });
 const port = Number(values.port);
 
@@ -59,3 +67,24 @@ server.on('error', (error) => {
   process.exit(1);
 });
 server.listen(port, values.host);
+
+// A phone on the local network speaks to a front of its own, which hands out paired sheets and nothing else.
+if (values.lan) {
+  const shared = pairings();
+  const front = lanFront(shared, ownSource(`http://127.0.0.1:${port}`));
+  const phones = createServer((request, response) => {
+    front(request, response).catch((error: unknown) => {
+      console.error(error);
+      if (!response.headersSent)
+        refuse(response, { status: 502, code: 'internal', message: 'The sheet cannot be had.' });
+      else response.destroy();
+    });
+  });
+  phones.on('error', (error) => console.error(`the local network: ${error.message}`));
+  const host = values['lan-host'];
+  const lanPort = Number(values['lan-port'] ?? port + 1);
+  phones.listen(lanPort, host, () => {
+    shared.address = `http://${host === '0.0.0.0' ? (lanAddress() ?? '127.0.0.1') : host}:${lanPort}`;
+    console.log(`paired phones reach their sheets at ${shared.address}`);
+  });
+}

@@ -60,3 +60,31 @@ export function mergedTicks(a: Ticks, b: Ticks): Ticks {
   }
   return merged;
 }
+
+/** A phone that was paired over the local network. */
+export interface PairedPhone {
+  readonly id: string;
+  readonly patch: string;
+  /** What its browser says of itself. */
+  readonly agent: string;
+  /** Milliseconds since 1970. */
+  readonly since: number;
+}
+
+export interface PairingState {
+  /** Where the local network reaches the program; null where it was not started for it. */
+  readonly address: string | null;
+  readonly phones: readonly PairedPhone[];
+}
+
+export interface PairingRequest {
+  readonly patch: string;
+  readonly rack: string;
+}
+
+/** A code for one phone, good once. */
+export interface PairingCode {
+  readonly code: string;
+  readonly url: string;
+  readonly until: number;
+}

@@ -8,7 +8,7 @@ import { patchOf } from '../testing/patch';
 import { rackOf } from '../testing/racks';
 import { planChain } from './plan';
 import { planEnds } from './planEnds';
-import { readPlanRequest } from './request';
+import { readEndsRequest, readPlanRequest } from './request';
 import type { Wish } from './request';
 
 const cutoff: Wish = { quantity: 'frequency', low: 250, high: 4000 };
@@ -138,6 +138,30 @@ describe('planning a chain', () => {
       ),
       { numRuns: 8 },
     );
+  });
+
+  it('reads requests for several ends, and names what is wrong with them', () => {
+    const patch = {
+      format: 'fenvo.patch',
+      version: 1,
+      modules: [
+        { id: 'a', kind: 'lfo' },
+        { id: 'tone', kind: 'filter' },
+      ],
+    };
+    const faults = (x: object) => {
+      const read = readEndsRequest({ patch, from: 'a.out', ...x });
+      return read.ok ? [] : read.errors.map((e) => e.path);
+    };
+    const end = { to: 'tone.cutoff', target: cutoff };
+    expect(faults({ ends: [{ ...end, direction: 'against' }] })).toEqual([]);
+    expect(faults({ ends: [end, { ...end, to: 'tone.none', direction: 'up' }] })).toEqual([
+      'ends[1].direction',
+      'ends[1].to',
+    ]);
+    expect(faults({ ends: 7 })).toEqual(['ends']);
+    expect(faults({ ends: [end], from: 'a.none' })).toEqual(['from']);
+    expect(faults({ ends: [end], patch: {} })).toEqual(['patch.format']);
   });
 
   it('reads requests, and names what is wrong with them', () => {

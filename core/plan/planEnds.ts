@@ -1,23 +1,8 @@
 import type { Rack } from '../document/rackTypes';
 import type { Patch } from '../document/types';
-import type { Direction } from './direction';
 import { planChain } from './plan';
 import type { Proposal } from './plan';
-import type { PlanRequest, Wish } from './request';
-
-export interface EndWish {
-  readonly to: string;
-  readonly target: Wish;
-  readonly direction?: Direction;
-}
-
-/** Several destinations from one source, each with its own span and direction. */
-export interface EndsRequest {
-  readonly patch: Patch;
-  readonly from: string;
-  readonly ends: readonly EndWish[];
-  readonly stages?: PlanRequest['stages'];
-}
+import type { EndsRequest } from './request';
 
 export interface EndsPlan {
   /** The chain chosen for each end, in their order; null where there is none at all. */

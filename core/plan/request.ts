@@ -54,8 +54,8 @@ function sourceOf(r: Reader, x: unknown, patch: Patch | null): PlanRequest['from
   return { kind: text, params: readParams(r, kind, given, 'from.params') };
 }
 
-function destinationOf(r: Reader, x: unknown, patch: Patch | null): string {
-  const to = r.text(x, 'to', 100);
+function destinationOf(r: Reader, x: unknown, patch: Patch | null, path = 'to'): string {
+  const to = r.text(x, path, 100);
   if (typeof x !== 'string') return to;
   const [name = '', socket = ''] = to.split('.');
   const inputs = patch
@@ -63,14 +63,65 @@ function destinationOf(r: Reader, x: unknown, patch: Patch | null): string {
         .modules.find((m) => m.id === name)
         ?.inputs.map((s) => s.spec.name) ?? null)
     : inputsOfKind(kindNamed(name));
-  if (!inputs) r.fail('to', patch ? `there is no module ${shown(name)}` : `there is no kind ${shown(name)}`);
+  if (!inputs) r.fail(path, patch ? `there is no module ${shown(name)}` : `there is no kind ${shown(name)}`);
   else if (!inputs.includes(socket))
-    r.fail('to', `${shown(socket)} is not an input of ${name}; known are ${inputs.join(', ')}`);
+    r.fail(path, `${shown(socket)} is not an input of ${name}; known are ${inputs.join(', ')}`);
   return to;
 }
 
 const inputsOfKind = (kind: Kind | undefined): string[] | null =>
   kind ? kind.inputs(completeParams(kind)).map((s) => s.name) : null;
+
+function readStages(r: Reader, x: unknown): PlanRequest['stages'] {
+  return x === undefined ? undefined : (r.whole(x, 'stages', 1, MOST_STAGES) as 1 | 2 | 3 | 4);
+}
+
+function readDirection(r: Reader, x: unknown, path: string): Direction | undefined {
+  return x === undefined ? undefined : r.oneOf(x, path, ['with', 'against'] as const);
+}
+
+/** One of several destinations, with its own span and direction. */
+export interface EndWish {
+  readonly to: string;
+  readonly target: Wish;
+  readonly direction?: Direction;
+}
+
+/** Several destinations from one source. */
+export interface EndsRequest {
+  readonly patch: Patch;
+  readonly from: string;
+  readonly ends: readonly EndWish[];
+  readonly stages?: PlanRequest['stages'];
+}
+
+const MOST_ENDS = 16;
+
+/** Reads a request for several ends; every fault with its place. */
+export function readEndsRequest(json: unknown): Result<EndsRequest, PatchError[]> {
+  const r = new Reader();
+  const x = r.object(json, '');
+  r.known(x, '', ['patch', 'from', 'ends', 'stages']);
+  const parsed = parsePatch(own(x, 'patch'));
+  if (!parsed.ok)
+    return { ok: false, errors: parsed.errors.map((e) => ({ ...e, path: e.path ? `patch.${e.path}` : 'patch' })) };
+  const patch = parsed.value;
+  const from = sourceOf(r, own(x, 'from'), patch);
+  const ends = r.list(own(x, 'ends') ?? null, 'ends', MOST_ENDS).map((item, i): EndWish => {
+    const path = `ends[${i}]`;
+    const end = r.object(item, path);
+    r.known(end, path, ['to', 'target', 'direction']);
+    const direction = readDirection(r, own(end, 'direction'), `${path}.direction`);
+    return {
+      to: destinationOf(r, own(end, 'to'), patch, `${path}.to`),
+      target: readWish(r, own(end, 'target'), patch, `${path}.target`),
+      ...(direction !== undefined && { direction }),
+    };
+  });
+  const stages = readStages(r, own(x, 'stages'));
+  if (r.errors.length > 0 || typeof from !== 'string') return { ok: false, errors: r.errors };
+  return { ok: true, value: { patch, from, ends, ...(stages !== undefined && { stages }) } };
+}
 
 /** Reads a request; every fault with its place. */
 export function readPlanRequest(json: unknown): Result<PlanRequest, PatchError[]> {
@@ -84,29 +135,26 @@ export function readPlanRequest(json: unknown): Result<PlanRequest, PatchError[]
   const from = sourceOf(r, own(x, 'from'), patch);
   const to = destinationOf(r, own(x, 'to'), patch);
   const target = readWish(r, own(x, 'target'), patch);
-  const stages = own(x, 'stages') === undefined ? undefined : r.whole(own(x, 'stages'), 'stages', 1, MOST_STAGES);
-  const direction =
-    own(x, 'direction') === undefined
-      ? undefined
-      : r.oneOf(own(x, 'direction'), 'direction', ['with', 'against'] as const);
+  const stages = readStages(r, own(x, 'stages'));
+  const direction = readDirection(r, own(x, 'direction'), 'direction');
   if (r.errors.length > 0) return { ok: false, errors: r.errors };
   const value: PlanRequest = {
     ...(patch && { patch }),
     from,
     to,
     target,
-    ...(stages !== undefined && { stages: stages as 1 | 2 | 3 | 4 }),
+    ...(stages !== undefined && { stages }),
     ...(direction !== undefined && { direction }),
   };
   return { ok: true, value };
 }
 
 /** A target without its place: read as one, at a place of its own. */
-function readWish(r: Reader, x: unknown, patch: Patch | null): Wish {
-  const given: Fields = r.object(x, 'target');
-  if (own(given, 'at') !== undefined) r.fail('target.at', 'is the destination, which is named by "to"');
+function readWish(r: Reader, x: unknown, patch: Patch | null, path = 'target'): Wish {
+  const given: Fields = r.object(x, path);
+  if (own(given, 'at') !== undefined) r.fail(`${path}.at`, 'is the destination, which is named by "to"');
   const modules = new Set(patch?.modules.map((m) => m.id));
-  const target = readTarget(r, { ...given, at: 'here' }, 'target', {
+  const target = readTarget(r, { ...given, at: 'here' }, path, {
     socket: (v, path) => r.text(v, path, 100),
     module: (v, path) => {
       const id = r.text(v, path, 32);

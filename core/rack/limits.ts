@@ -17,6 +17,8 @@ export interface ChannelLimits {
   readonly choices: ReadonlyMap<string, readonly ParamValue[]>;
   /** What is printed around a knob there. */
   readonly panels: ReadonlyMap<string, Panel>;
+  /** By module, one sigma of its knobs as it was measured there, as a share of their travel. */
+  readonly spreads: ReadonlyMap<string, number>;
 }
 
 /** A setting that cannot be made on the channel that its module sits on. */
@@ -39,17 +41,20 @@ export function channelLimits(patch: Patch, rack: Rack): ChannelLimits {
   const limits = new Map<string, readonly [number, number]>();
   const choices = new Map<string, readonly ParamValue[]>();
   const panels = new Map<string, Panel>();
+  const spreads = new Map<string, number>();
   for (const { m, place } of sittings(patch, rack)) {
     const kind = kindNamed(m.kind);
     const mode = place && modeOf(place.channel, m.kind);
     if (!kind || !mode) continue;
+    const spread = place.channel.measured?.spread;
+    if (spread !== undefined) spreads.set(m.id, spread);
     for (const { name, min, max } of knobsOf(kind, completeParams(kind, m.params, patch.settings.bpm)))
       limits.set(`${m.id}.${name}`, limitsThere(mode, name, [min, max]));
     for (const [name, value] of Object.entries(mode.fixed)) choices.set(`${m.id}.${name}`, [value]);
     for (const [name, values] of Object.entries(mode.choices)) choices.set(`${m.id}.${name}`, values);
     for (const [name, panel] of Object.entries(place.channel.knobs)) panels.set(`${m.id}.${name}`, panel);
   }
-  return { limits, choices, panels };
+  return { limits, choices, panels, spreads };
 }
 
 /** What cannot be set where a patch sits, and channels that two modules sit on or that are not there. */

@@ -190,7 +190,7 @@ export function sheetOf(given: Patch, options: SheetOptions = {}): Sheet {
   const graph = buildGraph(patch);
   const channels = options.rack
     ? channelLimits(patch, options.rack)
-    : { limits: new Map(), choices: new Map(), panels: new Map() };
+    : { limits: new Map(), choices: new Map(), panels: new Map(), spreads: new Map() };
   const teller = new Teller(graph, channels, options.meter ?? USUAL_METER, options.asset);
   const acts = new Order(graph).run();
   const told = acts.flatMap((act, i) => {

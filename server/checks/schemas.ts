@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { ASSET } from '../../core';
 import { SHEET_FORMATS } from '../../wire/racks';
-import type { CreateRackRequest, SaveRackRequest, SheetFormat, Ticks } from '../../wire/racks';
+import type { CreateRackRequest, PairingRequest, SaveRackRequest, SheetFormat, Ticks } from '../../wire/racks';
 import type { CreateRequest, KeptFor, SaveRequest, TagsRequest } from '../../wire/patches';
 
 export const idSchema = Joi.string()
@@ -80,3 +80,5 @@ export const ticksSchema = Joi.object<{ ticks: Ticks }>({
     .max(MOST_TICKS)
     .required(),
 });
+
+export const pairingSchema = Joi.object<PairingRequest>({ patch: idSchema, rack: rackId });

@@ -24,7 +24,7 @@ async function forget(page: Page, origin: string): Promise<void> {
 }
 
 /** An application and a context for a file of tests, and a page for each, which must never show a fault. */
-export function openPages(): { readonly at: At } {
+export function openPages(options: Parameters<typeof Application.open>[0] = {}): { readonly at: At } {
   const at = { faults: [] as string[] } as At;
   let application: Application;
   let close: () => Promise<void>;
@@ -36,7 +36,7 @@ export function openPages(): { readonly at: At } {
     return { page, desk: new DeskDriver(page, at.url) };
   };
   beforeAll(async () => {
-    application = await Application.open();
+    application = await Application.open(options);
     at.url = application.url;
     // One context a file: its scripts are read once.
     ({ context: at.context, close } = await openContext());

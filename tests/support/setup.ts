@@ -25,16 +25,18 @@ export class Application {
   private constructor(
     readonly port: number,
     readonly data: string,
+    /** Where paired phones would come in, on this machine alone. */
+    private readonly lanPort: number | null,
   ) {}
 
-  static async open(): Promise<Application> {
+  static async open({ lan = false } = {}): Promise<Application> {
     const data = mkdtempSync(path.join(tmpdir(), 'fenvo-data-'));
     const seeded = spawnSync(process.execPath, ['dist/seed.mjs'], {
       env: { ...process.env, FENVO_DATA: data },
       encoding: 'utf8',
     });
     if (seeded.status !== 0) throw new Error(`the demo data could not be made: ${seeded.stderr}`);
-    const application = new Application(await freePort(), data);
+    const application = new Application(await freePort(), data, lan ? await freePort() : null);
     await application.start();
     return application;
   }
@@ -49,8 +51,12 @@ export class Application {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  private get lan(): string[] {
+    return this.lanPort === null ? [] : ['--lan', '--lan-host', '127.0.0.1', '--lan-port', String(this.lanPort)];
+  }
+
   async start(): Promise<void> {
-    this.child = spawn(process.execPath, [...serverFlags, 'dist/serve.mjs', '--port', String(this.port)], {
+    this.child = spawn(process.execPath, [...serverFlags, 'dist/serve.mjs', '--port', String(this.port), ...this.lan], {
       env: {
         ...process.env,
         NODE_ENV: 'production',

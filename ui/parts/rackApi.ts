@@ -1,5 +1,15 @@
 import type { Document } from '@/wire/patches';
-import type { CreateRackRequest, ListedRack, SaveRackRequest, StoredRack, Ticks, Tonight } from '@/wire/racks';
+import type {
+  CreateRackRequest,
+  ListedRack,
+  PairingCode,
+  PairingRequest,
+  PairingState,
+  SaveRackRequest,
+  StoredRack,
+  Ticks,
+  Tonight,
+} from '@/wire/racks';
 import type { Sheet } from '@/core';
 import { call } from './api';
 
@@ -24,4 +34,8 @@ export const rackApi = {
     call<{ ticks: Ticks }>('GET', sheetAt(patch, 'ticks', rack)).then((x) => x.ticks),
   addTicks: (patch: string, rack: string, ticks: Ticks) =>
     call<{ ticks: Ticks }>('PUT', sheetAt(patch, 'ticks', rack), { ticks }).then((x) => x.ticks),
+  pairings: () => call<PairingState>('GET', '/pairings'),
+  pair: (patch: string, rack: string) =>
+    call<PairingCode>('POST', '/pairings', { patch, rack } satisfies PairingRequest),
+  endPairing: (id: string) => call<{ id: string }>('DELETE', `/pairings/${encodeURIComponent(id)}`),
 };

@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Sheet } from '@/core';
 import { rackApi } from '@/ui/parts/rackApi';
@@ -10,6 +11,8 @@ import { SelectField } from '@/ui/parts/SelectField';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { ListedRack } from '@/wire/racks';
 import { useAwake } from './useAwake';
+
+const PhoneDialog = dynamic(() => import('./PhoneDialog').then((m) => m.PhoneDialog), { ssr: false });
 import type { Ticking } from './useTicks';
 
 interface Props {
@@ -95,6 +98,7 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
         <Button onClick={() => window.print()} sx={{ ...big, display: { xs: 'none', md: 'inline-flex' } }}>
           Print
         </Button>
+        <ToPhone patch={id} rack={rack} />
         <TakeAway id={id} rack={rack} name={sheet?.patch ?? 'sheet'} />
         <Box sx={{ flex: 1 }} />
         <Box component="span" role="status" data-done={done}>
@@ -103,6 +107,19 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
         </Box>
       </Box>
     </Box>
+  );
+}
+
+/** The sheet on a phone of the local network; fetched when it is asked for. */
+function ToPhone({ patch, rack }: { readonly patch: string; readonly rack: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button onClick={() => setOpen(true)} sx={{ ...big, display: { xs: 'none', md: 'inline-flex' } }}>
+        To a phone
+      </Button>
+      {open && <PhoneDialog patch={patch} rack={rack} onClose={() => setOpen(false)} />}
+    </>
   );
 }
 

@@ -8,12 +8,13 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
 import type { ModuleErrors, Patch, ToleranceReport } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { QuantityField } from '@/ui/parts/QuantityField';
+import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import { useSolving } from '@/ui/session/solving';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -49,7 +50,9 @@ export function SpreadBody({ desk, shown }: Props) {
   const solving = useSolving();
   const { spread, busy, progress } = useStore(solving);
   const patch = useStore(desk, (s) => s.patch);
-  const [errors, setErrors] = useState<Errors>({ all: USUAL_ERRORS, modules: {} });
+  const measured = useStore(channels, (s) => s.limits?.spreads);
+  const [typed, setErrors] = useState<Errors>({ all: USUAL_ERRORS, modules: {} });
+  const errors = useMemo(() => withMeasured(typed, measured), [typed, measured]);
   const report = spread?.patch === patch ? spread.report : null;
   return (
     <>
@@ -73,6 +76,12 @@ export function SpreadBody({ desk, shown }: Props) {
       {report && <Report report={report} at={shown} modules={patch.modules} />}
     </>
   );
+}
+
+/** What was measured of the channels that modules sit on, where nobody typed something else. */
+function withMeasured({ all, modules }: Errors, measured: ReadonlyMap<string, number> | undefined): Errors {
+  const known = [...(measured ?? [])].map(([id, knob]) => [id, { knob, ...modules[id] }] as const);
+  return { all, modules: { ...modules, ...Object.fromEntries(known) } };
 }
 
 interface FieldsProps {

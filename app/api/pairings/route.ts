@@ -1,0 +1,21 @@
+import { route } from '@/server/api';
+import { ApiError } from '@/server/checks/errors';
+import { pairingSchema } from '@/server/checks/schemas';
+import { pairings } from '@/server/pairing';
+import type { PairingCode, PairingState } from '@/wire/racks';
+
+export const GET = route<PairingState>(() => {
+  const { address } = pairings();
+  return Promise.resolve({ address, phones: pairings().list() });
+});
+
+/** A code for one phone, for one sheet; only where the program was started for the local network. */
+export const POST = route<PairingCode>(async ({ patches, body }) => {
+  const place = await body(pairingSchema);
+  await patches.get(place.patch);
+  const { address } = pairings();
+  if (address === null)
+    throw new ApiError(409, 'no-lan', 'Fenvo was not started for the local network: start it with --lan.');
+  const { code, until } = pairings().issue(place);
+  return { code, until, url: `${address}/pair?code=${code}` };
+}, 201);

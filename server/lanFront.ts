@@ -1,0 +1,126 @@
+import { randomUUID } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { networkInterfaces } from 'node:os';
+import type { Sheet } from '../core';
+import { sheetHtml } from '../paper/sheetHtml';
+import { securityHeaders } from './headers';
+import type { Pairings, SheetPlace } from './pairing';
+
+/** What the front needs of the program: one sheet, and its ticks. */
+export interface SheetSource {
+  sheet(place: SheetPlace): Promise<Sheet>;
+  ticks(place: SheetPlace): Promise<unknown>;
+  /** @returns what is known after it, or null where what was sent is no list of ticks. */
+  addTicks(place: SheetPlace, body: string): Promise<unknown>;
+}
+
+const COOKIE = 'fenvo-phone';
+const MOST_BYTES = 1_000_000;
+
+function answer(
+  response: ServerResponse,
+  status: number,
+  type: string,
+  body: string,
+  more: Record<string, string> = {},
+): void {
+  response.writeHead(status, { ...securityHeaders, 'Content-Type': type, 'Cache-Control': 'no-store', ...more });
+  response.end(body);
+}
+
+const refuse = (response: ServerResponse, status: number, says: string): void =>
+  answer(response, status, 'text/plain; charset=utf-8', says);
+
+function tokenOf({ headers }: IncomingMessage): string {
+  const found = (headers.cookie ?? '').split(/;\s*/).find((c) => c.startsWith(`${COOKIE}=`));
+  return found?.slice(COOKIE.length + 1) ?? '';
+}
+
+async function bodyOf(request: IncomingMessage): Promise<string | null> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of request as AsyncIterable<Buffer>) {
+    size += chunk.length;
+    if (size > MOST_BYTES) return null;
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+/** A page of another site cannot send here: it must say that it comes from this one. */
+const fromItself = ({ headers }: IncomingMessage): boolean =>
+  headers.origin === undefined || headers.origin === `http://${headers.host ?? ''}`;
+
+async function ticks(
+  request: IncomingMessage,
+  response: ServerResponse,
+  source: SheetSource,
+  place: SheetPlace,
+): Promise<void> {
+  const json = (known: unknown): void => answer(response, 200, 'application/json', JSON.stringify(known));
+  if (request.method === 'GET') return json(await source.ticks(place));
+  if (request.method !== 'PUT' || !fromItself(request)) return refuse(response, 405, 'Only ticks are taken here.');
+  const body = await bodyOf(request);
+  const known = body === null ? null : await source.addTicks(place, body);
+  if (known === null) return refuse(response, 400, 'These are no ticks.');
+  return json(known);
+}
+
+async function page(response: ServerResponse, source: SheetSource, place: SheetPlace): Promise<void> {
+  const nonce = randomUUID();
+  const policy = `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; img-src data:; media-src data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'`;
+  const html = sheetHtml(await source.sheet(place), { nonce, sync: '/ticks' });
+  answer(response, 200, 'text/html; charset=utf-8', html, { 'Content-Security-Policy': policy });
+}
+
+/**
+ * What a phone on the local network may do, and nothing else: be paired by a code, see the one sheet that it was paired
+ * for, and send and fetch its ticks.
+ */
+export function lanFront(pairings: Pairings, source: SheetSource) {
+  return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
+    const url = new URL(request.url ?? '/', 'http://phone');
+    if (url.pathname === '/pair' && request.method === 'GET') {
+      const made = pairings.redeem(url.searchParams.get('code') ?? '', request.headers['user-agent'] ?? '');
+      if (!made)
+        return refuse(response, 403, 'This code is not known, was used, or is too old. Ask for a new one at the desk.');
+      const cookie = `${COOKIE}=${made.token}; HttpOnly; SameSite=Strict; Path=/; Max-Age=43200`;
+      response.writeHead(303, { ...securityHeaders, Location: '/', 'Set-Cookie': cookie, 'Cache-Control': 'no-store' });
+      response.end();
+      return;
+    }
+    const place = pairings.placeOf(tokenOf(request));
+    if (!place) return refuse(response, 403, 'This phone is not paired, or no longer. Ask for a code at the desk.');
+    if (url.pathname === '/ticks') return ticks(request, response, source, place);
+    if (url.pathname === '/' && request.method === 'GET') return page(response, source, place);
+    refuse(response, 404, 'There is nothing else here for a phone.');
+  };
+}
+
+/** The first address that others of the local network could reach this machine by. */
+export function lanAddress(): string | null {
+  const all = Object.values(networkInterfaces()).flatMap((list) => list ?? []);
+  return all.find((a) => a.family === 'IPv4' && !a.internal)?.address ?? null;
+}
+
+/** Asks the program itself, on its own address. */
+export function ownSource(url: string): SheetSource {
+  const at = (place: SheetPlace, what: string): string =>
+    `${url}/api/patches/${encodeURIComponent(place.patch)}/${what}?${new URLSearchParams(place.rack ? { rack: place.rack } : {}).toString()}`;
+  const json = async (response: Response): Promise<unknown> => {
+    if (!response.ok) throw new Error(`the program answered ${response.status}`);
+    return response.json();
+  };
+  return {
+    sheet: async (place) => (await json(await fetch(at(place, 'sheet')))) as Sheet,
+    ticks: async (place) => json(await fetch(at(place, 'ticks'))),
+    async addTicks(place, body) {
+      const response = await fetch(at(place, 'ticks'), {
+        method: 'PUT',
+        body,
+        headers: { 'Content-Type': 'application/json' },
+      });
+      return response.status === 400 ? null : json(response);
+    },
+  };
+}

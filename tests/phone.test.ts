@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest';
+import { storePatch } from './support/desk';
+import { openPages } from './support/pages';
+
+const { at } = openPages({ lan: true });
+
+describe('a sheet on a phone of the local network', () => {
+  it('is paired by a code, ticked there, seen at the desk, and ended', async () => {
+    const { page, desk } = at;
+    const id = await storePatch(at.url, {
+      format: 'fenvo.patch',
+      version: 1,
+      name: 'Two stages',
+      modules: [
+        { id: 'slow', kind: 'lfo' },
+        { id: 'trim', kind: 'offset' },
+      ],
+      cables: [{ from: 'slow.out', to: 'trim.in' }],
+    });
+    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await page.waitForSelector('[data-step]');
+    await desk.button('To a phone');
+    await desk.button('Show a code');
+    const code = await page.waitForSelector('[data-pairing]');
+    const url = await code!.evaluate((e) => e.getAttribute('data-pairing') ?? '');
+    expect(url).toMatch(/^http:\/\/127\.0\.0\.1:\d+\/pair\?code=/);
+    await page.waitForSelector('[aria-label="QR code of the address"] path');
+
+    const phone = (await at.newPage()).page;
+    await phone.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await phone.goto(url, { waitUntil: 'domcontentloaded' });
+    expect(new URL(phone.url()).pathname).toBe('/');
+    await phone.click('[data-tick="set-slow"]');
+    await phone.type('[data-read="measure-slow.out"]', '-4.9');
+    await phone.waitForSelector('body[data-sent=true]');
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+    const ticks = async () =>
+      (await (await fetch(`${at.url}/api/patches/${id}/ticks`)).json()) as {
+        ticks: Record<string, { done: boolean; read?: string }>;
+      };
+    await expect.poll(async () => (await ticks()).ticks['measure-slow.out']?.read).toBe('-4.9');
+    expect((await ticks()).ticks['set-slow']!.done).toBe(true);
+
+    // The same code again, and anything but the sheet, are refused.
+    expect((await fetch(url)).status).toBe(403);
+    const lan = new URL(url).origin;
+    expect((await fetch(`${lan}/api/patches`)).status).toBe(403);
+    await page.bringToFront();
+    const end = await page.waitForSelector('[data-phone] button');
+    await end!.click();
+    await page.waitForSelector('[data-phone]', { hidden: true });
+    const after = await phone.evaluate(async () => (await fetch('/ticks')).status);
+    expect(after).toBe(403);
+    at.expectFault(/403/);
+  });
+});
