@@ -14,6 +14,7 @@ import { SeatSection } from '../rack/SeatSection';
 import { HelpersSection } from './HelpersSection';
 import { Knobs, paramsShown } from './Knobs';
 import { NormalsSection } from './NormalsSection';
+import { ResponseSection } from './ResponseSection';
 import { Setting } from './Setting';
 import { SocketTable } from './SocketTable';
 import { StageActions } from './StageActions';
@@ -77,6 +78,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       <SocketTable module={module} patch={patch} predicted={predicted} edit={edit} begin={begin} />
       <Facts module={module} predicted={predicted} />
       <HelpersSection id={id} patch={patch} findings={predicted.prediction.findings} edit={edit} />
+      <ResponseSection module={module} predicted={predicted} />
       <SeatSection id={id} label={label} patch={patch} edit={edit} />
       {setUp.length > 0 && (
         <Section id="setup" title="Set-up: ranges and build">
