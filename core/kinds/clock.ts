@@ -24,6 +24,7 @@ export const clock = kind({
   brief: (p) => `${showNumber(p.bpm, 0)} bpm${p.beats === 1 ? '' : ` · ${showNumber(p.beats, 2)}`}`,
   inputs: () => [gate('reset')],
   outputs: () => ['out'],
+  gates: ['out'],
   hertz: (p) => p.bpm / (60 * p.beats),
   scaledBy: () => ['lowVolts', 'highVolts'],
   memory: (_, connected) => connected('reset'),

@@ -27,6 +27,7 @@ export const comparator = kind({
   brief: (p) => `high from ${showVolts(p.thresholdVolts)}`,
   inputs: () => [signal('in'), control('threshold')],
   outputs: () => ['out', 'inverted'],
+  gates: ['out', 'inverted'],
   remakes: always,
   memory: always,
   detects: { input: 'in', fate },

@@ -20,6 +20,7 @@ export const divider = kind({
   brief: (p) => `by ${p.by}`,
   inputs: (p) => [gate('in', p.thresholdVolts), gate('reset', p.thresholdVolts)],
   outputs: () => ['out'],
+  gates: ['out'],
   memory: always,
   repeatsTimes: (p, input) => (input === 'in' ? p.by : 1),
   law(b, p, io) {

@@ -138,6 +138,7 @@ export const envelope = kind({
   brief: (p) => `${p.mode.toUpperCase()}, ${briefSeconds(p.attack)} up`,
   inputs: (p) => [gate('gate', p.thresholdVolts), control('level'), control('time', 0, 'timeAmount')],
   outputs: () => ['out', 'inverted', 'end', 'rising'],
+  gates: ['end', 'rising'],
   hertz: (p) => (p.mode === 'loop' ? 1 / (p.attack + p.decay) : 0),
   memory: always,
   free: (p, connected) => p.mode === 'loop' && !connected('gate'),

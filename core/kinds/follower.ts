@@ -31,6 +31,7 @@ export const follower = kind({
   brief: (p) => `gain ${showNumber(p.gain, 1)}`,
   inputs: () => [signal('in')],
   outputs: () => ['out', 'gate'],
+  gates: ['gate'],
   smooths: true,
   remakes: always,
   memory: always,

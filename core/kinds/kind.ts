@@ -172,6 +172,8 @@ interface Shape<P> {
   readonly plays?: string;
   /** Where it stands among the ends that are offered, the first being 1; left out: among the others. */
   readonly offered?: number;
+  /** Outputs that are gates: high or low, whatever their levels are. */
+  readonly gates?: readonly string[];
   /** Takes no place in a rack, or only where the rack has one. Left out: always takes one. */
   readonly unracked?: 'always' | 'where none is';
   /** Ties outputs together by wire. */

@@ -83,6 +83,7 @@ export const lfo = kind({
   brief: (p) => `${shapeNames[p.shape]}, ${p.mode === 'once' ? 'once, ' : ''}${briefSeconds(1 / p.rateHz)}`,
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', ...otherNames],
+  gates: ['pulse'],
   hertz: (p) => p.rateHz,
   runs: (p) => p.mode === 'free',
   scaledBy: () => ['lowVolts', 'highVolts'],

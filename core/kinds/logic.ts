@@ -26,6 +26,7 @@ export const logic = kind({
   brief: (p) => p.op,
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],
+  gates: ['out'],
   remakes: (p) => isGate(p.op),
   memory: (p) => isGate(p.op),
   law(b, p, io) {

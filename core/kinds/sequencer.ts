@@ -24,6 +24,7 @@ export const sequencer = kind({
   brief: (p) => `${p.steps.length} steps`,
   inputs: () => [gate('clock'), gate('reset')],
   outputs: () => ['cv', 'gate'],
+  gates: ['gate'],
   memory: always,
   repeatsTimes: (p, input) => (input === 'clock' ? p.steps.length : 1),
   law(b, p, io): Record<string, Lin> {

@@ -4,7 +4,7 @@ import type { Tolerance } from '../answers/tolerance';
 import { readingsOf } from '../answers/readings';
 import type { Reading } from '../answers/readings';
 import { repeatsIn } from '../bounds/repeats';
-import { idOf } from '../document/sockets';
+import { idOf, nameOf } from '../document/sockets';
 import type { Cable, Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { needsAudioRate, upstreamOf } from '../graph/upstream';
@@ -108,7 +108,7 @@ export function expectAt(patch: Patch, socket: string, meter: MeterSpec, asset?:
   const period = repeats?.repeatsEvery ?? null;
   const scope = { peakToPeak: high - low, period };
   if (high - low <= STILL_VOLTS) return { at: socket, meter: [volts('steady', mean, both, meter.share)], scope };
-  const levels = levelsOf(trace);
+  const levels = m?.kind.gates?.includes(nameOf(socket)) ? levelsOf(trace) : null;
   if (levels) {
     const { percent, perSecond } = pulsesOf(trace, levels, simulation.sampleRate);
     const readings: MeterReading[] = [

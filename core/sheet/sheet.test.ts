@@ -130,6 +130,16 @@ describe('a sheet', () => {
     expect(meter(gates, 'measure-hold.out')).toEqual({ steady: expect.closeTo(1.5, 6) });
   });
 
+  it('reads a row of two voltages as a slow voltage, not as a gate', () => {
+    const steps = [0, 2].map((volts) => ({ volts, gate: true, tie: false }));
+    const patch = patchOf(
+      { beat: ['clock', { bpm: 60 }], row: ['sequencer', { steps }], tone: ['oscillator'] },
+      ['beat.out > row.clock', 'row.cv > tone.pitch'],
+      { duration: 4 },
+    );
+    expect(Object.keys(meter(sheetOf(patch), 'measure-row.cv'))).toEqual(['low', 'high', 'mean']);
+  });
+
   it('on a rack speaks of its channels, of stand-ins and of what is short', () => {
     const rack = rackOf({
       osc: { a: 'lfo', b: 'oscillator' },
