@@ -3,10 +3,11 @@ import type { Kind } from '../kinds/kind';
 import type { ParamValue } from '../kinds/params';
 import { tooDeep } from './depth';
 import { migrateRack } from './migrate';
-import { completeParams, readParam, readParams } from './params';
+import { readParam, readParams } from './params';
 import { isObject, own, Reader, shown } from './reader';
 import type { Fields } from './reader';
 import { readChannelNormals } from './rackNormals';
+import { socketsOf } from './rackSockets';
 import { blankRack, RACK_LIMITS } from './rackTypes';
 import type { Channel, ChannelMode, Measured, PanelScale, Rack, RackModule } from './rackTypes';
 import { ID_PATTERN, LIMITS, OHMS } from './types';
@@ -166,14 +167,6 @@ function readChoices(r: Reader, kind: Kind, key: string, x: unknown, path: strin
   const list = r.list(x ?? null, path, 32);
   if (list.length === 0) r.fail(path, 'must allow at least one');
   return list.map((v, i) => readParam(r, spec, v, `${path}[${i}]`));
-}
-
-/** The sockets that a mode has as it stands. */
-export function socketsOf(mode: ChannelMode): { readonly inputs: string[]; readonly outputs: string[] } {
-  const kind = kindNamed(mode.kind);
-  if (!kind) return { inputs: [], outputs: [] };
-  const params = completeParams(kind, mode.fixed);
-  return { inputs: kind.inputs(params).map((s) => s.name), outputs: [...kind.outputs(params)] };
 }
 
 function readKnobs(r: Reader, x: unknown, path: string, modes: Channel['modes']): Record<string, PanelScale> {

@@ -1,23 +1,11 @@
-import { kindNamed } from '../kinds';
-import { completeParams } from './params';
 import { isObject, own, shown } from './reader';
 import type { Reader } from './reader';
+import { socketsOf } from './rackSockets';
 import { RACK_LIMITS } from './rackTypes';
 import type { Channel, ChannelNormal } from './rackTypes';
 
-const inputsOf = ({ modes }: Channel): Set<string> => socketsAt(modes, 'inputs');
-const outputsOf = ({ modes }: Channel): Set<string> => socketsAt(modes, 'outputs');
-
-/** The sockets of every mode, with as many inputs as a channel's fixed settings give it. */
-function socketsAt(modes: Channel['modes'], side: 'inputs' | 'outputs'): Set<string> {
-  const names = modes.flatMap((mode) => {
-    const kind = kindNamed(mode.kind);
-    if (!kind) return [];
-    const params = completeParams(kind, mode.fixed);
-    return side === 'inputs' ? kind.inputs(params).map((s) => s.name) : [...kind.outputs(params)];
-  });
-  return new Set(names);
-}
+const inputsOf = ({ modes }: Channel): Set<string> => new Set(modes.flatMap((m) => socketsOf(m).inputs));
+const outputsOf = ({ modes }: Channel): Set<string> => new Set(modes.flatMap((m) => socketsOf(m).outputs));
 
 /** Reads the normals of a module's channels, once all of its channels are known, into those channels. */
 export function readChannelNormals(r: Reader, list: unknown, path: string, channels: Channel[]): void {

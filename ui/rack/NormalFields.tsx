@@ -1,6 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
-import { completeParams, kindNamed } from '@/core';
+import { socketsOfMode } from '@/core';
 import type { Channel, RackModule } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { CommitField } from './CommitField';
@@ -9,29 +9,19 @@ import type { ChannelProps } from './channel';
 
 type Normal = Channel['normals'][number];
 
-function socketsOf({ modes: [mode] }: Channel): {
-  readonly inputs: readonly string[];
-  readonly outputs: readonly string[];
-} {
-  const kind = kindNamed(mode.kind);
-  if (!kind) return { inputs: [], outputs: [] };
-  const params = completeParams(kind, mode.fixed);
-  return { inputs: kind.inputs(params).map((s) => s.name), outputs: kind.outputs(params) };
-}
-
 /** The sockets of the module's other channels. */
 const others = (m: RackModule, c: Channel): string[] =>
   m.channels
     .filter((x) => x.id !== c.id)
     .flatMap((x) => {
-      const { inputs, outputs } = socketsOf(x);
+      const { inputs, outputs } = socketsOfMode(x.modes[0]);
       return [...inputs, ...outputs].map((s) => `${x.id}.${s}`);
     });
 
 /** What each input of a channel carries while nothing is plugged in, and how it loads what is. */
 export function NormalFields(props: ChannelProps) {
   const { module: m, channel: c } = props;
-  const { inputs, outputs } = socketsOf(c);
+  const { inputs, outputs } = socketsOfMode(c.modes[0]);
   const put = (to: string, normal: Normal | null): string | null =>
     putChannel(props, (x) => ({
       ...x,
