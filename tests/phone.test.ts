@@ -38,7 +38,7 @@ describe('a sheet on a phone of the local network', () => {
       (await (await fetch(`${at.url}/api/patches/${id}/ticks`)).json()) as {
         ticks: Record<string, { done: boolean; read?: string }>;
       };
-    await expect.poll(async () => (await ticks()).ticks['measure-slow.out']?.read).toBe('-4.9');
+    await expect.poll(async () => (await ticks()).ticks['measure-slow.out']?.read, { timeout: 10_000 }).toBe('-4.9');
     expect((await ticks()).ticks['set-slow']!.done).toBe(true);
 
     // The same code again, and anything but the sheet, are refused.

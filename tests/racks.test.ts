@@ -62,8 +62,9 @@ describe('a rack of one’s own', () => {
     const { desk, page } = at;
     await page.goto(`${at.url}/racks`, { waitUntil: 'domcontentloaded' });
     await desk.button('New rack');
-    await page.waitForSelector('[data-saving=saved]');
-    await desk.button('Add a module');
+    // The one that stood there before is open until the new one is.
+    await page.waitForSelector('::-p-xpath(//*[contains(text(), "This rack is empty")])');
+    await (await page.waitForSelector('main header button::-p-text(Add a module)'))!.click();
     await page.waitForSelector('[aria-label="Search the catalogue"]');
     await page.type('[aria-label="Search the catalogue"]', 'lift of ±5');
     await (await page.waitForSelector('[aria-label="Add Scale and lift"]'))!.click();
@@ -89,9 +90,9 @@ describe('a rack of one’s own', () => {
       await page.waitForSelector('[data-saving=saved]');
       return ((await stored()).rack.modules[0]!.channels[0] as { ranges?: object }).ranges;
     };
-    await expect.poll(ranges).toEqual({ volts: [0, 5] });
+    await expect.poll(ranges, { timeout: 10_000 }).toEqual({ volts: [0, 5] });
     await (await page.waitForSelector('[aria-label=Undo]'))!.click();
-    await expect.poll(ranges).toEqual({ volts: [-12, 12] });
+    await expect.poll(ranges, { timeout: 10_000 }).toEqual({ volts: [-12, 12] });
   });
 
   it('plans a tremolo with what is free, and takes the chain over as one edit', async () => {
