@@ -61,6 +61,8 @@ describe('a rack of one’s own', () => {
   it('is made from the catalogue, changed channel by channel, taken back, and stored', async () => {
     const { desk, page } = at;
     await page.goto(`${at.url}/racks`, { waitUntil: 'domcontentloaded' });
+    // A rack that is there tells that the page has come alive.
+    await page.waitForSelector('[data-saving=saved]');
     await desk.button('New rack');
     // The one that stood there before is open until the new one is.
     await page.waitForSelector('::-p-xpath(//*[contains(text(), "This rack is empty")])');
