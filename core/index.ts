@@ -54,7 +54,7 @@ export { tracesToCsv } from './formats/csv';
 export { tracesToWav, WAV_FULL_VOLTS } from './formats/wav';
 export { buildGraph } from './graph/graph';
 export type { Graph, GraphInput, GraphModule } from './graph/graph';
-export { needsAudioRate, upstreamOf } from './graph/upstream';
+export { controlRate } from './graph/upstream';
 export { allKinds, kindNamed } from './kinds';
 export type { AssetLookup, EndSpec, InputSpec, Kind } from './kinds/kind';
 export { isSetup } from './kinds/knobs';

@@ -55,11 +55,6 @@ export class Racks {
     return stored(row);
   }
 
-  /** The rack itself. */
-  async rack(id: string): Promise<Rack> {
-    return readRackDocument((await this.get(id)).rack);
-  }
-
   async has(id: string): Promise<boolean> {
     return (await RackRow.count({ where: { id } })) > 0;
   }

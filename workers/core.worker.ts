@@ -1,26 +1,22 @@
 import { expose, transfer } from 'comlink';
 import {
   checkedCures,
+  controlRate,
   knobsFor,
   measure,
   missesOf,
-  needsAudioRate,
   needsTrace,
   predictGraph,
   productLines,
   Simulator,
   socketAt,
   spectrumOf,
-  upstreamOf,
 } from '../core';
 import type { AssetLookup, Found, Graph, Missed, Patch, Prediction, Simulation } from '../core';
 import { Assets } from './assets';
 import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer, ProbeAnswer, SpectrumAnswer } from '../wire/core';
 import { take } from './held';
 import { progressTeller } from './tellProgress';
-
-/** Slow voltages alone are drawn at this rate while a knob turns; the whole run that follows takes the patch's own. */
-const CONTROL_RATE = 8000;
 
 const simulator = new Simulator();
 const assets = new Assets();
@@ -89,11 +85,11 @@ const tellProgress = progressTeller(250);
 const worker: CoreWorker = {
   async preview(step, { window, sockets, columns }): Promise<PreviewAnswer> {
     const graph = take(step);
-    const { patch } = graph;
-    const asset = await assets.of(patch);
+    const asset = await assets.of(graph.patch);
     const start = performance.now();
-    const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(graph, sockets).graph);
-    const simulation = simulator.run(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
+    // The whole run that follows a turned knob takes the patch's own rate.
+    const sampleRate = controlRate(graph, sockets);
+    const simulation = simulator.run(sampleRate === null ? graph : { ...graph, sampleRate }, {
       columns,
       ...(window && { window }),
       only: sockets,

@@ -14,6 +14,10 @@ export function completeParams(kind: Kind, given: ParamValues = {}, bpm = 120): 
   return values;
 }
 
+/** Of complete parameters, those that exist with these settings. */
+export const existing = (kind: Kind, all: ParamValues): ParamValues =>
+  Object.fromEntries(Object.entries(all).filter(([name]) => kind.params[name]?.exists?.(all) ?? true));
+
 /** The same, with what takes another's place in force. */
 export function paramsInForce(kind: Kind, given: ParamValues | undefined, bpm: number): ParamValues {
   const complete = completeParams(kind, given, bpm);

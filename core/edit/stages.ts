@@ -30,15 +30,18 @@ export const shapeIn = (patch: Patch, id: string): Shape | null => {
 };
 
 /** The sockets that one signal passes a stage by: its first signal input (or first of all) and its first output. */
-function throughSockets(kindName: string): { input: string; output: string } | null {
-  const shape = shapeOf(kindName);
+export function throughSockets(
+  kindName: string,
+  params?: ModuleDoc['params'],
+): { readonly input: string; readonly output: string } | null {
+  const shape = shapeOf(kindName, params);
   const input = (shape?.inputs.find((s) => s.role === 'signal') ?? shape?.inputs[0])?.name;
   const output = shape?.outputs[0];
   return input && output ? { input, output } : null;
 }
 
 /** A module with a free id and name, set as its kind starts on the desk. */
-export function newModule(patch: Patch, kindName: string, given?: ModuleDoc['params']): ModuleDoc {
+export function newModule(patch: Pick<Patch, 'modules'>, kindName: string, given?: ModuleDoc['params']): ModuleDoc {
   const kind = kindNamed(kindName);
   const params = given ?? kind?.starts;
   const taken = patch.modules.filter((m) => m.kind === kindName).length;

@@ -48,6 +48,15 @@ export function needsAudioRate({ groups, modules }: Graph): boolean {
   );
 }
 
+/** Slow voltages alone are looked at by this rate; whoever wants the patch's own takes that. */
+const CONTROL_RATE = 8000;
+
+/** The rate by which sockets can be looked at that only slow voltages lead to; null where their patch's own is needed. */
+export function controlRate(graph: Graph, sockets: readonly string[]): number | null {
+  const auto = graph.patch.settings.sampleRate === 'auto';
+  return auto && !needsAudioRate(upstreamOf(graph, sockets).graph) ? CONTROL_RATE : null;
+}
+
 export const wholeOf = (graph: Graph): Upstream => ({ graph, driveOnly: new Set() });
 
 /** Indices of all modules that some sockets depend on, their own included. */

@@ -1,8 +1,6 @@
-import { completeParams } from '../document/params';
 import { placesOf } from '../document/rackTypes';
 import type { Place, Rack } from '../document/rackTypes';
 import type { Want } from '../document/wants';
-import { kindNamed } from '../kinds';
 import type { ParamValues } from '../kinds/params';
 import { heldBy } from '../rack/holds';
 
@@ -100,18 +98,4 @@ export function candidatesFor(want: Want, rack: Rack | null, taken: ReadonlySet<
       return builds.length > 0 ? [{ ...stage, builds, places }] : [];
     });
   });
-}
-
-/** The socket that a stage's signal comes in by, and the one that it leaves by. */
-export function throughOf(
-  kindName: string,
-  params: ParamValues,
-): { readonly input: string; readonly output: string } | null {
-  const kind = kindNamed(kindName);
-  if (!kind) return null;
-  const complete = completeParams(kind, params);
-  const inputs = kind.inputs(complete);
-  const input = (inputs.find((s) => s.role === 'signal') ?? inputs[0])?.name;
-  const output = kind.outputs(complete)[0];
-  return input && output ? { input, output } : null;
 }

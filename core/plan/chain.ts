@@ -1,13 +1,12 @@
 import { completeParams } from '../document/params';
 import { idOf, socketAt } from '../document/sockets';
 import type { Rack } from '../document/rackTypes';
-import type { ModuleDoc, Patch } from '../document/types';
-import { freeId } from '../edit/ids';
+import type { Patch } from '../document/types';
+import { newModule, throughSockets } from '../edit/stages';
 import { kindNamed } from '../kinds';
 import { knobsOf } from '../kinds/knobs';
 import type { ParamValues } from '../kinds/params';
 import { assignRack } from './assign';
-import { throughOf } from './candidates';
 
 export interface ProposedStage {
   readonly kind: string;
@@ -41,18 +40,10 @@ export function chained(
   const ids: string[] = [];
   let output = from;
   for (const { kind, params, rack } of stages) {
-    const id = freeId({ modules }, kind.toLowerCase());
-    const through = throughOf(kind, params);
+    const through = throughSockets(kind, params);
     if (!through) continue;
-    const same = modules.filter((m) => m.kind === kind).length;
-    const title = kindNamed(kind)?.title ?? kind;
-    const added: ModuleDoc = {
-      id,
-      kind,
-      label: same === 0 ? title : `${title} ${same + 1}`,
-      ...(Object.keys(params).length > 0 && { params }),
-      ...(rack !== null && { rack }),
-    };
+    const added = { ...newModule({ modules }, kind, params), ...(rack !== null && { rack }) };
+    const { id } = added;
     const at = modules.findIndex((m) => m.id === idOf(to));
     modules.splice(at < 0 ? modules.length : at, 0, added);
     cables.push({ from: output, to: socketAt(id, through.input) });

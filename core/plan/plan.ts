@@ -48,7 +48,6 @@ const DRAWS = 120;
 const ENOUGH = 4;
 
 interface Tried {
-  readonly chain: readonly Candidate[];
   readonly stages: readonly ProposedStage[];
   readonly patch: Patch;
   readonly answer: SolveAnswer;
@@ -125,7 +124,6 @@ class Planner {
     });
     const way = goesWith(solved, from, to, this.request.direction ?? null);
     return {
-      chain,
       stages: settled,
       patch: { ...solved, targets: withTarget(solved.targets, this.target) },
       answer,

@@ -1,5 +1,5 @@
 import { BoundsEngine } from '../bounds/bounds';
-import { completeParams } from '../document/params';
+import { completeParams, existing } from '../document/params';
 import type { Channel, ChannelMode, Place } from '../document/rackTypes';
 import { idOf, nameOf } from '../document/sockets';
 import type { Patch } from '../document/types';
@@ -42,7 +42,7 @@ interface Piece {
 /** Settings that exist, of all that a module has. */
 function needsOf(patch: Patch, m: GraphModule): ParamValues {
   const all = completeParams(m.kind, patch.modules[m.index]?.params, patch.settings.bpm);
-  return Object.fromEntries(Object.entries(all).filter(([name]) => m.kind.params[name]?.exists?.(all) ?? true));
+  return existing(m.kind, all);
 }
 
 /** Whether every socket that is used has its place there. */

@@ -1,4 +1,4 @@
-import { completeParams, readParams } from '../document/params';
+import { completeParams, existing, readParams } from '../document/params';
 import { Reader } from '../document/reader';
 import type { Channel, ChannelMode } from '../document/rackTypes';
 import { kindNamed } from '../kinds';
@@ -97,8 +97,7 @@ export function heldBy(mode: ChannelMode, needs: ParamValues): Held {
   let why = 'cannot be set so';
   for (const pick of picks(several)) {
     const all = { ...single, ...pick };
-    const exists = Object.entries(all).filter(([name]) => kind.params[name]?.exists?.(all) ?? true);
-    const params = Object.fromEntries(exists);
+    const params = existing(kind, all);
     const found = fault(kind, params) ?? lost(kind, all, needs);
     if (found === null) return { ok: true, params: plain(kind, params) };
     why = found;

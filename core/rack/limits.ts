@@ -1,5 +1,5 @@
-import { completeParams } from '../document/params';
-import { placeNamed } from '../document/rackTypes';
+import { completeParams, existing } from '../document/params';
+import { placeNamed, placesOf } from '../document/rackTypes';
 import type { ChannelMode, Place, Rack } from '../document/rackTypes';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
@@ -34,8 +34,10 @@ interface Sitting {
 }
 
 /** The modules that sit on a channel of this rack. */
-const sittings = (patch: Patch, rack: Rack): Sitting[] =>
-  patch.modules.flatMap((m) => (m.rack === undefined ? [] : [{ m, place: placeNamed(rack, m.rack) }]));
+function sittings(patch: Patch, rack: Rack): Sitting[] {
+  const places = new Map(placesOf(rack).map((p) => [p.name, p]));
+  return patch.modules.flatMap((m) => (m.rack === undefined ? [] : [{ m, place: places.get(m.rack) }]));
+}
 
 export function channelLimits(patch: Patch, rack: Rack): ChannelLimits {
   const limits = new Map<string, readonly [number, number]>();
@@ -71,8 +73,7 @@ export function channelFaults(patch: Patch, rack: Rack): ChannelFault[] {
     const mode = modeOf(place.channel, m.kind);
     if (!kind || !mode) return fault(`that channel is ${place.channel.modes.map((x) => x.kind).join(', ')}`);
     const all = completeParams(kind, m.params, patch.settings.bpm);
-    const needs = Object.fromEntries(Object.entries(all).filter(([p]) => kind.params[p]?.exists?.(all) ?? true));
-    const held = heldBy(mode, needs);
+    const held = heldBy(mode, existing(kind, all));
     return held.ok ? [] : fault(held.why);
   });
 }

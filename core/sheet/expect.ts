@@ -7,13 +7,11 @@ import { repeatsIn } from '../bounds/repeats';
 import { idOf, nameOf } from '../document/sockets';
 import type { Cable, Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
-import { needsAudioRate, upstreamOf } from '../graph/upstream';
+import { controlRate } from '../graph/upstream';
 import { simulateGraph } from '../simulate/simulate';
 import type { SimulateOptions } from '../simulate/types';
 import type { MeterExpectation, MeterReading, MeterSpec } from './types';
 
-/** Slow voltages alone are looked at by this rate. */
-const CONTROL_RATE = 8000;
 /** From so many turns a second on an instrument shows AC and not each turn. */
 const AUDIO_HZ = 2;
 /** A voltage that moves by less stands still. */
@@ -29,17 +27,19 @@ export function pluggedSoFar(patch: Patch, cables: readonly Cable[]): Patch {
 function seenAt(patch: Patch, socket: string, asset: Asset) {
   const graph = buildGraph(patch);
   const bounds = new BoundsEngine().run(graph);
-  const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(graph, [socket]).graph);
-  const simulation = simulateGraph(slow ? { ...graph, sampleRate: CONTROL_RATE } : graph, {
-    traces: [socket],
-    only: [socket],
-    bounds,
-    repeats: repeatsIn(graph, bounds),
-    ...(asset && { asset }),
-  });
-  const known = repeatsIn(graph, bounds).get(idOf(socket));
+  const repeats = repeatsIn(graph, bounds);
+  const simulation = simulateGraph(
+    { ...graph, sampleRate: controlRate(graph, [socket]) ?? graph.sampleRate },
+    {
+      traces: [socket],
+      only: [socket],
+      bounds,
+      repeats,
+      ...(asset && { asset }),
+    },
+  );
   const m = graph.modules.find((x) => x.id === idOf(socket));
-  return { graph, bounds, simulation, repeats: known ?? null, m };
+  return { graph, bounds, simulation, repeats, m };
 }
 
 /** Two voltages and nothing between them. */
@@ -105,7 +105,7 @@ export function expectAt(patch: Patch, socket: string, meter: MeterSpec, asset?:
     unit: 'V',
   });
   const both = (widths.low + widths.high) / 2;
-  const period = repeats?.repeatsEvery ?? null;
+  const period = repeats.get(idOf(socket))?.repeatsEvery ?? null;
   const scope = { peakToPeak: high - low, period };
   if (high - low <= STILL_VOLTS) return { at: socket, meter: [volts('steady', mean, both, meter.share)], scope };
   const levels = m?.kind.gates?.includes(nameOf(socket)) ? levelsOf(trace) : null;
@@ -149,12 +149,10 @@ export function readingAt(
   socket: string,
   asset?: Asset,
 ): { reading: Reading; period: number | null } | null {
-  const { graph, bounds, simulation, m } = seenAt(patch, socket, asset);
+  const { graph, bounds, simulation, repeats, m } = seenAt(patch, socket, asset);
   const driver = m?.inputs.find((s) => s.socket === socket)?.driver;
   const source = driver?.type === 'output' ? graph.modules[driver.module] : undefined;
-  const repeats = source && repeatsIn(graph, bounds).get(source.id);
-  const reading =
-    readingsOf(graph, bounds, simulation).find((r) => r.at === socket) ??
-    readingsOf(graph, bounds, simulation).find((r) => idOf(r.at) === idOf(socket));
-  return reading ? { reading, period: repeats?.repeatsEvery ?? null } : null;
+  const readings = readingsOf(graph, bounds, simulation);
+  const reading = readings.find((r) => r.at === socket) ?? readings.find((r) => idOf(r.at) === idOf(socket));
+  return reading ? { reading, period: repeats.get(source?.id ?? '')?.repeatsEvery ?? null } : null;
 }

@@ -2,7 +2,7 @@ import type { Patch } from '../document/types';
 import type { Target } from '../document/wants';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
-import { needsAudioRate, upstreamOf } from '../graph/upstream';
+import { controlRate } from '../graph/upstream';
 import { solutionOf } from './answer';
 import { Bench, settledAs } from './bench';
 import type { BenchOptions } from './bench';
@@ -22,14 +22,15 @@ const CLOSE = { within: 1e-4, boxes: 16_384 } as const;
 /** Looks at settings, at most. */
 const LOOKS = { live: 110, plain: 6000, traced: 400 } as const;
 const MOST = 5;
-/** Slow voltages alone are searched for at this rate; a claim is checked at the patch's own. */
-const CONTROL_RATE = 8000;
 const ROUND_STEP = 0.005;
 
 function benchOptions(patch: Patch, targets: readonly Target[], { asset }: SolveOptions): BenchOptions {
-  const sockets = targets.map((t) => t.at);
-  const slow = patch.settings.sampleRate === 'auto' && !needsAudioRate(upstreamOf(buildGraph(patch), sockets).graph);
-  return { closeness: CLOSE, ...(slow && { sampleRate: CONTROL_RATE }), ...(asset && { asset }) };
+  // Slow voltages alone are searched for at a low rate; a claim is checked at the patch's own.
+  const sampleRate = controlRate(
+    buildGraph(patch),
+    targets.map((t) => t.at),
+  );
+  return { closeness: CLOSE, ...(sampleRate !== null && { sampleRate }), ...(asset && { asset }) };
 }
 
 interface Claim {

@@ -1,4 +1,4 @@
-import { completeParams } from '../document/params';
+import { completeParams, existing } from '../document/params';
 import type { Patch } from '../document/types';
 import { kindNamed } from '../kinds';
 import type { ParamValue } from '../kinds/params';
@@ -29,8 +29,7 @@ export function standing(patch: Patch): Stood {
     const kind = kindNamed(m.kind);
     if (!kind || Object.keys(kind.params).length === 0) return [];
     const all = completeParams(kind, m.params, patch.settings.bpm);
-    const there = Object.entries(all).filter(([name]) => kind.params[name]?.exists?.(all) ?? true);
-    return [[m.id, Object.fromEntries(there)] as const];
+    return [[m.id, existing(kind, all)] as const];
   });
   return { params: new Map(params), cables: patch.cables.map((c) => `${c.from} > ${c.to}`).toSorted() };
 }
