@@ -142,6 +142,7 @@ export { planEnds } from './plan/planEnds';
 export { readEndsRequest, readPlanRequest } from './plan/request';
 export type { EndsRequest, PlanRequest, SourceKind, Wish } from './plan/request';
 export { sheetOf } from './sheet/sheet';
+export { stepsMark, ticksFromCode, ticksToCode } from './sheet/tickCode';
 export { sheetToCsv } from './sheet/csv';
 export { meterText, partsOf as sheetParts, partText, sheetToMarkdown } from './sheet/markdown';
 export type { Sheet, SheetStep } from './sheet/types';

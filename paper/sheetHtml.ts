@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { knobName, knobSvg, meterText, partText, sheetParts } from '../core';
+import { knobName, knobSvg, meterText, partText, sheetParts, stepsMark } from '../core';
 import type { Sheet, SheetStep } from '../core';
 import { PAGE_SCRIPT, PAGE_STYLE } from './sheetPage';
 
@@ -27,11 +27,17 @@ function stepHtml(sheet: Sheet, step: SheetStep): string {
   return `<li class="step" data-step="${escaped(step.id)}"><label class="tick"><input type="checkbox" data-tick="${escaped(step.id)}"><span>${escaped(step.text + place)}</span></label>${details(sheet, step)}</li>`;
 }
 
-/** Keeps a screen awake where the browser has no lock of its own. */
-function noSleep(): string {
-  const file = path.join(process.cwd(), 'node_modules', 'nosleep.js', 'dist', 'NoSleep.min.js');
+/** A package's own script for pages, so that it may stand inside one. */
+function packaged(...parts: readonly string[]): string {
+  const file = path.join(process.cwd(), 'node_modules', ...parts);
   return readFileSync(file, 'utf8').replaceAll('</script', '<\\/script');
 }
+
+/** Keeps a screen awake where the browser has no lock of its own; draws a code. */
+const scripts = (): readonly string[] => [
+  packaged('nosleep.js', 'dist', 'NoSleep.min.js'),
+  packaged('qrcode-generator', 'dist', 'qrcode.js'),
+];
 
 interface PageOptions {
   /** Of the page's policy, where a server hands it out. */
@@ -58,11 +64,13 @@ export function sheetHtml(sheet: Sheet, { nonce, sync }: PageOptions = {}): stri
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escaped(title)}</title><style${own}>${PAGE_STYLE}</style></head>
-<body><header><h1>${escaped(title)}</h1><p class="bar"><button id="one" type="button" aria-pressed="false">One at a time</button><button id="awake" type="button" aria-pressed="false">Keep the screen on</button><button id="save" type="button">Save ticks</button><span id="count" role="status"></span></p></header>
+<body><header><h1>${escaped(title)}</h1><p class="bar"><button id="one" type="button" aria-pressed="false">One at a time</button><button id="awake" type="button" aria-pressed="false">Keep the screen on</button><button id="save" type="button">Save ticks</button><button id="code" type="button" aria-pressed="false">Ticks as a code</button><span id="count" role="status"></span></p><div id="codeplace" hidden></div></header>
 <main><details><summary>Needs</summary><ul>${needs.map((n) => `<li>${escaped(n)}</li>`).join('')}</ul></details>
 <ul class="care">${sheet.cautions.map((c) => `<li>${escaped(c)}</li>`).join('')}</ul>${parts}
 <p class="turn"><button id="back" type="button">Back</button><button id="next" type="button">Next</button></p></main>
-<script${own}>${noSleep()}</script>
-<script${own}>const SYNC=${inScript(JSON.stringify(sync ?? null))};const SHEET=${inScript(JSON.stringify({ patch: sheet.patch, rack: sheet.rack }))};${PAGE_SCRIPT}</script></body></html>
+${scripts()
+  .map((script) => `<script${own}>${script}</script>`)
+  .join('\n')}
+<script${own}>const SYNC=${inScript(JSON.stringify(sync ?? null))};const SHEET=${inScript(JSON.stringify({ patch: sheet.patch, rack: sheet.rack, mark: stepsMark(sheet) }))};${PAGE_SCRIPT}</script></body></html>
 `;
 }

@@ -15,6 +15,7 @@ ol,ul{margin:0;padding-left:20px}ol{list-style:none;padding:0}
 .knobs{display:flex;flex-wrap:wrap;gap:12px;padding-left:40px}figure{margin:0;width:84px;text-align:center;font-size:14px}figure b{display:block;font-family:monospace}
 .figures{padding-left:40px;list-style:none;font-family:monospace}.read{display:block;padding:6px 0 0 40px}
 .read input{font:inherit;min-height:44px;width:10em}.turn{display:none;position:fixed;left:0;right:0;bottom:0;margin:0;padding:8px 16px;gap:8px;background:var(--paper);border-top:1px solid var(--line)}
+#codeplace{padding:8px 0;text-align:center}#codeplace svg{width:min(80vw,340px);background:#fff}
 .single .turn{display:flex}.single .turn button{flex:1;min-height:56px}
 @media print{header button,.turn{display:none}.step{break-inside:avoid}}
 `;
@@ -36,6 +37,13 @@ document.getElementById('one').onclick=()=>{single=!single;const open=steps.find
 document.getElementById('next').onclick=()=>{at=Math.min(steps.length-1,at+1);show()};
 document.getElementById('back').onclick=()=>{at=Math.max(0,at-1);show()};
 document.getElementById('save').onclick=()=>{const a=document.createElement('a');a.href=URL.createObjectURL(new Blob([JSON.stringify({format:'fenvo.ticks',version:1,...SHEET,ticks},null,2)],{type:'application/json'}));a.download=SHEET.patch+'.fenvo-ticks.json';a.click()};
+const codeOf=()=>{const when=Object.values(ticks).reduce((m,t)=>Math.max(m,t.at||0),0);return ['fenvo-ticks','1',SHEET.mark,when.toString(36),steps.map((s)=>(ticks[idOf(s)]||{}).done?'1':'0').join(''),steps.flatMap((s,i)=>{const r=(ticks[idOf(s)]||{}).read;return r?[i+'='+encodeURIComponent(r)]:[]}).join(';')].join(' ')};
+const paint=()=>{const place=document.getElementById('codeplace');place.hidden=document.getElementById('code').getAttribute('aria-pressed')!=='true';if(place.hidden)return;place.textContent='';const text=codeOf();place.dataset.code=text;
+if(text.length>1200){place.textContent='Too much for a code: save the ticks as a file.';return}
+const q=qrcode(0,'M');q.addData(text);q.make();const n=q.getModuleCount();let d='';for(let y=0;y<n;y++)for(let x=0;x<n;x++)if(q.isDark(y,x))d+='M'+x+' '+y+'h1v1h-1z';
+const svg=document.createElementNS('http://www.w3.org/2000/svg','svg');svg.setAttribute('viewBox','-4 -4 '+(n+8)+' '+(n+8));svg.setAttribute('role','img');svg.setAttribute('aria-label','QR code of the ticks');svg.setAttribute('shape-rendering','crispEdges');const path=document.createElementNS('http://www.w3.org/2000/svg','path');path.setAttribute('d',d);path.setAttribute('fill','#000');svg.append(path);place.append(svg);const p=document.createElement('p');p.textContent='Take a picture of it, and bring the picture to the sheet at the desk.';place.append(p)};
+document.getElementById('code').onclick=(e)=>{e.target.setAttribute('aria-pressed',e.target.getAttribute('aria-pressed')!=='true');paint()};
+document.addEventListener('change',paint);document.addEventListener('input',paint);
 const merged=(a,b)=>{const m={...a};for(const [id,t] of Object.entries(b))if(!m[id]||t.at>=m[id].at)m[id]=t;return m};
 let due=0;const send=()=>{if(!SYNC)return;clearTimeout(due);due=setTimeout(()=>{fetch(SYNC,{method:'PUT',headers:{'Content-Type':'application/json'},body:JSON.stringify({ticks})}).then((r)=>r.ok?r.json():Promise.reject()).then((k)=>{ticks=merged(ticks,k.ticks);keep();show();document.body.dataset.sent='true'}).catch(()=>{document.body.dataset.sent='false';due=setTimeout(send,4000)})},300)};
 document.addEventListener('change',send);document.addEventListener('input',send);send();

@@ -1,3 +1,7 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import readPdf from 'pdf-parse/lib/pdf-parse.js';
 import { describe, expect, it } from 'vitest';
 import { storePatch } from './support/desk';
@@ -143,9 +147,60 @@ describe('a rack of one’s own', () => {
     await desk.shelf();
     await page.waitForSelector('::-p-xpath(//*[@data-tonight="false"][contains(., "Tone")])');
   });
+
+  it('says what cannot be set on a channel, and sets it to the nearest that can', async () => {
+    const { desk, page } = at;
+    await storeRack({ scale: { kind: 'offset', ranges: { amount: [0, 1] } } });
+    const sits = { id: 'trim', kind: 'offset', label: 'Trim', params: { amount: -0.5 }, rack: 'scale/a' };
+    const id = await storePatch(at.url, {
+      ...flip,
+      modules: [...flip.modules, sits],
+      cables: [
+        { from: 'slow.out', to: 'trim.in' },
+        { from: 'trim.out', to: 'tone.cutoff' },
+      ],
+    });
+    await desk.openItself(id);
+    await desk.stage('trim');
+    await desk.section('seat');
+    await page.waitForSelector('[data-channel-fault]');
+    await desk.button('Set it to what can be');
+    await page.waitForFunction(() => !document.querySelector('[data-channel-fault]'));
+    expect((await desk.kept()).modules.find((m) => m.id === 'trim')?.params).toMatchObject({ amount: 0 });
+  });
 });
 
 describe('the sheet at the rack', () => {
+  it('goes away as one file, and its ticks come back as a picture of a code', async () => {
+    const { page, desk } = at;
+    const id = await storePatch(at.url, flip);
+    const folder = mkdtempSync(path.join(os.tmpdir(), 'fenvo-sheet-'));
+    const [file, picture] = [path.join(folder, 'sheet.html'), path.join(folder, 'code.png')] as const;
+    writeFileSync(file, await (await fetch(`${at.url}/api/patches/${id}/sheet?format=html`)).text());
+    const phone = (await at.newPage()).page;
+    await phone.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await phone.goto(pathToFileURL(file).href);
+    await phone.click('[data-tick="set-slow"]');
+    await phone.type('[data-read="measure-slow.out"]', '-4.9 V; twice');
+    await phone.click('#code');
+    const code = await phone.waitForSelector('#codeplace svg');
+    await code!.screenshot({ path: picture });
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+
+    await page.bringToFront();
+    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await page.waitForSelector('[data-step]');
+    await desk.button('Bring ticks back');
+    const bring = (await page.waitForSelector('input[data-bring]'))!;
+    await bring.uploadFile(path.resolve('package.json'));
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "no file of a sheet")])');
+    await bring.uploadFile(picture);
+    await page.waitForSelector('[data-done="1"]');
+    await page.waitForSelector('[data-step="set-slow"][data-done=true]');
+    const read = await page.$eval('[aria-label="Read at slow.out"]', (e) => (e as HTMLInputElement).value);
+    expect(read).toBe('-4.9 V; twice');
+  });
+
   it('is ticked on a phone while the server is gone, and resumed', async () => {
     const { page, desk } = at;
     const id = await storePatch(at.url, flip);

@@ -49,6 +49,7 @@ describe('a sheet', () => {
   it('sets, plugs and measures in an order that can be checked as it grows', () => {
     expect(sheet.steps.map((s) => s.id)).toEqual([
       'note-levels-down',
+      'note-tone.resonance-down',
       'set-voice',
       'measure-voice.saw',
       'set-tone',

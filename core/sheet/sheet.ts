@@ -17,7 +17,7 @@ import { expectAt, pluggedSoFar, readingAt } from './expect';
 import type { Asset } from './expect';
 import { Order } from './order';
 import type { Act } from './order';
-import { knobSteps, setupSteps, setText } from './settings';
+import { knobSteps, setupSteps, setText, spoken } from './settings';
 import { USUAL_METER } from './types';
 import type { Broken, MeterSpec, Sheet, SheetNeeds, SheetStep } from './types';
 
@@ -164,6 +164,7 @@ class Teller {
 function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; readonly last: readonly SheetStep[] } {
   const outlets = graph.modules.filter((m) => m.kind.outlet);
   if (outlets.length === 0 && !graph.modules.some((m) => m.kind.audible)) return { start: [], last: [] };
+  const howling = graph.modules.flatMap((m) => (m.kind.howls ?? []).map((param) => ({ m, param })));
   const names = outlets.map((m) => m.label).join(' and ') || 'the way out';
   return {
     start: [
@@ -173,6 +174,12 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
         do: 'note',
         text: `Turn down what follows ${names}: mixer, interface or speakers.`,
       },
+      ...howling.map(({ m, param }): SheetStep => ({
+        id: `note-${m.id}.${param}-down`,
+        part: 'start',
+        do: 'note',
+        text: `${m.label}: turn ${spoken(param, m.kind.params[param])} all the way down; it is set in its turn.`,
+      })),
     ],
     last: [
       { id: 'note-levels-up', part: 'last', do: 'note', text: `Turn up slowly what follows ${names}, and listen.` },

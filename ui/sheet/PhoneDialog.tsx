@@ -8,7 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
-import QRCode from 'qrcode';
+import qrcode from 'qrcode-generator';
 import { useMemo, useState } from 'react';
 import { tellFault } from '@/ui/parts/messages';
 import { rackApi } from '@/ui/parts/rackApi';
@@ -70,11 +70,13 @@ export function PhoneDialog({ patch, rack, onClose }: Props) {
 
 /** The dark squares of a QR code, as one path. */
 function squares(text: string): { readonly size: number; readonly path: string } {
-  const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
-  const dark = [...modules.data].flatMap((on, i) =>
-    on ? [`M${i % modules.size} ${Math.floor(i / modules.size)}h1v1h-1z`] : [],
-  );
-  return { size: modules.size, path: dark.join('') };
+  const code = qrcode(0, 'M');
+  code.addData(text);
+  code.make();
+  const size = code.getModuleCount();
+  const cells = Array.from({ length: size * size }, (_, i) => [i % size, Math.floor(i / size)] as const);
+  const path = cells.flatMap(([x, y]) => (code.isDark(y, x) ? [`M${x} ${y}h1v1h-1z`] : [])).join('');
+  return { size, path };
 }
 
 function Code({ url, code, until }: PairingCode) {

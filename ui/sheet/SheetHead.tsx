@@ -12,8 +12,10 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import type { ListedRack } from '@/wire/racks';
 import { useAwake } from './useAwake';
 
-const PhoneDialog = dynamic(() => import('./PhoneDialog').then((m) => m.PhoneDialog), { ssr: false });
 import type { Ticking } from './useTicks';
+
+const PhoneDialog = dynamic(() => import('./PhoneDialog').then((m) => m.PhoneDialog), { ssr: false });
+const BringTicks = dynamic(() => import('./BringTicks').then((m) => m.BringTicks), { ssr: false });
 
 interface Props {
   readonly id: string;
@@ -100,6 +102,7 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
         </Button>
         <ToPhone patch={id} rack={rack} />
         <TakeAway id={id} rack={rack} name={sheet?.patch ?? 'sheet'} />
+        {sheet && <BringBack sheet={sheet} ticking={ticking} />}
         <Box sx={{ flex: 1 }} />
         <Box component="span" role="status" data-done={done}>
           <Box component="span" sx={{ fontFamily: fonts.numbers }}>{`${done} of ${sheet?.steps.length ?? 0}`}</Box>
@@ -119,6 +122,19 @@ function ToPhone({ patch, rack }: { readonly patch: string; readonly rack: strin
         To a phone
       </Button>
       {open && <PhoneDialog patch={patch} rack={rack} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+/** Ticks of the one file, back again. */
+function BringBack({ sheet, ticking }: { readonly sheet: Sheet; readonly ticking: Ticking }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button onClick={() => setOpen(true)} sx={big}>
+        Bring ticks back
+      </Button>
+      {open && <BringTicks sheet={sheet} onTicks={ticking.bring} onClose={() => setOpen(false)} />}
     </>
   );
 }

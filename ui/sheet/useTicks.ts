@@ -31,6 +31,8 @@ export interface Ticking {
   /** Whether all of it has reached the server. */
   readonly sent: boolean;
   mark(step: string, change: Partial<Omit<Tick, 'at'>>): void;
+  /** Takes in what was ticked elsewhere; of each step the later word counts. */
+  bring(ticks: Ticks): void;
 }
 
 /**
@@ -90,11 +92,14 @@ export function useTicks(patch: string, rack: string): Ticking {
     };
   }, [key, patch, rack, take, send]);
 
-  const mark = (step: string, change: Partial<Omit<Tick, 'at'>>): void => {
-    const before = now.current[step] ?? { done: false, at: 0 };
-    take({ [step]: { ...before, ...change, at: Date.now() } });
+  const bring = (ticks: Ticks): void => {
+    take(ticks);
     setSent(false);
     send(PAUSE);
   };
-  return { ticks: state.key === key ? state.ticks : {}, sent, mark };
+  const mark = (step: string, change: Partial<Omit<Tick, 'at'>>): void => {
+    const before = now.current[step] ?? { done: false, at: 0 };
+    bring({ [step]: { ...before, ...change, at: Date.now() } });
+  };
+  return { ticks: state.key === key ? state.ticks : {}, sent, mark, bring };
 }

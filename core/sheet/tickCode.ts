@@ -1,0 +1,65 @@
+import type { Sheet } from './types';
+
+/** The first word of a code, so that another's is told from it. */
+const MARK = 'fenvo-ticks';
+
+/** A step as a code tells it. */
+export interface CodedTick {
+  readonly step: string;
+  readonly done: boolean;
+  /** What was read there, as it was typed. */
+  readonly read?: string;
+}
+
+/** A number for the steps of a sheet in their order (FNV-1a): a code without their names fits no other sheet. */
+export function stepsMark(sheet: Sheet): string {
+  let hash = 0x811c9dc5;
+  for (const c of new TextEncoder().encode(sheet.steps.map((s) => s.id).join('\n')))
+    hash = Math.imul(hash ^ c, 0x01000193) >>> 0;
+  return hash.toString(36);
+}
+
+/**
+ * Ticks and readings as a text that is short enough for a QR code: `fenvo-ticks 1 <steps> <milliseconds> <done>
+ * <readings>`, the steps' mark and the time in base 36, a digit 0 or 1 for each step, and readings as
+ * `step=value` by the step's number, `;` between them.
+ */
+export function ticksToCode(sheet: Sheet, ticks: readonly CodedTick[], at: number): string {
+  const by = new Map(ticks.map((t) => [t.step, t]));
+  const done = sheet.steps.map((s) => (by.get(s.id)?.done ? '1' : '0')).join('');
+  const reads = sheet.steps.flatMap((s, i) => {
+    const read = by.get(s.id)?.read;
+    return read ? [`${i}=${encodeURIComponent(read)}`] : [];
+  });
+  return [MARK, '1', stepsMark(sheet), at.toString(36), done, reads.join(';')].join(' ');
+}
+
+/**
+ * Reads what `ticksToCode` wrote.
+ *
+ * @throws Error where it is no such code, of a later version, or of another sheet.
+ */
+export function ticksFromCode(sheet: Sheet, code: string): { readonly ticks: CodedTick[]; readonly at: number } {
+  const [mark, version, steps, time = '', done = '', reads = ''] = code.trim().split(' ');
+  if (mark !== MARK) throw new Error('The code is none of a sheet’s ticks.');
+  if (version !== '1') throw new Error(`The code is of version ${version ?? '?'}; this program reads version 1.`);
+  if (steps !== stepsMark(sheet) || done.length !== sheet.steps.length || !/^[01]*$/.test(done))
+    throw new Error('The code is of another sheet, or its patch has changed since; bring the file of ticks instead.');
+  const at = parseInt(time, 36);
+  if (!Number.isSafeInteger(at) || at < 0) throw new Error('The code’s time cannot be read.');
+  const read = new Map(
+    reads
+      .split(';')
+      .filter((part) => part !== '')
+      .map((part) => {
+        const [index = '', value = ''] = part.split('=');
+        return [Number(index), decodeURIComponent(value)] as const;
+      }),
+  );
+  const ticks = sheet.steps.flatMap((s, i): CodedTick[] => {
+    const value = read.get(i);
+    if (done[i] !== '1' && value === undefined) return [];
+    return [{ step: s.id, done: done[i] === '1', ...(value !== undefined && { read: value }) }];
+  });
+  return { ticks, at };
+}

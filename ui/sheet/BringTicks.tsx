@@ -1,0 +1,48 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useState } from 'react';
+import type { Sheet } from '@/core';
+import { DropZone } from '@/ui/parts/DropZone';
+import { tell } from '@/ui/parts/messages';
+import type { Ticks } from '@/wire/racks';
+import { ticksIn } from './ticksIn';
+
+interface Props {
+  readonly sheet: Sheet;
+  readonly onTicks: (ticks: Ticks) => void;
+  readonly onClose: () => void;
+}
+
+/** Ticks and readings of a sheet that went away as one file. */
+export function BringTicks({ sheet, onTicks, onClose }: Props) {
+  const [fault, setFault] = useState('');
+  const take = (file: File): void =>
+    void ticksIn(sheet, file)
+      .then((ticks) => {
+        onTicks(ticks);
+        tell(`${Object.values(ticks).filter((t) => t.done).length} ticks brought in.`);
+        onClose();
+      })
+      .catch((error: unknown) => setFault(error instanceof Error ? error.message : String(error)));
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="ticks-title" maxWidth="sm" fullWidth>
+      <DialogTitle id="ticks-title">Bring ticks back</DialogTitle>
+      <DialogContent>
+        <DropZone
+          says="The file that the sheet on the phone saved, or a picture of its code"
+          endings={['.json', '.png', '.jpg', '.jpeg']}
+          onFile={take}
+        />
+        {fault && <Alert severity="error">{`${fault} Nothing was changed.`}</Alert>}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
