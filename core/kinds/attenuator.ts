@@ -20,6 +20,7 @@ export const attenuator = kind({
   brief: (p) => `scale ${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
+  linear: () => ['amount'],
   memory: never,
   law(b, p, io) {
     return { out: b.scale(io.in('in'), p.build === 'passive' ? io.loading.potGain : p.amount) };

@@ -19,6 +19,7 @@ export const attenuverter = kind({
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
   scaledBy: () => ['amount'],
+  linear: () => ['amount'],
   memory: never,
   law: (b, p, io) => ({ out: b.scale(io.in('in'), p.amount) }),
 });

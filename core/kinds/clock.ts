@@ -1,4 +1,4 @@
-import { Gate } from './detect';
+import { keptGate } from './detect';
 import { gate, kind } from './kind';
 import { number, volts } from './params';
 import { EDGE } from './phase';
@@ -34,14 +34,20 @@ export const clock = kind({
   kernel(p, wiring) {
     const out = wiring.output('out');
     const reset = wiring.input('reset');
-    const detector = new Gate(1);
-    let start = 0;
+    const detector = keptGate(wiring, 'reset', 1);
+    const rate = p.bpm / p.beats;
+    const state = wiring.keep('state', () => ({ start: 0, rate }));
     return (from, to, k0) => {
+      // At another tempo it goes on from where it is in its pair.
+      if (state.rate !== rate) {
+        state.start = k0 + from - ((k0 + from - state.start) * state.rate) / rate;
+        state.rate = rate;
+      }
       for (let i = from; i < to; i++) {
         const k = k0 + i;
-        if (detector.rises(reset[i] as number)) start = k;
+        if (detector.rises(reset[i] as number)) state.start = k;
         // Products of whole numbers first: an edge that falls on a sample must not miss it by a rounding.
-        const pairs = ((k - start) * p.bpm) / (120 * wiring.sampleRate * p.beats);
+        const pairs = ((k - state.start) * p.bpm) / (120 * wiring.sampleRate * p.beats);
         const within = Math.max(0, pairs - Math.floor(pairs + EDGE));
         const second = within >= p.swing - EDGE;
         const slot = second ? 1 - p.swing : p.swing;

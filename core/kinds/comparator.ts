@@ -42,13 +42,14 @@ export const comparator = kind({
     const [input, threshold] = [wiring.input('in'), wiring.input('threshold')];
     const [out, inverted] = [wiring.output('out'), wiring.output('inverted')];
     const { detected } = wiring;
-    let high = false;
+    const state = wiring.keep('state', () => ({ high: false }));
     return (from, to) => {
       for (let i = from; i < to; i++) {
         const level = p.thresholdVolts + (threshold[i] as number);
         const x = input[i] as number;
-        if (x >= level) high = true;
-        else if (x < level - p.hysteresis) high = false;
+        if (x >= level) state.high = true;
+        else if (x < level - p.hysteresis) state.high = false;
+        const { high } = state;
         detected[i] = high ? 1 : 0;
         out[i] = high ? p.highVolts : p.lowVolts;
         inverted[i] = high ? p.lowVolts : p.highVolts;

@@ -15,6 +15,7 @@ export const constant = kind({
   brief: (p) => showVolts(p.volts),
   inputs: () => [],
   outputs: () => ['out'],
+  linear: () => ['volts'],
   memory: never,
   period: () => 'none',
   law: (b, p) => ({ out: b.constant(p.volts) }),

@@ -18,6 +18,7 @@ export const delay = kind({
     'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the rails; out = (1 − mix)·in + mix·delayed',
   room: 'between',
   feedback: { param: 'feedbackAmount', input: 'feedback', fullVolts: 10, most: 1.1 },
+  howls: ['feedbackAmount'],
   loudest(p, input) {
     if (input !== 'in') return null;
     return p.feedbackAmount < 1 ? 1 - p.mix + p.mix / (1 - p.feedbackAmount) : Infinity;
@@ -50,14 +51,15 @@ export const delay = kind({
     const out = wiring.output('out');
     const { sampleRate, railVolts } = wiring;
     const size = Math.ceil(LONGEST * sampleRate) + 2;
-    const line = new Float64Array(size);
+    const state = wiring.keep('line', () => ({ line: new Float64Array(size), write: 0 }));
+    const { line } = state;
     const delayAt = (cv: number): number =>
       Math.max(1, clamp(p.seconds * exp2(p.timeAmount * cv), SHORTEST, LONGEST) * sampleRate);
     let lastCv = 0;
     let samples = delayAt(0);
     let whole = Math.floor(samples);
-    let write = 0;
     return (from, to) => {
+      let { write } = state;
       for (let i = from; i < to; i++) {
         if (timeIn[i] !== lastCv) {
           lastCv = timeIn[i] as number;
@@ -75,6 +77,7 @@ export const delay = kind({
         if (++write === size) write = 0;
         out[i] = (1 - p.mix) * x + p.mix * delayed;
       }
+      state.write = write;
     };
   },
   ends: [

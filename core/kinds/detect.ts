@@ -1,5 +1,5 @@
 import type { Range } from '../law/lin';
-import type { Fate, Sockets } from './kind';
+import type { Fate, Sockets, Wiring } from './kind';
 
 /** Falls this far below the threshold before a gate counts as low again, volts. */
 export const GATE_HYSTERESIS = 0.1;
@@ -7,7 +7,8 @@ export const GATE_HYSTERESIS = 0.1;
 /** A gate input: rises at `v >= threshold`, falls at `v < threshold - 0.1`; starts low. */
 export class Gate {
   high = false;
-  constructor(private readonly threshold: number) {}
+  /** @param threshold volts; may be moved. */
+  constructor(public threshold: number) {}
 
   /** True at the sample of a rising edge. */
   rises(v: number): boolean {
@@ -19,6 +20,13 @@ export class Gate {
     this.high = true;
     return true;
   }
+}
+
+/** A gate that outlasts its kernel, at the threshold of now. */
+export function keptGate(wiring: Pick<Wiring, 'keep'>, name: string, threshold: number): Gate {
+  const gate = wiring.keep(name, () => new Gate(threshold));
+  gate.threshold = threshold;
+  return gate;
 }
 
 /** Bounds and samples may differ by this much in their last digits, volts. */

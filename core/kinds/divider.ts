@@ -1,4 +1,4 @@
-import { Gate, gateFate } from './detect';
+import { gateFate, keptGate } from './detect';
 import { always, gate, kind } from './kind';
 import { number, volts, setUp } from './params';
 
@@ -32,14 +32,15 @@ export const divider = kind({
   },
   kernel(p, wiring) {
     const [input, resetIn, out] = [wiring.input('in'), wiring.input('reset'), wiring.output('out')];
-    const [clock, reset] = [new Gate(p.thresholdVolts), new Gate(p.thresholdVolts)];
+    const clock = keptGate(wiring, 'clock', p.thresholdVolts);
+    const reset = keptGate(wiring, 'reset', p.thresholdVolts);
     const highFor = Math.ceil(p.by / 2);
-    let count = -1;
+    const state = wiring.keep('state', () => ({ count: -1 }));
     return (from, to) => {
       for (let i = from; i < to; i++) {
-        if (reset.rises(resetIn[i] as number)) count = -1;
-        if (clock.rises(input[i] as number)) count = (count + 1) % p.by;
-        out[i] = count >= 0 && count < highFor ? p.highVolts : p.lowVolts;
+        if (reset.rises(resetIn[i] as number)) state.count = -1;
+        if (clock.rises(input[i] as number)) state.count = (state.count + 1) % p.by;
+        out[i] = state.count >= 0 && state.count < highFor ? p.highVolts : p.lowVolts;
       }
     };
   },

@@ -1,6 +1,6 @@
 import { exp, exp2 } from '../law/fastmath';
 import type { Lin } from '../law/lin';
-import { Gate, fallsEver, gateFate } from './detect';
+import { fallsEver, gateFate, keptGate } from './detect';
 import { control, gate, kind, always } from './kind';
 import { choice, flag, number, seconds, volts, setUp } from './params';
 import { briefSeconds } from '../units/show';
@@ -40,10 +40,28 @@ class Contour {
   private peak: number;
 
   constructor(
-    private readonly p: Settings,
+    private p: Settings,
     private readonly sampleRate: number,
   ) {
     this.peak = p.restVolts;
+  }
+
+  /** Goes on with other settings from sample `k` on: as far within its stage as it is, for the time of now. */
+  retune(p: Settings, k: number, stretch: number): void {
+    if (p === this.p) return;
+    const done = (k - this.start) / this.length;
+    this.p = p;
+    if (this.stage === 'idle') return;
+    const { stage, from } = this;
+    if (stage === 'hold') this.to = p.mode === 'adsr' ? this.heldAt() : this.peak;
+    else {
+      this.enter(stage, k, from, stretch);
+      this.start = k - done * this.length;
+    }
+  }
+
+  private heldAt(): number {
+    return this.p.restVolts + this.p.sustain * (this.peak - this.p.restVolts);
   }
 
   /** @param stretch what its time is multiplied by. */
@@ -56,8 +74,7 @@ class Contour {
     this.length = Math.max(1, seconds * stretch * this.sampleRate);
     this.curve = stage === 'attack' ? p.attackCurve : p.decayCurve;
     this.scale = this.curve === 0 ? 1 : 1 / (1 - exp(-5 * this.curve));
-    const held = stage === 'decay' && p.mode === 'adsr' ? p.sustain : 0;
-    this.to = stage === 'attack' ? this.peak : p.restVolts + held * (this.peak - p.restVolts);
+    this.to = stage === 'attack' ? this.peak : stage === 'decay' && p.mode === 'adsr' ? this.heldAt() : p.restVolts;
   }
 
   rise(k: number, peak: number, stretch: number): void {
@@ -174,12 +191,13 @@ export const envelope = kind({
     const gateIn = wiring.input('gate');
     const levelIn = wiring.input(wiring.connected('level') ? 'level' : 'gate');
     const gated = wiring.connected('gate');
-    const detector = new Gate(p.thresholdVolts);
-    const contour = new Contour(p, wiring.sampleRate);
+    const detector = keptGate(wiring, 'gate', p.thresholdVolts);
+    const contour = wiring.keep('contour', () => new Contour(p, wiring.sampleRate));
     const pulse = END_SECONDS * wiring.sampleRate;
     const stretchAt = (i: number): number => (p.timeAmount === 0 ? 1 : exp2(p.timeAmount * (time[i] as number)));
     const peakAt = (i: number): number => (p.followsLevel ? (levelIn[i] as number) : p.peakVolts);
     return (from, to, k0) => {
+      contour.retune(p, k0 + from, stretchAt(from));
       for (let i = from; i < to; i++) {
         const k = k0 + i;
         const wasHigh = detector.high;
@@ -187,7 +205,7 @@ export const envelope = kind({
         const open = detector.high || !gated;
         if (contour.due(k)) contour.advance(k, open ? peakAt(i) : null, stretchAt(i));
         if (rises) contour.rise(k, peakAt(i), stretchAt(i));
-        else if (k === 0 && !gated && p.mode === 'loop') contour.rise(0, peakAt(i), stretchAt(i));
+        else if (!gated && p.mode === 'loop' && contour.stage === 'idle') contour.rise(k, peakAt(i), stretchAt(i));
         else if (wasHigh && !detector.high && (p.mode === 'adsr' || p.mode === 'ar')) contour.fall(k, stretchAt(i));
         out[i] = contour.level(k);
         rising[i] = contour.stage === 'attack' ? END_VOLTS : 0;

@@ -36,7 +36,7 @@ export function stateVariable(
   const [pa, pb, pc] = [a.byteOffset, b.byteOffset, c.byteOffset];
   const input = wiring.input('in').byteOffset;
   const gs = wiring.scratch().byteOffset;
-  const state = wiring.room(2).byteOffset;
+  const state = wiring.room('state', 2).byteOffset;
   const [low, band, high] = [out.lowpass.byteOffset, out.bandpass.byteOffset, out.highpass.byteOffset];
   const damping = dampingAt(resonance);
   const highest = Math.min(HIGHEST_HZ, 0.49 * sampleRate);
@@ -86,6 +86,7 @@ export const filter = kind({
   formula:
     'cutoff = cutoffHz·2^(cutoffAmount·cutoff + cutoff2Amount·cutoff2 + pitch), 16 to 20 000 Hz and 0.49 of the sample rate; state-variable, 12 dB an octave, 2R = 2·(1 − 0.995·resonance); bandpass times 2R',
   room: 'between',
+  howls: ['resonance'],
   loudest(p, input, output) {
     if (input !== 'in') return null;
     // The resonance, or the pass band.

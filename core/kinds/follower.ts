@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Lin, Range } from '../law/lin';
-import { Gate, fateOf } from './detect';
+import { fateOf, keptGate } from './detect';
 import { always, kind, signal } from './kind';
 import type { Sockets } from './kind';
 import { lagShare } from './lag';
@@ -49,10 +49,11 @@ export const follower = kind({
     const [input, out, gateOut] = [wiring.input('in'), wiring.output('out'), wiring.output('gate')];
     const { detected } = wiring;
     const [up, down] = [lagShare(p.attack, wiring.sampleRate), lagShare(p.release, wiring.sampleRate)];
-    const gate = new Gate(p.thresholdVolts);
-    let y = 0;
-    return (from, to, k0) => {
-      if (k0 + from === 0) y = Math.abs(input[from] as number) * p.gain;
+    const gate = keptGate(wiring, 'gate', p.thresholdVolts);
+    const state = wiring.keep('state', () => ({ y: 0, begun: false }));
+    return (from, to) => {
+      let y = state.begun ? state.y : Math.abs(input[from] as number) * p.gain;
+      state.begun = true;
       for (let i = from; i < to; i++) {
         const x = Math.abs(input[i] as number) * p.gain;
         y += (x - y) * (x > y ? up : down);
@@ -62,6 +63,7 @@ export const follower = kind({
         out[i] = v;
         gateOut[i] = gate.high ? p.gateVolts : 0;
       }
+      state.y = y;
     };
   },
 });

@@ -67,9 +67,11 @@ export const gesture = kind({
     const period = p.points[p.points.length - 1]?.t ?? 0;
     const hold = p.interpolation === 'hold';
     const near = { index: 0 };
+    const state = wiring.keep('state', () => ({ begins: -1 }));
     return (from, to, k0) => {
+      if (state.begins < 0) state.begins = k0 + from;
       for (let i = from; i < to; i++) {
-        const t = (k0 + i) / wiring.sampleRate;
+        const t = (k0 + i - state.begins) / wiring.sampleRate;
         out[i] = voltsAt(p.points, p.loop && period > 0 ? looped(t, period) : t, hold, near);
       }
     };

@@ -75,8 +75,13 @@ export interface Wiring {
   output(name: string): Float64Array;
   /** A buffer of the block's size for a kernel's own use. */
   scratch(): Float64Array;
-  /** A few numbers that the compiled loops keep from block to block. */
-  room(doubles: number): Float64Array;
+  /** A few numbers that the compiled loops keep from block to block, under a name of the kind's own. */
+  room(name: string, doubles: number): Float64Array;
+  /**
+   * What a kernel remembers from sample to sample, under a name of the kind's own: made once, and handed on when the
+   * kernel is made anew because a knob was turned. Nothing else of a kernel may outlast a block.
+   */
+  keep<T extends object>(name: string, make: () => T): T;
   /** The compiled loops; they take addresses: `byteOffset`s of these buffers. */
   readonly kernels: Kernels;
   /** Whether anybody looks at an output; one that nobody does may be left out. */
@@ -152,6 +157,8 @@ interface Shape<P> {
     readonly fullVolts: number;
     readonly most: number;
   };
+  /** Knobs that make it howl by themselves: turned down before it is plugged. */
+  readonly howls?: readonly string[];
   /** Puts out notes, one volt an octave; a plain voltage may by its name. */
   notes?(output: string, name: string): boolean;
   /** Inputs of a product that come through beside it, for peaks of its inputs. */
@@ -182,6 +189,8 @@ interface Shape<P> {
   readonly shapes?: boolean;
   /** The parameters which, all multiplied by one number, multiply the output by it. */
   scaledBy?(p: P): readonly string[];
+  /** Knobs that its outputs are exactly linear in, each by itself, whatever comes in. Left out: none. */
+  linear?(p: P): readonly string[];
   /** Makes up its voltages by chance (seeded). Left out: never. */
   draws?(p: P): boolean;
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */

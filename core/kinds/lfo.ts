@@ -1,9 +1,9 @@
 import { exp2 } from '../law/fastmath';
 import type { Laws } from '../law/builder';
 import type { Lin } from '../law/lin';
-import { Gate, gateFate } from './detect';
+import { gateFate, keptGate } from './detect';
 import { control, gate, kind } from './kind';
-import type { Sockets, Wiring } from './kind';
+import type { Sockets } from './kind';
 import { choice, hertz, number, orNone, volts } from './params';
 import { otherNames, others, shapeNames, shapes, spanOf, unitWave, waveOf } from './lfoWaves';
 import type { Other, Shape, Span } from './lfoWaves';
@@ -30,10 +30,10 @@ class OneCycle {
   private readonly progress: Phase;
 
   constructor(
-    wiring: Wiring,
-    private readonly phase: number,
+    sampleRate: number,
+    public phase: number,
   ) {
-    this.progress = new Phase(wiring, 0);
+    this.progress = new Phase(sampleRate, 0);
   }
 
   /** Counts of cycles at sample `k`; each run has a number, and so a draw, of its own. */
@@ -120,15 +120,16 @@ export const lfo = kind({
           out: wiring.output(name),
         };
       });
-    const single = p.mode === 'once' ? new OneCycle(wiring, p.phase) : null;
-    const phase = new Phase(wiring, p.phase);
-    const detector = new Gate(1);
+    const single = p.mode === 'once' ? wiring.keep('single', () => new OneCycle(wiring.sampleRate, p.phase)) : null;
+    if (single) single.phase = p.phase;
+    const phase = wiring.keep('phase', () => new Phase(wiring.sampleRate, p.phase));
+    const detector = keptGate(wiring, 'reset', 1);
     const cycles = wiring.scratch();
     const free = !single && wiring.steady('rate') !== null && wiring.steady('reset') !== null;
     let lastCv = rate[0] as number;
     let hz = rateAt(p.rateHz, lastCv);
     return (from, to, k0) => {
-      if (free) phase.fill(cycles, from, to, k0, hz);
+      if (free) phase.fill(wiring.kernels, cycles, from, to, k0, hz);
       else {
         for (let i = from; i < to; i++) {
           const cv = rate[i] as number;

@@ -1,4 +1,4 @@
-import { Gate, gateFate } from './detect';
+import { gateFate, keptGate } from './detect';
 import { kind, signal } from './kind';
 import type { Fate } from './kind';
 import { choice, volts } from './params';
@@ -44,7 +44,8 @@ export const logic = kind({
         for (let i = from; i < to; i++) out[i] = pick(a[i] as number, b[i] as number);
       };
     }
-    const [first, second] = [new Gate(p.thresholdVolts), new Gate(p.thresholdVolts)];
+    const first = keptGate(wiring, 'first', p.thresholdVolts);
+    const second = keptGate(wiring, 'second', p.thresholdVolts);
     return (from, to) => {
       for (let i = from; i < to; i++) {
         first.rises(a[i] as number);

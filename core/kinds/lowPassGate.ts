@@ -15,6 +15,7 @@ export const lowPassGate = kind({
   does: 'opens in loudness and brightness together',
   formula: 'u = clamp(cv/unityVolts, 0, 1) through an rc lag; out = u · lowpass at 20·1000^u Hz',
   room: 'between',
+  howls: ['resonance'],
   offered: 4,
   audio: true,
   params: { unityVolts: number(5, 0.5, 12, 'V'), resonance: number(0.1, 0, 1), lag: seconds(0.02, 0, 1) },
@@ -31,7 +32,7 @@ export const lowPassGate = kind({
     const share = lagShare(p.lag, wiring.sampleRate);
     const openings = wiring.scratch();
     const lowpass = wiring.scratch();
-    const none = wiring.scratch();
+    const none = wiring.scratch().fill(0);
     const tuning = {
       a: openings,
       ka: SPAN,
@@ -46,13 +47,16 @@ export const lowPassGate = kind({
     const spare = wiring.scratch();
     const filter = stateVariable(wiring, tuning, p.resonance, { lowpass, bandpass: spare, highpass: spare });
     const [gains, low, to8] = [openings.byteOffset, lowpass.byteOffset, out.byteOffset];
-    let u = 0;
+    const state = wiring.keep('state', () => ({ u: 0, begun: false }));
     return (from, to, k0) => {
+      let { u } = state;
       for (let i = from; i < to; i++) {
         const wanted = Math.min(1, Math.max(0, (cv[i] as number) / p.unityVolts));
-        u = k0 + i === 0 ? wanted : u + (wanted - u) * share;
+        u = state.begun ? u + (wanted - u) * share : wanted;
+        state.begun = true;
         openings[i] = u;
       }
+      state.u = u;
       filter(from, to, k0);
       wiring.kernels.products(gains + 8 * from, low + 8 * from, to8 + 8 * from, to - from);
     };

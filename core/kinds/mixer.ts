@@ -41,6 +41,7 @@ export const mixer = kind({
   inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`, 0, `gain${n}`)),
   outputs: () => ['out', 'inverted'],
   scaledBy: (p) => [...numbers(p.inputs).map((n) => `gain${n}`), 'biasVolts'],
+  linear: (p) => [...numbers(p.inputs).map((n) => `gain${n}`), 'biasVolts'],
   memory: never,
   negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {

@@ -57,7 +57,8 @@ export const noise = kind({
         for (let i = from; i < to; i++) out[i] = p.peakVolts * draw(seed, k0 + i);
       };
     }
-    const filter = p.colour === 'pink' ? pinkFilter() : redFilter();
+    const { colour } = p;
+    const { filter } = wiring.keep(colour, () => ({ filter: colour === 'pink' ? pinkFilter() : redFilter() }));
     const scale = p.peakVolts / WITHIN[p.colour];
     return (from, to, k0) => {
       for (let i = from; i < to; i++) {

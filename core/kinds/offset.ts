@@ -27,6 +27,7 @@ export const offset = kind({
     const reached = p.order === 'scaleThenShift' && lift >= p.lowVolts && lift <= p.highVolts;
     return reached ? { amount: -p.amount || 0, volts: lift } : null;
   },
+  linear: () => ['amount', 'volts'],
   memory: never,
   law(b, p, io) {
     const shift = p.order === 'scaleThenShift' ? p.volts : p.amount * p.volts;

@@ -2,7 +2,7 @@ import type { Laws } from '../law/builder';
 import { exp2 } from '../law/fastmath';
 import { doubling } from '../law/lin';
 import type { Lin } from '../law/lin';
-import { Gate } from './detect';
+import { keptGate } from './detect';
 import { addressOf, always, control, gate, kind } from './kind';
 import type { EndSpec, Sockets } from './kind';
 import { choice, hertz, number, volts, setUp } from './params';
@@ -97,8 +97,8 @@ export const oscillator = kind({
     const [mid, half] = [(p.lowVolts + p.highVolts) / 2, (p.highVolts - p.lowVolts) / 2];
     const [pitchIn, fmIn] = [wiring.input('pitch'), wiring.input('fm')];
     const [pwmIn, sync] = [wiring.input('pwm'), wiring.input('sync')];
-    const phase = new Phase(wiring, 0);
-    const detector = new Gate(1);
+    const phase = wiring.keep('phase', () => new Phase(wiring.sampleRate, 0));
+    const detector = keptGate(wiring, 'sync', 1);
     // Phase 0..1 and phase step of each sample, then one pass for each wave that is wanted.
     const [at, step] = [wiring.scratch(), wiring.scratch()];
     const out = (name: string): Float64Array | null => (wiring.wanted(name) ? wiring.output(name) : null);
@@ -127,7 +127,7 @@ export const oscillator = kind({
     };
     return (from, to, k0) => {
       if (free) {
-        phase.fill(at, from, to, k0, hz);
+        phase.fill(kernels, at, from, to, k0, hz);
         kernels.withinCycles(addressOf(at, from), addressOf(at, from), to - from);
       } else follow(from, to, k0);
       const [phases, steps, n] = [addressOf(at, from), addressOf(step, from), to - from];

@@ -1,5 +1,5 @@
 import { addressOf } from './kind';
-import type { Wiring } from './kind';
+import type { Kernels } from '../native/native';
 
 /** A phase this close to an edge is on it: sums of decimals must not move an edge by a sample. Cycles. */
 export const EDGE = 1e-9;
@@ -15,13 +15,10 @@ export class Phase {
   /** Whole cycles before the present stretch; a reset begins a new one. */
   private cycles = 0;
 
-  private readonly sampleRate: number;
-
   constructor(
-    private readonly wiring: Pick<Wiring, 'sampleRate' | 'kernels'>,
+    private readonly sampleRate: number,
     start: number,
   ) {
-    this.sampleRate = wiring.sampleRate;
     this.base = start;
   }
 
@@ -39,11 +36,11 @@ export class Phase {
   }
 
   /** The same for samples in a row, at a frequency that stays. */
-  fill(cycles: Float64Array, from: number, to: number, k0: number, hertz: number): void {
+  fill(kernels: Kernels, cycles: Float64Array, from: number, to: number, k0: number, hertz: number): void {
     this.at(k0 + from, hertz);
     const start = this.cycles + this.base;
     const k = k0 - this.from + from;
-    this.wiring.kernels.phases(start, hertz, k, this.sampleRate, addressOf(cycles, from), to - from);
+    kernels.phases(start, hertz, k, this.sampleRate, addressOf(cycles, from), to - from);
   }
 
   reset(k: number, phase: number, hertz: number): number {

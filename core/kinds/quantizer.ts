@@ -1,5 +1,5 @@
 import { scaleSemitones } from '../units/scales';
-import { Gate, gateFate } from './detect';
+import { gateFate, keptGate } from './detect';
 import { gate, kind, signal } from './kind';
 import { choice, number } from './params';
 import type { Scale, ScaleSpec } from './params';
@@ -74,9 +74,9 @@ export const quantizer = kind({
     const [input, trigger, out] = [wiring.input('in'), wiring.input('trigger'), wiring.output('out')];
     const triggered = wiring.connected('trigger');
     const nearest = nearestNote(p);
-    const detector = new Gate(1);
+    const detector = keptGate(wiring, 'trigger', 1);
     const margin = (2 * p.hysteresisCents) / 1200;
-    let note: number | null = null;
+    const state = wiring.keep('state', (): { note: number | null } => ({ note: null }));
     let [last, lastNote] = [NaN, 0];
     return (from, to) => {
       for (let i = from; i < to; i++) {
@@ -86,9 +86,11 @@ export const quantizer = kind({
             last = x;
             lastNote = nearest(x);
           }
-          if (note === null || Math.abs(x - note) - Math.abs(x - lastNote) > margin || margin === 0) note = lastNote;
+          const { note } = state;
+          if (note === null || Math.abs(x - note) - Math.abs(x - lastNote) > margin || margin === 0)
+            state.note = lastNote;
         }
-        out[i] = note ?? 0;
+        out[i] = state.note ?? 0;
       }
     };
   },

@@ -29,9 +29,11 @@ export const recording = kind({
     const { volts, sampleRate } = asset;
     const count = volts.length;
     const step = sampleRate / wiring.sampleRate;
+    const state = wiring.keep('state', () => ({ begins: -1 }));
     return (from, to, k0) => {
+      if (state.begins < 0) state.begins = k0 + from;
       for (let i = from; i < to; i++) {
-        const at = (k0 + i) * step;
+        const at = (k0 + i - state.begins) * step;
         const n = Math.floor(at);
         const [a, b] = p.loop ? [n % count, (n + 1) % count] : [n, n + 1];
         const [va, vb] = [volts[a] ?? 0, volts[b] ?? 0];

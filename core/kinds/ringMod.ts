@@ -70,6 +70,7 @@ export const ringMod = kind({
   brief: (p) => `${p.coupling.toUpperCase()} coupled`,
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],
+  linear: () => ['bleedA', 'bleedB', 'trimA', 'trimB'],
   memory: (p) => p.coupling === 'ac',
   law(b, p, io) {
     const [x, y] = ['a', 'b'].map((name) => (p.coupling === 'ac' ? b.couple(io.in(name)) : io.in(name))) as [

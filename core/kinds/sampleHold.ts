@@ -1,4 +1,4 @@
-import { Gate, gateFate } from './detect';
+import { gateFate, keptGate } from './detect';
 import { always, gate, kind, signal } from './kind';
 import { choice, volts } from './params';
 
@@ -25,13 +25,13 @@ export const sampleHold = kind({
   },
   kernel(p, wiring) {
     const [input, clockIn, out] = [wiring.input('in'), wiring.input('clock'), wiring.output('out')];
-    const clock = new Gate(p.thresholdVolts);
+    const clock = keptGate(wiring, 'clock', p.thresholdVolts);
     const track = p.mode === 'track';
-    let held = 0;
+    const state = wiring.keep('state', () => ({ held: 0 }));
     return (from, to) => {
       for (let i = from; i < to; i++) {
-        if (clock.rises(clockIn[i] as number) || (track && clock.high)) held = input[i] as number;
-        out[i] = held;
+        if (clock.rises(clockIn[i] as number) || (track && clock.high)) state.held = input[i] as number;
+        out[i] = state.held;
       }
     };
   },

@@ -1,5 +1,5 @@
 import type { Lin } from '../law/lin';
-import { Gate, gateFate } from './detect';
+import { gateFate, keptGate } from './detect';
 import { always, gate, kind } from './kind';
 import { volts } from './params';
 import type { Step, StepsSpec } from './params';
@@ -47,23 +47,23 @@ export const sequencer = kind({
   kernel(p, wiring) {
     const [cv, out] = [wiring.output('cv'), wiring.output('gate')];
     const [clockIn, resetIn] = [wiring.input('clock'), wiring.input('reset')];
-    const [clock, reset] = [new Gate(1), new Gate(1)];
-    let step: Step | null = null;
-    let volts = 0;
-    let index = -1;
+    const clock = keptGate(wiring, 'clock', 1);
+    const reset = keptGate(wiring, 'reset', 1);
+    const state = wiring.keep('state', () => ({ index: -1, playing: false, volts: 0 }));
     return (from, to) => {
       for (let i = from; i < to; i++) {
         // On one sample the reset is read first.
         if (reset.rises(resetIn[i] as number)) {
-          index = -1;
-          step = null;
+          state.index = -1;
+          state.playing = false;
         }
         if (clock.rises(clockIn[i] as number)) {
-          index = (index + 1) % p.steps.length;
-          step = p.steps[index] as Step;
-          volts = step.volts;
+          state.index = (state.index + 1) % p.steps.length;
+          state.playing = true;
+          state.volts = p.steps[state.index]?.volts ?? 0;
         }
-        cv[i] = volts;
+        const step = state.playing ? p.steps[state.index] : undefined;
+        cv[i] = state.volts;
         out[i] = step?.gate && (clock.high || step.tie) ? p.gateVolts : 0;
       }
     };

@@ -80,11 +80,12 @@ export const slew = kind({
     const rising = new Steps(wiring, p, 'rise', step);
     const falling = new Steps(wiring, p, 'fall', step);
     const run = p.law === 'linear' ? wiring.kernels.lineSlew : wiring.kernels.shareSlew;
-    let y = 0;
-    return (from, to, k0) => {
-      const start = k0 + from === 0 ? (input[from] as number) : y;
+    const state = wiring.keep('state', () => ({ y: 0, begun: false }));
+    return (from, to) => {
+      const start = state.begun ? state.y : (input[from] as number);
+      state.begun = true;
       const [ups, downs] = [rising.at(from, to), falling.at(from, to)];
-      y = run(addressOf(input, from), ups, downs, start, addressOf(out, from), to - from);
+      state.y = run(addressOf(input, from), ups, downs, start, addressOf(out, from), to - from);
     };
   },
   ends: [

@@ -98,6 +98,17 @@ export class Arena {
     }
   }
 
+  /** One that stays with its caller; it begins anew when asked to. */
+  static owned(doubles: number): Arena {
+    return new Arena(PAGE * (Math.ceil((doubles * 8) / PAGE) + 2));
+  }
+
+  /** Takes back all buffers. */
+  restart(): this {
+    this.next = PAGE;
+    return this;
+  }
+
   /** A buffer of zeros. One slot behind it is spare, for kernels that work on pairs. */
   take(length: number): Float64Array {
     const at = this.next;

@@ -1,5 +1,7 @@
 import type { GraphModule } from '../graph/graph';
 import type { Kernel } from '../kinds/kind';
+import type { Place } from './kernels';
+import type { Memory } from './memory';
 import type { DriveStats, GateStats, Picture, Stats, Tail } from './stats';
 import type { Tape } from './tape';
 
@@ -8,7 +10,10 @@ export interface Part {
   readonly module: GraphModule;
   readonly inputs: readonly Float64Array[];
   readonly outputs: readonly Float64Array[];
-  readonly kernel: Kernel;
+  kernel: Kernel;
+  /** Of a module that runs: where its kernel stands, and what it remembers. */
+  place?: Place;
+  readonly memory?: Memory;
   readonly seen: readonly (Seen | null)[];
   /** Outputs that are made from another's: index and the other's. */
   readonly negated: readonly { readonly output: number; readonly of: number }[];
@@ -35,7 +40,7 @@ export interface Seen {
   readonly settled: Tail;
   /** Sure to stay inside the rails. */
   readonly inside: boolean;
-  readonly factor: number;
+  factor: number;
   readonly picture: Picture | null;
   /** Samples beyond the lower and the upper rail. */
   readonly clipped: Float64Array;

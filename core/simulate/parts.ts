@@ -1,15 +1,19 @@
 import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
-import type { Kernel, Wiring } from '../kinds/kind';
+import type { Kernel } from '../kinds/kind';
 import { GATE_HYSTERESIS } from '../kinds/detect';
-import { seedOf } from '../kinds/random';
-import type { Lin } from '../law/lin';
 import type { Arena } from '../native/native';
+import { kernelOf } from './kernels';
+import type { Place, Shared } from './kernels';
 import { lawsOf } from './laws';
+import { Memory } from './memory';
 import type { Delayed, GateWatch, Part } from './partTypes';
 import { DriveStats, GateStats, Picture, Stats, Tail, settleFrom } from './stats';
 import { Tape } from './tape';
 import type { SimulateOptions } from './types';
+
+/** Under what a module's memory is handed on. */
+export const carriedName = (m: GraphModule): string => `${m.id} ${m.kind.name}`;
 
 /** Lays out what each module of a run reads, computes and writes. */
 export class Parts {
@@ -18,6 +22,7 @@ export class Parts {
   /** For a column's least and greatest. */
   private readonly extremes: Float64Array;
   private readonly steady = new Map<number, Float64Array>();
+  readonly shared: Shared;
   private readonly looked: ReadonlySet<string>;
 
   constructor(
@@ -31,6 +36,7 @@ export class Parts {
     this.extremes = arena.take(2);
     this.outputs = graph.modules.map((m) => m.outputs.map(() => arena.take(size)));
     this.looked = this.lookedAt();
+    this.shared = { arena, size, graph, asset: options.asset ?? (() => null) };
   }
 
   /** The outputs that something is driven by, or somebody asks for. */
@@ -60,7 +66,7 @@ export class Parts {
       for (const { trace, out } of tracks) out.set(trace.subarray(k0 + from, k0 + to), from);
     };
     const nothing = { inputs: [], seen: [], negated: [], drives: [], limits: [], gates: [], delayed: [] };
-    return { module: m, outputs, kernel, drivesTape: new Tape(this.arena, this.size, 1, []), ...nothing };
+    return { module: m, outputs, kernel, drivesTape: new Tape(this.arena, this.memory(), 1, []), ...nothing };
   }
 
   /** A module that runs. */
@@ -92,20 +98,36 @@ export class Parts {
       }))
       .filter(({ output }) => seen[output] !== null);
     const detected = m.kind.detects ? this.arena.take(this.size) : this.steadyBuffer(0);
-    const kernel =
-      m.kind.kernel?.(m.params, this.wiring(m, inputs, outputs, detected)) ?? this.lawKernel(m, inputs, outputs);
+    const place: Place = {
+      module: m,
+      inputs,
+      outputs,
+      detected,
+      nothing: this.steadyBuffer(0),
+      wanted: (socket) => this.wanted(socket),
+    };
+    const memory = this.memory();
+    const before = this.options.carried?.memories.get(carriedName(m));
+    if (before) memory.takeOver(before);
+    const kernel = kernelOf(this.shared, place, m.params, memory);
     const own = this.crossings(m, detected);
     return {
       module: m,
       inputs,
       outputs,
       kernel,
+      place,
+      memory,
       seen,
       negated,
       delayed,
       gates: [...gates, ...own],
       ...this.drives(m, inputs),
     };
+  }
+
+  private memory(): Memory {
+    return new Memory(this.arena, this.size);
   }
 
   private settleFrom(m: GraphModule | undefined): number {
@@ -165,7 +187,8 @@ export class Parts {
     const source = this.outputs[driver.module]?.[driver.output] as Float64Array;
     if (!driver.delayed) return source;
     const buffer = this.arena.take(this.size);
-    delayed.push({ socket: input.socket, source, buffer, stats: new Stats(this.arena), last: 0 });
+    const last = this.options.carried?.delayed.get(input.socket) ?? 0;
+    delayed.push({ socket: input.socket, source, buffer, stats: new Stats(this.arena), last });
     return buffer;
   }
 
@@ -177,45 +200,8 @@ export class Parts {
     return buffer;
   }
 
-  private wiring(
-    m: GraphModule,
-    inputs: readonly Float64Array[],
-    outputs: readonly Float64Array[],
-    detected: Float64Array,
-  ): Wiring {
-    const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
-    return {
-      sampleRate: this.graph.sampleRate,
-      seed: seedOf(this.graph.patch.settings.seed, m.id),
-      railVolts: this.graph.patch.settings.railVolts,
-      asset: this.options.asset ?? (() => null),
-      scratch: () => this.arena.take(this.size),
-      room: (doubles) => this.arena.take(doubles),
-      kernels: this.arena.kernels,
-      detected,
-      wanted: (name) => this.wanted(socketAt(m.id, name)),
-      input: (name) => inputs[index(name)] ?? this.steadyBuffer(0),
-      output: (name) => outputs[m.outputs.findIndex((o) => o.name === name)] as Float64Array,
-      connected: (name) => m.inputs[index(name)]?.connected ?? false,
-      steady(name) {
-        const driver = m.inputs[index(name)]?.driver;
-        return driver?.type === 'volts' ? driver.volts : null;
-      },
-    };
-  }
-
-  private lawKernel(m: GraphModule, inputs: readonly Float64Array[], outputs: readonly Float64Array[]): Kernel {
-    const { store, io } = lawsOf(m);
-    const law = m.kind.law(store, m.params, io);
-    const tape = new Tape(this.arena, this.size, this.graph.sampleRate, inputs);
-    m.outputs.forEach((o, i) => {
-      if (!m.kind.negated?.[o.name]) tape.write(law[o.name] as Lin, outputs[i] as Float64Array);
-    });
-    return (from, to) => tape.run(from, to);
-  }
-
   private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'drivesTape' | 'limits'> {
-    const tape = new Tape(this.arena, this.size, this.graph.sampleRate, inputs);
+    const tape = new Tape(this.arena, this.memory(), this.graph.sampleRate, inputs);
     const { store, io } = lawsOf(m);
     const drives = (m.kind.ends ?? []).map((end) => {
       const buffer = this.arena.take(this.size);

@@ -3,6 +3,7 @@ import type { Graph } from '../graph/graph';
 import type { Upstream } from '../graph/upstream';
 import type { Arena } from '../native/native';
 import { Parts } from './parts';
+import type { Shared } from './kernels';
 import type { Part } from './partTypes';
 import type { Observer, SimulateOptions } from './types';
 
@@ -17,6 +18,7 @@ export class Run {
   readonly traces = new Map<string, Float64Array>();
   readonly drives = new Map<string, Float64Array>();
   readonly graph: Graph;
+  readonly shared: Shared;
   readonly repeats: SimulateOptions['repeats'];
   private readonly progress: SimulateOptions['progress'];
   private readonly fresh: ReadonlySet<number> | null;
@@ -35,6 +37,7 @@ export class Run {
     this.samples = sampleCount(graph.patch.settings.duration, graph.sampleRate);
     const needed = new Set(graph.groups.flatMap((g) => g.modules));
     const parts = new Parts(arena, size, this.samples, graph, driveOnly, options);
+    this.shared = parts.shared;
     const wanted = graph.modules.filter((m) => needed.has(m.index) || driveOnly.has(m.index));
     const { given } = options;
     this.fresh = given?.fresh ?? null;
@@ -56,15 +59,20 @@ export class Run {
     for (let k0 = 0; k0 < this.samples; k0 += this.size) {
       this.progress?.(k0 / this.samples);
       const count = Math.min(this.size, this.samples - k0);
-      for (const group of this.graph.groups) {
-        if (group.loop && group.modules.some((m) => this.runs(m))) this.loop(group.modules, count, k0);
-        else for (const m of group.modules) this.whole(m, count, k0);
-      }
+      this.advance(count, k0);
       for (const part of this.parts) this.measure(part, count, k0);
       for (const { trace, buffer } of traced) trace.set(count === this.size ? buffer : buffer.subarray(0, count), k0);
       for (const { observer, buffers } of this.watched) observer.block(buffers, count, k0);
     }
     return this;
+  }
+
+  /** Works out the next samples of every module, without counting. */
+  advance(count: number, k0: number): void {
+    for (const group of this.graph.groups) {
+      if (group.loop && group.modules.some((m) => this.runs(m))) this.loop(group.modules, count, k0);
+      else for (const m of group.modules) this.whole(m, count, k0);
+    }
   }
 
   private runs(index: number): boolean {
@@ -135,7 +143,8 @@ export class Run {
     throw new Error(`there is no destination ${socket}`);
   }
 
-  private bufferOf(socket: string): Float64Array {
+  /** Where a socket's present samples are. */
+  bufferOf(socket: string): Float64Array {
     const { id, name } = partsOf(socket);
     const part = [...this.partAt.values()].find((p) => p.module.id === id);
     const output = part?.module.outputs.findIndex((o) => o.name === name) ?? -1;

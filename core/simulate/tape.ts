@@ -1,6 +1,7 @@
 import { doubling } from '../law/lin';
 import type { Atom, Lin } from '../law/lin';
 import type { Arena } from '../native/native';
+import type { Memory } from './memory';
 
 /** Computes `from..to-1` of its output from its inputs' blocks. */
 type Op = (from: number, to: number) => void;
@@ -16,7 +17,7 @@ export class Tape {
   /** @param inputs the buffers of the law's leaves, by slot. */
   constructor(
     private readonly arena: Arena,
-    private readonly size: number,
+    private readonly memory: Memory,
     private readonly sampleRate: number,
     private readonly inputs: readonly Float64Array[],
   ) {}
@@ -33,7 +34,7 @@ export class Tape {
   private bufferOf(x: Lin): Float64Array {
     const [atom, ...more] = x.atoms;
     if (atom && more.length === 0 && x.c === 0 && x.ks[0] === 1) return this.atom(atom);
-    const out = this.arena.take(this.size);
+    const out = this.memory.scratch();
     this.lin(x, out);
     return out;
   }
@@ -48,11 +49,19 @@ export class Tape {
     if (known) return known;
     if (atom.op === 'leaf') return this.inputs[atom.slot] as Float64Array;
     const a = this.bufferOf(atom.a);
-    const out = this.arena.take(this.size);
+    const out = this.memory.scratch();
     if (atom.op === 'mul') this.ops.push(multiply(this.arena, a, this.bufferOf(atom.b), out));
     else if (atom.op === 'square') this.ops.push(multiply(this.arena, a, a, out));
     else if (atom.op === 'clamp') this.ops.push(clamp(this.arena, a, atom.min, atom.max, out));
-    else if (atom.op === 'couple') this.ops.push(couple(a, this.sampleRate, out));
+    else if (atom.op === 'couple')
+      this.ops.push(
+        couple(
+          a,
+          this.sampleRate,
+          this.memory.keep(`couple ${this.ops.length}`, () => ({ slow: null })),
+          out,
+        ),
+      );
     else if (atom.curve === doubling) this.ops.push(powers(this.arena, a, out));
     else this.ops.push(apply(a, atom.curve.f, out));
     this.buffers.set(atom, out);
@@ -102,16 +111,15 @@ function apply(a: Float64Array, f: (x: number) => number, out: Float64Array): Op
 }
 
 /** `y = x − l`, then `l += (x − l)·(1 − e^(−2π·2·dt))`; `l` starts at the first input. */
-function couple(a: Float64Array, sampleRate: number, out: Float64Array): Op {
+function couple(a: Float64Array, sampleRate: number, state: { slow: number | null }, out: Float64Array): Op {
   const share = -Math.expm1((-2 * Math.PI * COUPLING_HZ) / sampleRate);
-  let slow: number | null = null;
   return (from, to) => {
-    let l = slow ?? (a[from] as number);
+    let l = state.slow ?? (a[from] as number);
     for (let i = from; i < to; i++) {
       const x = a[i] as number;
       out[i] = x - l;
       l += (x - l) * share;
     }
-    slow = l;
+    state.slow = l;
   };
 }

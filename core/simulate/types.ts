@@ -2,6 +2,7 @@ import type { ModuleBounds } from '../bounds/bounds';
 import type { Repeats } from '../bounds/repeats';
 import type { Wiring } from '../kinds/kind';
 import type { Range } from '../law/lin';
+import type { Memory } from './memory';
 import type { Picture } from './stats';
 
 /** Sees every block of the sockets it names. */
@@ -16,6 +17,13 @@ export interface Given {
   readonly fresh: ReadonlySet<number>;
   /** By output socket, whole windows. */
   readonly traces: ReadonlyMap<string, Float64Array>;
+}
+
+export interface Carried {
+  /** By module's name and kind. */
+  readonly memories: ReadonlyMap<string, Memory>;
+  /** What cables that carry the previous sample carry next, by input socket. */
+  readonly delayed: ReadonlyMap<string, number>;
 }
 
 export interface SimulateOptions {
@@ -40,6 +48,8 @@ export interface SimulateOptions {
   readonly repeats?: ReadonlyMap<string, Repeats>;
   /** Modules whose outputs are known, and the traces of those that others need: they are not run again. */
   readonly given?: Given;
+  /** What modules of an earlier run remember, for those of the same name and kind to go on from. */
+  readonly carried?: Carried;
   /** Leaves out outputs that nothing is plugged into and nobody asks for. */
   readonly sparing?: boolean;
 }

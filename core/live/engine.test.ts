@@ -1,0 +1,170 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { completeParams } from '../document/params';
+import type { Patch } from '../document/types';
+import { applyEdits } from '../edit/edit';
+import type { Edit } from '../edit/edit';
+import { buildGraph } from '../graph/graph';
+import type { Graph } from '../graph/graph';
+import { allKinds } from '../kinds';
+import { knobsOf } from '../kinds/knobs';
+import { AtomStore } from '../law/builder';
+import { constant } from '../law/lin';
+import type { Lin } from '../law/lin';
+import { simulateGraph } from '../simulate/simulate';
+import { patchOf } from '../testing/patch';
+import { randomPatch } from '../testing/randomPatch';
+import { LiveEngine } from './engine';
+
+const RATE = 48_000;
+const atRate = (patch: Patch, duration = 0.2): Graph => ({
+  ...buildGraph({ ...patch, settings: { ...patch.settings, duration } }),
+  sampleRate: RATE,
+});
+
+/** Plays on and collects what comes out of some sockets. */
+function played(engine: LiveEngine, sockets: readonly string[], samples: number, block = engine.block): Float64Array[] {
+  const traces = sockets.map(() => new Float64Array(samples));
+  for (let k = 0; k < samples; k += block) {
+    const count = Math.min(block, samples - k);
+    engine.advance(count);
+    sockets.forEach((s, i) => traces[i]!.set(engine.buffer(s).subarray(0, count), k));
+  }
+  return traces;
+}
+
+const outputsOf = (graph: Graph): string[] => graph.modules.flatMap((m) => m.outputs.map((o) => o.socket));
+
+describe('a live run without edits', () => {
+  it('gives the samples of a simulation, at block sizes that divide nothing', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), fc.integer({ min: 1, max: 300 }), (seed, block) => {
+        const graph = atRate(randomPatch(seed), 0.05);
+        const sockets = outputsOf(graph);
+        const { traces, samples } = simulateGraph(graph, { traces: sockets });
+        const live = played(new LiveEngine(graph, { block }), sockets, samples);
+        sockets.forEach((s, i) => {
+          const expected = traces.get(s)!;
+          const most = expected.reduce((m, v, k) => Math.max(m, Math.abs(v - live[i]![k]!)), 0);
+          expect(most, s).toBeLessThanOrEqual(1e-9);
+        });
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('what modules remember', () => {
+  /** The greatest difference to a run without a break, after something was done to the engine on the way. */
+  function apart(seed: number, done: (graph: Graph) => Graph): number {
+    const graph = atRate(randomPatch(seed), 0.06);
+    const sockets = outputsOf(graph);
+    const { traces, samples } = simulateGraph(graph, { traces: sockets });
+    const engine = new LiveEngine(graph);
+    const before = 1280;
+    played(engine, [], before);
+    engine.edit(done(graph));
+    const live = played(engine, sockets, samples - before);
+    return sockets.reduce((most, s, i) => {
+      const expected = traces.get(s)!.subarray(before);
+      return expected.reduce((m, v, k) => Math.max(m, Math.abs(v - live[i]![k]!)), most);
+    }, 0);
+  }
+  const seeds = fc.integer({ min: 1, max: 1e6 });
+
+  it('outlasts another layout', () => {
+    const withMore = (graph: Graph): Graph => {
+      const more = { id: 'more', kind: 'offset', params: {} };
+      return { ...buildGraph({ ...graph.patch, modules: [...graph.patch.modules, more] }), sampleRate: RATE };
+    };
+    fc.assert(
+      fc.property(seeds, (seed) => apart(seed, withMore) <= 1e-9),
+      { numRuns: 60 },
+    );
+  });
+
+  it('outlasts kernels that are made anew', () => {
+    const anew = (graph: Graph): Graph => ({
+      ...graph,
+      modules: graph.modules.map((m) => ({ ...m, params: { ...m.params } })),
+    });
+    fc.assert(
+      fc.property(seeds, (seed) => apart(seed, anew) <= 1e-9),
+      { numRuns: 60 },
+    );
+  });
+});
+
+const chain = patchOf(
+  { slow: ['lfo', { rateHz: 3 }], trim: ['attenuverter', { amount: 0.2 }], lag: ['slew', { rise: 0.05, fall: 0.05 }] },
+  ['slow.out > trim.in', 'trim.out > lag.in'],
+);
+
+function edited(patch: Patch, ...edits: Edit[]): Graph {
+  return atRate(applyEdits(patch, edits));
+}
+
+describe('a live run through edits', () => {
+  it('moves a knob there within one block, exactly linear, and is the other patch from then on', () => {
+    const engine = new LiveEngine(atRate(chain));
+    const [slow, trim] = played(engine, ['slow.out', 'trim.out'], 12_800);
+    expect(trim!.at(-1)).toBeCloseTo(0.2 * slow!.at(-1)!, 12);
+    engine.edit(edited(chain, { do: 'set', module: 'trim', param: 'amount', value: 1 }));
+    const [slow2, trim2] = played(engine, ['slow.out', 'trim.out'], 1280);
+    for (let k = 0; k < 1280; k++) {
+      const amount = k < 127 ? 0.2 + (0.8 * (k + 1)) / 128 : 1;
+      expect(Math.abs(trim2![k]! - amount * slow2![k]!)).toBeLessThan(1e-12);
+    }
+  });
+
+  it('keeps phases, lags and lines when a cable, a stage or a kind changes', () => {
+    const whole = atRate(chain, 1);
+    const { traces } = simulateGraph(whole, { traces: ['slow.out', 'lag.out'] });
+    const engine = new LiveEngine(whole);
+    played(engine, [], 12_800);
+    engine.edit(
+      edited(
+        chain,
+        { do: 'add', module: { id: 'more', kind: 'offset', params: {} } },
+        { do: 'plug', cable: { from: 'lag.out', to: 'more.in' } },
+      ),
+    );
+    const [slow, lag, out] = played(engine, ['slow.out', 'lag.out', 'more.out'], 6400);
+    for (let k = 0; k < 6400; k++) {
+      expect(Math.abs(slow![k]! - traces.get('slow.out')![12_800 + k]!)).toBeLessThan(1e-9);
+      expect(Math.abs(lag![k]! - traces.get('lag.out')![12_800 + k]!)).toBeLessThan(1e-9);
+      expect(out![k]).toBe(lag![k]);
+    }
+  });
+});
+
+describe('a knob that is declared linear', () => {
+  it('moves the outputs exactly in a line, whatever comes in', () => {
+    const between = (x: number, [lo, hi]: readonly [number, number]): number => lo + x * (hi - lo);
+    const inputs = fc.array(fc.double({ min: -10, max: 10, noNaN: true }), { minLength: 8, maxLength: 8 });
+    fc.assert(
+      fc.property(fc.nat(1e6), inputs, fc.double({ min: 0, max: 1, noNaN: true }), (pick, volts, share) => {
+        const declared = allKinds.flatMap((kind) => {
+          const params = completeParams(kind, undefined, 120);
+          return (kind.linear?.(params) ?? []).map((param) => ({ kind, params, param }));
+        });
+        const { kind, params, param } = declared[pick % declared.length]!;
+        const knob = knobsOf(kind, params).find((k) => k.name === param)!;
+        const at = (value: number): number[] => {
+          const set = { ...params, [param]: value };
+          const io = {
+            in: (name: string) => constant(volts[kind.inputs(set).findIndex((s) => s.name === name)] ?? 0),
+            connected: () => true,
+            symbol: () => constant(NaN),
+            range: (x: Lin): [number, number] => [x.lo, x.hi],
+            loading: { potGain: 1, weights: [1, 1, 1, 1] },
+          };
+          return Object.values(kind.law(new AtomStore(), set, io)).map((x) => x.lo);
+        };
+        const [low, high, middle] = [at(knob.min), at(knob.max), at(between(share, [knob.min, knob.max]))];
+        low.forEach((v, i) => expect(middle[i]).toBeCloseTo(between(share, [v, high[i]!]), 9));
+      }),
+      { numRuns: 300 },
+    );
+  });
+});

@@ -1,0 +1,148 @@
+import type { Graph, GraphModule } from '../graph/graph';
+import { wholeOf } from '../graph/upstream';
+import type { AssetLookup } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
+import { Arena } from '../native/native';
+import { kernelOf } from '../simulate/kernels';
+import { movingKernel } from '../simulate/moving';
+import type { Track } from '../simulate/moving';
+import { carriedName } from '../simulate/parts';
+import type { Part } from '../simulate/partTypes';
+import { Run } from '../simulate/run';
+import { sameWiring } from './sameWiring';
+
+/** Samples that are worked out together, as sound devices ask for them. */
+export const LIVE_BLOCK = 128;
+
+/** More than any module takes for itself, buffers. */
+const BUFFERS = 96;
+/** A knob that is not linear moves in so many steps a block. */
+const STEPS = 8;
+
+export interface LiveOptions {
+  readonly asset?: AssetLookup;
+  /** Samples a block; left out: as sound devices ask for them. */
+  readonly block?: number;
+}
+
+/**
+ * Runs a patch without an end, block by block, with the kernels of a simulation, and goes on through edits: a knob
+ * moves there within one block; a cable, a stage or a kind that changes leaves what all others remember. Without edits
+ * its samples are those of `simulateGraph`.
+ */
+export class LiveEngine {
+  readonly block: number;
+  private readonly asset: AssetLookup;
+  private arenas: [Arena | null, Arena | null] = [null, null];
+  private room = 0;
+  private run: Run;
+  private graph: Graph;
+  /** Samples that have been worked out. */
+  private done = 0;
+  /** Modules whose knobs move in the next block, back at rest after it. */
+  private moving: { readonly part: Part; readonly to: ParamValues }[] = [];
+
+  constructor(graph: Graph, options: LiveOptions = {}) {
+    this.block = options.block ?? LIVE_BLOCK;
+    this.asset = options.asset ?? (() => null);
+    this.graph = graph;
+    this.run = this.lay(graph, null);
+  }
+
+  /** Samples since its start. */
+  get samples(): number {
+    return this.done;
+  }
+
+  get sampleRate(): number {
+    return this.graph.sampleRate;
+  }
+
+  /** Where a socket's samples of the block that was worked out last are. */
+  buffer(socket: string): Float64Array {
+    return this.run.bufferOf(socket);
+  }
+
+  has(socket: string): boolean {
+    return this.graph.modules.some(
+      (m) => m.outputs.some((o) => o.socket === socket) || m.inputs.some((s) => s.socket === socket),
+    );
+  }
+
+  /** Works out the next samples, at most a block. */
+  advance(count: number = this.block): void {
+    this.run.advance(count, this.done);
+    this.done += count;
+    if (this.moving.length === 0) return;
+    for (const { part, to } of this.moving) this.rest(part, to);
+    this.moving = [];
+  }
+
+  /** Goes on as another patch; what moves, moves within the next block. */
+  edit(graph: Graph): void {
+    const before = this.graph;
+    this.graph = graph;
+    for (const { part, to } of this.moving) this.rest(part, to);
+    this.moving = [];
+    if (!sameWiring(before, graph)) {
+      this.run = this.lay(graph, this.run);
+      return;
+    }
+    for (const part of this.run.parts) {
+      const now = graph.modules[part.module.index];
+      const was = before.modules[part.module.index];
+      if (!now || !was || now.params === was.params || !part.place) continue;
+      this.turn(part, now, was.params);
+    }
+  }
+
+  private turn(part: Part, now: GraphModule, was: ParamValues): void {
+    const { place, memory } = part;
+    if (!place || !memory) return;
+    part.place = { ...place, module: now };
+    now.outputs.forEach((o, i) => {
+      const seen = part.seen[i];
+      if (seen) seen.factor = o.factor;
+    });
+    const tracks = this.ramps(now, was);
+    if (tracks.length === 0) {
+      this.rest(part, now.params);
+      return;
+    }
+    const step = Math.max(1, Math.floor(this.block / STEPS));
+    part.kernel = movingKernel(this.run.shared, part.place, now.params, tracks, memory, step);
+    this.moving.push({ part, to: now.params });
+  }
+
+  /** From where its knobs stood to where they stand now, within a block. */
+  private ramps({ kind, params }: GraphModule, was: ParamValues): Track[] {
+    const begins = this.done;
+    return Object.entries(kind.params).flatMap(([param, spec]): Track[] => {
+      const [from, to] = [was[param], params[param]];
+      if (spec.type !== 'number' || spec.whole || from === to) return [];
+      if (typeof from !== 'number' || typeof to !== 'number') return [];
+      const perSample = (to - from) / this.block;
+      const at = (k: number): number => (k - begins >= this.block - 1 ? to : from + perSample * (k - begins + 1));
+      return [{ param, lo: Math.min(from, to), hi: Math.max(from, to), at }];
+    });
+  }
+
+  /** A module whose knobs stand still. */
+  private rest(part: Part, params: ParamValues): void {
+    const { place, memory } = part;
+    if (place && memory) part.kernel = kernelOf(this.run.shared, place, params, memory);
+  }
+
+  private lay(graph: Graph, before: Run | null): Run {
+    const needed = (graph.modules.length + 4) * BUFFERS * (this.block + 2);
+    const fits = needed <= this.room;
+    this.room = Math.max(this.room, needed);
+    const [now, other] = this.arenas;
+    const arena = fits && other ? other.restart() : Arena.owned(this.room);
+    this.arenas = [arena, fits ? now : null];
+    const parts = before?.parts ?? [];
+    const memories = new Map(parts.flatMap((p) => (p.memory ? [[carriedName(p.module), p.memory] as const] : [])));
+    const delayed = new Map(parts.flatMap((p) => p.delayed.map((d) => [d.socket, d.last] as const)));
+    return new Run(arena, this.block, wholeOf(graph), { asset: this.asset, carried: { memories, delayed } });
+  }
+}

@@ -1,0 +1,32 @@
+import type { Graph, GraphInput } from '../graph/graph';
+
+function sameDriver({ driver: a }: GraphInput, { driver: b }: GraphInput): boolean {
+  if (a.type === 'volts') return b.type === 'volts' && a.volts === b.volts;
+  return b.type === 'output' && a.module === b.module && a.output === b.output && a.delayed === b.delayed;
+}
+
+/** Whether two patches differ in nothing but where their knobs stand. */
+export function sameWiring(a: Graph, b: Graph): boolean {
+  const [x, y] = [a.patch.settings, b.patch.settings];
+  return (
+    a.sampleRate === b.sampleRate &&
+    x.railVolts === y.railVolts &&
+    x.seed === y.seed &&
+    a.modules.length === b.modules.length &&
+    a.modules.every((m, i) => {
+      const n = b.modules[i];
+      return (
+        n !== undefined &&
+        m.id === n.id &&
+        m.kind === n.kind &&
+        m.inputs.length === n.inputs.length &&
+        m.outputs.length === n.outputs.length &&
+        m.outputs.every((o, j) => o.socket === n.outputs[j]?.socket) &&
+        m.inputs.every((s, j) => {
+          const t = n.inputs[j];
+          return t !== undefined && s.socket === t.socket && s.connected === t.connected && sameDriver(s, t);
+        })
+      );
+    })
+  );
+}

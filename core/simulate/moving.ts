@@ -1,0 +1,108 @@
+import type { GraphModule } from '../graph/graph';
+import type { Kernel } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
+import { kernelOf } from './kernels';
+import type { Place, Shared } from './kernels';
+import type { Memory } from './memory';
+
+/** How a parameter moves through a run. */
+export interface Track {
+  readonly param: string;
+  /** All values that it takes lie between these. */
+  readonly lo: number;
+  readonly hi: number;
+  /** Its value at sample `k`. */
+  at(k: number): number;
+}
+
+/** More corners than this are not worth it: they are moved in steps. */
+const MOST_EXACT = 3;
+
+/** Whether a module's outputs are exactly linear in each of these parameters, and remember nothing. */
+export function movesExactly({ kind, params, inputs }: GraphModule, tracks: readonly Track[]): boolean {
+  const connected = (name: string): boolean => inputs.find((s) => s.spec.name === name)?.connected ?? false;
+  const linear = kind.linear?.(params) ?? [];
+  return (
+    tracks.length <= MOST_EXACT &&
+    kind.kernel === undefined &&
+    !kind.memory(params, connected) &&
+    tracks.every((t) => linear.includes(t.param))
+  );
+}
+
+/**
+ * The kernel of a module whose knobs move. Where its outputs are linear in them, exactly, sample by sample; otherwise
+ * in steps of `step` samples, each at the knobs' values in its middle.
+ */
+export function movingKernel(
+  shared: Shared,
+  place: Place,
+  params: ParamValues,
+  tracks: readonly Track[],
+  memory: Memory,
+  step: number,
+): Kernel {
+  return movesExactly(place.module, tracks)
+    ? exactly(shared, place, params, tracks, memory)
+    : inSteps(shared, place, params, tracks, memory, step);
+}
+
+/** The outputs at every corner of what the knobs take, weighed by where they stand. */
+function exactly(shared: Shared, place: Place, params: ParamValues, tracks: readonly Track[], memory: Memory): Kernel {
+  const negated = place.module.kind.negated ?? {};
+  const own = memory.begin();
+  const outputs = place.outputs.filter((_, i) => !negated[place.module.outputs[i]?.name ?? '']);
+  const sums = outputs.map(() => own.scratch());
+  const moving = tracks.filter((t) => t.hi > t.lo);
+  const still = Object.fromEntries(tracks.map((t) => [t.param, t.lo]));
+  const corners = Array.from({ length: 2 ** moving.length }, (_, bits) => {
+    const at = moving.map((t, j) => [t.param, (bits >> j) & 1 ? t.hi : t.lo] as const);
+    const there = { ...params, ...still, ...Object.fromEntries(at) };
+    return { bits, kernel: kernelOf(shared, place, there, memory.beside(bits), true) };
+  });
+  return (from, to, k0) => {
+    for (const sum of sums) sum.fill(0, from, to);
+    for (const { bits, kernel } of corners) {
+      kernel(from, to, k0);
+      for (let i = from; i < to; i++) {
+        let weight = 1;
+        for (let j = 0; j < moving.length; j++) {
+          const { lo, hi, at } = moving[j] as Track;
+          const share = (at(k0 + i) - lo) / (hi - lo);
+          weight *= (bits >> j) & 1 ? share : 1 - share;
+        }
+        for (let o = 0; o < sums.length; o++)
+          (sums[o] as Float64Array)[i]! += weight * ((outputs[o] as Float64Array)[i] as number);
+      }
+    }
+    for (let o = 0; o < sums.length; o++)
+      (outputs[o] as Float64Array).set((sums[o] as Float64Array).subarray(from, to), from);
+  };
+}
+
+function inSteps(
+  shared: Shared,
+  place: Place,
+  params: ParamValues,
+  tracks: readonly Track[],
+  memory: Memory,
+  step: number,
+): Kernel {
+  // Steps begin at multiples of their length, so that the block's size changes nothing.
+  let known = -1;
+  let kernel: Kernel = () => undefined;
+  return (from, to, k0) => {
+    for (let i = from; i < to;) {
+      const n = Math.floor((k0 + i) / step);
+      const end = Math.min(to, (n + 1) * step - k0);
+      if (n !== known) {
+        const middle = (n + 0.5) * step;
+        const now = Object.fromEntries(tracks.map((t) => [t.param, t.at(middle)]));
+        kernel = kernelOf(shared, place, { ...params, ...now }, memory, true);
+        known = n;
+      }
+      kernel(i, end, k0);
+      i = end;
+    }
+  };
+}
