@@ -101,18 +101,36 @@ const sources = [
   'paper',
   'server',
   'workers',
-  'public',
   'next.config.ts',
   'proxy.ts',
   'tsconfig.json',
   'package-lock.json',
 ];
 
+/** What plays on the browser's sound thread, as one file that the page fetches by its name. */
+async function bundleWorklet() {
+  const out = inRoot('public', 'live.worklet.js');
+  if (stamp(out) > newest(['core', 'wire', 'workers', 'scripts', 'package-lock.json'])) return;
+  mkdirSync(inRoot('public'), { recursive: true });
+  const { build } = createRequire(import.meta.url)('esbuild');
+  await build({
+    entryPoints: [inRoot('workers', 'live.worklet.ts')],
+    outfile: out,
+    bundle: true,
+    platform: 'browser',
+    format: 'esm',
+    target: 'es2022',
+    minify: true,
+    logLevel: 'warning',
+  });
+}
+
 /** Builds the application if a source is newer than the last build. */
 export async function buildApplication() {
   // What the server works out beside its own thread.
   await bundle('server/beside/worker.ts', 'server-worker');
   await bundle('server/serve.ts', 'serve');
+  await bundleWorklet();
   const done = inRoot('.next', '.fenvo-built');
   if (stamp(done) > newest(sources)) return;
   run('npx', ['next', 'build']);

@@ -13,7 +13,7 @@ import type { Patch } from '../document/types';
 import { sheetToCsv } from './csv';
 import { sheetToMarkdown } from './markdown';
 import { patchPicture } from './picture';
-import { soundOf } from './order';
+import { soundOf } from '../graph/sound';
 import { sheetOf } from './sheet';
 import type { Sheet, SheetStep } from './types';
 

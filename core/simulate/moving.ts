@@ -71,8 +71,10 @@ function exactly(shared: Shared, place: Place, params: ParamValues, tracks: read
           const share = (at(k0 + i) - lo) / (hi - lo);
           weight *= (bits >> j) & 1 ? share : 1 - share;
         }
-        for (let o = 0; o < sums.length; o++)
-          (sums[o] as Float64Array)[i]! += weight * ((outputs[o] as Float64Array)[i] as number);
+        for (let o = 0; o < sums.length; o++) {
+          const sum = sums[o] as Float64Array;
+          sum[i] = (sum[i] as number) + weight * ((outputs[o] as Float64Array)[i] as number);
+        }
       }
     }
     for (let o = 0; o < sums.length; o++)

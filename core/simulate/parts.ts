@@ -1,4 +1,3 @@
-import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Kernel } from '../kinds/kind';
 import { GATE_HYSTERESIS } from '../kinds/detect';

@@ -9,10 +9,12 @@ interface Kept {
   readonly sections: Readonly<Record<string, boolean>>;
   /** The chosen rack's id; empty for none. */
   readonly rack: string;
+  /** Has read what to care for before the first sound. */
+  readonly cared: boolean;
 }
 
 const KEY = 'fenvo.settings';
-const start: Kept = { singleKeys: true, guide: 'new', sections: {}, rack: '' };
+const start: Kept = { singleKeys: true, guide: 'new', sections: {}, rack: '', cared: false };
 
 /** What of a kept value is true or false, by name. */
 function flags(x: unknown): Record<string, boolean> {
@@ -28,6 +30,7 @@ function read(): Kept {
       guide: kept.guide === 'on' || kept.guide === 'off' ? kept.guide : 'new',
       sections: flags(kept.sections),
       rack: typeof kept.rack === 'string' ? kept.rack : '',
+      cared: kept.cared === true,
     };
   } catch {
     return start;

@@ -22,6 +22,7 @@ const PEOPLE: Readonly<Record<string, string>> = {
   bracketleft: '[',
   bracketright: ']',
   slash: '?',
+  space: 'Space',
   delete: 'Delete',
 };
 

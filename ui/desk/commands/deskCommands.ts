@@ -1,4 +1,5 @@
 import { setSetting } from '@/ui/parts/settings';
+import { hearing, playOrStop, swapSides } from '@/ui/session/hearing';
 import { holdKeys } from '@/ui/session/typeahead';
 import type { Command } from './commands';
 import type { Given } from './given';
@@ -33,6 +34,15 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
         holdKeys();
         setScene({ show: 'palette' });
       },
+    },
+    { id: 'play', title: 'Play, or stop at once', keys: 'space', can: true, run: playOrStop },
+    {
+      id: 'swap',
+      title: 'Hear the other side of a comparison',
+      keys: 'x',
+      can: hearing.getState().open,
+      why: 'Nothing is compared by ear.',
+      run: swapSides,
     },
     { id: 'variants', title: 'Variants', keys: 'v', can: true, run: () => setScene({ show: 'variants' }) },
     { id: 'history', title: 'Earlier versions', keys: 'h', can: true, run: () => setScene({ show: 'history' }) },

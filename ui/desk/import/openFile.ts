@@ -3,7 +3,7 @@ import type { MidiFile } from '@/core/formats/midiFile';
 import type { Table } from '@/core/formats/recording';
 import type { WavTraces } from '@/core/formats/wavFile';
 import { importJob } from '@/ui/parts/importJob';
-import type { Job } from '@/ui/parts/importJob';
+import type { Job } from '@/ui/parts/workerJob';
 
 export type Opened =
   | { readonly is: 'midi'; readonly name: string; readonly file: MidiFile }

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { JobCancelled } from '@/ui/parts/importJob';
+import { JobCancelled } from '@/ui/parts/workerJob';
 import { openFile } from './openFile';
 import type { Opened } from './openFile';
 

@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { settings } from '@/ui/parts/settings';
+import { hearing } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
 import { createSolving, SolvingContext } from '@/ui/session/solving';
@@ -23,6 +24,7 @@ import { DeskHeader } from './DeskHeader';
 import { MainPane } from './MainPane';
 
 // Opened on demand, so that the desk itself is there sooner.
+const PlayBar = dynamic(() => import('../live/PlayBar').then((m) => m.PlayBar), { ssr: false });
 const RackWatcher = dynamic(() => import('../rack/RackWatcher').then((m) => m.RackWatcher), { ssr: false });
 const Guide = dynamic(() => import('./Guide').then((m) => m.Guide), { ssr: false });
 const ImportDialog = dynamic(() => import('../import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
@@ -43,6 +45,7 @@ function useEnds(predicted: ReturnType<typeof usePrediction>, trail: readonly st
 export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
   const patch = useStore(desk, (s) => s.patch);
   const trail = useStore(desk, (s) => s.trail);
+  const hears = useStore(hearing, (s) => s.open);
   const chosenRack = useStore(settings, (s) => s.rack);
   const { edit, select, showEnd } = desk.getState();
   const [scene, setScene] = useState<Scene>({ show: 'desk' });
@@ -70,6 +73,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
     <SolvingContext value={solving}>
       <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}>
         <DeskHeader desk={desk} others={others} setScene={setScene} />
+        {hears && <PlayBar desk={desk} predicted={predicted} end={shown} />}
         <Box sx={bodyStyle} onPointerEnter={() => void stagePanel()}>
           <EndsList predicted={predicted} ends={ends} shown={end} onShow={showEnd} onSelect={select} begin={begin} />
           <MainPane

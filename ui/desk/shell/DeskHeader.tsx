@@ -11,6 +11,7 @@ import type { Scene } from '@/ui/session/scene';
 import { ink } from '@/ui/theme/tokens';
 import { SaveLine } from './SaveLine';
 import { Tools } from './Tools';
+import { PlayButton } from './PlayButton';
 import { UndoRedo } from './UndoRedo';
 
 interface Props {
@@ -52,6 +53,7 @@ export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: P
       </Box>
       <SaveLine desk={desk} others={others} />
       <Box sx={{ flex: 1 }} />
+      <PlayButton />
       <UndoRedo desk={desk} />
       <Tools desk={desk} setScene={setScene} />
       <SchemeButton />

@@ -2,8 +2,10 @@
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { useStore } from 'zustand';
 import type { Strip as StripModel } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
+import { hearing } from '@/ui/session/hearing';
 import { pointAt } from '@/ui/session/moment';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { HatchPattern } from './Bands';
@@ -21,6 +23,7 @@ import { SoftEdges } from './SoftEdges';
 import { UnitRuler, VoltsRuler } from './Rulers';
 import { TimeRuler } from './TimeRuler';
 
+const LiveMarks = dynamic(() => import('./LiveMarks').then((m) => m.LiveMarks), { ssr: false });
 const Handles = dynamic(() => import('./Handles').then((m) => m.Handles), { ssr: false });
 
 export interface StripActions {
@@ -95,6 +98,7 @@ export function Strip(props: Props) {
 function Drawing({ model, ...props }: Props & { readonly model: ReturnType<typeof useStripModel> }) {
   const { predicted, strip, chosen = [], proposed, marks, onChoose, onOpenJoining } = props;
   const { views, end, placed, layout } = model;
+  const plays = useStore(hearing, (s) => s.playing);
   const window = predicted.window ?? ([0, predicted.graph.patch.settings.duration] as const);
   return (
     <svg
@@ -139,6 +143,7 @@ function Drawing({ model, ...props }: Props & { readonly model: ReturnType<typeo
       {props.onMove !== undefined && <SoftEdges patch={predicted.graph.patch} views={views} layout={layout} />}
       <UnitRuler layout={layout} end={end} />
       <Bracket layout={layout} end={end} held={props.onMove !== undefined} />
+      {plays && <LiveMarks strip={strip} layout={layout} />}
       <MomentMarks views={views} layout={layout} window={window} />
     </svg>
   );

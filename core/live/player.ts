@@ -1,0 +1,86 @@
+import type { Patch } from '../document/types';
+import type { AssetLookup } from '../kinds/kind';
+import { buildGraph } from '../graph/graph';
+import type { Graph } from '../graph/graph';
+import { LiveEngine } from './engine';
+import type { Ears } from './ears';
+import { Listening } from './listening';
+import type { Heard } from './listening';
+
+type Listened = Pick<Ears, 'left' | 'right' | 'gain'>;
+
+/** The same patch at the device's own rate. */
+export function graphAt(patch: Patch, sampleRate: number): Graph {
+  return { ...buildGraph(patch), sampleRate };
+}
+
+/** A patch that is played without an end, as it is heard by two ears. */
+export class Player {
+  readonly engine: LiveEngine;
+  readonly listening: Listening;
+  private readonly left: Float64Array;
+  private readonly right: Float64Array;
+  private readonly silence: Float64Array;
+
+  constructor(
+    patch: Patch,
+    readonly sampleRate: number,
+    private ears: Listened,
+    asset?: AssetLookup,
+  ) {
+    this.engine = new LiveEngine(graphAt(patch, sampleRate), asset ? { asset } : {});
+    this.listening = new Listening(sampleRate);
+    const { block } = this.engine;
+    this.left = new Float64Array(block);
+    this.right = new Float64Array(block);
+    this.silence = new Float64Array(block);
+  }
+
+  edit(patch: Patch, ears: Listened): void {
+    this.engine.edit(graphAt(patch, this.sampleRate));
+    this.ears = ears;
+  }
+
+  /** The next samples as they are heard, at most a block of the engine's. */
+  next(left: Float32Array, right: Float32Array, count: number): void {
+    this.engine.advance(count);
+    this.take(this.ears.left, this.left, count);
+    this.take(this.ears.right, this.right, count);
+    this.listening.process(this.left, this.right, left, right, count);
+  }
+
+  heard(): Heard {
+    return this.listening.heard();
+  }
+
+  private take(socket: string, into: Float64Array, count: number): void {
+    const { gain } = this.ears;
+    const from = this.engine.has(socket) ? this.engine.buffer(socket) : this.silence;
+    for (let i = 0; i < count; i++) into[i] = (from[i] as number) * gain;
+  }
+}
+
+/** The least, the greatest and the last of a stretch of samples, volts. */
+export class Meter {
+  private least = Infinity;
+  private greatest = -Infinity;
+  private last = 0;
+
+  add(samples: Float64Array, count: number): void {
+    for (let i = 0; i < count; i++) {
+      const v = samples[i] as number;
+      if (v < this.least) this.least = v;
+      if (v > this.greatest) this.greatest = v;
+    }
+    this.last = samples[count - 1] as number;
+  }
+
+  /** Writes now, least and greatest, and begins anew. */
+  take(into: Float32Array, at: number): void {
+    into[at] = this.last;
+    into[at + 1] = this.least === Infinity ? this.last : this.least;
+    into[at + 2] = this.greatest === -Infinity ? this.last : this.greatest;
+    this.least = Infinity;
+    this.greatest = -Infinity;
+  }
+}

@@ -1,0 +1,197 @@
+import type { Page } from 'puppeteer-core';
+import { describe, expect, it } from 'vitest';
+import { buildGraph, parsePatch, printPatch, simulateGraph, usualEars } from '@/core';
+import type { Patch } from '@/core';
+import { storePatch } from './support/desk';
+import { openPages } from './support/pages';
+
+const { at } = openPages();
+const CEILING = 10 ** (-1 / 20);
+
+const read = (document: object): Patch => {
+  const result = parsePatch({ format: 'fenvo.patch', version: 1, ...document });
+  if (!result.ok) throw new Error(JSON.stringify(result.errors));
+  return result.value;
+};
+const tremolo = read({
+  name: 'Tremolo',
+  modules: [
+    { id: 'slow', kind: 'lfo', label: 'Slow', params: { rateHz: 4 } },
+    { id: 'tone', kind: 'oscillator', label: 'Tone', params: { baseHz: 220 } },
+    { id: 'soft', kind: 'filter', label: 'Soft', params: { cutoffHz: 900 } },
+    { id: 'amp', kind: 'vca', label: 'Amp', params: { bias: 2.5, cvAmount: 0.4 } },
+  ],
+  cables: [
+    { from: 'slow.out', to: 'amp.cv' },
+    { from: 'tone.saw', to: 'soft.in' },
+    { from: 'soft.lowpass', to: 'amp.in' },
+  ],
+});
+
+interface Tapped {
+  readonly left: number[];
+  readonly volts: number[][];
+  readonly sampleRate: number;
+}
+
+/** The samples that the sound thread itself gives, by the messages of the page. */
+function tapped(page: Page, patch: Patch, messages: readonly object[], samples: number, sockets: readonly string[]) {
+  const ears = usualEars(buildGraph(patch))!;
+  const play = { do: 'play', patch, ears, level: 0, traces: [] };
+  return page.evaluate(
+    async (before, after, count, of): Promise<Tapped> => {
+      const context = new AudioContext();
+      await context.audioWorklet.addModule('/live.worklet.js');
+      const node = new AudioWorkletNode(context, 'fenvo-live', { numberOfInputs: 0, outputChannelCount: [2] });
+      const done = new Promise<Tapped>((resolve, reject) => {
+        node.port.onmessage = ({ data }) => {
+          if (data.is === 'failed') reject(new Error(data.message));
+          if (data.is !== 'tapped') return;
+          const volts = data.volts.map((v: Float64Array) => [...v]);
+          resolve({ left: [...data.left], volts, sampleRate: context.sampleRate });
+        };
+      });
+      node.port.postMessage({ do: 'tap', samples: count, sockets: of });
+      node.port.postMessage(before);
+      for (const message of after) node.port.postMessage(message);
+      node.connect(context.destination);
+      await context.resume();
+      return done.finally(() => context.close());
+    },
+    play,
+    messages,
+    samples,
+    sockets,
+  );
+}
+
+const peakOf = (samples: readonly number[]): number => samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+
+describe('the sound thread', () => {
+  it('gives the samples of the simulation, and nothing over its ceiling', async () => {
+    const { page, desk } = at;
+    await desk.shelf();
+    const sockets = ['slow.out', 'soft.lowpass', 'amp.out'];
+    const samples = 30_000;
+    const { left, volts, sampleRate } = await tapped(page, tremolo, [], samples, sockets);
+    const graph = buildGraph({
+      ...tremolo,
+      settings: { ...tremolo.settings, duration: samples / sampleRate, sampleRate: 'auto' },
+    });
+    const { traces } = simulateGraph({ ...graph, sampleRate }, { traces: sockets });
+    sockets.forEach((socket, i) => {
+      const expected = traces.get(socket)!;
+      const apart = volts[i]!.reduce((m, v, k) => Math.max(m, Math.abs(v - (expected[k] ?? v))), 0);
+      expect(apart, socket).toBeLessThanOrEqual(1e-9);
+    });
+    // It begins in silence, and is heard at the level that was asked for: a volt is a tenth.
+    expect(peakOf(left.slice(0, 200))).toBeLessThan(0.01);
+    expect(peakOf(left.slice(-8000))).toBeGreaterThan(0.1);
+    expect(peakOf(left)).toBeLessThanOrEqual(CEILING + 1e-6);
+  });
+
+  it('limits what is far too loud, and goes on through an edit', async () => {
+    const { page, desk } = at;
+    await desk.shelf();
+    const loud = [{ do: 'edit', number: 1, ears: { left: 'tone.saw', right: 'tone.saw', gain: 50 }, edits: [] }];
+    const { left } = await tapped(page, tremolo, loud, 48_000, []);
+    expect(peakOf(left)).toBeLessThanOrEqual(CEILING + 1e-6);
+    expect(peakOf(left)).toBeGreaterThan(0.5);
+  });
+});
+
+const figure = (page: Page, id: string) =>
+  page.waitForSelector(`[data-figure=${id}]`).then((e) => e!.evaluate((x) => x.textContent ?? ''));
+
+describe('the play bar', () => {
+  it('cares for ears first, plays, follows the knobs, compares, and space stops it at once', async () => {
+    const { page, desk } = at;
+    await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
+    await page.click('[aria-label="Hear this patch"]');
+    await page.waitForSelector('[data-care]');
+    expect(await page.$('[data-live]')).toBeNull();
+    await desk.button('It is turned down');
+    await page.waitForSelector('[data-live=playing]');
+    expect(await figure(page, 'dropouts')).toMatch(/dropouts \d+/);
+    await page.waitForFunction(() => /-?\d/.test(document.querySelector('[data-figure=peak]')?.textContent ?? ''));
+    // The strip shows where each voltage is now.
+    await page.waitForFunction(() => {
+      const dot = document.querySelector('[data-live="slow.out"] circle');
+      return dot?.getAttribute('cy') !== null && dot !== null;
+    });
+    await desk.stage('slow');
+    await page.keyboard.press('x');
+    await desk.type('rate', '8');
+    await desk.select('Compare with', 'before');
+    await page.waitForSelector('[data-match]');
+    await page.waitForFunction(() => !document.querySelector('[data-match]')?.textContent?.includes('measuring'), {
+      timeout: 20_000,
+    });
+    await page.keyboard.press('Escape');
+    expect(await page.$('[data-beyond]')).toBeNull();
+    await page.focus('[data-live] button');
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=silent]');
+    expect(await page.$('[data-figure=peak]')).toBeNull();
+  });
+
+  it('offers a test voice where a voltage alone ends, and says what it does', async () => {
+    const { page, desk } = at;
+    const alone = read({
+      modules: [
+        { id: 'slow', kind: 'lfo' },
+        { id: 'tone', kind: 'filter', label: 'Tone' },
+      ],
+      cables: [{ from: 'slow.out', to: 'tone.cutoff' }],
+    });
+    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.openItself(await storePatch(at.url, printPatch(alone)));
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=playing]');
+    const says = await page.waitForSelector('[data-voice]');
+    expect(await says!.evaluate((e) => e.textContent)).toContain('two tones pass Tone');
+    // The voice is nobody's stage.
+    expect((await desk.kept()).modules).toHaveLength(2);
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=silent]');
+  });
+
+  it('falls silent when the page is left, and says so when the sound thread dies', async () => {
+    const { page, desk } = at;
+    await page.evaluateOnNewDocument(() => {
+      localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}');
+      const Original = AudioContext;
+      const made: AudioContext[] = [];
+      const nodes: AudioWorkletNode[] = [];
+      Object.assign(window, { made, nodes });
+      window.AudioContext = class extends Original {
+        constructor(options?: AudioContextOptions) {
+          super(options);
+          made.push(this);
+        }
+      };
+      const Node = AudioWorkletNode;
+      window.AudioWorkletNode = class extends Node {
+        constructor(context: BaseAudioContext, name: string, options?: AudioWorkletNodeOptions) {
+          super(context, name, options);
+          nodes.push(this);
+        }
+      };
+    });
+    await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
+    const states = () => page.evaluate(() => (window as unknown as { made: AudioContext[] }).made.map((c) => c.state));
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=playing]');
+    await page.evaluate(() =>
+      (window as unknown as { nodes: AudioWorkletNode[] }).nodes[0]!.dispatchEvent(new Event('processorerror')),
+    );
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "The sound stopped")])');
+    await page.waitForSelector('[data-live=silent]');
+    expect(await states()).toEqual(['closed']);
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=playing]');
+    await page.click('header a[href="/"]');
+    await page.waitForSelector('[data-patch]');
+    await expect.poll(states).toEqual(['closed', 'closed']);
+  });
+});

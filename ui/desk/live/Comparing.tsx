@@ -1,0 +1,119 @@
+'use client';
+import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useEffect } from 'react';
+import { useStore } from 'zustand';
+import { applyEdits, showDb } from '@/core';
+import type { Patch } from '@/core';
+import { SelectField } from '@/ui/parts/SelectField';
+import type { DeskStore } from '@/ui/session/desk';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { listenedTo, USUAL } from './listened';
+import { listenJob } from './listenJob';
+import type { Live } from './live';
+import { matchFor } from './liveState';
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly live: Live;
+}
+
+const NONE = '';
+const BEFORE = 'before';
+const SAVED = 'saved';
+
+/** What the patch can be compared with: before the last edit, as it was saved, or a variant. */
+function otherPatch(desk: DeskStore, key: string): Patch | null {
+  const { patch, history, saved } = desk.getState();
+  if (key === SAVED) return saved;
+  if (key === BEFORE) {
+    const last = history.past.at(-1);
+    return last ? applyEdits(patch, last.inverse) : null;
+  }
+  const variant = patch.variants.find((v) => v.name === key);
+  return variant ? applyEdits(patch, [{ do: 'state', state: variant }]) : null;
+}
+
+/** Works out how loud both sides are, once for each pair. */
+function useMatch(desk: DeskStore, live: Live): void {
+  const { other, choice } = useStore(live.store);
+  const waits = other !== null && other.match === null;
+  useEffect(() => {
+    if (!waits || !other) return undefined;
+    const sides = [desk.getState().patch, other.patch].map((patch) => listenedTo(patch, null, choice || USUAL));
+    const [here, there] = sides;
+    if (!here || !there) return undefined;
+    const job = listenJob((worker) =>
+      worker.loudness([here, there].map(({ patch, ears }) => ({ patch, ears: { ...ears } }))),
+    );
+    job.done.then(([a = 0, b = 0]) => live.matchedBy({ here: a, there: b })).catch(() => undefined);
+    return () => job.cancel();
+  }, [waits, other, choice, desk, live]);
+}
+
+/** The patch beside another state of it, heard in turns, equally loud. */
+export function Comparing({ desk, live }: Props) {
+  const variants = useStore(desk, (s) => s.patch.variants);
+  const past = useStore(desk, (s) => s.history.past);
+  const state = useStore(live.store);
+  const { other, side, matched } = state;
+  useMatch(desk, live);
+  const last = past.at(-1);
+  const options = [
+    [NONE, 'compare with …'],
+    ...(last ? [[BEFORE, `before: ${last.label}`] as const] : []),
+    [SAVED, 'as it was saved'],
+    ...variants.map((v) => [v.name, v.name] as const),
+  ] as const;
+  const key = other?.name ?? NONE;
+  const choose = (name: string): void => {
+    const patch = name === NONE ? null : otherPatch(desk, name);
+    live.compareWith(patch && { name, patch, match: null });
+  };
+  const db = matchFor(state);
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5 }}>
+      <SelectField
+        label="Compare with"
+        value={options.some(([k]) => k === key) ? key : NONE}
+        options={options}
+        onChange={choose}
+        sx={{ minWidth: 140, maxWidth: 220 }}
+      />
+      {other && (
+        <>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={side}
+            aria-label="Which one is heard"
+            onChange={(_, next) => next !== null && next !== side && live.swap()}
+          >
+            <ToggleButton value="here">Now</ToggleButton>
+            <ToggleButton value="there">Other</ToggleButton>
+          </ToggleButtonGroup>
+          <FormControlLabel
+            sx={{ m: 0 }}
+            control={<Checkbox size="small" checked={matched} onChange={(e) => live.setMatched(e.target.checked)} />}
+            label="equally loud"
+          />
+          <Box sx={{ fontSize: 13, color: ink.softInk }} data-match={db.toFixed(1)}>
+            {matched && other.match === null ? (
+              'measuring …'
+            ) : (
+              <>
+                {'turned down by '}
+                <Box component="span" sx={{ fontFamily: fonts.numbers }}>
+                  {showDb(-db)}
+                </Box>
+              </>
+            )}
+          </Box>
+        </>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,65 @@
+'use client';
+import Box from '@mui/material/Box';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useStore } from 'zustand';
+import { showDb, showNumber } from '@/core';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { Live } from './live';
+
+/** Less than this of a reduction is a rounding, dB. */
+const HEARD = 0.05;
+/** The quietest that the meter shows, dB full scale. */
+const FLOOR = -60;
+
+const dbOf = (x: number): number | null => (x > 0 ? 20 * Math.log10(x) : null);
+
+function clock(seconds: number): string {
+  const whole = Math.floor(seconds);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}
+
+function Figure({
+  name,
+  value,
+  bad = false,
+  id,
+}: {
+  readonly name: string;
+  readonly value: string;
+  readonly bad?: boolean;
+  readonly id: string;
+}) {
+  return (
+    <Box sx={{ fontSize: 13, color: bad ? ink.warning : ink.softInk, whiteSpace: 'nowrap' }} data-figure={id}>
+      {`${name} `}
+      <Box component="span" sx={{ fontFamily: fonts.numbers, color: bad ? ink.warning : ink.ink }}>
+        {value}
+      </Box>
+    </Box>
+  );
+}
+
+/** How loud it is, what was held back, for how long it plays, and how the machine keeps up. */
+export function LiveFigures({ live }: { readonly live: Live }) {
+  const { phase, report } = useStore(live.store);
+  if (phase === 'silent' || !report) return null;
+  const peak = dbOf(report.peak);
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
+      <LinearProgress
+        variant="determinate"
+        aria-label="Level"
+        value={peak === null ? 0 : Math.max(0, Math.min(100, 100 - (100 * peak) / FLOOR))}
+        sx={{ width: 90, height: 8 }}
+      />
+      <Figure id="peak" name="peak" value={showDb(peak)} />
+      {report.reduction > HEARD && <Figure id="limiter" name="limiter" value={showDb(-report.reduction)} bad />}
+      {report.heldBack > HEARD && (
+        <Figure id="held" name="a jump is held back by" value={showDb(report.heldBack)} bad />
+      )}
+      <Figure id="time" name="plays" value={clock(report.samples / report.sampleRate)} />
+      <Figure id="load" name="load" value={`${showNumber(100 * report.load, 0)}\u2009%`} bad={report.load > 0.85} />
+      <Figure id="dropouts" name="dropouts" value={String(report.dropouts)} bad={report.dropouts > 0} />
+    </Box>
+  );
+}

@@ -1,0 +1,182 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Slider from '@mui/material/Slider';
+import { useEffect, useRef, useState } from 'react';
+import { useStore } from 'zustand';
+import { LEAST_DB, MOST_DB, showNumber } from '@/core';
+import { SelectField } from '@/ui/parts/SelectField';
+import { setSetting, settings } from '@/ui/parts/settings';
+import type { DeskStore } from '@/ui/session/desk';
+import { hearing } from '@/ui/session/hearing';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { Comparing } from './Comparing';
+import { choicesFor } from './listened';
+import { Live } from './live';
+import { LiveFigures } from './LiveFigures';
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+  /** The end whose path is shown. */
+  readonly end: string | null;
+}
+
+const barStyle = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  alignItems: 'center',
+  columnGap: 2,
+  rowGap: 0.5,
+  px: { xs: 1, md: 2 },
+  py: 0.75,
+  borderBottom: `1px solid ${ink.line}`,
+  background: ink.raised,
+} as const;
+
+/** The desk's sound, for as long as the bar is there. */
+function useLive(desk: DeskStore): Live {
+  const [live] = useState(() => new Live(desk));
+  useEffect(() => () => live.close(), [live]);
+  return live;
+}
+
+/** While it plays, space stops at once, wherever the focus is but in a text field. */
+function useSpace(live: Live): void {
+  useEffect(() => {
+    const stop = (e: KeyboardEvent): void => {
+      const writes =
+        e.target instanceof HTMLElement &&
+        e.target.matches('input:not([type=range]), textarea, [contenteditable=true]');
+      if (e.code !== 'Space' || writes || live.store.getState().phase === 'silent') return;
+      e.preventDefault();
+      e.stopPropagation();
+      if (e.type === 'keydown' && !e.repeat) live.stop();
+    };
+    window.addEventListener('keydown', stop, true);
+    return () => window.removeEventListener('keydown', stop, true);
+  }, [live]);
+}
+
+/** What is asked for from elsewhere: by a key, by the head of the desk. */
+function useAsked(live: Live, ready: boolean): void {
+  const done = useRef({ asked: 0, swapped: hearing.getState().swapped });
+  const { asked, swapped } = useStore(hearing);
+  useEffect(() => {
+    if (!ready) return;
+    if (asked !== done.current.asked) live.toggle();
+    if (swapped !== done.current.swapped) live.swap();
+    done.current = { asked, swapped };
+  }, [live, ready, asked, swapped]);
+}
+
+/** Play, stop, what is listened to, how loud, and how the machine keeps up. */
+export function PlayBar({ desk, predicted, end }: Props) {
+  const live = useLive(desk);
+  const cared = useStore(settings, (s) => s.cared);
+  const { phase, choice, level, fault, heavy, halfRate, voice, beyond } = useStore(live.store);
+  const { graph, shown } = predicted;
+  // Before anybody asks for sound: what is heard hangs on it.
+  useEffect(() => live.look(end, shown, boundsOf(predicted)), [live, end, shown, predicted]);
+  useSpace(live);
+  useAsked(live, cared);
+  if (!cared) return <Care />;
+  const choices = choicesFor(graph, end);
+  return (
+    <Box component="section" aria-label="Sound" data-live={phase}>
+      <Box sx={barStyle}>
+        <Button
+          color="primary"
+          aria-keyshortcuts="Space"
+          onClick={() => live.toggle()}
+          sx={{ minWidth: 72 }}
+        >
+          {phase === 'silent' ? 'Play' : 'Stop'}
+        </Button>
+        {choices.length > 0 && (
+          <SelectField
+            label="Listen to"
+            value={choices.some((c) => c.key === choice) ? choice : (choices[0]?.key ?? '')}
+            options={choices.map((c) => [c.key, c.says] as const)}
+            onChange={(key) => live.listenTo(key)}
+            sx={{ minWidth: 130, maxWidth: 220 }}
+          />
+        )}
+        <Level db={level} onLevel={(db) => live.setLevel(db)} />
+        <LiveFigures live={live} />
+        <Comparing desk={desk} live={live} />
+      </Box>
+      {voice && (
+        <Box sx={{ px: 2, py: 0.5, fontSize: 13, color: ink.softInk }} data-voice>{`Test voice: ${voice}`}</Box>
+      )}
+      {fault && <Alert severity="error">{fault}</Alert>}
+      {heavy && (
+        <Alert
+          severity="warning"
+          action={!halfRate && <Button onClick={() => live.setHalfRate(true)}>Half the rate</Button>}
+        >
+          This patch takes nearly all the time that there is.{' '}
+          {halfRate ? 'Listen to less of it.' : 'Half the rate needs half; highest tones are lost.'}
+        </Alert>
+      )}
+      {beyond.length > 0 && (
+        <Alert
+          severity="error"
+          data-beyond
+        >{`Seen beyond its bound: ${beyond.join(', ')}. The prediction is wrong there.`}</Alert>
+      )}
+    </Box>
+  );
+}
+
+/** How far each output can go, volts. */
+function boundsOf({ graph, prediction }: Predicted): ReadonlyMap<string, readonly [number, number]> {
+  return new Map(
+    graph.modules.flatMap((m) =>
+      m.outputs.flatMap((o) => {
+        const bound = prediction.outputs[o.socket]?.bound;
+        return bound ? [[o.socket, bound] as const] : [];
+      }),
+    ),
+  );
+}
+
+/** Said once, before the first sound. */
+function Care() {
+  return (
+    <Alert
+      severity="warning"
+      data-care
+      action={
+        <Button color="primary" onClick={() => setSetting('cared', true)}>
+          It is turned down
+        </Button>
+      }
+    >
+      Turn your amplifier or headphones down first: a patch can jump in level.
+    </Alert>
+  );
+}
+
+function Level({ db, onLevel }: { readonly db: number; readonly onLevel: (db: number) => void }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, width: 210 }}>
+      <Slider
+        aria-label="Listening level"
+        size="small"
+        min={LEAST_DB}
+        max={MOST_DB}
+        step={1}
+        value={db}
+        valueLabelDisplay="off"
+        getAriaValueText={(v) => `${v} dB`}
+        onChange={(_, value) => onLevel(value as number)}
+      />
+      <Box sx={{ fontFamily: fonts.numbers, fontSize: 13, whiteSpace: 'nowrap', width: 68, textAlign: 'right' }}>
+        {db <= LEAST_DB ? 'silent' : `${showNumber(db, 0)}\u2009dB`}
+      </Box>
+    </Box>
+  );
+}

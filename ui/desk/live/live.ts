@@ -1,0 +1,216 @@
+import { createStore } from 'zustand';
+import { buildGraph, editsBetween } from '@/core';
+import type { DeskStore } from '@/ui/session/desk';
+import { hearing, meters } from '@/ui/session/hearing';
+import type { LiveReport } from '@/wire/live';
+import { listenedTo } from './listened';
+import type { Listened } from './listened';
+import { matchFor, start, tracesOf } from './liveState';
+import type { LiveState, Other } from './liveState';
+import { Sound } from './sound';
+
+/** A load above this for two seconds is said, of the time that there is. */
+const HEAVY = 0.85;
+const HEAVY_REPORTS = 120;
+/** The figures in the bar change so often, reports. */
+const TEXT_EVERY = 8;
+
+/** One desk's sound: what plays is what is on the desk, edit by edit. */
+export class Live {
+  readonly store = createStore<LiveState>(() => start);
+  private sound: Sound | null = null;
+  private sent: Listened | null = null;
+  private end: string | null = null;
+  private pins: readonly string[] = [];
+  private bounds: ReadonlyMap<string, readonly [number, number]> | null = null;
+  private edited = false;
+  private reports = 0;
+  private busy = 0;
+  private readonly leave: () => void;
+
+  constructor(private readonly desk: DeskStore) {
+    const left = desk.subscribe((now, before) => {
+      if (now.patch !== before.patch) this.follow();
+    });
+    const hide = (): void => this.stop();
+    window.addEventListener('pagehide', hide);
+    this.leave = () => {
+      left();
+      window.removeEventListener('pagehide', hide);
+    };
+  }
+
+  /** Silent, and nothing of it left. */
+  close(): void {
+    this.stop();
+    this.leave();
+  }
+
+  private set(part: Partial<LiveState>): void {
+    this.store.setState(part);
+    if (part.phase) hearing.setState({ playing: part.phase === 'playing' });
+  }
+
+  private listened(): Listened | null {
+    const { other, side, choice } = this.store.getState();
+    const patch = side === 'there' && other ? other.patch : this.desk.getState().patch;
+    return listenedTo(patch, this.end, choice);
+  }
+
+  async play(): Promise<void> {
+    if (this.store.getState().phase !== 'silent') return;
+    const listened = this.listened();
+    if (!listened) {
+      this.set({ fault: 'Nothing can be heard yet: add an oscillator, or choose an end that a voltage reaches.' });
+      return;
+    }
+    const { halfRate, level } = this.store.getState();
+    this.set({ phase: 'starting', fault: null, report: null, heavy: false, beyond: [] });
+    try {
+      const sound: Sound = await Sound.open(halfRate ? 24_000 : null, {
+        onReport: (report) => this.report(report),
+        onStopped: () => this.sound === sound && this.silent(),
+        onFailed: (message) =>
+          this.set({ fault: `The sound stopped: ${message} Nothing of the patch is lost. Play again.` }),
+      });
+      const traces = await tracesOf(listened.patch);
+      this.sound = sound;
+      this.sent = listened;
+      this.edited = false;
+      this.reports = 0;
+      this.busy = 0;
+      sound.play(listened.patch, listened.ears, level, traces);
+      sound.setMatch(matchFor(this.store.getState()));
+      this.watch();
+      this.set({ phase: 'playing', voice: listened.voice });
+    } catch (error) {
+      this.set({ phase: 'silent', fault: error instanceof Error ? error.message : String(error) });
+    }
+  }
+
+  stop(): void {
+    this.sound?.stop();
+    this.silent();
+  }
+
+  toggle(): void {
+    if (this.store.getState().phase === 'silent') void this.play();
+    else this.stop();
+  }
+
+  private silent(): void {
+    this.sound = null;
+    this.sent = null;
+    this.set({ phase: 'silent', voice: null });
+  }
+
+  /** What is on the desk is what is heard. */
+  private follow(): void {
+    const { sound, sent } = this;
+    if (!sound || !sent) return;
+    const now = this.listened();
+    if (!now) {
+      this.stop();
+      return;
+    }
+    this.sent = now;
+    this.edited = true;
+    sound.edit(editsBetween(sent.patch, now.patch), now.ears);
+    if (now.voice !== this.store.getState().voice) this.set({ voice: now.voice });
+    if (now.patch.modules !== sent.patch.modules) this.watch();
+  }
+
+  private watch(): void {
+    const { sent, sound } = this;
+    if (!sent || !sound) return;
+    const sockets = buildGraph(sent.patch).modules.flatMap((m) => m.outputs.map((o) => o.socket));
+    if (sockets.join() === this.watched && this.pins.join() === this.traced) return;
+    this.watched = sockets.join();
+    this.traced = this.pins.join();
+    meters.watch(sockets, this.pins);
+    sound.watch(sockets, this.pins);
+    this.sockets = sockets;
+  }
+
+  private watched = '';
+  private traced = '';
+  private sockets: readonly string[] = [];
+
+  /** The end whose path is shown, what is pinned, and how far each output can go. */
+  look(end: string | null, pins: readonly string[], bounds: ReadonlyMap<string, readonly [number, number]>): void {
+    const other = end !== this.end;
+    this.end = end;
+    this.pins = pins;
+    this.bounds = bounds;
+    if (!this.sound) return;
+    if (other) this.follow();
+    this.watch();
+  }
+
+  setLevel(level: number): void {
+    this.set({ level });
+    this.sound?.setLevel(level);
+  }
+
+  listenTo(choice: string): void {
+    this.set({ choice });
+    this.follow();
+  }
+
+  setHalfRate(halfRate: boolean): void {
+    const plays = this.store.getState().phase === 'playing';
+    if (plays) this.stop();
+    this.set({ halfRate, heavy: false });
+    if (plays) void this.play();
+  }
+
+  compareWith(other: Other | null): void {
+    this.set({ other, side: 'here' });
+    this.follow();
+    this.sound?.setMatch(matchFor(this.store.getState()));
+  }
+
+  matchedBy(match: Other['match']): void {
+    const { other } = this.store.getState();
+    if (!other) return;
+    this.set({ other: { ...other, match } });
+    this.sound?.setMatch(matchFor(this.store.getState()));
+  }
+
+  setMatched(matched: boolean): void {
+    this.set({ matched });
+    this.sound?.setMatch(matchFor(this.store.getState()));
+  }
+
+  swap(): void {
+    const { other, side } = this.store.getState();
+    if (!other) return;
+    this.set({ side: side === 'here' ? 'there' : 'here' });
+    this.follow();
+    this.sound?.setMatch(matchFor(this.store.getState()));
+  }
+
+  private report(report: LiveReport): void {
+    if (!this.sound) return;
+    meters.add(report);
+    this.reports++;
+    this.busy = report.load > HEAVY ? this.busy + 1 : 0;
+    if (this.busy > HEAVY_REPORTS && !this.store.getState().heavy) this.set({ heavy: true });
+    if (!this.edited) this.check(report);
+    if (this.reports % TEXT_EVERY === 0) this.set({ report });
+  }
+
+  /** What is seen beyond a bound would be a fault of the prediction; after an edit what is remembered may still be. */
+  private check({ watched }: LiveReport): void {
+    const { beyond } = this.store.getState();
+    const found = this.sockets.filter((socket, i) => {
+      const bound = this.bounds?.get(socket);
+      const slack = 1e-4;
+      return (
+        bound &&
+        ((watched[3 * i + 1] as number) < bound[0] - slack || (watched[3 * i + 2] as number) > bound[1] + slack)
+      );
+    });
+    if (found.some((s) => !beyond.includes(s))) this.set({ beyond: [...new Set([...beyond, ...found])] });
+  }
+}

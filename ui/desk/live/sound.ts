@@ -1,0 +1,95 @@
+import type { Edit, Patch } from '@/core';
+import type { FromLive, ListenTo, LiveReport, LiveTrace, ToLive } from '@/wire/live';
+
+/** Where the sound thread's program lies; made when the application is built. */
+const PROGRAM = '/live.worklet.js';
+
+interface Listener {
+  onReport(report: LiveReport): void;
+  onStopped(): void;
+  onFailed(message: string): void;
+}
+
+/** The way to the sound device: one patch that plays, from a person's own act until it is stopped. */
+export class Sound {
+  private sent = 0;
+  private closed = false;
+
+  private constructor(
+    private readonly context: AudioContext,
+    private readonly node: AudioWorkletNode,
+    private readonly listener: Listener,
+  ) {
+    node.port.onmessage = ({ data }: MessageEvent<FromLive>) => this.take(data);
+    node.addEventListener('processorerror', () => this.fail('The sound thread came to an end.'));
+  }
+
+  /**
+   * @param sampleRate of the device's own, or less where a patch is too heavy for it.
+   * @throws Error where there is no sound here.
+   */
+  static async open(sampleRate: number | null, listener: Listener): Promise<Sound> {
+    if (typeof AudioContext === 'undefined') throw new Error('This browser plays no sound.');
+    const context = new AudioContext({ latencyHint: 'interactive', ...(sampleRate !== null && { sampleRate }) });
+    try {
+      await context.audioWorklet.addModule(PROGRAM);
+      const node = new AudioWorkletNode(context, 'fenvo-live', { numberOfInputs: 0, outputChannelCount: [2] });
+      node.connect(context.destination);
+      await context.resume();
+      return new Sound(context, node, listener);
+    } catch (error) {
+      await context.close();
+      throw error;
+    }
+  }
+
+  private take(message: FromLive): void {
+    if (message.is === 'report') this.listener.onReport(message);
+    else if (message.is === 'failed') this.fail(message.message);
+    else if (message.is === 'stopped') this.close();
+  }
+
+  private fail(message: string): void {
+    this.close();
+    this.listener.onFailed(message);
+  }
+
+  private tell(message: ToLive): void {
+    this.node.port.postMessage(message);
+  }
+
+  play(patch: Patch, ears: ListenTo, level: number, traces: readonly LiveTrace[]): void {
+    this.tell({ do: 'play', patch, ears, level, traces });
+  }
+
+  edit(edits: readonly Edit[], ears: ListenTo): void {
+    this.tell({ do: 'edit', edits, ears, number: ++this.sent });
+  }
+
+  setLevel(db: number): void {
+    this.tell({ do: 'level', db });
+  }
+
+  setMatch(db: number): void {
+    this.tell({ do: 'match', db });
+  }
+
+  watch(sockets: readonly string[], traces: readonly string[]): void {
+    this.tell({ do: 'watch', sockets, traces });
+  }
+
+  /** Falls silent within milliseconds, and lets go of the device. */
+  stop(): void {
+    this.tell({ do: 'stop' });
+    // Where the thread is too busy to hear it, the device is let go of all the same.
+    setTimeout(() => this.close(), 60);
+  }
+
+  private close(): void {
+    if (this.closed) return;
+    this.closed = true;
+    this.node.disconnect();
+    void this.context.close();
+    this.listener.onStopped();
+  }
+}

@@ -1,0 +1,69 @@
+'use client';
+import { useEffect, useRef } from 'react';
+import type { Strip as StripModel } from '@/core';
+import { meters } from '@/ui/session/hearing';
+import { ink } from '@/ui/theme/tokens';
+import type { Layout } from './geometry';
+
+interface Props {
+  readonly strip: StripModel;
+  readonly layout: Layout;
+}
+
+/** How many of its last places a dot leaves behind. */
+const TRAIL = 24;
+/** How thick the bar of the last second is, pixels. */
+const BAR = 5;
+
+/** What each stage puts out while it plays: the last second's range, where it is now, and where it just was. */
+export function LiveMarks({ strip, layout }: Props) {
+  const group = useRef<SVGGElement>(null);
+  useEffect(() => {
+    let frame = 0;
+    const draw = (): void => {
+      const marks = group.current?.children ?? [];
+      for (const mark of marks) move(mark as SVGGElement, layout);
+      frame = requestAnimationFrame(draw);
+    };
+    frame = requestAnimationFrame(draw);
+    return () => cancelAnimationFrame(frame);
+  }, [layout, strip]);
+  return (
+    <g ref={group} pointerEvents="none" data-live-marks>
+      {strip.frames.map((f, i) => {
+        const socket = f.output ?? f.input?.socket;
+        if (socket === undefined) return null;
+        const right = (layout.x[i] ?? 0) + (layout.w[i] ?? 0) - BAR;
+        return (
+          <g key={socket} data-live={socket} data-x={right}>
+            <rect x={right} width={BAR} fill={ink.wanted} fillOpacity="0.35" />
+            <polyline fill="none" stroke={ink.wanted} strokeOpacity="0.5" strokeWidth="1.5" />
+            <circle cx={right + BAR / 2} r="4" fill={ink.wanted} />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function move(mark: SVGGElement, { y }: Layout): void {
+  const [bar, trail, dot] = mark.children as unknown as [SVGRectElement, SVGPolylineElement, SVGCircleElement];
+  const metered = meters.of(mark.dataset.live ?? '');
+  mark.style.visibility = metered ? 'visible' : 'hidden';
+  if (!metered) return;
+  const { now, low, high } = metered;
+  bar.setAttribute('y', String(y(high)));
+  bar.setAttribute('height', String(Math.max(1, y(low) - y(high))));
+  dot.setAttribute('cy', String(y(now)));
+  const x = Number(mark.dataset.x);
+  const places = (trail.dataset.places ?? '')
+    .split(' ')
+    .filter(Boolean)
+    .slice(-(TRAIL - 1));
+  places.push(y(now).toFixed(1));
+  trail.dataset.places = places.join(' ');
+  trail.setAttribute(
+    'points',
+    places.map((py, i) => `${(x - 2 * (places.length - 1 - i)).toFixed(1)},${py}`).join(' '),
+  );
+}

@@ -1,0 +1,25 @@
+import { expose } from 'comlink';
+import { loudnessOf, render } from '../core/live/render';
+import type { ListenWorker } from '../wire/listen';
+import { Assets } from './assets';
+import { progressTeller } from './tellProgress';
+
+const assets = new Assets();
+const tellProgress = progressTeller(100);
+/** So much of a patch is heard to tell how loud it is, seconds. */
+const HEARD = 4;
+
+const worker: ListenWorker = {
+  async loudness(sides) {
+    const found: number[] = [];
+    for (const { patch, ears } of sides) found.push(loudnessOf(patch, ears, HEARD, await assets.of(patch)));
+    return found;
+  },
+  async render({ patch, of, ...options }) {
+    const asset = await assets.of(patch);
+    const { parts, ...told } = render(patch, { of, ...options, asset, progress: tellProgress });
+    return { file: new Blob(parts as Uint8Array<ArrayBuffer>[], { type: 'audio/wav' }), ...told };
+  },
+};
+
+expose(worker);
