@@ -1,5 +1,6 @@
 import { socketAt } from '../document/sockets';
 import type { ModuleBounds } from '../bounds/bounds';
+import type { EndBound } from '../bounds/entries';
 import type { Graph, GraphModule } from '../graph/graph';
 import { fateOf } from '../kinds/detect';
 import type { EndSpec, Fate } from '../kinds/kind';
@@ -91,10 +92,21 @@ function levelOf(m: GraphModule, end: End, drive: readonly [number, number], see
   };
 }
 
-function readingOf(m: GraphModule, end: End, drive: readonly [number, number], seen: EndSeen | undefined): Reading {
+/** The least and the greatest of some spans; silence is the least. */
+function hullOfSpans(spans: readonly (readonly [number | null, number | null])[]): [number | null, number | null] {
+  const order = (x: number | null): number => x ?? -Infinity;
+  const least = spans.reduce<number | null>((a, [low]) => (order(low) < order(a) ? low : a), spans[0]?.[0] ?? null);
+  const most = spans.reduce<number | null>((a, [, high]) => (order(high) > order(a) ? high : a), spans[0]?.[1] ?? null);
+  return [least, most];
+}
+
+function readingOf(m: GraphModule, end: End, bound: EndBound | undefined, seen: EndSeen | undefined): Reading {
+  const { drive = [0, 0] as const, passed } = bound ?? {};
   if (end.quantity === 'level') return levelOf(m, end, drive, seen);
-  const [low, high] = span(end, m.params, ...drive);
-  const seenSpan = seen ? span(end, m.params, seen.drive.min, seen.drive.max) : null;
+  const [low, high] = passed
+    ? hullOfSpans(passed.map((p) => span(end, p.params, ...p.drive)))
+    : span(end, m.params, ...drive);
+  const seenSpan = seen ? (seen.figures ?? span(end, m.params, seen.drive.min, seen.drive.max)) : null;
   return {
     at: socketAt(m.id, end.socket),
     quantity: end.quantity,
@@ -103,13 +115,17 @@ function readingOf(m: GraphModule, end: End, drive: readonly [number, number], s
     high,
     ...(low === null && { silent: true as const }),
     ...(seen &&
-      seenSpan && { seenLow: seenSpan[0], seenHigh: seenSpan[1], mean: end.value(m.params, seen.drive.mean) }),
+      seenSpan && {
+        seenLow: seenSpan[0],
+        seenHigh: seenSpan[1],
+        mean: passed ? null : end.value(m.params, seen.drive.mean),
+      }),
     ...(seenSpan?.[0] === null && { seenSilent: true as const }),
     ...(end.quantity === 'frequency' && frequencyParts(low, high)),
     ...(end.quantity === 'note' &&
       low !== null &&
       high !== null && { lowNote: noteOfVolts(low).name, highNote: noteOfVolts(high).name }),
-    ...shares(end, m.params, seen),
+    ...(!passed && shares(end, m.params, seen)),
     driveVolts: drive,
     ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),
   };
@@ -129,8 +145,7 @@ export function readingsOf(
         (s) => s.connected && (end.always ? end.sockets.includes(s.spec.name) : s.socket === at),
       );
       if (!end.always && !used && !targets.has(at)) return [];
-      const drive = bounds.get(m.id)?.ends[i]?.drive ?? [0, 0];
-      return [readingOf(m, end, drive, simulation?.ends.get(m.id)?.[i])];
+      return [readingOf(m, end, bounds.get(m.id)?.ends[i], simulation?.ends.get(m.id)?.[i])];
     }),
   );
   const gates = gateReadings(graph, bounds, simulation);

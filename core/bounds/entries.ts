@@ -1,11 +1,19 @@
 import type { GraphModule } from '../graph/graph';
 import type { Fate } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
 import { constant } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
 
 export interface EndBound {
   /** Index into the kind's `ends`. */
   readonly end: number;
+  readonly drive: Range;
+  /** Where hands turn its module's knobs: settings that they pass, and the drive at each. */
+  readonly passed?: readonly Passed[];
+}
+
+export interface Passed {
+  readonly params: ParamValues;
   readonly drive: Range;
 }
 

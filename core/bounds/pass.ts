@@ -2,11 +2,13 @@ import { alike } from '../graph/alike';
 import type { Driver, Graph, GraphModule } from '../graph/graph';
 import type { Edge, Group } from '../graph/order';
 import type { Sockets } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
 import type { AtomStore } from '../law/builder';
 import { affine, constant, keyOf } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
 import { constantOf, same } from './entries';
-import type { Entry, Known, Loop } from './entries';
+import type { EndBound, Entry, Known, Loop } from './entries';
+import { hasHand, hullAt, hullOf, movedLaw, passedBy } from './hands';
 import type { Tightener } from './tighten';
 
 /** Rounds of narrowing for a loop, at most; and module by round, so that a great tangle does not take minutes. */
@@ -19,6 +21,7 @@ const MOST_ROUNDS_WORK = 1600;
  */
 function identityOf(m: GraphModule, inputs: readonly Lin[]): string {
   const connected = (name: string): boolean => m.inputs.some((s) => s.spec.name === name && s.connected);
+  if (m.hands.length > 0) return `module ${m.id}`;
   if (m.kind.free?.(m.params, connected) ?? false) return `module ${m.id}`;
   const wires = m.inputs.map((s, i) => `${s.connected} ${keyOf(inputs[i] as Lin)}`);
   return `${m.kind.name} ${JSON.stringify(m.params)} ${wires.join()}`;
@@ -163,20 +166,34 @@ export class Pass {
           Math.max(-rail, Math.min(rail, lo)),
           Math.min(rail, Math.max(-rail, hi)),
         ),
+      turns: (param) => hasHand(m, param),
       range: this.range,
       loading: m.loading,
     };
-    const law = m.kind.law(this.store, m.params, io);
+    const law = movedLaw(this.store, m, io);
     const outputs = m.outputs.map((o) =>
       affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0)), o.factor),
     );
-    const drives = (m.kind.ends ?? []).map((end) => end.drive(this.store, m.params, io));
-    const ends = drives.map((drive, end) => ({ end, drive: this.range(drive) }));
+    const passed = passedBy(m);
+    const drives = (m.kind.ends ?? []).map((end) =>
+      hullAt(this.store, m, `drive of ${end.socket}`, this.range, (p) => end.drive(this.store, p, io)),
+    );
+    const ends = drives.map((drive, i) => ({ end: i, drive: this.range(drive), ...this.endPassed(m, i, passed, io) }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
-    const fate = m.kind.detects?.fate(this.store, m.params, io) ?? null;
-    const uncut = (m.kind.clips?.(this.store, m.params, io) ?? []).map(({ value }) => this.range(value));
+    const fates = passed.map((p) => m.kind.detects?.fate(this.store, p, io) ?? null);
+    const fate = fates.every((f) => f === fates[0]) ? (fates[0] ?? null) : 'moves';
+    const uncut = (m.kind.clips?.(this.store, m.params, io) ?? []).map((_, i) =>
+      hullOf(passed.map((p) => this.range(m.kind.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
+    );
     const bounds = { outputs: outputs.map(this.range), unclipped, uncut, inputs: inputs.map(this.range), ends, fate };
     return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, drives, bounds };
+  }
+
+  /** What a destination gets at each of the settings that hands pass. */
+  private endPassed(m: GraphModule, index: number, passed: readonly ParamValues[], io: Sockets): Partial<EndBound> {
+    const end = m.kind.ends?.[index];
+    if (!end || m.hands.length === 0) return {};
+    return { passed: passed.map((params) => ({ params, drive: this.range(end.drive(this.store, params, io)) })) };
   }
 
   /** The rails; left out where the value is sure to stay inside. */

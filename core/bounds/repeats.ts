@@ -2,6 +2,7 @@ import { commonMultiple, fractionOf, over, times, toNumber } from '../units/frac
 import type { Fraction } from '../units/fraction';
 import type { ModuleBounds } from './bounds';
 import type { Graph, GraphModule } from '../graph/graph';
+import { isLinearIn, tracksOf } from '../graph/tracks';
 
 /** Longer than this does not count as repeating, seconds. */
 const LONGEST = 3600;
@@ -32,6 +33,14 @@ function common(a: Cycle, b: Cycle): Cycle {
   return commonMultiple(a, b);
 }
 
+/** With hands on its knobs it repeats only where all of them loop, and nothing else hangs on where they are. */
+function withHands(m: GraphModule, alone: Cycle): Cycle {
+  const moving = m.hands.filter((h) => new Set(h.points.map((p) => p.value)).size > 1);
+  if (moving.length === 0) return alone;
+  if (!isLinearIn(m, tracksOf(m, 1))) return 'never';
+  return moving.reduce<Cycle>((c, h) => common(c, h.loop ? fractionOf(h.points.at(-1)?.t ?? 0) : 'never'), alone);
+}
+
 const product = (xs: readonly number[]): Fraction => xs.map(fractionOf).reduce(times, { n: 1n, d: 1n });
 
 /**
@@ -48,7 +57,8 @@ export function repeatsOf(
     const connected = (name: string): boolean => m.inputs.find((s) => s.spec.name === name)?.connected ?? false;
     const around = { steady: (name: string) => steady(m, name), connected, bpm: graph.patch.settings.bpm };
     const period = m.kind.period?.(m.params, around) ?? 'none';
-    const cycle = typeof period === 'string' ? period : over(product(period.over), product(period.under));
+    const alone = typeof period === 'string' ? period : over(product(period.over), product(period.under));
+    const cycle = withHands(m, alone);
     return { cycle, memory: m.kind.memory(m.params, connected), drawn: m.kind.draws?.(m.params) ?? false };
   };
   const upstream = (m: GraphModule): Known => {

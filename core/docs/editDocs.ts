@@ -61,6 +61,22 @@ export const editWords = {
       target: { at: 'tone.cutoff', quantity: 'frequency', low: 300, high: 2400 },
     },
   },
+  hand: {
+    says: 'Lets a hand turn a knob over time; `null` takes it off.',
+    example: {
+      do: 'hand',
+      at: 'trim.amount',
+      hand: {
+        at: 'trim.amount',
+        points: [
+          { t: 0, value: 0.2 },
+          { t: 2, value: 0.8 },
+        ],
+        interpolation: 'linear',
+        loop: false,
+      },
+    },
+  },
   pin: { says: 'Pins a socket to the scope, or unpins it.', example: { do: 'pin', at: 'trim.out', pinned: true } },
   dismiss: {
     says: 'Keeps a finding from being said, with the reason; `null` lets it be said again.',
@@ -68,13 +84,17 @@ export const editWords = {
   },
   variant: {
     says: 'Keeps a state under a name; `null` drops it.',
-    example: { do: 'variant', name: 'still', state: { settings, modules: [], cables: [], normals: [], targets: [] } },
+    example: {
+      do: 'variant',
+      name: 'still',
+      state: { settings, modules: [], cables: [], normals: [], targets: [], hands: [] },
+    },
   },
   state: {
     says: 'Puts a kept state in place. What is pinned, dismissed or set aside stays where it still can.',
     example: {
       do: 'state',
-      state: { settings, modules: [{ id: 'swell', kind: 'lfo' }], cables: [], normals: [], targets: [] },
+      state: { settings, modules: [{ id: 'swell', kind: 'lfo' }], cables: [], normals: [], targets: [], hands: [] },
     },
   },
   settings: { says: 'Changes settings of the patch.', example: { do: 'settings', settings: { bpm: 92 } } },

@@ -4,6 +4,7 @@ export const LISTS = [
   'cables',
   'normals',
   'targets',
+  'hands',
   'probes',
   'order',
   'dismissed',

@@ -1,3 +1,4 @@
+import { readHands } from './hands';
 import { LISTS } from './lists';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
@@ -52,6 +53,7 @@ function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {
     targets: r
       .list(own(doc, 'targets'), 'targets', LIMITS.targets)
       .map((x, i) => readTarget(r, x, `targets[${i}]`, placesOf(r, sockets))),
+    hands: readHands(r, own(doc, 'hands'), modules),
     probes: r.list(own(doc, 'probes'), 'probes', LIMITS.probes).map((x, i) => readProbe(r, x, `probes[${i}]`, sockets)),
     order: readOrder(r, own(doc, 'order'), sockets),
     dismissed: r.list(own(doc, 'dismissed'), 'dismissed', 2000).map((x, i) => readDismissal(r, x, `dismissed[${i}]`)),
@@ -192,6 +194,7 @@ export const blank: Patch = {
   cables: [],
   normals: [],
   targets: [],
+  hands: [],
   probes: [],
   order: [],
   dismissed: [],

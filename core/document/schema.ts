@@ -2,6 +2,7 @@ import { allKinds } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import type { ParamSpec } from '../kinds/params';
 import { scaleNames } from '../units/scales';
+import { HANDS } from './hands';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type { Json } from './types';
 import { TARGET_LIMITS, TARGET_SHAPES, WANTS } from './wants';
@@ -135,6 +136,21 @@ function targetSchemas(): Schema[] {
   });
 }
 
+/** A hand that turns a knob; which knobs there are, and how far they go, their kinds say. */
+function handSchema(): Schema {
+  const point = object({ t: within(0, HANDS.longest), value: { type: 'number' } }, ['t', 'value']);
+  return object(
+    {
+      at: socket,
+      points: { ...list(point, HANDS.points), minItems: 1 },
+      interpolation: { enum: HANDS.ways, default: 'linear' },
+      loop: { type: 'boolean', default: false },
+    },
+    ['at', 'points'],
+    { description: 'a hand on a knob, over time: points in the knob’s own unit' },
+  );
+}
+
 /** The JSON Schema of a patch document, made from what the parser itself reads by. */
 export function patchSchema(): Schema {
   const cables = list(object({ from: socket, to: socket }, ['from', 'to']), LIMITS.cables);
@@ -152,6 +168,7 @@ export function patchSchema(): Schema {
       LIMITS.normals,
     ),
     targets: list({ oneOf: targetSchemas() }, LIMITS.targets),
+    hands: list(handSchema(), HANDS.most),
   };
   const reference = (key: string): Schema => ({ $ref: `#/properties/${key}` });
   const references = Object.fromEntries(Object.keys(state).map((key) => [key, reference(key)]));

@@ -44,10 +44,10 @@ function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
 export function printVariants(patch: Patch): Json[] {
   const lists = new SharedLists();
   lists.add(patch.modules, 'modules');
-  return patch.variants.map((variant, i) => {
+  return patch.variants.map(({ hands, ...variant }, i) => {
     const modules = variant.modules.map((m) => ({ ...m, ...(m.params && { params: folded(lists, m.id, m.params) }) }));
     lists.add(variant.modules, `variants[${i}].modules`);
-    return { ...variant, modules } as unknown as Json;
+    return { ...variant, modules, ...(hands.length > 0 && { hands }) } as unknown as Json;
   });
 }
 

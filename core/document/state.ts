@@ -7,13 +7,15 @@ export const STATE_KEYS = [
   'cables',
   'normals',
   'targets',
+  'hands',
 ] as const satisfies (keyof PatchState)[];
 
 /** What a variant keeps of a patch, and of anything that holds as much. */
-export const stateOf = ({ settings, modules, cables, normals, targets }: PatchState): PatchState => ({
+export const stateOf = ({ settings, modules, cables, normals, targets, hands }: PatchState): PatchState => ({
   settings,
   modules,
   cables,
   normals,
   targets,
+  hands,
 });

@@ -1,6 +1,8 @@
 import type { ParamValue } from '../kinds/params';
+import type { Hand } from './hands';
 import type { Target } from './wants';
 
+export type { Hand } from './hands';
 export type { Target } from './wants';
 
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
@@ -62,6 +64,8 @@ export interface PatchState {
   readonly cables: readonly Cable[];
   readonly normals: readonly Normal[];
   readonly targets: readonly Target[];
+  /** Hands that turn knobs over time. */
+  readonly hands: readonly Hand[];
 }
 
 /** A state of the patch that is kept under a name. */

@@ -1,6 +1,6 @@
 import { kindNamed } from '../kinds';
 import type { ParamValue, ParamValues } from '../kinds/params';
-import { showNumber } from '../units/show';
+import { showNumber, showSeconds } from '../units/show';
 import { applyEdits } from './edit';
 import { idOf } from '../document/sockets';
 import type { Edit } from './edit';
@@ -9,7 +9,7 @@ import { blank } from '../document/parse';
 import { Reader } from '../document/reader';
 import type { Fields } from '../document/reader';
 import { showTarget } from '../document/targets';
-import type { ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
+import type { Hand, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
 
 /** One place where two states of a patch differ. */
 export interface Difference {
@@ -175,6 +175,9 @@ function placed<T>(
 const showNormal = (n: Normal): string =>
   'volts' in n ? `${n.volts} V` : `${n.from}${n.brokenBy ? ', broken at its source' : ''}`;
 
+const showHand = ({ points, loop }: Hand): string =>
+  `${points.length} ${points.length === 1 ? 'point' : 'points'}, ${showSeconds(points.at(-1)?.t ?? 0)}${loop ? ', looped' : ''}`;
+
 /** From a place as it is shown: `tone.cutoff`, or `tone.cutoff (mean)` for one of several there. */
 function targetEdit(place: string, target: Target | null): Edit {
   const [at = '', id] = place.replace(')', '').split(' (');
@@ -210,6 +213,14 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
       'wanted at',
       showTarget,
       (place, target): Edit => targetEdit(place, target),
+    ),
+    ...placed(
+      a.hands,
+      b.hands,
+      (h) => h.at,
+      'hand on',
+      showHand,
+      (at, hand): Edit => ({ do: 'hand', at, hand }),
     ),
     ...settings.map((k): Difference => ({
       module: null,

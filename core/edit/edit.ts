@@ -1,7 +1,7 @@
 import type { ListKey } from '../document/lists';
 import { stateOf } from '../document/state';
 import { isTarget } from '../document/wants';
-import type { Cable, Dismissal, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
+import type { Cable, Dismissal, Hand, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
 import type { ParamValue } from '../kinds/params';
 import { addModule, changeModule, keepReal, lockParam, moveModule, removeModule, setOhms, setParam } from './modules';
 
@@ -43,6 +43,8 @@ export type Edit =
   | { readonly do: 'normal'; readonly to: string; readonly normal: Normal | null }
   | { readonly do: 'bypass'; readonly module: string; readonly cables: readonly Cable[] | null }
   | { readonly do: 'target'; readonly at: string; readonly id?: string; readonly target: Target | null }
+  /** A hand on a knob, or none. */
+  | { readonly do: 'hand'; readonly at: string; readonly hand: Hand | null }
   | { readonly do: 'pin'; readonly at: string; readonly pinned: boolean }
   | { readonly do: 'dismiss'; readonly code: string; readonly at: string; readonly reason: string | null }
   | { readonly do: 'variant'; readonly name: string; readonly state: PatchState | null }
@@ -109,6 +111,8 @@ export function applyEdit(patch: Patch, edit: Edit): Patch {
     }
     case 'target':
       return { ...patch, targets: placed(patch.targets, (t) => isTarget(t, edit.at, edit.id), edit.target) };
+    case 'hand':
+      return { ...patch, hands: placed(patch.hands, (h) => h.at === edit.at, edit.hand) };
     case 'pin': {
       const isPinned = patch.probes.some((p) => p.at === edit.at);
       if (isPinned === edit.pinned) return patch;

@@ -1,3 +1,4 @@
+import { fittingHands } from '../document/hands';
 import { completeParams } from '../document/params';
 import { idOf, nameOf } from '../document/sockets';
 import { hangsOn } from '../document/wants';
@@ -52,6 +53,7 @@ function keepSockets(patch: Patch, stays: (socket: string, side: 'inputs' | 'out
       return has && stays(t.at, 'any') && (socket === undefined || stays(socket, 'any'));
     }),
     probes: patch.probes.filter((p) => stays(p.at, 'any')),
+    hands: fittingHands(patch.hands, patch.modules),
     bypassed: patch.bypassed.length > 0 ? bypassed : patch.bypassed,
   };
 }
@@ -84,7 +86,8 @@ export function changeModule(patch: Patch, id: string, change: (m: ModuleDoc) =>
   const before = patch.modules.find((m) => m.id === id);
   if (!before) return patch;
   const after = change(before);
-  const changed = { ...patch, modules: patch.modules.map((m) => (m === before ? after : m)) };
+  const modules = patch.modules.map((m) => (m === before ? after : m));
+  const changed = { ...patch, modules, hands: fittingHands(patch.hands, modules) };
   const [was, now] = [socketsOf(before), socketsOf(after)];
   const sides = ['inputs', 'outputs'] as const;
   if (sides.every((side) => was[side].every((name) => now[side].includes(name)))) return changed;

@@ -3,6 +3,9 @@ import type { GraphModule } from './graph';
 const equal = (a: readonly number[], b: readonly number[]): boolean =>
   a.length === b.length && a.every((x, i) => x === b[i]);
 
+const sameHands = (a: GraphModule['hands'], b: GraphModule['hands']): boolean =>
+  a === b || (a.length === b.length && a.every((h, i) => h === b[i]));
+
 /** Whether a module's answer hangs on the same, its inputs aside. */
 export function alike(a: GraphModule, b: GraphModule): boolean {
   if (a === b) return true;
@@ -10,6 +13,7 @@ export function alike(a: GraphModule, b: GraphModule): boolean {
   return (
     a.inputs.every((s, i) => s.connected === b.inputs[i]?.connected) &&
     a.outputs.every((o, i) => o.factor === b.outputs[i]?.factor) &&
+    sameHands(a.hands, b.hands) &&
     a.loading.potGain === b.loading.potGain &&
     equal(a.loading.weights, b.loading.weights) &&
     (a.params === b.params || JSON.stringify(a.params) === JSON.stringify(b.params))

@@ -1,6 +1,6 @@
-import { partsOf, socketAt } from '../document/sockets';
+import { idOf, nameOf, partsOf, socketAt } from '../document/sockets';
 import { paramsInForce } from '../document/params';
-import type { Patch } from '../document/types';
+import type { Hand, Patch } from '../document/types';
 import { kindNamed } from '../kinds';
 import type { InputSpec, Kind, Loading } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
@@ -44,6 +44,8 @@ export interface GraphModule {
   readonly inputs: readonly GraphInput[];
   readonly outputs: readonly GraphOutput[];
   readonly loading: Loading;
+  /** Hands that turn its knobs; `params` holds where they begin. */
+  readonly hands: readonly Hand[];
 }
 
 export interface Graph {
@@ -92,6 +94,7 @@ export function buildGraph(patch: Patch): Graph {
   const delayed = new Set<Edge>(groups.flatMap((g) => g.delayed));
   const delayedSockets = new Set(edges.filter((e) => delayed.has(e)).map((e) => e.socket));
   const loads = loadingOf(patch, drafts);
+  const hands = handsOf(patch);
   const modules = drafts.map((d): GraphModule => {
     const { label } = patch.modules[d.index] ?? {};
     return {
@@ -99,7 +102,8 @@ export function buildGraph(patch: Patch): Graph {
       id: d.id,
       label: label ?? d.kind.title,
       kind: d.kind,
-      params: d.params,
+      params: handed(d.params, hands.get(d.id)),
+      hands: hands.get(d.id) ?? NO_HANDS,
       inputs: d.inputs.map((spec) => wires.input(d, spec, delayedSockets)),
       outputs: d.outputs.map((name) => ({
         name,
@@ -110,6 +114,20 @@ export function buildGraph(patch: Patch): Graph {
     };
   });
   return { patch, modules, groups, sampleRate: sampleRateOf(patch, drafts) };
+}
+
+const NO_HANDS: readonly Hand[] = [];
+
+function handsOf({ hands }: Patch): ReadonlyMap<string, readonly Hand[]> {
+  const found = new Map<string, Hand[]>();
+  for (const hand of hands) found.set(idOf(hand.at), [...(found.get(idOf(hand.at)) ?? []), hand]);
+  return found;
+}
+
+/** Settings as they are when the hands begin. */
+function handed(params: ParamValues, hands: readonly Hand[] | undefined): ParamValues {
+  if (!hands) return params;
+  return { ...params, ...Object.fromEntries(hands.map((h) => [nameOf(h.at), h.points[0]?.value ?? 0])) };
 }
 
 function sampleRateOf(patch: Patch, drafts: readonly Draft[]): number {

@@ -1,6 +1,7 @@
+import { drawnAt, looped } from './drawn';
 import { always, kind, never } from './kind';
 import { choice, flag } from './params';
-import type { GesturePoint, PointsSpec } from './params';
+import type { PointsSpec } from './params';
 import { showVolts } from '../units/show';
 
 const points: PointsSpec = {
@@ -9,26 +10,6 @@ const points: PointsSpec = {
   most: 10_000,
   says: 'times rise strictly from 0 up',
 };
-
-/** The voltage at time `t` of a hand's move; `near` is the index of the last segment, a hint for the search. */
-function voltsAt(list: readonly GesturePoint[], t: number, hold: boolean, near: { index: number }): number {
-  const at = (i: number): GesturePoint => list[i] as GesturePoint;
-  const last = list.length - 1;
-  if (t < at(0).t) return at(0).volts;
-  if (t >= at(last).t) return at(last).volts;
-  let i = near.index <= last && at(near.index).t <= t ? near.index : 0;
-  while (at(i + 1).t <= t) i++;
-  near.index = i;
-  if (hold) return at(i).volts;
-  const [a, b] = [at(i), at(i + 1)];
-  return a.volts + ((b.volts - a.volts) * (t - a.t)) / (b.t - a.t);
-}
-
-/** Time within a loop, seconds; a time within a nanosecond of the end is the start. */
-function looped(t: number, period: number): number {
-  const rest = t - Math.floor(t / period + 1e-12) * period;
-  return Math.max(0, rest);
-}
 
 export const gesture = kind({
   name: 'gesture',
@@ -72,7 +53,7 @@ export const gesture = kind({
       if (state.begins < 0) state.begins = k0 + from;
       for (let i = from; i < to; i++) {
         const t = (k0 + i - state.begins) / wiring.sampleRate;
-        out[i] = voltsAt(p.points, p.loop && period > 0 ? looped(t, period) : t, hold, near);
+        out[i] = drawnAt(p.points, (x) => x.volts, p.loop && period > 0 ? looped(t, period) : t, hold, near);
       }
     };
   },

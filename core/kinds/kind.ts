@@ -45,6 +45,8 @@ export interface Sockets {
   connected(name: string): boolean;
   /** A new independent value of this module's own, anywhere in lo..hi. */
   symbol(name: string, lo: number, hi: number): Lin;
+  /** Whether a hand turns one of its knobs; where nobody asks, none does. */
+  turns?(param: string): boolean;
   /** How far a value can go, tightened. */
   range(x: Lin): Range;
   readonly loading: Loading;

@@ -92,7 +92,8 @@ export const lfo = kind({
   free: (p, connected) => !connected('reset') || p.shape === 'stepped' || p.shape === 'smooth',
   law(b, p, io): Record<string, Lin> {
     const lows = [p.lowVolts, p.highVolts] as const;
-    const waits = p.mode === 'once' && gateFate(io, 'reset', 1) === 'low';
+    const still = !['phase', 'width'].some((name) => io.turns?.(name) ?? false);
+    const waits = p.mode === 'once' && still && gateFate(io, 'reset', 1) === 'low';
     const cycle = { ...p, ...spanOf(p) };
     const wave = (name: string): Lin => (waits ? resting(b, io, cycle, name, lows) : io.symbol(name, ...lows));
     const out = wave('out');

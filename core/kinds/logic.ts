@@ -32,7 +32,10 @@ export const logic = kind({
   law(b, p, io) {
     if (p.op === 'min') return { out: b.min(io.in('a'), io.in('b')) };
     if (p.op === 'max') return { out: b.max(io.in('a'), io.in('b')) };
-    const known = outcome(p.op, gateFate(io, 'a', p.thresholdVolts), gateFate(io, 'b', p.thresholdVolts));
+    // While a hand moves the threshold, each gate remembers where it was.
+    const fate = (name: string): Fate =>
+      io.turns?.('thresholdVolts') ? 'moves' : gateFate(io, name, p.thresholdVolts);
+    const known = outcome(p.op, fate('a'), fate('b'));
     if (known !== null) return { out: b.constant(known ? p.highVolts : 0) };
     return { out: io.symbol('out', Math.min(0, p.highVolts), Math.max(0, p.highVolts)) };
   },

@@ -3,9 +3,9 @@ import { wholeOf } from '../graph/upstream';
 import type { AssetLookup } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { Arena } from '../native/native';
-import { kernelOf } from '../simulate/kernels';
-import { movingKernel } from '../simulate/moving';
-import type { Track } from '../simulate/moving';
+import { tracksOf } from '../graph/tracks';
+import { moduleKernel, movingKernel } from '../simulate/moving';
+import type { Track } from '../graph/tracks';
 import { carriedName } from '../simulate/parts';
 import type { Part } from '../simulate/partTypes';
 import { Run } from '../simulate/run';
@@ -104,7 +104,9 @@ export class LiveEngine {
       const seen = part.seen[i];
       if (seen) seen.factor = o.factor;
     });
-    const tracks = this.ramps(now, was);
+    const handed = tracksOf(now, this.graph.sampleRate);
+    const turned = this.ramps(now, was).filter((t) => !handed.some((h) => h.param === t.param));
+    const tracks = turned.length > 0 ? [...turned, ...handed] : [];
     if (tracks.length === 0) {
       this.rest(part, now.params);
       return;
@@ -130,7 +132,7 @@ export class LiveEngine {
   /** A module whose knobs stand still. */
   private rest(part: Part, params: ParamValues): void {
     const { place, memory } = part;
-    if (place && memory) part.kernel = kernelOf(this.run.shared, place, params, memory);
+    if (place && memory) part.kernel = moduleKernel(this.run.shared, place, params, memory);
   }
 
   private lay(graph: Graph, before: Run | null): Run {

@@ -19,6 +19,8 @@ export function sameWiring(a: Graph, b: Graph): boolean {
         n !== undefined &&
         m.id === n.id &&
         m.kind === n.kind &&
+        m.hands.length === n.hands.length &&
+        m.hands.every((h, j) => h === n.hands[j]) &&
         m.inputs.length === n.inputs.length &&
         m.outputs.length === n.outputs.length &&
         m.outputs.every((o, j) => o.socket === n.outputs[j]?.socket) &&

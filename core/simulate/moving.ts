@@ -1,34 +1,25 @@
-import type { GraphModule } from '../graph/graph';
+import { isLinearIn, tracksOf } from '../graph/tracks';
+import type { Track } from '../graph/tracks';
 import type { Kernel } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { kernelOf } from './kernels';
 import type { Place, Shared } from './kernels';
 import type { Memory } from './memory';
 
-/** How a parameter moves through a run. */
-export interface Track {
-  readonly param: string;
-  /** All values that it takes lie between these. */
-  readonly lo: number;
-  readonly hi: number;
-  /** Its value at sample `k`. */
-  at(k: number): number;
+/** The longest that a knob which is not linear stands still while a hand turns it, seconds. */
+const STEP_SECONDS = 0.001;
+export const stepAt = (sampleRate: number): number => Math.max(1, Math.floor(STEP_SECONDS * sampleRate));
+
+/** The kernel of a module with the hands that turn its knobs. */
+export function moduleKernel(shared: Shared, place: Place, params: ParamValues, memory: Memory): Kernel {
+  const { sampleRate } = shared.graph;
+  const tracks = tracksOf(place.module, sampleRate);
+  if (tracks.length === 0) return kernelOf(shared, place, params, memory);
+  return movingKernel(shared, place, params, tracks, memory, stepAt(sampleRate));
 }
 
 /** More corners than this are not worth it: they are moved in steps. */
 const MOST_EXACT = 3;
-
-/** Whether a module's outputs are exactly linear in each of these parameters, and remember nothing. */
-export function movesExactly({ kind, params, inputs }: GraphModule, tracks: readonly Track[]): boolean {
-  const connected = (name: string): boolean => inputs.find((s) => s.spec.name === name)?.connected ?? false;
-  const linear = kind.linear?.(params) ?? [];
-  return (
-    tracks.length <= MOST_EXACT &&
-    kind.kernel === undefined &&
-    !kind.memory(params, connected) &&
-    tracks.every((t) => linear.includes(t.param))
-  );
-}
 
 /**
  * The kernel of a module whose knobs move. Where its outputs are linear in them, exactly, sample by sample; otherwise
@@ -42,7 +33,7 @@ export function movingKernel(
   memory: Memory,
   step: number,
 ): Kernel {
-  return movesExactly(place.module, tracks)
+  return tracks.length <= MOST_EXACT && isLinearIn(place.module, tracks)
     ? exactly(shared, place, params, tracks, memory)
     : inSteps(shared, place, params, tracks, memory, step);
 }
@@ -90,6 +81,18 @@ function inSteps(
   memory: Memory,
   step: number,
 ): Kernel {
+  return stepped(step, (middle) => {
+    const now = Object.fromEntries(tracks.map((t) => [t.param, t.at(middle)]));
+    return kernelOf(shared, place, { ...params, ...now }, memory, true);
+  });
+}
+
+/**
+ * Kernels in turns, each for `step` samples.
+ *
+ * @param make the one of a step, by the sample in its middle.
+ */
+export function stepped(step: number, make: (middle: number) => Kernel): Kernel {
   // Steps begin at multiples of their length, so that the block's size changes nothing.
   let known = -1;
   let kernel: Kernel = () => undefined;
@@ -98,9 +101,7 @@ function inSteps(
       const n = Math.floor((k0 + i) / step);
       const end = Math.min(to, (n + 1) * step - k0);
       if (n !== known) {
-        const middle = (n + 0.5) * step;
-        const now = Object.fromEntries(tracks.map((t) => [t.param, t.at(middle)]));
-        kernel = kernelOf(shared, place, { ...params, ...now }, memory, true);
+        kernel = make((n + 0.5) * step);
         known = n;
       }
       kernel(i, end, k0);

@@ -2,8 +2,8 @@ import type { GraphModule } from '../graph/graph';
 import type { Kernel } from '../kinds/kind';
 import type { Place } from './kernels';
 import type { Memory } from './memory';
+import type { Figures } from './figures';
 import type { DriveStats, GateStats, Picture, Stats, Tail } from './stats';
-import type { Tape } from './tape';
 
 /** What a run needs of one module: its buffers, its kernel, and who counts. */
 export interface Part {
@@ -21,8 +21,11 @@ export interface Part {
     readonly buffer: Float64Array;
     readonly stats: DriveStats;
     readonly picture: Picture | null;
+    /** Where hands turn the knobs that its figure hangs on. */
+    readonly figures: Figures | null;
   }[];
-  readonly drivesTape: Tape;
+  /** Works out the drives and what the kind itself cuts. */
+  readonly runDrives: Kernel;
   /** What the kind itself cuts flat, counted beyond its level. */
   readonly limits: readonly { readonly buffer: Float64Array; readonly stats: DriveStats }[];
   readonly gates: readonly GateWatch[];

@@ -1,11 +1,14 @@
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Kernel } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
 import { GATE_HYSTERESIS } from '../kinds/detect';
 import type { Arena } from '../native/native';
-import { kernelOf } from './kernels';
 import type { Place, Shared } from './kernels';
 import { lawsOf } from './laws';
 import { Memory } from './memory';
+import { Figures } from './figures';
+import { tracksOf } from '../graph/tracks';
+import { moduleKernel, stepAt, stepped } from './moving';
 import type { Delayed, GateWatch, Part } from './partTypes';
 import { DriveStats, GateStats, Picture, Stats, Tail, settleFrom } from './stats';
 import { Tape } from './tape';
@@ -65,7 +68,7 @@ export class Parts {
       for (const { trace, out } of tracks) out.set(trace.subarray(k0 + from, k0 + to), from);
     };
     const nothing = { inputs: [], seen: [], negated: [], drives: [], limits: [], gates: [], delayed: [] };
-    return { module: m, outputs, kernel, drivesTape: new Tape(this.arena, this.memory(), 1, []), ...nothing };
+    return { module: m, outputs, kernel, runDrives: () => undefined, ...nothing };
   }
 
   /** A module that runs. */
@@ -108,7 +111,7 @@ export class Parts {
     const memory = this.memory();
     const before = this.options.carried?.memories.get(carriedName(m));
     if (before) memory.takeOver(before);
-    const kernel = kernelOf(this.shared, place, m.params, memory);
+    const kernel = moduleKernel(this.shared, place, m.params, memory);
     const own = this.crossings(m, detected);
     return {
       module: m,
@@ -199,20 +202,39 @@ export class Parts {
     return buffer;
   }
 
-  private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'drivesTape' | 'limits'> {
-    const tape = new Tape(this.arena, this.memory(), this.graph.sampleRate, inputs);
+  private drives(m: GraphModule, inputs: readonly Float64Array[]): Pick<Part, 'drives' | 'runDrives' | 'limits'> {
     const { store, io } = lawsOf(m);
     const drives = (m.kind.ends ?? []).map((end) => {
-      const buffer = this.arena.take(this.size);
-      tape.write(end.drive(store, m.params, io), buffer);
       const [low, high] = end.window(m.params) ?? [-Infinity, Infinity];
-      return { buffer, stats: new DriveStats(this.arena, low, high), picture: this.picture() };
+      const stats = new DriveStats(this.arena, low, high);
+      const figures = m.hands.length > 0 ? new Figures(m, end, this.graph.sampleRate) : null;
+      return { buffer: this.arena.take(this.size), stats, picture: this.picture(), figures };
     });
-    const limits = (m.kind.clips?.(store, m.params, io) ?? []).map(({ value, level }) => {
-      const buffer = this.arena.take(this.size);
-      tape.write(value, buffer);
-      return { buffer, stats: new DriveStats(this.arena, -level, level) };
-    });
-    return { drives, drivesTape: tape, limits };
+    const limits = (m.kind.clips?.(store, m.params, io) ?? []).map(({ level }) => ({
+      buffer: this.arena.take(this.size),
+      stats: new DriveStats(this.arena, -level, level),
+    }));
+    const memory = this.memory();
+    const at = (params: ParamValues): Kernel => {
+      const { store, io } = lawsOf(m);
+      const tape = new Tape(this.arena, memory.begin(), this.graph.sampleRate, inputs);
+      m.kind.ends?.forEach((end, i) => tape.write(end.drive(store, params, io), drives[i]?.buffer as Float64Array));
+      m.kind.clips?.(store, params, io).forEach(({ value }, i) => {
+        const limit = limits[i];
+        if (limit) tape.write(value, limit.buffer);
+      });
+      return (from, to) => tape.run(from, to);
+    };
+    return { drives, limits, runDrives: this.turned(m, at) };
+  }
+
+  /** What hangs on a module's settings, at each moment at those that its hands have turned them to. */
+  private turned(m: GraphModule, at: (params: ParamValues) => Kernel): Kernel {
+    const { sampleRate } = this.graph;
+    const tracks = tracksOf(m, sampleRate);
+    if (tracks.length === 0) return at(m.params);
+    return stepped(stepAt(sampleRate), (middle) =>
+      at({ ...m.params, ...Object.fromEntries(tracks.map((t) => [t.param, t.at(middle)])) }),
+    );
   }
 }

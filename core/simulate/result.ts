@@ -35,7 +35,7 @@ export function resultOf(run: Run): Simulation {
     });
     ends.set(
       part.module.id,
-      part.drives.map(({ stats }) => endSeen(stats)),
+      part.drives.map(({ stats, figures }) => ({ ...endSeen(stats), ...(figures && { figures: figures.range }) })),
     );
   }
   for (const part of run.parts) {

@@ -126,10 +126,11 @@ export class Run {
     for (const d of part.delayed) d.stats.add(d.buffer, count);
     for (const g of part.gates) g.stats.add(g.buffer, count, k0);
     if (part.drives.length + part.limits.length === 0) return;
-    part.drivesTape.run(0, count);
+    part.runDrives(0, count, k0);
     for (const { buffer, stats } of part.limits) stats.add(buffer, count);
-    for (const { buffer, stats, picture } of part.drives) {
+    for (const { buffer, stats, picture, figures } of part.drives) {
       stats.add(buffer, count);
+      figures?.add(buffer, count, k0);
       picture?.add(buffer, count, k0);
     }
   }

@@ -86,6 +86,8 @@ export interface GateSeen {
 
 export interface EndSeen {
   readonly drive: Measured;
+  /** Where hands turn its module's knobs: the least and the greatest figure, each at the settings of its moment. */
+  readonly figures?: readonly [number | null, number | null];
   /** Shares of the samples, 0..1. */
   readonly below: number;
   readonly atOrBelow: number;

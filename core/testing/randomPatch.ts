@@ -1,11 +1,13 @@
 import { socketAt } from '../document/sockets';
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
-import type { Cable, ModuleDoc, Patch } from '../document/types';
+import { HANDS } from '../document/hands';
+import type { Cable, Hand, ModuleDoc, Patch } from '../document/types';
 import { SETTINGS } from '../document/types';
 import { allKinds } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import type { NumberSpec, ParamSpec, ParamValue, ParamValues } from '../kinds/params';
+import { knobsOf } from '../kinds/knobs';
 import { stream } from '../kinds/random';
 import { scaleNames } from '../units/scales';
 
@@ -16,6 +18,8 @@ export interface RandomPatchOptions {
   /** Cables may close loops. */
   readonly loops?: boolean;
   readonly sampleRate?: number;
+  /** Hands turn some of its knobs. */
+  readonly hands?: boolean;
 }
 
 type Random = () => number;
@@ -131,5 +135,23 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
     }),
     cables,
     normals,
+    hands: options.hands ? randomHands(stream(seed + 0.5), modules) : [],
   };
+}
+
+/** Hands on some knobs of any kind, within what each can be set to. */
+function randomHands(random: Random, modules: readonly ModuleDoc[]): Hand[] {
+  return modules.flatMap((m) => {
+    const kind = allKinds.find((k) => k.name === m.kind) as Kind;
+    const turned = knobsOf(kind, completeParams(kind, m.params)).filter(() => random() < 0.3);
+    return turned.slice(0, HANDS.each).map(({ name, spec, min, max }): Hand => ({
+      at: socketAt(m.id, name),
+      points: Array.from({ length: 1 + Math.floor(random() * 4) }, (_, i) => ({
+        t: i * 0.02 + random() * 0.01,
+        value: Math.min(max, Math.max(min, randomNumber(random, spec, min, max))),
+      })),
+      interpolation: random() < 0.7 ? 'linear' : 'hold',
+      loop: random() < 0.3,
+    }));
+  });
 }

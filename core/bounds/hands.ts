@@ -1,0 +1,103 @@
+import { nameOf } from '../document/sockets';
+import type { GraphModule } from '../graph/graph';
+import type { Sockets } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
+import type { AtomStore } from '../law/builder';
+import type { Lin, Range } from '../law/lin';
+import { isLinearIn, tracksOf } from '../graph/tracks';
+import type { Track } from '../graph/tracks';
+
+/** Places that are looked at on the way of one hand, of two, and of more. */
+const PLACES = [17, 7, 3] as const;
+/** More hands than this on one module are looked at by their ends alone. */
+const MOST = 4;
+
+/** All that hands turn a module's knobs to, as settings: every end of their ways, and places between. */
+export function passedBy(m: GraphModule): ParamValues[] {
+  const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);
+  if (tracks.length === 0) return [m.params];
+  const places = tracks.length > MOST ? 2 : (PLACES[Math.min(tracks.length, PLACES.length) - 1] as number);
+  let all: ParamValues[] = [m.params];
+  for (const { param, lo, hi } of tracks) {
+    const values = placesOn(lo, hi, places);
+    all = all.flatMap((p) => values.map((value) => ({ ...p, [param]: value })));
+  }
+  return all;
+}
+
+/** Places from end to end in even steps, and where both ends lie above 0 in even ratios too; in their order. */
+function placesOn(lo: number, hi: number, count: number): number[] {
+  const steps = Array.from({ length: count }, (_, i) => lo + ((hi - lo) * i) / (count - 1));
+  if (lo <= 0 || count < 3) return steps;
+  const ratios = Array.from({ length: count - 2 }, (_, i) => lo * (hi / lo) ** ((i + 1) / (count - 1)));
+  return [...steps, ...ratios].toSorted((a, b) => a - b);
+}
+
+export const hullOf = (ranges: readonly Range[]): Range => [
+  Math.min(...ranges.map(([lo]) => lo)),
+  Math.max(...ranges.map(([, hi]) => hi)),
+];
+
+/**
+ * Where a value can go between the places that were looked at: where it turns at one of them, a corner beside it stands
+ * out by less than its greater step.
+ */
+function between(ranges: readonly Range[]): Range {
+  const [lo, hi] = hullOf(ranges);
+  const bend = (side: 0 | 1): number => {
+    const ordered = ranges.map((r) => r[side]);
+    if (ordered.some((v) => !Number.isFinite(v))) return 0;
+    return ordered.reduce((most, v, i) => {
+      const [a, b] = [ordered[i - 1], ordered[i + 1]];
+      const turns = a !== undefined && b !== undefined && (v - a) * (b - v) <= 0;
+      return turns ? Math.max(most, Math.abs(v - a), Math.abs(b - v)) : most;
+    }, 0);
+  };
+  return [lo - bend(0), hi + bend(1)];
+}
+
+/** A value of a module whose knobs hands turn, as one symbol over all that it takes. */
+export function hullAt(
+  store: AtomStore,
+  m: GraphModule,
+  name: string,
+  range: (x: Lin) => Range,
+  at: (p: ParamValues) => Lin,
+): Lin {
+  const passed = passedBy(m);
+  if (passed.length === 1) return at(passed[0] as ParamValues);
+  const [lo, hi] = between(passed.map((p) => range(at(p))));
+  return store.leaf(`${name} of ${m.id}, by hand`, lo, hi);
+}
+
+/** A value that is linear in each track: their corners, mixed by a symbol for each hand. */
+function mixed(store: AtomStore, m: GraphModule, tracks: readonly Track[], at: (p: ParamValues) => Lin): Lin {
+  const mix = (rest: readonly Track[], p: ParamValues): Lin => {
+    const [track, ...others] = rest;
+    if (!track) return at(p);
+    const low = mix(others, { ...p, [track.param]: track.lo });
+    const high = mix(others, { ...p, [track.param]: track.hi });
+    const share = store.leaf(`hand on ${m.id}.${track.param}`, 0, 1);
+    return store.sum([low, 1], [store.mul(share, store.sum([high, 1], [low, -1])), 1]);
+  };
+  return mix(tracks, m.params);
+}
+
+/**
+ * A module's law with hands on its knobs: where its outputs are linear in them, as it is, with a symbol for each hand
+ * that all its outputs share; otherwise each output as one symbol over all that it can be.
+ */
+export function movedLaw(store: AtomStore, m: GraphModule, io: Sockets): Readonly<Record<string, Lin>> {
+  const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);
+  if (tracks.length === 0) return m.kind.law(store, m.params, io);
+  const names = m.outputs.map((o) => o.name);
+  const exact = isLinearIn(m, tracks);
+  const of = (name: string): Lin => {
+    const at = (p: ParamValues): Lin => m.kind.law(store, p, io)[name] as Lin;
+    return exact ? mixed(store, m, tracks, at) : hullAt(store, m, name, io.range, at);
+  };
+  return Object.fromEntries(names.map((name) => [name, of(name)]));
+}
+
+/** Whether a hand turns one of a module's knobs. */
+export const hasHand = (m: GraphModule, param: string): boolean => m.hands.some((h) => nameOf(h.at) === param);

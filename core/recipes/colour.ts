@@ -1,0 +1,108 @@
+import { out, recipe, tone } from './types';
+import type { Recipe } from './types';
+
+export const colour: readonly Recipe[] = [
+  recipe(
+    [
+      'opposite-filters',
+      'Two filters, opposite ways, from one depth',
+      'Colour',
+      'Turn Depth: both move further; one opens as the other shuts.',
+    ],
+    {
+      stages: {
+        slow: ['lfo', 'Slow', { shape: 'sine', rateHz: 0.5 }],
+        depth: ['attenuverter', 'Depth', { amount: 0.4 }],
+        flip: ['inverter', 'Other way'],
+        voice: tone(110),
+        one: ['filter', 'One', { cutoffHz: 600 }],
+        two: ['filter', 'Two', { cutoffHz: 600 }],
+        out: out(),
+      },
+      cables: [
+        'slow.out > depth.in',
+        'depth.out > one.cutoff',
+        'depth.out > flip.in',
+        'flip.out > two.cutoff',
+        'voice.saw > one.in',
+        'voice.saw > two.in',
+        'one.lowpass > out.left',
+        'two.lowpass > out.right',
+      ],
+      settings: { duration: 4 },
+      meant: { 'polarity at two.cutoff': 'It goes the other way.' },
+      targets: [
+        { at: 'one.cutoff', want: 'range', quantity: 'frequency', low: 150, high: 2400 },
+        { at: 'two.cutoff', want: 'range', quantity: 'frequency', low: 150, high: 2400 },
+      ],
+    },
+  ),
+  recipe(
+    [
+      'round-square',
+      'A lag that rounds a square',
+      'Colour',
+      'Turn Round’s rise and fall: short is a click, long a slow swell that no longer reaches its ends.',
+    ],
+    {
+      stages: {
+        slow: ['lfo', 'Square', { shape: 'pulse', rateHz: 1, lowVolts: 0, highVolts: 3 }],
+        round: ['slew', 'Round', { law: 'rc', rise: 0.3, fall: 0.3 }],
+        voice: tone(110),
+        soft: ['filter', 'Soft', { cutoffHz: 250 }],
+        out: out(),
+      },
+      cables: ['slow.out > round.in', 'round.out > soft.cutoff', 'voice.saw > soft.in', 'soft.lowpass > out.left'],
+      settings: { duration: 4 },
+    },
+  ),
+  recipe(
+    [
+      'two-speeds',
+      'A crossfade between two speeds',
+      'Colour',
+      'Move Which from 0 to 5 V: from the slow movement to the quick one, and anything between.',
+    ],
+    {
+      stages: {
+        slow: ['lfo', 'Slow', { rateHz: 0.4 }],
+        quick: ['lfo', 'Quick', { rateHz: 6 }],
+        which: ['constant', 'Which', { volts: 2 }],
+        fade: ['crossfade', 'Fade', { position: 0, cvAmount: 1, fullVolts: 5 }],
+        depth: ['attenuverter', 'Depth', { amount: 0.3 }],
+        voice: tone(110),
+        soft: ['filter', 'Soft', { cutoffHz: 700 }],
+        out: out(),
+      },
+      cables: [
+        'slow.out > fade.in',
+        'quick.out > fade.in2',
+        'which.out > fade.cv',
+        'fade.out > depth.in',
+        'depth.out > soft.cutoff',
+        'voice.saw > soft.in',
+        'soft.lowpass > out.left',
+      ],
+      settings: { duration: 5 },
+    },
+  ),
+  recipe(
+    [
+      'wave-shaping',
+      'Wave shaping by a voltage',
+      'Colour',
+      'Turn Drive’s bias and cv amount: how far the wave is pushed into the folds.',
+    ],
+    {
+      stages: {
+        slow: ['lfo', 'Slow', { shape: 'sine', rateHz: 0.5 }],
+        voice: tone(110),
+        drive: ['vca', 'Drive', { cvAmount: 0.4, bias: 3 }],
+        fold: ['shaper', 'Fold', { gain: 2, clipVolts: 5, folds: 3 }],
+        out: out(),
+      },
+      cables: ['slow.out > drive.cv', 'voice.sine > drive.in', 'drive.out > fold.in', 'fold.out > out.left'],
+      settings: { duration: 4 },
+    },
+  ),
+];

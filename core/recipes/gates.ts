@@ -1,0 +1,133 @@
+import { line, out, recipe, tone } from './types';
+import type { Recipe } from './types';
+
+export const gates: readonly Recipe[] = [
+  recipe(
+    [
+      'one-fader',
+      'A fader that opens three things',
+      'Gates and hands',
+      'Move Fader from 0 to 5 V: the filter opens, the echo gets longer, and the level rises, each as far as it should.',
+    ],
+    {
+      stages: {
+        fader: ['constant', 'Fader', { volts: 2.5 }],
+        bright: ['offset', 'Brightness', { amount: 0.8 }],
+        long: ['offset', 'Length', { amount: 0.4 }],
+        level: ['offset', 'Level', { amount: 0.6, volts: 2 }],
+        voice: tone(147),
+        soft: ['filter', 'Soft', { cutoffHz: 200 }],
+        echo: ['delay', 'Echo', { seconds: 0.1, timeAmount: 1, mix: 0.3 }],
+        amp: ['vca', 'Amp'],
+        out: out(),
+      },
+      cables: [
+        'fader.out > bright.in',
+        'fader.out > long.in',
+        'fader.out > level.in',
+        'bright.out > soft.cutoff',
+        'long.out > echo.time',
+        'level.out > amp.cv',
+        'voice.saw > soft.in',
+        'soft.lowpass > echo.in',
+        'echo.out > amp.in',
+        'amp.out > out.left',
+      ],
+      settings: { duration: 1 },
+      meant: { 'vca-short at amp.cv': 'The fader stands in its middle.' },
+    },
+  ),
+  recipe(
+    [
+      'accents',
+      'Accents over a threshold',
+      'Gates and hands',
+      'Turn Over’s threshold: how many steps are accented; Join’s second gain: by how much.',
+    ],
+    {
+      stages: {
+        beat: ['clock', 'Beat', { bpm: 120 }],
+        weights: ['sequencer', 'Weights', line(4, 1, 1, 3, 1, 2, 4, 1)],
+        over: ['comparator', 'Over', { thresholdVolts: 2.5 }],
+        contour: ['envelope', 'Contour', { mode: 'ad', attack: 0.02, decay: 0.15, peakVolts: 3 }],
+        accent: ['envelope', 'Accent', { mode: 'ad', attack: 0.02, decay: 0.15, peakVolts: 2 }],
+        both: ['logic', 'Both', { op: 'and' }],
+        join: ['mixer', 'Join', { inputs: 2 }],
+        voice: tone(196),
+        amp: ['vca', 'Amp'],
+        out: out(),
+      },
+      cables: [
+        'beat.out > weights.clock',
+        'weights.cv > over.in',
+        'weights.gate > contour.gate',
+        'weights.gate > both.a',
+        'over.out > both.b',
+        'both.out > accent.gate',
+        'contour.out > join.in1',
+        'accent.out > join.in2',
+        'join.out > amp.cv',
+        'voice.triangle > amp.in',
+        'amp.out > out.left',
+      ],
+      settings: { duration: 4 },
+    },
+  ),
+  recipe(
+    [
+      'hanging-notes',
+      'Hanging notes, cured',
+      'Gates and hands',
+      'Turn Beat’s width: the steps are multiplied by the gate, so each note ends before the next begins.',
+    ],
+    {
+      stages: {
+        beat: ['clock', 'Beat', { bpm: 120, width: 0.4 }],
+        notes: ['sequencer', 'Steps', line(3, 5, 4, 2)],
+        cut: ['vca', 'Times the gate'],
+        contour: ['envelope', 'Contour', { mode: 'adsr', attack: 0.02, decay: 0.1, release: 0.1, peakVolts: 5 }],
+        voice: tone(196),
+        amp: ['vca', 'Amp'],
+        out: out(),
+      },
+      cables: [
+        'beat.out > notes.clock',
+        'notes.cv > cut.in',
+        'notes.gate > cut.cv',
+        'cut.out > contour.gate',
+        'contour.out > amp.cv',
+        'voice.triangle > amp.in',
+        'amp.out > out.left',
+      ],
+      settings: { duration: 4 },
+    },
+  ),
+  recipe(
+    [
+      'gated-slow',
+      'A slow oscillator that a gate lets through',
+      'Gates and hands',
+      'Turn Beat’s width: how long the wobble lasts; Depth’s amount: how far it goes.',
+    ],
+    {
+      stages: {
+        beat: ['clock', 'Beat', { bpm: 60, width: 0.5 }],
+        slow: ['lfo', 'Wobble', { rateHz: 8 }],
+        through: ['vca', 'Gate'],
+        depth: ['attenuverter', 'Depth', { amount: 0.3 }],
+        voice: tone(110),
+        soft: ['filter', 'Soft', { cutoffHz: 500 }],
+        out: out(),
+      },
+      cables: [
+        'beat.out > through.cv',
+        'slow.out > through.in',
+        'through.out > depth.in',
+        'depth.out > soft.cutoff',
+        'voice.saw > soft.in',
+        'soft.lowpass > out.left',
+      ],
+      settings: { duration: 4 },
+    },
+  ),
+];

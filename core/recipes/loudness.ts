@@ -1,0 +1,162 @@
+import { line, out, recipe, tone } from './types';
+import type { Recipe } from './types';
+
+export const loudness: readonly Recipe[] = [
+  recipe(
+    [
+      'tremolo',
+      'Tremolo that never shuts',
+      'Loudness',
+      'Turn Amp’s cv amount for more or less depth; its bias keeps it open, so that no cycle falls silent.',
+    ],
+    {
+      stages: {
+        slow: ['lfo', 'Slow', { shape: 'sine', rateHz: 5 }],
+        voice: tone(220),
+        amp: ['vca', 'Amp', { cvAmount: 0.3, bias: 3.5 }],
+        out: out(),
+      },
+      cables: ['slow.out > amp.cv', 'voice.triangle > amp.in', 'amp.out > out.left'],
+      settings: { duration: 2 },
+      targets: [{ at: 'amp.cv', want: 'range', quantity: 'volts', low: 2, high: 5 }],
+    },
+  ),
+  recipe(
+    [
+      'duck-trigger',
+      'Ducking from the trigger',
+      'Loudness',
+      'Turn Contour’s decay for a longer dip; Upside down’s amount for a deeper one.',
+    ],
+    {
+      stages: {
+        beat: ['clock', 'Beat', { bpm: 100, width: 0.2 }],
+        contour: ['envelope', 'Contour', { mode: 'ad', attack: 0.02, decay: 0.35, peakVolts: 8 }],
+        over: ['offset', 'Upside down', { amount: -0.5, volts: 5 }],
+        band: tone(110, 'Band'),
+        amp: ['vca', 'Amp'],
+        out: out(),
+      },
+      cables: [
+        'beat.out > contour.gate',
+        'contour.out > over.in',
+        'over.out > amp.cv',
+        'band.saw > amp.in',
+        'amp.out > out.left',
+      ],
+      settings: { duration: 3 },
+      meant: { 'polarity at amp.cv': 'Ducking is upside down.' },
+      targets: [{ at: 'amp.cv', want: 'range', quantity: 'volts', low: 1, high: 5 }],
+    },
+  ),
+  recipe(
+    [
+      'duck-sound',
+      'Ducking from the sound itself',
+      'Loudness',
+      'Turn Listens’ release for a slower return; Upside down’s amount for a deeper dip.',
+    ],
+    {
+      stages: {
+        beat: ['clock', 'Beat', { bpm: 100, width: 0.15 }],
+        thump: tone(60, 'Thump'),
+        shape: ['envelope', 'Thump’s contour', { mode: 'ad', attack: 0.02, decay: 0.2, peakVolts: 5 }],
+        hit: ['vca', 'Thump’s amp'],
+        listens: ['follower', 'Listens', { attack: 0.02, release: 0.25 }],
+        over: ['offset', 'Upside down', { amount: -0.8, volts: 5 }],
+        band: tone(164.814, 'Band'),
+        amp: ['vca', 'Amp'],
+        out: out(),
+      },
+      cables: [
+        'beat.out > shape.gate',
+        'shape.out > hit.cv',
+        'thump.sine > hit.in',
+        'hit.out > listens.in',
+        'listens.out > over.in',
+        'over.out > amp.cv',
+        'band.saw > amp.in',
+        'amp.out > out.left',
+        'hit.out > out.right',
+      ],
+      settings: { duration: 3 },
+      meant: { 'polarity at amp.cv': 'Ducking is upside down.' },
+    },
+  ),
+  recipe(
+    [
+      'louder-high',
+      'An envelope that is louder for high notes',
+      'Loudness',
+      'Turn Height’s amount: how much a high note gains; its lift: how loud the lowest one is.',
+    ],
+    {
+      stages: {
+        beat: ['clock', 'Beat', { bpm: 120 }],
+        notes: ['sequencer', 'Notes', line(0, 1, 0.5, 1.5)],
+        height: ['offset', 'Height', { amount: 2, maxAmount: 2, volts: 2 }],
+        contour: ['envelope', 'Contour', { mode: 'ad', attack: 0.02, decay: 0.3, followsLevel: true }],
+        voice: tone(220),
+        amp: ['vca', 'Amp'],
+        out: out(),
+      },
+      cables: [
+        'beat.out > notes.clock',
+        'notes.gate > contour.gate',
+        'notes.cv > height.in',
+        'notes.cv > voice.pitch',
+        'height.out > contour.level',
+        'contour.out > amp.cv',
+        'voice.triangle > amp.in',
+        'amp.out > out.left',
+      ],
+      settings: { duration: 4 },
+      targets: [{ at: 'contour.level', want: 'range', quantity: 'volts', low: 2, high: 5 }],
+    },
+  ),
+  recipe(
+    [
+      'level-pedal',
+      'A level pedal',
+      'Loudness',
+      'Move Pedal from 0 to 5 V: an exponential amplifier makes equal moves sound equally loud.',
+    ],
+    {
+      stages: {
+        pedal: ['constant', 'Pedal', { volts: 3.5 }],
+        voice: tone(196),
+        amp: ['vca', 'Amp', { response: 1 }],
+        out: out(),
+      },
+      cables: ['pedal.out > amp.cv', 'voice.saw > amp.in', 'amp.out > out.left'],
+      settings: { duration: 1 },
+      meant: { 'vca-short at amp.cv': 'The pedal stands below its end.' },
+    },
+  ),
+  recipe(
+    [
+      'ring-am',
+      'Ring and amplitude modulation beside each other',
+      'Loudness',
+      'Turn Other’s base: left, ring modulation leaves sum and difference alone; right, the tone itself stays.',
+    ],
+    {
+      stages: {
+        voice: tone(440),
+        other: tone(90, 'Other'),
+        ring: ['ringMod', 'Ring', { coupling: 'dc' }],
+        amp: ['vca', 'Amplitude', { cvAmount: 0.5, bias: 2.5 }],
+        out: out(),
+      },
+      cables: [
+        'voice.sine > ring.a',
+        'other.sine > ring.b',
+        'voice.sine > amp.in',
+        'other.sine > amp.cv',
+        'ring.out > out.left',
+        'amp.out > out.right',
+      ],
+      settings: { duration: 0.5 },
+    },
+  ),
+];
