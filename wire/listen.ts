@@ -1,5 +1,6 @@
 import type { Patch } from '../core';
-import type { RenderBits } from '../core/live/render';
+import type { LoudnessOver } from '../core/answers/schools';
+import type { RenderBits } from '../core/live/renderLimits';
 import type { ListenTo } from './live';
 
 /** One thing to work out of how a patch sounds. */
@@ -23,5 +24,7 @@ export interface RenderedFile {
 export interface ListenWorker {
   /** Root mean squares, of full scale, of what each is listened to. */
   loudness(sides: readonly { readonly patch: Patch; readonly ears: ListenTo }[]): Promise<readonly number[]>;
+  /** How loud a signal passes an amplifier over the window, in each of its schools. */
+  schools(patch: Patch, id: string): Promise<readonly LoudnessOver[]>;
   render(request: RenderRequest): Promise<RenderedFile>;
 }

@@ -1,5 +1,5 @@
 import type { Graph, GraphModule } from '../graph/graph';
-import { wholeOf } from '../graph/upstream';
+import { upstreamOf, wholeOf } from '../graph/upstream';
 import type { AssetLookup } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { Arena } from '../native/native';
@@ -23,6 +23,8 @@ export interface LiveOptions {
   readonly asset?: AssetLookup;
   /** Samples a block; left out: as sound devices ask for them. */
   readonly block?: number;
+  /** Works out what these sockets hang on, and nothing else; left out: all. */
+  readonly only?: readonly string[];
 }
 
 /**
@@ -33,6 +35,7 @@ export interface LiveOptions {
 export class LiveEngine {
   readonly block: number;
   private readonly asset: AssetLookup;
+  private readonly only: readonly string[] | undefined;
   private arenas: [Arena | null, Arena | null] = [null, null];
   private room = 0;
   private run: Run;
@@ -45,6 +48,7 @@ export class LiveEngine {
   constructor(graph: Graph, options: LiveOptions = {}) {
     this.block = options.block ?? LIVE_BLOCK;
     this.asset = options.asset ?? (() => null);
+    this.only = options.only;
     this.graph = graph;
     this.run = this.lay(graph, null);
   }
@@ -145,6 +149,8 @@ export class LiveEngine {
     const parts = before?.parts ?? [];
     const memories = new Map(parts.flatMap((p) => (p.memory ? [[carriedName(p.module), p.memory] as const] : [])));
     const delayed = new Map(parts.flatMap((p) => p.delayed.map((d) => [d.socket, d.last] as const)));
-    return new Run(arena, this.block, wholeOf(graph), { asset: this.asset, carried: { memories, delayed } });
+    const options = { asset: this.asset, carried: { memories, delayed } };
+    if (!this.only) return new Run(arena, this.block, wholeOf(graph), options);
+    return new Run(arena, this.block, upstreamOf(graph, this.only), { ...options, only: this.only, sparing: true });
   }
 }

@@ -6,16 +6,8 @@ import { LiveEngine } from './engine';
 import type { Ears } from './ears';
 import { Blocker, VOLT } from './listening';
 import { graphAt } from './player';
-
-/** What a file of rendered sound may be. */
-export const RENDER = {
-  bits: ['16', '24', '32f'],
-  rates: [44_100, 48_000, 88_200, 96_000, 176_400, 192_000],
-  /** Seconds. */
-  longest: 1800,
-} as const;
-
-export type RenderBits = (typeof RENDER.bits)[number];
+import { RENDER } from './renderLimits';
+import type { RenderBits } from './renderLimits';
 
 export interface RenderOptions {
   /** Two ears, each after what blocks constant voltage; or sockets as they are, one channel each. */
@@ -93,10 +85,11 @@ export function render(patch: Patch, options: RenderOptions): Rendered {
   if (!(RENDER.rates as readonly number[]).includes(sampleRate))
     throw new Error(`a rendering's rate is one of ${RENDER.rates.join(', ')} Hz, got ${sampleRate}`);
   const graph = graphAt(patch, sampleRate);
-  const engine = new LiveEngine(graph, { block: BLOCK, ...(options.asset && { asset: options.asset }) });
   const ears = 'left' in of ? [of.left, of.right] : of;
   const gain = 'left' in of ? of.gain * VOLT : VOLT;
-  for (const socket of ears) if (!engine.has(socket)) throw new Error(`there is no socket ${socket}`);
+  const sockets = new Set(graph.modules.flatMap((m) => [...m.inputs, ...m.outputs].map((s) => s.socket)));
+  for (const socket of ears) if (!sockets.has(socket)) throw new Error(`there is no socket ${socket}`);
+  const engine = new LiveEngine(graph, { block: BLOCK, only: ears, ...(options.asset && { asset: options.asset }) });
   const blockers = ears.map(() => ('left' in of ? new Blocker(sampleRate) : null));
   const { bytes, write } = WRITERS[bits];
   const channels = ears.length;
@@ -137,7 +130,8 @@ export function loudnessOf(
   asset?: AssetLookup,
 ): number {
   const sampleRate = 24_000;
-  const engine = new LiveEngine(graphAt(patch, sampleRate), { block: BLOCK, ...(asset && { asset }) });
+  const only = [left, right];
+  const engine = new LiveEngine(graphAt(patch, sampleRate), { block: BLOCK, only, ...(asset && { asset }) });
   const blockers = [new Blocker(sampleRate), new Blocker(sampleRate)] as const;
   const samples = Math.round(seconds * sampleRate);
   let squares = 0;

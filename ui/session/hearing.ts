@@ -1,4 +1,5 @@
 import { createStore } from 'zustand';
+import type { Patch } from '@/core';
 import { TRACE_PAIRS } from '@/wire/live';
 import type { LiveReport } from '@/wire/live';
 
@@ -10,13 +11,18 @@ export const hearing = createStore<{
   /** How often play or stop, and the other side of a comparison, were asked for from elsewhere. */
   readonly asked: number;
   readonly swapped: number;
-}>(() => ({ open: false, playing: false, asked: 0, swapped: 0 }));
+  /** Another state of the patch that somebody wants to hear now. */
+  readonly offered: { readonly name: string; readonly patch: Patch } | null;
+}>(() => ({ open: false, playing: false, asked: 0, swapped: 0, offered: null }));
 
 /** Plays, or stops at once. */
 export const playOrStop = (): void => hearing.setState(({ asked }) => ({ open: true, asked: asked + 1 }));
 
 /** Hears the other side of what is compared. */
 export const swapSides = (): void => hearing.setState(({ swapped }) => ({ swapped: swapped + 1 }));
+
+/** Hears another state of the patch, beside it as it is. */
+export const hear = (name: string, patch: Patch): void => hearing.setState({ open: true, offered: { name, patch } });
 
 /** Reports of the last second, at sixty a second. */
 const SECOND = 60;

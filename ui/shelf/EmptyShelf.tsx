@@ -1,5 +1,6 @@
 import AddIcon from '@mui/icons-material/Add';
 import FlagOutlinedIcon from '@mui/icons-material/FlagOutlined';
+import MenuBookIcon from '@mui/icons-material/MenuBook';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
@@ -7,19 +8,25 @@ import { ink } from '@/ui/theme/tokens';
 
 interface Props {
   readonly onGoal: () => void;
+  readonly onRecipes: () => void;
   readonly onNew: () => void;
   readonly file: ReactNode;
 }
 
-/** The three doors: from a goal, from nothing, from a file. */
-export function EmptyShelf({ onGoal, onNew, file }: Props) {
+/** The doors: from a goal, from a recipe, from nothing, from a file. */
+export function EmptyShelf({ onGoal, onRecipes, onNew, file }: Props) {
   return (
     <Box sx={{ py: 5 }}>
       <h2>No patch yet</h2>
-      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: 'repeat(3, 1fr)' } }}>
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: 'repeat(2, 1fr)' } }}>
         <Door says="Say what shall move, between which values and by what, and begin with a chain that works.">
           <Button color="primary" startIcon={<FlagOutlinedIcon />} onClick={onGoal}>
             From a goal
+          </Button>
+        </Door>
+        <Door says="Take a small patch that works at once, hear it, and turn what its note says.">
+          <Button startIcon={<MenuBookIcon />} onClick={onRecipes}>
+            Recipes
           </Button>
         </Door>
         <Door says="Begin with an empty desk: the end first, then what drives it, then the stages between.">

@@ -37,11 +37,12 @@ interface Props {
   readonly onImported: (documents: readonly Document[]) => void;
   readonly onDeleted: () => void;
   readonly onGoal: () => void;
+  readonly onRecipes: () => void;
   readonly onNew: () => void;
 }
 
 /** What is looked for, and the doors to a new patch. */
-export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoal, onNew }: Props) {
+export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoal, onRecipes, onNew }: Props) {
   const toggle = (tag: string): void => {
     const on = wanted.tags.includes(tag);
     onWanted({ ...wanted, tags: on ? wanted.tags.filter((t) => t !== tag) : [...wanted.tags, tag] });
@@ -73,6 +74,7 @@ export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoa
         <RackSelect />
         <ImportButton onImported={onImported} />
         <Button onClick={onDeleted}>Deleted</Button>
+        <Button onClick={onRecipes}>Recipes</Button>
         <Button onClick={onGoal}>From a goal</Button>
         <Button color="primary" onClick={onNew}>
           New patch

@@ -21,6 +21,7 @@ import { useChosen } from './useChosen';
 import { useTonight } from './useTonight';
 
 const DeletedPatches = dynamic(() => import('./DeletedPatches').then((m) => m.DeletedPatches), { ssr: false });
+const RecipesDialog = dynamic(() => import('./RecipesDialog').then((m) => m.RecipesDialog), { ssr: false });
 const GoalDialog = dynamic(() => import('./GoalDialog').then((m) => m.GoalDialog), { ssr: false });
 
 /** How often missing pictures are asked for, milliseconds. */
@@ -69,7 +70,7 @@ export function ShelfScreen() {
     // Pictures are made after a save: asked for again until all are there.
     refetchInterval: ({ state }) => (state.data?.some((p) => !p.summary && !p.fault) ? PICTURES_EVERY : false),
   });
-  const [open, setOpen] = useState<'deleted' | 'goal' | null>(null);
+  const [open, setOpen] = useState<'deleted' | 'goal' | 'recipes' | null>(null);
   const [wanted, setWanted] = useState<Wanted>({ words: '', tags: [] });
   const [order, setOrder] = useState<Order>({ by: 'updatedAt', down: true });
   const { refresh, create, bringIn, remove } = useShelf();
@@ -77,7 +78,11 @@ export function ShelfScreen() {
   const shown = useMemo(() => shelfOf(patches ?? [], wanted, order), [patches, wanted, order]);
   const tags = useMemo(() => tagsOf(patches ?? []), [patches]);
   const { chosen, choose, chooseAll } = useChosen(shown);
-  const doors = { onGoal: () => setOpen('goal'), onNew: () => create(emptyPatch()) };
+  const doors = {
+    onGoal: () => setOpen('goal'),
+    onRecipes: () => setOpen('recipes'),
+    onNew: () => create(emptyPatch()),
+  };
   const held = (patches ?? []).filter((p) => chosen.has(p.id));
   return (
     <Box component="main" sx={{ maxWidth: 1180, mx: 'auto', px: 2, pb: 6 }}>
@@ -104,6 +109,7 @@ export function ShelfScreen() {
         />
       )}
       {open === 'deleted' && <DeletedPatches onClose={() => setOpen(null)} onChanged={refresh} />}
+      {open === 'recipes' && <RecipesDialog onClose={() => setOpen(null)} onOpen={create} />}
       {open === 'goal' && (
         <GoalDialog onClose={() => setOpen(null)} onDone={(patch) => (setOpen(null), create(printPatch(patch)))} />
       )}

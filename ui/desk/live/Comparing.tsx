@@ -12,7 +12,7 @@ import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { listenedTo, USUAL } from './listened';
-import { listenJob } from './listenJob';
+import { listenJob } from '@/ui/parts/listenJob';
 import type { Live } from './live';
 import { matchFor } from './liveState';
 
@@ -67,6 +67,9 @@ export function Comparing({ desk, live }: Props) {
     ...(last ? [[BEFORE, `before: ${last.label}`] as const] : []),
     [SAVED, 'as it was saved'],
     ...variants.map((v) => [v.name, v.name] as const),
+    ...(other && ![BEFORE, SAVED, ...variants.map((v) => v.name)].includes(other.name)
+      ? [[other.name, other.name] as const]
+      : []),
   ] as const;
   const key = other?.name ?? NONE;
   const choose = (name: string): void => {

@@ -16,6 +16,7 @@ import { Comparing } from './Comparing';
 import { choicesFor } from './listened';
 import { Live } from './live';
 import { LiveFigures } from './LiveFigures';
+import { RenderButton } from './RenderButton';
 
 interface Props {
   readonly desk: DeskStore;
@@ -63,13 +64,18 @@ function useSpace(live: Live): void {
 /** What is asked for from elsewhere: by a key, by the head of the desk. */
 function useAsked(live: Live, ready: boolean): void {
   const done = useRef({ asked: 0, swapped: hearing.getState().swapped });
-  const { asked, swapped } = useStore(hearing);
+  const { asked, swapped, offered } = useStore(hearing);
   useEffect(() => {
     if (!ready) return;
     if (asked !== done.current.asked) live.toggle();
     if (swapped !== done.current.swapped) live.swap();
     done.current = { asked, swapped };
   }, [live, ready, asked, swapped]);
+  useEffect(() => {
+    if (!ready || !offered) return;
+    hearing.setState({ offered: null });
+    live.hear(offered);
+  }, [live, ready, offered]);
 }
 
 /** Play, stop, what is listened to, how loud, and how the machine keeps up. */
@@ -87,12 +93,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
   return (
     <Box component="section" aria-label="Sound" data-live={phase}>
       <Box sx={barStyle}>
-        <Button
-          color="primary"
-          aria-keyshortcuts="Space"
-          onClick={() => live.toggle()}
-          sx={{ minWidth: 72 }}
-        >
+        <Button color="primary" aria-keyshortcuts="Space" onClick={() => live.toggle()} sx={{ minWidth: 72 }}>
           {phase === 'silent' ? 'Play' : 'Stop'}
         </Button>
         {choices.length > 0 && (
@@ -107,6 +108,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
         <Level db={level} onLevel={(db) => live.setLevel(db)} />
         <LiveFigures live={live} />
         <Comparing desk={desk} live={live} />
+        <RenderButton desk={desk} live={live} pins={shown} end={end} />
       </Box>
       {voice && (
         <Box sx={{ px: 2, py: 0.5, fontSize: 13, color: ink.softInk }} data-voice>{`Test voice: ${voice}`}</Box>

@@ -1,5 +1,6 @@
 import { createStore } from 'zustand';
 import { buildGraph, editsBetween } from '@/core';
+import type { Patch } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
 import { hearing, meters } from '@/ui/session/hearing';
 import type { LiveReport } from '@/wire/live';
@@ -168,6 +169,13 @@ export class Live {
     this.set({ other, side: 'here' });
     this.follow();
     this.sound?.setMatch(matchFor(this.store.getState()));
+  }
+
+  /** Plays another state of the patch at once. */
+  hear(other: { readonly name: string; readonly patch: Patch }): void {
+    this.compareWith({ ...other, match: null });
+    this.swap();
+    if (this.store.getState().phase === 'silent') void this.play();
   }
 
   matchedBy(match: Other['match']): void {

@@ -14,6 +14,7 @@ import { SeatSection } from '../rack/SeatSection';
 import { HelpersSection } from './HelpersSection';
 import { Knobs, paramsShown } from './Knobs';
 import { NormalsSection } from './NormalsSection';
+import { LoudnessSection } from './LoudnessSection';
 import { ResponseSection } from './ResponseSection';
 import { Setting } from './Setting';
 import { SocketTable } from './SocketTable';
@@ -79,6 +80,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       <Facts module={module} predicted={predicted} />
       <HelpersSection id={id} patch={patch} findings={predicted.prediction.findings} edit={edit} />
       <ResponseSection module={module} predicted={predicted} />
+      {kind.opens && 'response' in kind.params && <LoudnessSection id={id} patch={patch} />}
       <SeatSection id={id} label={label} patch={patch} edit={edit} />
       {setUp.length > 0 && (
         <Section id="setup" title="Set-up: ranges and build">

@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink';
-import { workerJob } from '@/ui/parts/workerJob';
-import type { Job } from '@/ui/parts/workerJob';
+import { workerJob } from './workerJob';
+import type { Job } from './workerJob';
 import type { ListenWorker } from '@/wire/listen';
 
 /** How a patch sounds, worked out beside the page. */

@@ -1,0 +1,87 @@
+import { WaveFile } from 'wavefile';
+import { describe, expect, it } from 'vitest';
+import { buildGraph } from '../graph/graph';
+import { simulateGraph } from '../simulate/simulate';
+import { patchOf } from '../testing/patch';
+import { usualEars } from './ears';
+import { graphAt } from './player';
+import { loudnessOf, render } from './render';
+
+const patch = patchOf({ tone: ['oscillator', { baseHz: 440 }], half: ['attenuator', { amount: 0.5 }] }, [
+  'tone.sine > half.in',
+]);
+const ears = { left: 'half.out', right: 'half.out', gain: 1 };
+
+function fileOf(parts: readonly Uint8Array[]): WaveFile {
+  const bytes = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    bytes.set(part, at);
+    at += part.length;
+  }
+  return new WaveFile(bytes);
+}
+
+/** A sine's amplitude and what is left of the rest, of a trace of whole cycles. */
+function sine(trace: Float64Array, hertz: number, rate: number): { amplitude: number; rest: number } {
+  let [re, im] = [0, 0];
+  trace.forEach((v, k) => {
+    re += v * Math.cos((2 * Math.PI * hertz * k) / rate);
+    im += v * Math.sin((2 * Math.PI * hertz * k) / rate);
+  });
+  const amplitude = (2 * Math.hypot(re, im)) / trace.length;
+  const power = trace.reduce((s, v) => s + v * v, 0) / trace.length;
+  return { amplitude, rest: Math.sqrt(Math.max(0, power - amplitude ** 2 / 2)) };
+}
+
+describe('a rendering', () => {
+  it.each(['16', '24', '32f'] as const)('is a WAV of %s bit whose sine is a quarter of full scale', (bits) => {
+    const { parts, over, peak } = render(patch, { of: ears, seconds: 2.5, sampleRate: 44_100, bits });
+    const file = fileOf(parts);
+    expect(file.fmt).toMatchObject({ numChannels: 2, sampleRate: 44_100 });
+    file.toBitDepth('64');
+    const [left, right] = file.getSamples(false, Float64Array) as unknown as [Float64Array, Float64Array];
+    expect(left).toHaveLength(Math.round(2.5 * 44_100));
+    const { amplitude, rest } = sine(left.slice(-44_100), 440, 44_100);
+    // Ten hertz of blocking takes a little.
+    expect(amplitude).toBeCloseTo(0.25, 3);
+    expect(rest).toBeLessThan(bits === '16' ? 3e-5 : 1e-6);
+    expect(sine(right.slice(-44_100), 440, 44_100).amplitude).toBeCloseTo(amplitude, 5);
+    expect(over).toBe(0);
+    // Where it begins, the blocking swings a little.
+    expect(peak).toBeGreaterThan(0.249);
+    expect(peak).toBeLessThan(0.26);
+  });
+
+  it('of probes is the simulation itself, a tenth a volt', () => {
+    const { parts } = render(patch, { of: ['tone.sine', 'half.out'], seconds: 0.5, sampleRate: 48_000, bits: '32f' });
+    const file = fileOf(parts);
+    const [tone, half] = file.getSamples(false, Float64Array) as unknown as [Float64Array, Float64Array];
+    const graph = { ...graphAt({ ...patch, settings: { ...patch.settings, duration: 0.5 } }, 48_000) };
+    const { traces } = simulateGraph(graph, { traces: ['tone.sine', 'half.out'] });
+    tone.forEach((v, k) => expect(Math.abs(10 * v - traces.get('tone.sine')![k]!)).toBeLessThan(1e-6));
+    half.forEach((v, k) => expect(Math.abs(10 * v - traces.get('half.out')![k]!)).toBeLessThan(1e-6));
+  });
+
+  it('counts what is cut flat, says how far it is, and refuses what cannot be', () => {
+    const loud = patchOf({ tone: ['oscillator', { lowVolts: -12, highVolts: 12 }] });
+    const shares: number[] = [];
+    const of = ['tone.sine'];
+    const { over } = render(loud, { of, seconds: 2, sampleRate: 48_000, bits: '16', progress: (s) => shares.push(s) });
+    expect(over).toBeGreaterThan(1000);
+    expect(shares.at(-1)).toBe(1);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    const options = { of, seconds: 1, sampleRate: 48_000, bits: '16' } as const;
+    expect(() => render(loud, { ...options, seconds: 1801 })).toThrow('at most 1800 s');
+    expect(() => render(loud, { ...options, sampleRate: 1234 })).toThrow('192000');
+    expect(() => render(loud, { ...options, of: ['tone.nothing'] })).toThrow('no socket tone.nothing');
+  });
+
+  it('tells how loud a patch is: half the voltage, six decibels less', () => {
+    const whole = usualEars(buildGraph(patchOf({ tone: ['oscillator'] })))!;
+    const loud = loudnessOf(patchOf({ tone: ['oscillator'] }), { ...whole, left: 'tone.sine', right: 'tone.sine' }, 2);
+    const soft = loudnessOf(patch, ears, 2);
+    expect(20 * Math.log10(loud / soft)).toBeCloseTo(20 * Math.log10(2), 1);
+    expect(loud).toBeCloseTo(0.5 / Math.SQRT2, 2);
+  });
+});

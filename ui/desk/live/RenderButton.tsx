@@ -1,0 +1,29 @@
+'use client';
+import DownloadIcon from '@mui/icons-material/Download';
+import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import type { DeskStore } from '@/ui/session/desk';
+import type { Live } from './live';
+
+const RenderDialog = dynamic(() => import('./RenderDialog').then((m) => m.RenderDialog), { ssr: false });
+
+export interface RenderProps {
+  readonly desk: DeskStore;
+  readonly live: Live;
+  readonly pins: readonly string[];
+  readonly end: string | null;
+}
+
+/** What is heard, or what is pinned, as a file. */
+export function RenderButton(props: RenderProps) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button startIcon={<DownloadIcon />} onClick={() => setOpen(true)}>
+        To a file
+      </Button>
+      {open && <RenderDialog {...props} onClose={() => setOpen(false)} />}
+    </>
+  );
+}

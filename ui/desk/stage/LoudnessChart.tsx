@@ -1,0 +1,127 @@
+'use client';
+import PlayArrowIcon from '@mui/icons-material/PlayArrow';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useEffect, useState } from 'react';
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { showDb, showNumber } from '@/core';
+import type { Patch } from '@/core';
+import type { LoudnessOver } from '@/core/answers/schools';
+import { listenJob } from '@/ui/parts/listenJob';
+import { hear } from '@/ui/session/hearing';
+import { fonts, ink } from '@/ui/theme/tokens';
+
+/** How long an edit is waited for, milliseconds. */
+const QUIET = 300;
+const DASHES = ['', '6 3', '2 3', '8 3 2 3'] as const;
+const figures = { fontFamily: fonts.numbers, fontSize: 11, fill: ink.ink } as const;
+
+type Answer =
+  { readonly of: Patch; readonly found: readonly LoudnessOver[] } | { readonly of: Patch; readonly fault: string };
+
+function useSchools(id: string, patch: Patch): Answer | null {
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  useEffect(() => {
+    let cancel = (): void => undefined;
+    const timer = setTimeout(() => {
+      const job = listenJob((worker) => worker.schools(patch, id));
+      cancel = job.cancel;
+      job.done
+        .then((found) => setAnswer({ of: patch, found }))
+        .catch((error: unknown) => setAnswer({ of: patch, fault: String(error) }));
+    }, QUIET);
+    return () => {
+      clearTimeout(timer);
+      cancel();
+    };
+  }, [id, patch]);
+  return answer;
+}
+
+/** The four ways beside each other, dB over time, each to be heard. */
+export function LoudnessChart({ id, patch }: { readonly id: string; readonly patch: Patch }) {
+  const answer = useSchools(id, patch);
+  if (!answer) return <LinearProgress aria-label="Working out the loudness" />;
+  if ('fault' in answer) return <Alert severity="error">{answer.fault}</Alert>;
+  const { found } = answer;
+  const times = found[0]?.points ?? [];
+  const data = times.map(({ t }, i) => ({
+    t,
+    ...Object.fromEntries(found.map((school, j) => [`s${j}`, school.points[i]?.db ?? null])),
+  }));
+  return (
+    <Box data-loudness={id}>
+      <Box role="img" aria-label={found.map(told).join('; ')} sx={{ height: 170 }}>
+        <ResponsiveContainer>
+          <LineChart data={data} margin={{ left: 0, right: 8, top: 8, bottom: 0 }}>
+            <CartesianGrid stroke={ink.line} />
+            <XAxis
+              type="number"
+              dataKey="t"
+              domain={[0, 'dataMax']}
+              tick={figures}
+              tickFormatter={(t: number) => showNumber(t, 1)}
+              unit="&#8239;s"
+            />
+            <YAxis
+              domain={[-60, 0]}
+              allowDataOverflow
+              tick={figures}
+              width={52}
+              tickFormatter={(v: number) => showNumber(v, 0)}
+              unit="&#8239;dB"
+            />
+            {found.map((school, j) => (
+              <Line
+                key={school.name}
+                dataKey={`s${j}`}
+                stroke={j % 2 === 0 ? ink.trace : ink.wanted}
+                strokeDasharray={DASHES[j]}
+                dot={false}
+                isAnimationActive={false}
+              />
+            ))}
+          </LineChart>
+        </ResponsiveContainer>
+      </Box>
+      {found.map((school, j) => (
+        <School key={school.name} school={school} index={j} />
+      ))}
+    </Box>
+  );
+}
+
+/** How long a school stays within 20 dB of its loudest, in words. */
+function told({ name, points }: LoudnessOver): string {
+  const loudest = points.reduce<number>((m, p) => Math.max(m, p.db ?? -Infinity), -Infinity);
+  const near = points.filter((p) => p.db !== null && p.db > loudest - 20).length / Math.max(1, points.length);
+  return `${name}: at most ${showDb(Number.isFinite(loudest) ? loudest : null)}, within 20\u2009dB of that for ${showNumber(100 * near, 0)}\u2009% of the time`;
+}
+
+function School({ school, index }: { readonly school: LoudnessOver; readonly index: number }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 13, py: 0.25 }} data-school={school.name}>
+      <svg width={26} height={8} aria-hidden>
+        <line
+          x1={0}
+          x2={26}
+          y1={4}
+          y2={4}
+          stroke={index % 2 === 0 ? ink.trace : ink.wanted}
+          strokeWidth={2}
+          strokeDasharray={DASHES[index]}
+        />
+      </svg>
+      <Box sx={{ flex: 1, minWidth: 0 }}>{told(school)}</Box>
+      <Button
+        aria-label={`Hear ${school.name}`}
+        startIcon={<PlayArrowIcon />}
+        onClick={() => hear(school.name, school.patch)}
+      >
+        Hear
+      </Button>
+    </Box>
+  );
+}
