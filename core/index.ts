@@ -35,6 +35,7 @@ export type {
   Bypass,
   Cable,
   Dismissal,
+  Hand,
   Json,
   ModuleDoc,
   Normal,
@@ -54,10 +55,11 @@ export { tracesToCsv } from './formats/csv';
 export { tracesToWav, WAV_FULL_VOLTS } from './formats/wav';
 export { buildGraph } from './graph/graph';
 export type { Graph, GraphInput, GraphModule } from './graph/graph';
+export { handAt } from './graph/tracks';
 export { controlRate } from './graph/upstream';
 export { allKinds, kindNamed } from './kinds';
 export type { AssetLookup, EndSpec, InputSpec, Kind } from './kinds/kind';
-export { isSetup } from './kinds/knobs';
+export { isSetup, knobsOf } from './kinds/knobs';
 export { LEAST_DRAWS, tolerance } from './answers/tolerance';
 export type { Bins, ReadingTolerance, ToleranceReport } from './answers/tolerance';
 export { USUAL_ERRORS } from './answers/errors';
@@ -83,7 +85,7 @@ export {
   withUnit,
 } from './units/show';
 export { countsOctaves } from './units/octaves';
-export { noteOfHz } from './units/pitch';
+export { noteOfHz, noteOfVolts } from './units/pitch';
 export type { Frame, Joining, Strip } from './graph/strip';
 export { driveFor } from './solve/drive';
 export { freeFaults, freeKnobs } from './solve/knobs';
@@ -155,3 +157,4 @@ export type { Ears } from './live/ears';
 export { LEAST_DB, MOST_DB, START_DB } from './live/listening';
 export { Meter, Player } from './live/player';
 export { testVoice } from './live/testVoice';
+export type { HandPoint } from './document/hands';

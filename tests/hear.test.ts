@@ -195,3 +195,77 @@ describe('the play bar', () => {
     await expect.poll(states).toEqual(['closed', 'closed']);
   });
 });
+
+describe('hands', () => {
+  it('play faders, learn a controller, and a take becomes hands in one step', async () => {
+    const { page, desk } = at;
+    const fader = read({
+      ...printPatch(tremolo),
+      modules: [...tremolo.modules, { id: 'tide', kind: 'constant', label: 'Tide' }],
+      cables: [...tremolo.cables, { from: 'tide.out', to: 'soft.cutoff' }],
+    });
+    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.openItself(await storePatch(at.url, printPatch(fader)));
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=playing]');
+    await desk.button('Hands');
+    await page.waitForSelector('[data-fader="tide.volts"]');
+    await desk.button('Simulated controller');
+    await desk.button('Learn');
+    await desk.button('Record a take');
+    const control = (await page.waitForSelector('[aria-label="Simulated control 7"]'))!;
+    await control.focus();
+    for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
+    await page.waitForSelector('::-p-xpath(//*[@data-fader="tide.volts"]//button[contains(., "by 7")])');
+    await desk.button('End the take');
+    await page.waitForSelector('[data-take="1"]');
+    await desk.button('Keep in the patch');
+    const { hands } = await desk.kept();
+    expect(hands.map((h) => h.at)).toEqual(['tide.volts']);
+    expect(hands[0]!.points.length).toBeGreaterThan(1);
+    expect(hands[0]!.points.at(-1)!.value).toBeCloseTo(-5 + (12 / 127) * 10, 1);
+    expect(await page.$('[data-beyond]')).toBeNull();
+    // The keys play what they are sent to.
+    await desk.select('The keys’ pitch goes to', 'tide.volts');
+    await page.focus('[aria-label=Keys]');
+    await page.keyboard.press('m');
+    await page.waitForFunction(() =>
+      document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes('\u22120.08'),
+    );
+    await page.keyboard.press('Escape');
+    // The hand is a lane on its stage: off again, and back by undo.
+    await desk.button('Hands');
+    await desk.end('soft.cutoff');
+    await desk.stage('tide');
+    await desk.section('hands');
+    await page.waitForSelector('[data-lane="tide.volts"]');
+    await page.click('[aria-label^="Take the hand off"]');
+    await page.waitForFunction(() => !document.querySelector('[data-lane]'));
+    await desk.button('Undo');
+    await page.waitForSelector('[data-lane="tide.volts"]');
+  });
+});
+
+describe('recipes', () => {
+  it('open as patches of one’s own, that can be heard', async () => {
+    const { page, desk } = at;
+    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.shelf();
+    await desk.button('Recipes');
+    await page.waitForSelector('[data-recipe=tremolo]');
+    await page.type('[aria-label="What shall it do"]', 'opposite');
+    await page.waitForFunction(() => document.querySelectorAll('[data-recipe]').length === 1);
+    await page.click('[data-recipe=opposite-filters] button');
+    await page.waitForSelector('[data-reading="one.cutoff"], [data-frame]');
+    await desk.simulated();
+    expect((await desk.kept()).name).toBe('Two filters, opposite ways, from one depth');
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=playing]');
+    await desk.button('To a file');
+    await page.waitForSelector('#render-title');
+    await desk.button('Close');
+    await page.waitForSelector('#render-title', { hidden: true });
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=silent]');
+  });
+});

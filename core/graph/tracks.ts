@@ -1,5 +1,7 @@
 import { nameOf } from '../document/sockets';
+import type { Hand } from '../document/types';
 import { drawnAt, looped } from '../kinds/drawn';
+import type { Near } from '../kinds/drawn';
 import type { GraphModule } from './graph';
 
 /** How a parameter moves through a run. */
@@ -12,21 +14,23 @@ export interface Track {
   at(k: number): number;
 }
 
+/** Where a hand is at `t` seconds. */
+export function handAt({ points, interpolation, loop }: Hand, t: number, near: Near = { index: 0 }): number {
+  const period = points.at(-1)?.t ?? 0;
+  const at = loop && period > 0 ? looped(t, period) : t;
+  return drawnAt(points, (p) => p.value, at, interpolation === 'hold', near);
+}
+
 /** How hands turn a module's knobs, from the run's first sample on. */
 export function tracksOf({ hands }: GraphModule, sampleRate: number): Track[] {
-  return hands.map(({ at, points, interpolation, loop }): Track => {
-    const values = points.map((p) => p.value);
-    const period = points.at(-1)?.t ?? 0;
+  return hands.map((hand): Track => {
+    const values = hand.points.map((p) => p.value);
     const near = { index: 0 };
-    const turns = loop && period > 0;
     return {
-      param: nameOf(at),
+      param: nameOf(hand.at),
       lo: Math.min(...values),
       hi: Math.max(...values),
-      at(k) {
-        const t = k / sampleRate;
-        return drawnAt(points, (p) => p.value, turns ? looped(t, period) : t, interpolation === 'hold', near);
-      },
+      at: (k) => handAt(hand, k / sampleRate, near),
     };
   });
 }

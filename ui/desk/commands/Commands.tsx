@@ -4,8 +4,8 @@ import { memo } from 'react';
 import type { Scene } from '@/ui/session/scene';
 import { useCommands } from './useCommands';
 import type { Given } from './given';
-import { WhyNot } from './WhyNot';
 
+const WhyNot = dynamic(() => import('./WhyNot').then((m) => m.WhyNot), { ssr: false });
 const HelpDialog = dynamic(() => import('./HelpDialog').then((m) => m.HelpDialog), { ssr: false });
 const Palette = dynamic(() => import('./Palette').then((m) => m.Palette), { ssr: false });
 

@@ -8,7 +8,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
-import { briefSeconds } from '@/core';
+import { briefSeconds, showNumber, showVolts } from '@/core';
 import type { GesturePoint, Range } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -25,6 +25,8 @@ interface Props {
   readonly points: readonly GesturePoint[];
   readonly held: boolean;
   readonly duration: number;
+  /** What a knob can be set to, in its own unit; left out: volts, in a range that is chosen. */
+  readonly knob?: { readonly span: Range; readonly unit: string };
   readonly onDone: (points: readonly GesturePoint[]) => void;
   readonly onClose: () => void;
 }
@@ -39,11 +41,11 @@ const rangeFor = (points: readonly GesturePoint[]): string =>
   RANGES.find((r) => points.every((p) => p.volts >= spanOf(r)[0] && p.volts <= spanOf(r)[1])) ?? '-10 to 10';
 
 /** A hand on a fader: set point by point, drawn in one go, or recorded in real time. */
-export function GestureDialog({ name, points: given, held, duration, onDone, onClose }: Props) {
+export function GestureDialog({ name, points: given, held, duration, knob, onDone, onClose }: Props) {
   const [points, setPoints] = useState<readonly GesturePoint[]>(given);
   const [range, setRange] = useState(() => rangeFor(given));
   const [way, setWay] = useState<'points' | 'draw'>('draw');
-  const [low, high] = spanOf(range);
+  const [low, high] = knob?.span ?? spanOf(range);
   const longest = Math.max(duration, given.at(-1)?.t ?? 0);
   const tolerance = (high - low) * LOOSE;
   return (
@@ -60,7 +62,7 @@ export function GestureDialog({ name, points: given, held, duration, onDone, onC
             <ToggleButton value="draw">Draw</ToggleButton>
             <ToggleButton value="points">Points</ToggleButton>
           </ToggleButtonGroup>
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <Box sx={{ display: knob ? 'none' : 'flex', alignItems: 'center', gap: 1 }}>
             Volts
             <SelectField
               label="Volts"
@@ -80,9 +82,11 @@ export function GestureDialog({ name, points: given, held, duration, onDone, onC
           longest={longest}
           way={way}
           held={held}
+          show={knob ? (v) => `${showNumber(v, 2)}\u2009${knob.unit}` : showVolts}
           tolerance={tolerance}
         />
         <Recorder
+          show={knob ? (v) => `${showNumber(v, 2)}\u2009${knob.unit}` : showVolts}
           range={[low, high]}
           longest={longest}
           onRecorded={(taken) => setPoints(drawnOver(points, simplified(ordered(taken), tolerance)))}

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import type { PointerEvent } from 'react';
-import { briefSeconds, showNumber, showVolts } from '@/core';
+import { briefSeconds, showNumber } from '@/core';
 import type { GesturePoint, Range } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 
@@ -15,11 +15,12 @@ const KEY_STEP = 0.02;
 interface Props {
   readonly range: Range;
   readonly longest: number;
+  readonly show: (value: number) => string;
   readonly onRecorded: (taken: readonly GesturePoint[]) => void;
 }
 
 /** A hand between 0 and 1 that is looked at in real time, from when it is started until it is stopped or time is up. */
-function useHand({ range, longest, onRecorded }: Props) {
+function useHand({ range, longest, onRecorded }: Omit<Props, 'show'>) {
   const [low, high] = range;
   const [seconds, setSeconds] = useState<number | null>(null);
   const share = useRef(0.5);
@@ -81,7 +82,7 @@ export function Recorder(props: Props) {
         aria-valuemin={low}
         aria-valuemax={high}
         aria-valuenow={low + shown * (high - low)}
-        aria-valuetext={showVolts(low + shown * (high - low))}
+        aria-valuetext={props.show(low + shown * (high - low))}
         data-hand
         onPointerMove={follow}
         onPointerDown={follow}

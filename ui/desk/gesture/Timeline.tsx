@@ -5,7 +5,7 @@ import type { ScaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import { briefSeconds, showNumber, showSeconds, showVolts } from '@/core';
+import { briefSeconds, showNumber, showSeconds } from '@/core';
 import type { GesturePoint, Range } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { drawnOver, movedPoint, ordered, simplified, withoutPoint } from './points';
@@ -20,10 +20,11 @@ interface TimelineProps {
   readonly way: 'points' | 'draw';
   readonly held: boolean;
   readonly tolerance: number;
+  readonly show: (value: number) => string;
 }
 
 /** The gesture over time: drawn in one go, or point by point, by pointer and by keys. */
-export function Timeline({ points, setPoints, range, longest, way, held, tolerance }: TimelineProps) {
+export function Timeline({ points, setPoints, range, longest, way, held, tolerance, show }: TimelineProps) {
   const [drawn, setDrawn] = useState<readonly GesturePoint[] | null>(null);
   const grabbed = useRef<number | null>(null);
   const x = scaleLinear()
@@ -56,6 +57,7 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
       point={p}
       index={i}
       range={range}
+      show={show}
       x={x(p.t)}
       y={y(p.volts)}
       onKey={(e) => key(e, i)}
@@ -115,8 +117,8 @@ function movedByKey(p: GesturePoint, e: KeyboardEvent, [low, high]: Range, longe
   const moves: Record<string, GesturePoint> = {
     ArrowLeft: { ...p, t: p.t - (longest / 100) * step },
     ArrowRight: { ...p, t: Math.min(longest, p.t + (longest / 100) * step) },
-    ArrowUp: { ...p, volts: Math.min(high, p.volts + 0.1 * step) },
-    ArrowDown: { ...p, volts: Math.max(low, p.volts - 0.1 * step) },
+    ArrowUp: { ...p, volts: Math.min(high, p.volts + ((high - low) / 100) * step) },
+    ArrowDown: { ...p, volts: Math.max(low, p.volts - ((high - low) / 100) * step) },
   };
   return moves[e.key] ?? null;
 }
@@ -127,6 +129,8 @@ interface AxesProps {
 }
 
 function Axes({ x, y }: AxesProps) {
+  const [low = 0, high = 1] = y.domain();
+  const digits = high - low < 6 ? 1 : 0;
   return (
     <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
       {y.ticks(6).map((v) => (
@@ -139,7 +143,7 @@ function Axes({ x, y }: AxesProps) {
             stroke={v === 0 ? ink.softInk : ink.line}
           />
           <text x={SIZE.left - 8} y={y(v) + 4} textAnchor="end">
-            {showNumber(v, 0, true)}
+            {showNumber(v, digits, true)}
           </text>
         </g>
       ))}
@@ -156,6 +160,7 @@ interface HandleProps {
   readonly point: GesturePoint;
   readonly index: number;
   readonly range: Range;
+  readonly show: (value: number) => string;
   readonly x: number;
   readonly y: number;
   readonly onKey: (e: KeyboardEvent) => void;
@@ -163,7 +168,7 @@ interface HandleProps {
 }
 
 /** A point that can be taken hold of. */
-function Handle({ point, index, range, x, y, onKey, onGrab }: HandleProps) {
+function Handle({ point, index, range, show, x, y, onKey, onGrab }: HandleProps) {
   return (
     <circle
       cx={x}
@@ -178,7 +183,7 @@ function Handle({ point, index, range, x, y, onKey, onGrab }: HandleProps) {
       aria-valuemin={range[0]}
       aria-valuemax={range[1]}
       aria-valuenow={point.volts}
-      aria-valuetext={`${showVolts(point.volts)} at ${showSeconds(point.t)}`}
+      aria-valuetext={`${show(point.volts)} at ${showSeconds(point.t)}`}
       onKeyDown={onKey}
       onPointerDown={onGrab}
     />

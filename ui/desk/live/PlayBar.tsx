@@ -13,6 +13,7 @@ import { hearing } from '@/ui/session/hearing';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Comparing } from './Comparing';
+import { HandsPanel } from './HandsPanel';
 import { choicesFor } from './listened';
 import { Live } from './live';
 import { LiveFigures } from './LiveFigures';
@@ -64,7 +65,9 @@ function useSpace(live: Live): void {
 /** What is asked for from elsewhere: by a key, by the head of the desk. */
 function useAsked(live: Live, ready: boolean): void {
   const done = useRef({ asked: 0, swapped: hearing.getState().swapped });
-  const { asked, swapped, offered } = useStore(hearing);
+  const asked = useStore(hearing, (s) => s.asked);
+  const swapped = useStore(hearing, (s) => s.swapped);
+  const offered = useStore(hearing, (s) => s.offered);
   useEffect(() => {
     if (!ready) return;
     if (asked !== done.current.asked) live.toggle();
@@ -83,6 +86,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
   const live = useLive(desk);
   const cared = useStore(settings, (s) => s.cared);
   const { phase, choice, level, fault, heavy, halfRate, voice, beyond } = useStore(live.store);
+  const [hands, setHands] = useState(false);
   const { graph, shown } = predicted;
   // Before anybody asks for sound: what is heard hangs on it.
   useEffect(() => live.look(end, shown, boundsOf(predicted)), [live, end, shown, predicted]);
@@ -108,11 +112,15 @@ export function PlayBar({ desk, predicted, end }: Props) {
         <Level db={level} onLevel={(db) => live.setLevel(db)} />
         <LiveFigures live={live} />
         <Comparing desk={desk} live={live} />
+        <Button aria-pressed={hands} onClick={() => setHands(!hands)}>
+          Hands
+        </Button>
         <RenderButton desk={desk} live={live} pins={shown} end={end} />
       </Box>
       {voice && (
         <Box sx={{ px: 2, py: 0.5, fontSize: 13, color: ink.softInk }} data-voice>{`Test voice: ${voice}`}</Box>
       )}
+      {hands && <HandsPanel desk={desk} live={live} />}
       {fault && <Alert severity="error">{fault}</Alert>}
       {heavy && (
         <Alert

@@ -1,14 +1,17 @@
 import { createStore } from 'zustand';
-import { buildGraph, editsBetween } from '@/core';
+import { editsBetween } from '@/core';
 import type { Patch } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
-import { hearing, meters } from '@/ui/session/hearing';
+import { hearing } from '@/ui/session/hearing';
+import { meters } from '@/ui/session/meters';
 import type { LiveReport } from '@/wire/live';
 import { listenedTo } from './listened';
 import type { Listened } from './listened';
 import { matchFor, start, tracesOf } from './liveState';
 import type { LiveState, Other } from './liveState';
 import { Sound } from './sound';
+import { Take } from './take';
+import { Watching } from './watching';
 
 /** A load above this for two seconds is said, of the time that there is. */
 const HEAVY = 0.85;
@@ -22,16 +25,20 @@ export class Live {
   private sound: Sound | null = null;
   private sent: Listened | null = null;
   private end: string | null = null;
-  private pins: readonly string[] = [];
-  private bounds: ReadonlyMap<string, readonly [number, number]> | null = null;
+  private readonly watching = new Watching();
   private edited = false;
   private reports = 0;
   private busy = 0;
+  private take: Take | null = null;
+  /** Seconds of play at the last report, and when it came. */
+  private clock = { at: 0, came: 0 };
   private readonly leave: () => void;
 
   constructor(private readonly desk: DeskStore) {
     const left = desk.subscribe((now, before) => {
-      if (now.patch !== before.patch) this.follow();
+      if (now.patch === before.patch) return;
+      this.take?.note(before.patch, now.patch, this.seconds());
+      this.follow();
     });
     const hide = (): void => this.stop();
     window.addEventListener('pagehide', hide);
@@ -54,7 +61,10 @@ export class Live {
 
   private listened(): Listened | null {
     const { other, side, choice } = this.store.getState();
-    const patch = side === 'there' && other ? other.patch : this.desk.getState().patch;
+    const shown = side === 'there' && other ? other.patch : this.desk.getState().patch;
+    // A knob that is being recorded is in the hand's own power.
+    const free = this.take?.turned;
+    const patch = free && free.size > 0 ? { ...shown, hands: shown.hands.filter((h) => !free.has(h.at)) } : shown;
     return listenedTo(patch, this.end, choice);
   }
 
@@ -99,7 +109,31 @@ export class Live {
     else this.stop();
   }
 
+  /** Seconds of play, now. */
+  seconds(): number {
+    return this.clock.at + (performance.now() - this.clock.came) / 1000;
+  }
+
+  /** Begins to record what is turned, or ends it: what was recorded waits to be kept. */
+  record(on: boolean): void {
+    if (on && this.sound) {
+      this.take = new Take(this.seconds());
+      this.set({ recording: true, take: null });
+      return;
+    }
+    const hands = this.take?.hands() ?? [];
+    this.take = null;
+    this.set({ recording: false, take: hands.length > 0 ? hands : null });
+    this.follow();
+  }
+
+  /** The take was kept, or is not wanted. */
+  drop(): void {
+    this.set({ take: null });
+  }
+
   private silent(): void {
+    if (this.take) this.record(false);
     this.sound = null;
     this.sent = null;
     this.set({ phase: 'silent', voice: null });
@@ -122,27 +156,14 @@ export class Live {
   }
 
   private watch(): void {
-    const { sent, sound } = this;
-    if (!sent || !sound) return;
-    const sockets = buildGraph(sent.patch).modules.flatMap((m) => m.outputs.map((o) => o.socket));
-    if (sockets.join() === this.watched && this.pins.join() === this.traced) return;
-    this.watched = sockets.join();
-    this.traced = this.pins.join();
-    meters.watch(sockets, this.pins);
-    sound.watch(sockets, this.pins);
-    this.sockets = sockets;
+    if (this.sent && this.sound) this.watching.begin(this.sent.patch, this.sound);
   }
-
-  private watched = '';
-  private traced = '';
-  private sockets: readonly string[] = [];
 
   /** The end whose path is shown, what is pinned, and how far each output can go. */
   look(end: string | null, pins: readonly string[], bounds: ReadonlyMap<string, readonly [number, number]>): void {
     const other = end !== this.end;
     this.end = end;
-    this.pins = pins;
-    this.bounds = bounds;
+    this.watching.look(pins, bounds);
     if (!this.sound) return;
     if (other) this.follow();
     this.watch();
@@ -201,24 +222,12 @@ export class Live {
   private report(report: LiveReport): void {
     if (!this.sound) return;
     meters.add(report);
+    this.clock = { at: report.samples / report.sampleRate, came: performance.now() };
     this.reports++;
     this.busy = report.load > HEAVY ? this.busy + 1 : 0;
     if (this.busy > HEAVY_REPORTS && !this.store.getState().heavy) this.set({ heavy: true });
-    if (!this.edited) this.check(report);
+    const beyond = this.edited ? [] : this.watching.beyond(report, this.store.getState().beyond);
+    if (beyond.length > 0) this.set({ beyond: [...this.store.getState().beyond, ...beyond] });
     if (this.reports % TEXT_EVERY === 0) this.set({ report });
-  }
-
-  /** What is seen beyond a bound would be a fault of the prediction; after an edit what is remembered may still be. */
-  private check({ watched }: LiveReport): void {
-    const { beyond } = this.store.getState();
-    const found = this.sockets.filter((socket, i) => {
-      const bound = this.bounds?.get(socket);
-      const slack = 1e-4;
-      return (
-        bound &&
-        ((watched[3 * i + 1] as number) < bound[0] - slack || (watched[3 * i + 2] as number) > bound[1] + slack)
-      );
-    });
-    if (found.some((s) => !beyond.includes(s))) this.set({ beyond: [...new Set([...beyond, ...found])] });
   }
 }

@@ -1,5 +1,5 @@
 import { recordingsOf, START_DB } from '@/core';
-import type { Patch } from '@/core';
+import type { Hand, Patch } from '@/core';
 import { api } from '@/ui/parts/api';
 import type { LiveReport, LiveTrace } from '@/wire/live';
 import { USUAL } from './listened';
@@ -29,6 +29,9 @@ export interface LiveState {
   readonly other: Other | null;
   readonly side: 'here' | 'there';
   readonly matched: boolean;
+  readonly recording: boolean;
+  /** What was recorded last, until it is kept or dropped. */
+  readonly take: readonly Hand[] | null;
 }
 
 export const start: LiveState = {
@@ -44,6 +47,8 @@ export const start: LiveState = {
   other: null,
   side: 'here',
   matched: true,
+  recording: false,
+  take: null,
 };
 
 /** The recordings that a patch plays, as far as they can be had. */

@@ -4,6 +4,8 @@ import type { FromLive, ListenTo, LiveReport, LiveTrace, ToLive } from '@/wire/l
 /** Where the sound thread's program lies; made when the application is built. */
 const PROGRAM = '/live.worklet.js';
 
+let opened = 0;
+
 interface Listener {
   onReport(report: LiveReport): void;
   onStopped(): void;
@@ -13,6 +15,8 @@ interface Listener {
 /** The way to the sound device: one patch that plays, from a person's own act until it is stopped. */
 export class Sound {
   private sent = 0;
+  /** Differs for each that was opened. */
+  readonly number = ++opened;
   private closed = false;
 
   private constructor(

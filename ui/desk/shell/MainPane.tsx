@@ -2,9 +2,11 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import { useStore } from 'zustand';
 import { moveStage, placeName } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
+import { hearing } from '@/ui/session/hearing';
 import type { Scene } from '@/ui/session/scene';
 import type { Predicted } from '@/ui/session/usePrediction';
 import type { Task } from '../commands/tasks';
@@ -15,10 +17,11 @@ import { MainStrip } from '../strip/MainStrip';
 import type { Ghost } from '../strip/MainStrip';
 import { SpanChoice } from '../strip/SpanChoice';
 import type { SpanName } from '../strip/SpanChoice';
-import { Trail } from '../strip/Trail';
 import { EmptyDesk } from './EmptyDesk';
 
 const CompareView = dynamic(() => import('../versions/CompareView').then((m) => m.CompareView), { ssr: false });
+const Trail = dynamic(() => import('../strip/Trail').then((m) => m.Trail), { ssr: false });
+const LiveTraces = dynamic(() => import('../scope/LiveTraces').then((m) => m.LiveTraces), { ssr: false });
 const Running = dynamic(() => import('./Running').then((m) => m.Running), { ssr: false });
 
 interface Props {
@@ -102,6 +105,10 @@ function PathScope({ predicted, view, onView, onSpectra }: Props) {
   const { patch } = predicted.graph;
   const pins = usePins(predicted);
   const traces = useTraces(predicted, pins);
+  const plays = useStore(hearing, (s) => s.playing);
+  const [window, setWindow] = useState(false);
+  if (plays && !window)
+    return <LiveTraces pins={pins} prediction={predicted.prediction} onWindow={() => setWindow(true)} />;
   return (
     <Scope
       {...{ pins, traces, view, onView, onSpectra }}

@@ -1,5 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
+import dynamic from 'next/dynamic';
 import { useStore } from 'zustand';
 import { LIMITS, SETTINGS } from '@/core';
 import type { Settings } from '@/core';
@@ -19,6 +20,8 @@ import { TagsField } from './TagsField';
 
 /** Choices of the sample rate: by what sounds, or given, Hz. */
 const RATES = ['auto', '8000', '44100', '48000', '96000', '192000'] as const;
+
+const HandsSection = dynamic(() => import('../gesture/HandsSection').then((m) => m.HandsSection), { ssr: false });
 
 interface Props {
   readonly desk: DeskStore;
@@ -49,6 +52,7 @@ export function PatchPanel({ desk, predicted }: Props) {
       <TagsField key={id} desk={desk} />
       <NotesField key={notes} notes={notes} edit={edit} />
       <TonightSection desk={desk} />
+      {predicted.graph.patch.hands.length > 0 && <HandsSection patch={predicted.graph.patch} edit={edit} />}
       <Section id="patch settings" title="Settings" open>
         <SettingsFields desk={desk} />
       </Section>

@@ -2,7 +2,6 @@
 import PlayArrowIcon from '@mui/icons-material/PlayArrow';
 import StopIcon from '@mui/icons-material/Stop';
 import IconButton from '@mui/material/IconButton';
-import Tooltip from '@mui/material/Tooltip';
 import { useStore } from 'zustand';
 import { hearing, playOrStop } from '@/ui/session/hearing';
 
@@ -11,10 +10,8 @@ export function PlayButton() {
   const playing = useStore(hearing, (s) => s.playing);
   const says = playing ? 'Stop the sound' : 'Hear this patch';
   return (
-    <Tooltip title={`${says} (Space)`}>
-      <IconButton aria-label={says} onClick={playOrStop}>
-        {playing ? <StopIcon /> : <PlayArrowIcon />}
-      </IconButton>
-    </Tooltip>
+    <IconButton aria-label={says} title={`${says} (Space)`} onClick={playOrStop}>
+      {playing ? <StopIcon /> : <PlayArrowIcon />}
+    </IconButton>
   );
 }

@@ -8,6 +8,7 @@ import { Knob } from '@/ui/parts/Knob';
 import { isKnob, narrowed, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
 import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
+import { useHandPlaces } from '@/ui/session/handPlaces';
 import { useSolving } from '@/ui/session/solving';
 
 type Kind = GraphModule['kind'];
@@ -39,6 +40,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const live = useStore(solving, (s) => s.live);
   const ghosts = useStore(solving, (s) => s.ghosts);
   const limits = useStore(channels, (s) => s.limits);
+  const places = useHandPlaces(desk, id);
   const { edit } = desk.getState();
   const lock = (name: string): void =>
     edit(`lock of ${label} ${paramName(name)}`, [
@@ -62,7 +64,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           says={paramSays(name, spec)}
           locked={doc?.locked?.includes(name) ?? false}
           onChange={(v) => turn(name, v, showParam(spec, v))}
-          ghost={ghosts?.get(`${id}.${name}`) ?? null}
+          ghost={ghosts?.get(`${id}.${name}`) ?? places.get(`${id}.${name}`) ?? null}
           short={live?.feasible === false ? (live.limits.find((l) => l.at === `${id}.${name}`)?.needs ?? null) : null}
           onDefault={() => set(name, undefined, 'to its default')}
           onLock={() => lock(name)}

@@ -1,6 +1,7 @@
 'use client';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
+import dynamic from 'next/dynamic';
 import { isBypassed, isSetup } from '@/core';
 import type { GraphModule, ParamSpec, ParamValue } from '@/core';
 import { paramName } from '@/ui/parts/params';
@@ -20,6 +21,8 @@ import { Setting } from './Setting';
 import { SocketTable } from './SocketTable';
 import { StageActions } from './StageActions';
 import { StageHead } from './StageHead';
+
+const HandsSection = dynamic(() => import('../gesture/HandsSection').then((m) => m.HandsSection), { ssr: false });
 
 interface Props {
   readonly desk: DeskStore;
@@ -76,6 +79,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       <Knobs desk={desk} id={id} label={label} kind={kind} set={set} />
       {settings.filter((name) => !isSetup(kind, name)).map(setting)}
       {kind.drawn && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
+      <HandsSection patch={patch} id={id} edit={edit} />
       <SocketTable module={module} patch={patch} predicted={predicted} edit={edit} begin={begin} />
       <Facts module={module} predicted={predicted} />
       <HelpersSection id={id} patch={patch} findings={predicted.prediction.findings} edit={edit} />

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useRef } from 'react';
 import type { Strip as StripModel } from '@/core';
-import { meters } from '@/ui/session/hearing';
+import { meters } from '@/ui/session/meters';
 import { ink } from '@/ui/theme/tokens';
 import type { Layout } from './geometry';
 

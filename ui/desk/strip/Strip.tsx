@@ -15,7 +15,6 @@ import type { FrameView } from './frames';
 import { fits } from './geometry';
 import type { Volts } from './geometry';
 import { JoiningStrip } from './JoiningStrips';
-import { Miniature } from './Miniature';
 import { useStripModel } from './model';
 import { MomentMarks, momentUnder } from './MomentMarks';
 import { Bracket } from './Bracket';
@@ -23,6 +22,7 @@ import { SoftEdges } from './SoftEdges';
 import { UnitRuler, VoltsRuler } from './Rulers';
 import { TimeRuler } from './TimeRuler';
 
+const Miniature = dynamic(() => import('./Miniature').then((m) => m.Miniature), { ssr: false });
 const LiveMarks = dynamic(() => import('./LiveMarks').then((m) => m.LiveMarks), { ssr: false });
 const Handles = dynamic(() => import('./Handles').then((m) => m.Handles), { ssr: false });
 

@@ -1,0 +1,174 @@
+'use client';
+import CloseIcon from '@mui/icons-material/Close';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Slider from '@mui/material/Slider';
+import { useEffect, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import { idOf, kindNamed, nameOf, placeName, showNumber } from '@/core';
+import { tellFault } from '@/ui/parts/messages';
+import { SelectField } from '@/ui/parts/SelectField';
+import type { DeskStore } from '@/ui/session/desk';
+import { fonts, ink } from '@/ui/theme/tokens';
+import { Keys } from './Keys';
+import type { Live } from './live';
+import { Controllers } from './midi';
+import { fader, fromController, isFader, playable } from './played';
+import type { Played } from './played';
+import { RecordButton, TakeBar } from './TakeBar';
+import { TryController } from './TryController';
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly live: Live;
+}
+
+/** How many faders are there without being asked for. */
+const FIRST = 6;
+
+/** Which knob a controller's number moves. */
+type Learnt = Readonly<Record<number, string>>;
+
+/** Turns knobs as the desk's own knobs do: one edit for each move, together while they follow each other. */
+function useTurning(desk: DeskStore) {
+  return useMemo(() => {
+    return (at: string, value: number): void =>
+      desk.getState().edit(`play ${at}`, [{ do: 'set', module: idOf(at), param: nameOf(at), value }], `play ${at}`);
+  }, [desk]);
+}
+
+/** Controllers, and which knobs they were taught to move. */
+function useControllers(played: readonly Played[], turn: (at: string, value: number) => void) {
+  const [controllers] = useState(() => new Controllers());
+  const [learnt, setLearnt] = useState<Learnt>({});
+  const [learning, setLearning] = useState<string | null>(null);
+  const [devices, setDevices] = useState<readonly string[] | null>(null);
+  useEffect(() => () => controllers.close(), [controllers]);
+  useEffect(
+    () =>
+      controllers.listen((word) => {
+        if (word.is !== 'control') return;
+        if (learning !== null) {
+          setLearnt((l) => ({ ...l, [word.number]: learning }));
+          setLearning(null);
+        }
+        const at = learning ?? learnt[word.number];
+        const knob = played.find((p) => p.at === at);
+        if (knob) turn(knob.at, fromController(knob, word.value));
+      }),
+    [controllers, learnt, learning, played, turn],
+  );
+  const open = (): void => void controllers.open().then(setDevices).catch(tellFault);
+  const numberOf = (at: string): string | undefined => Object.entries(learnt).find(([, a]) => a === at)?.[0];
+  return { controllers, learning, setLearning, devices, open, numberOf };
+}
+
+/** What hands play: faders, keys, a controller; and what they played, recorded. */
+export function HandsPanel({ desk, live }: Props) {
+  const patch = useStore(desk, (s) => s.patch);
+  const all = useMemo(() => playable(patch), [patch]);
+  const [more, setMore] = useState<readonly string[]>([]);
+  const [tries, setTries] = useState(false);
+  const shown = [
+    ...all.filter((p) => isFader(patch, p.at)).slice(0, FIRST),
+    ...more.flatMap((at) => all.find((p) => p.at === at) ?? []),
+  ];
+  const turn = useTurning(desk);
+  const { controllers, learning, setLearning, devices, open, numberOf } = useControllers(all, turn);
+  const others = all.filter((p) => !shown.some((s) => s.at === p.at));
+  return (
+    <Box component="section" aria-label="Hands" sx={{ px: 2, py: 1, borderBottom: `1px solid ${ink.line}` }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'flex-end' }}>
+        <RecordButton live={live} />
+        {shown.map((p) => (
+          <Fader
+            key={p.at}
+            played={p}
+            learning={learning === p.at}
+            number={numberOf(p.at)}
+            onTurn={(value) => turn(p.at, value)}
+            onLearn={() => setLearning(learning === p.at ? null : p.at)}
+            onRemove={more.includes(p.at) ? () => setMore(more.filter((at) => at !== p.at)) : null}
+          />
+        ))}
+        {others.length > 0 && (
+          <SelectField
+            label="Play another knob"
+            value=""
+            options={[['', 'another knob …'] as const, ...others.map((p) => [p.at, p.label] as const)]}
+            onChange={(at) => at !== '' && setMore([...more, at])}
+            sx={{ minWidth: 150 }}
+          />
+        )}
+        {patch.modules
+          .filter((m) => kindNamed(m.kind)?.drawn)
+          .map((m) => (
+            <Button
+              key={m.id}
+              onClick={() => desk.getState().edit(`play ${placeName(patch.modules, m.id)}`, [fader(m)])}
+            >
+              {`Play ${placeName(patch.modules, m.id)}`}
+            </Button>
+          ))}
+        <Button onClick={open}>{devices === null ? 'MIDI devices' : `${devices.length} MIDI devices`}</Button>
+        <Button aria-pressed={tries} onClick={() => setTries(!tries)}>
+          Simulated controller
+        </Button>
+      </Box>
+      <TakeBar desk={desk} live={live} />
+      {learning !== null && <Alert severity="info">Move a control on the device: it will move this knob.</Alert>}
+      {tries && <TryController controllers={controllers} />}
+      <Keys patch={patch} controllers={controllers} turn={turn} />
+    </Box>
+  );
+}
+
+interface FaderProps {
+  readonly played: Played;
+  readonly learning: boolean;
+  readonly number: string | undefined;
+  readonly onTurn: (value: number) => void;
+  readonly onLearn: () => void;
+  readonly onRemove: (() => void) | null;
+}
+
+function Fader({ played, learning, number, onTurn, onLearn, onRemove }: FaderProps) {
+  const { at, label, min, max, value, unit } = played;
+  return (
+    <Box sx={{ width: 150 }} data-fader={at}>
+      <Box sx={{ display: 'flex', alignItems: 'center', fontSize: 13, minHeight: 28 }}>
+        <Box
+          sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+          title={label}
+        >
+          {label}
+        </Box>
+        {onRemove && (
+          <IconButton size="small" aria-label={`Take ${label} away`} onClick={onRemove}>
+            <CloseIcon sx={{ fontSize: 16 }} />
+          </IconButton>
+        )}
+      </Box>
+      <Slider
+        aria-label={`Play ${label}`}
+        size="small"
+        min={min}
+        max={max}
+        step={(max - min) / 500}
+        value={value}
+        onChange={(_, v) => onTurn(v as number)}
+        sx={{ touchAction: 'none' }}
+      />
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Box sx={{ flex: 1, fontFamily: fonts.numbers, fontSize: 13 }}>
+          {`${showNumber(value, 2)}${unit ? `\u2009${unit}` : ''}`}
+        </Box>
+        <Button aria-pressed={learning} onClick={onLearn}>
+          {learning ? 'move it' : number === undefined ? 'Learn' : `by ${number}`}
+        </Button>
+      </Box>
+    </Box>
+  );
+}

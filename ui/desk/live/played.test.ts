@@ -1,0 +1,43 @@
+import { describe, expect, it } from 'vitest';
+import { blank } from '@/core';
+import { Controllers, wordOf } from './midi';
+import { fromController, KEYS, playable, voltsOfKey } from './played';
+
+describe('what can be played', () => {
+  it('is every knob, faders first', () => {
+    const patch = {
+      ...blank,
+      modules: [
+        { id: 'trim', kind: 'offset' },
+        { id: 'tide', kind: 'constant', label: 'Tide' },
+      ],
+    };
+    expect(playable(patch).map((p) => p.label)).toEqual(['Tide', 'trim, amount', 'trim, lift']);
+  });
+  it('has two octaves of keys, a volt an octave', () => {
+    expect(KEYS).toHaveLength(25);
+    expect(new Set(KEYS).size).toBe(25);
+    expect([0, 12, 24].map(voltsOfKey)).toEqual([-1, 0, 1]);
+  });
+  it('takes a controller from end to end', () => {
+    const knob = { min: -2, max: 6 };
+    expect([0, 127, 200].map((v) => fromController(knob, v))).toEqual([-2, 6, 6]);
+  });
+});
+
+describe('a controller', () => {
+  it('speaks in controls and notes; the rest is not heard', () => {
+    expect(wordOf([0xb3, 7, 100])).toEqual({ is: 'control', number: 7, value: 100 });
+    expect(wordOf([0x90, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 90 });
+    expect(wordOf([0x80, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 0 });
+    expect(wordOf([0xf8, 0, 0])).toBeNull();
+  });
+  it('that is simulated is heard by all who listen, until they stop', () => {
+    const [controllers, heard] = [new Controllers(), [] as unknown[]];
+    const stop = controllers.listen((word) => heard.push(word));
+    controllers.send([0xb0, 1, 5]);
+    stop();
+    controllers.send([0xb0, 1, 6]);
+    expect(heard).toEqual([{ is: 'control', number: 1, value: 5 }]);
+  });
+});

@@ -1,0 +1,59 @@
+import { completeParams, kindNamed, knobsOf, placeName, socketAt } from '@/core';
+import type { Edit, ModuleDoc, Patch } from '@/core';
+
+/** A knob that is played by a fader on the screen, or by a controller. */
+export interface Played {
+  /** `moduleId.parameter` */
+  readonly at: string;
+  readonly label: string;
+  readonly min: number;
+  readonly max: number;
+  readonly value: number;
+  readonly unit: string;
+}
+
+/** All knobs of a patch; those of plain voltages first, since they are faders already. */
+export function playable(patch: Patch): Played[] {
+  const { bpm } = patch.settings;
+  const all = patch.modules.flatMap((m) => {
+    const kind = kindNamed(m.kind);
+    if (!kind) return [];
+    const params = completeParams(kind, m.params, bpm);
+    const fader = kind.name === FADER;
+    return knobsOf(kind, params).map(({ name, spec, min, max }) => ({
+      fader,
+      at: socketAt(m.id, name),
+      label: fader ? placeName(patch.modules, m.id) : `${placeName(patch.modules, m.id)}, ${spec.label ?? name}`,
+      min,
+      max,
+      value: Number(params[name]),
+      unit: spec.unit ?? '',
+    }));
+  });
+  return [...all.filter((p) => p.fader), ...all.filter((p) => !p.fader)].map(({ fader: _, ...p }) => p);
+}
+
+/** What a hand holds still is a fader. */
+const FADER = 'constant';
+/** A drawn gesture as a fader in a hand's own power, where the gesture begins. */
+export function fader(m: ModuleDoc): Edit {
+  const points = m.params?.points as readonly { readonly volts: number }[] | undefined;
+  const { params: _drawn, ...rest } = m;
+  return { do: 'replace', module: { ...rest, kind: FADER, params: { volts: points?.[0]?.volts ?? 0 } } };
+}
+
+export const isFader = (patch: Patch, at: string): boolean =>
+  patch.modules.some((m) => m.kind === FADER && at.startsWith(`${m.id}.`));
+
+/** Two octaves of keys, as letters and signs lie on a keyboard. */
+export const KEYS = 'zsxdcvgbhnjmq2w3er5t6y7ui'.split('');
+
+/** Which of the keys are upper ones. */
+export const isUpper = (key: number): boolean => [1, 3, 6, 8, 10].includes(key % 12);
+
+/** The voltage of a key, an octave below 0 V at the first. */
+export const voltsOfKey = (key: number): number => Math.round(((key - 12) / 12) * 1e6) / 1e6;
+
+/** A controller's 0..127 as a knob's value. */
+export const fromController = ({ min, max }: Pick<Played, 'min' | 'max'>, value: number): number =>
+  min + (Math.min(127, Math.max(0, value)) / 127) * (max - min);

@@ -1,0 +1,75 @@
+import { completeParams, kindNamed, knobsOf, socketAt } from '@/core';
+import type { Edit, Hand, HandPoint, ModuleDoc, Patch } from '@/core';
+import { ordered, simplified } from '../gesture/points';
+
+/** A recorded move may be off by this share of its knob's span. */
+const LOOSE = 0.002;
+/** Knobs that jump between notes are held, not slid: this share of all steps, at least. */
+const JUMPS = 0.5;
+/** A step this near in time to the one before is a slide, seconds. */
+const SLIDE = 0.12;
+
+type Moves = Map<string, { readonly points: HandPoint[]; readonly span: number }>;
+
+/** The knobs of a module that stand elsewhere in another state of it. */
+function turned(
+  before: ModuleDoc,
+  after: ModuleDoc,
+  bpm: number,
+): { at: string; value: number; from: number; span: number }[] {
+  const kind = kindNamed(after.kind);
+  if (!kind || before.kind !== after.kind) return [];
+  const [was, now] = [completeParams(kind, before.params, bpm), completeParams(kind, after.params, bpm)];
+  return knobsOf(kind, now).flatMap(({ name, min, max }) =>
+    was[name] === now[name]
+      ? []
+      : [{ at: socketAt(after.id, name), value: Number(now[name]), from: Number(was[name]), span: max - min }],
+  );
+}
+
+/** One stretch of playing, as it is recorded: every knob that was turned, with when. */
+export class Take {
+  private readonly moves: Moves = new Map();
+
+  /** @param begun seconds after the start of play. */
+  constructor(private readonly begun: number) {}
+
+  /** The knobs that were turned by now. */
+  get turned(): ReadonlySet<string> {
+    return new Set(this.moves.keys());
+  }
+
+  /** What an edit turned, at so many seconds of play. */
+  note(before: Patch, after: Patch, t: number): void {
+    const { bpm } = after.settings;
+    for (const m of after.modules) {
+      const was = before.modules.find((x) => x.id === m.id);
+      if (!was || was === m) continue;
+      for (const { at, value, from, span } of turned(was, m, bpm)) {
+        const known = this.moves.get(at) ?? { points: [{ t: this.begun, value: from }], span };
+        known.points.push({ t, value });
+        this.moves.set(at, known);
+      }
+    }
+  }
+
+  /** The hands that play it again. */
+  hands(): Hand[] {
+    return [...this.moves].map(([at, { points, span }]): Hand => {
+      const steps = points.slice(1).map((p, i) => p.t - (points[i] as HandPoint).t);
+      const jumps = steps.filter((s) => s > SLIDE).length / Math.max(1, steps.length);
+      const hold = jumps >= JUMPS;
+      const volts = ordered(points.map(({ t, value }) => ({ t, volts: value })));
+      const thin = hold ? volts : simplified(volts, span * LOOSE);
+      return {
+        at,
+        points: thin.map((p) => ({ t: p.t, value: p.volts })),
+        interpolation: hold ? 'hold' : 'linear',
+        loop: false,
+      };
+    });
+  }
+}
+
+/** Hands as one edit of the patch. */
+export const handEdits = (hands: readonly Hand[]): Edit[] => hands.map((hand) => ({ do: 'hand', at: hand.at, hand }));

@@ -1,0 +1,147 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { scaleLinear } from 'd3-scale';
+import { area } from 'd3-shape';
+import { useEffect, useRef } from 'react';
+import { showNumber } from '@/core';
+import type { Prediction } from '@/core';
+import { headingStyle } from '@/ui/parts/fieldStyle';
+import { useSize } from '@/ui/parts/useSize';
+import { meters } from '@/ui/session/meters';
+import type { Running } from '@/ui/session/meters';
+import { fonts, ink } from '@/ui/theme/tokens';
+import type { Pin } from './pins';
+
+interface Props {
+  readonly pins: readonly Pin[];
+  readonly prediction: Prediction;
+  /** The scope over the whole window is wanted instead. */
+  readonly onWindow: () => void;
+}
+
+type Range = readonly [number, number];
+
+/** How far all that is pinned can go, volts; with some room where it stands still. */
+function rangeOf({ outputs, inputs }: Prediction, pins: readonly Pin[]): Range {
+  const bounds = pins.flatMap(({ socket }) => (outputs[socket] ?? inputs[socket])?.bound ?? []);
+  const [low, high] = bounds.length > 0 ? [Math.min(...bounds), Math.max(...bounds)] : [-5, 5];
+  return low === high ? [low - 1, high + 1] : [low, high];
+}
+
+const scaleOf = (range: Range) =>
+  scaleLinear()
+    .domain([...range])
+    .range([HEIGHT - 8, 8]);
+
+const HEIGHT = 150;
+const LEFT = 44;
+/** Told apart by their dashes, not by colour alone. */
+const DASHES = ['', '7 4', '2 3', '10 3 2 3'] as const;
+/** A trace that stands still is drawn so thick, pixels. */
+const THIN = 1.4;
+
+/** What is pinned, as it is heard: the last four seconds, the present at the right. */
+export function LiveTraces({ pins, prediction, onWindow }: Props) {
+  const [box, { width }] = useSize<HTMLDivElement>({ width: 640, height: HEIGHT });
+  const group = useRef<SVGGElement>(null);
+  const [low, high] = rangeOf(prediction, pins);
+  const y = scaleOf([low, high]);
+  useEffect(() => {
+    let frame = 0;
+    const scale = scaleOf([low, high]);
+    const draw = (): void => {
+      for (const path of group.current?.children ?? []) {
+        const running = meters.trace((path as SVGPathElement).dataset.running ?? '');
+        if (running) path.setAttribute('d', shapeOf(running, width, scale));
+      }
+      frame = requestAnimationFrame(draw);
+    };
+    frame = requestAnimationFrame(draw);
+    return () => cancelAnimationFrame(frame);
+  }, [pins, low, high, width]);
+  return (
+    <Box
+      ref={box}
+      data-running-traces
+      sx={{ order: { xs: 3, md: 0 }, flexShrink: 0, px: 2, py: 1, borderTop: `1px solid ${ink.line}` }}
+    >
+      <Head pins={pins} onWindow={onWindow} />
+      <svg
+        width="100%"
+        height={HEIGHT}
+        role="img"
+        aria-label={`As it is heard: ${pins.map((p) => p.label).join(', ')}, the last four seconds`}
+      >
+        {y.ticks(3).map((v) => (
+          <g key={v}>
+            <line x1={LEFT} x2={width} y1={y(v)} y2={y(v)} stroke={ink.line} />
+            <text
+              x={LEFT - 6}
+              y={y(v) + 4}
+              textAnchor="end"
+              fontSize="12"
+              fontFamily={fonts.numbers}
+              fill={ink.softInk}
+            >
+              {showNumber(v, 0, true)}
+            </text>
+          </g>
+        ))}
+        <g ref={group}>
+          {pins.map((pin, i) => (
+            <path
+              key={pin.socket}
+              data-running={pin.socket}
+              fill={i === 0 ? ink.trace : ink.wanted}
+              fillOpacity={i < 2 ? 0.8 : 0.4}
+              stroke={i === 0 ? ink.trace : ink.wanted}
+              strokeWidth={THIN}
+              strokeDasharray={DASHES[i % DASHES.length]}
+            />
+          ))}
+        </g>
+      </svg>
+    </Box>
+  );
+}
+
+function shapeOf({ low, high }: Running, width: number, y: (v: number) => number): string {
+  const step = (width - LEFT) / low.length;
+  const points = Array.from(low, (_, i) => i);
+  return (
+    area<number>()
+      .x((i) => LEFT + i * step)
+      .y0((i) => y(low[i] ?? 0))
+      .y1((i) => y(high[i] ?? 0))(points) ?? ''
+  );
+}
+
+/** What is drawn how, and the way back to the whole window. */
+function Head({ pins, onWindow }: Pick<Props, 'pins' | 'onWindow'>) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, fontSize: 13 }}>
+      <Box component="span" sx={headingStyle}>
+        As it is heard
+      </Box>
+      {pins.map((pin, i) => (
+        <Box key={pin.socket} component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}>
+          {pin.label}
+          <svg width={26} height={8} aria-hidden>
+            <line
+              x1={0}
+              x2={26}
+              y1={4}
+              y2={4}
+              stroke={i === 0 ? ink.trace : ink.wanted}
+              strokeWidth={2}
+              strokeDasharray={DASHES[i % DASHES.length]}
+            />
+          </svg>
+        </Box>
+      ))}
+      <Box sx={{ flex: 1 }} />
+      <Button onClick={onWindow}>Show the whole window</Button>
+    </Box>
+  );
+}
