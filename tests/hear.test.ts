@@ -269,3 +269,41 @@ describe('recipes', () => {
     await page.waitForSelector('[data-live=silent]');
   });
 });
+
+describe('one fader for many ends', () => {
+  it('is laid out as a table, said row by row what cannot be, and changed later as the table', async () => {
+    const { page, desk } = at;
+    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
+    await desk.section('macros');
+    await desk.button('New table');
+    await page.waitForSelector('#macro-title');
+    await page.type('[role=dialog] [aria-label="Name"]', 'Storm');
+    await desk.select('Add an end', 'soft.cutoff');
+    await desk.select('Add an end', 'tone.pitch');
+    const figure = async (label: string, text: string) => {
+      await page.click(`[aria-label="${label}"]`, { count: 3 });
+      await page.keyboard.type(text);
+      await page.keyboard.press('Enter');
+    };
+    await figure('Soft, cutoff, from', '225');
+    await figure('Soft, cutoff, to', '90000');
+    await desk.button('Lay it out');
+    await page.waitForSelector('[data-macro-row="soft.cutoff"] [role=alert]');
+    await figure('Soft, cutoff, to', '3600');
+    await desk.select('Tone, pitch, how', 'switch');
+    await figure('Tone, pitch, begins at', '4');
+    await desk.button('Lay it out');
+    await page.waitForSelector('#macro-title', { hidden: true });
+    const made = await desk.kept();
+    expect(made.modules.map((m) => m.kind)).toEqual(expect.arrayContaining(['constant', 'offset', 'comparator']));
+    await page.click('[data-macro] button');
+    await page.waitForSelector('[data-macro-row="soft.cutoff"]');
+    const to = await page.$eval('[aria-label="Soft, cutoff, to"]', (e) => (e as HTMLInputElement).value);
+    expect(Number(to)).toBeCloseTo(3600, 0);
+    await page.click('[aria-label="Take Tone, pitch out"]');
+    await desk.button('Lay it out');
+    await page.waitForSelector('#macro-title', { hidden: true });
+    expect((await desk.kept()).modules.some((m) => m.kind === 'comparator')).toBe(false);
+  });
+});

@@ -2,7 +2,7 @@ import type { Lin } from '../law/lin';
 import { gateFate, keptGate } from './detect';
 import { always, gate, kind } from './kind';
 import { volts } from './params';
-import type { Step, StepsSpec } from './params';
+import type { StepsSpec } from './params';
 
 const steps: StepsSpec = {
   type: 'steps',

@@ -13,6 +13,7 @@ import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
+import { MacroSection } from '../macro/MacroSection';
 import { TonightSection } from '../rack/TonightSection';
 import { SettingRow } from '../stage/SettingRow';
 import { NotesField } from './NotesField';
@@ -52,6 +53,7 @@ export function PatchPanel({ desk, predicted }: Props) {
       <TagsField key={id} desk={desk} />
       <NotesField key={notes} notes={notes} edit={edit} />
       <TonightSection desk={desk} />
+      <MacroSection patch={predicted.graph.patch} edit={edit} />
       {predicted.graph.patch.hands.length > 0 && <HandsSection patch={predicted.graph.patch} edit={edit} />}
       <Section id="patch settings" title="Settings" open>
         <SettingsFields desk={desk} />

@@ -4,7 +4,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Switch from '@mui/material/Switch';
 import dynamic from 'next/dynamic';
 import { useCallback, useState } from 'react';
 import { useStore } from 'zustand';
@@ -133,7 +132,7 @@ function Solve({ desk, setGhost }: Props) {
         />
       </Box>
       <FormControlLabel
-        control={<Switch checked={hold} onChange={(e) => setHold(e.target.checked)} />}
+        control={<Checkbox checked={hold} onChange={(e) => setHold(e.target.checked)} sx={{ p: 0.5 }} />}
         label="Hold the rest while I turn one"
       />
       {busy === 'solve' && <Box role="status">Looking for the knobs…</Box>}

@@ -1,0 +1,207 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import { useMemo, useState } from 'react';
+import { applyEdits, buildGraph, endAt, freeId, macroEdits, socketAt } from '@/core';
+import type { Edit, Macro, MacroFault, MacroRow, Patch } from '@/core';
+import { QuantityField } from '@/ui/parts/QuantityField';
+import { SelectField } from '@/ui/parts/SelectField';
+import { TextInput } from '@/ui/parts/TextInput';
+import type { EditDesk } from '@/ui/session/edit';
+import { EndRow } from './EndRow';
+
+interface Props {
+  readonly patch: Patch;
+  readonly edit: EditDesk;
+  /** What is changed; null for a new one. */
+  readonly macro: Macro | null;
+  readonly onClose: () => void;
+}
+
+/** An input that a macro could move. */
+export interface Offered {
+  readonly end: string;
+  readonly label: string;
+  readonly unit: string;
+  /** What it reads with 0 and with 5 V there. */
+  readonly figures: readonly [number, number];
+}
+
+const NEW = '';
+const WAY = 5;
+/** What a hand holds still. */
+const FADER = 'constant';
+const tidy = (x: number): number => Number(x.toPrecision(3));
+
+/** All inputs of a patch that read in a unit and listen. */
+function offeredBy(patch: Patch): Offered[] {
+  const graph = buildGraph(patch);
+  const sockets = graph.modules.flatMap((m) => (m.kind.ends ?? []).map((end) => socketAt(m.id, end.socket)));
+  return sockets.flatMap((end): Offered[] => {
+    const found = endAt(graph, end);
+    if (typeof found === 'string') return [];
+    const [low, high] = [found.figureAt(0.5), found.figureAt(WAY)];
+    if (low === null || high === null) return [];
+    return [{ end, label: found.label, unit: found.unit, figures: [tidy(low), tidy(high)] }];
+  });
+}
+
+/** The patch with the fader that a new macro is for, and what makes it. */
+function withFader(
+  patch: Patch,
+  fader: string,
+  name: string,
+): { readonly patch: Patch; readonly fader: string; readonly edits: readonly Edit[] } {
+  if (fader !== NEW) return { patch, fader, edits: [] };
+  const id = freeId(patch, name.toLowerCase() || 'fader');
+  const edits: Edit[] = [{ do: 'add', module: { id, kind: FADER, label: name } }];
+  return { patch: applyEdits(patch, edits), fader: id, edits };
+}
+
+const blank: Macro = { name: '', fader: NEW, span: [0, WAY], rows: [] };
+
+/** One fader and its ends as a table: where each goes from and to, how it bends, and where it begins. */
+export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
+  const [macro, setMacro] = useState<Macro>(given ?? blank);
+  const [faults, setFaults] = useState<readonly MacroFault[]>([]);
+  const offered = useMemo(() => offeredBy(patch), [patch]);
+  const free = offered.filter((o) => !macro.rows.some((r) => r.end === o.end));
+  const setRows = (rows: readonly MacroRow[]): void => setMacro({ ...macro, rows });
+  const add = (end: string): void => {
+    const found = offered.find((o) => o.end === end);
+    if (!found) return;
+    const [from, to] = found.figures;
+    setRows([...macro.rows, { end, from, to, curve: 'straight', begins: macro.span[0] }]);
+  };
+  const save = (): void => {
+    const on = withFader(patch, macro.fader, macro.name);
+    const { edits, faults: found } = macroEdits(on.patch, { ...macro, fader: on.fader });
+    setFaults(found);
+    if (found.length > 0) return;
+    edit(`${macro.name}: one fader, ${macro.rows.length} ends`, [...on.edits, ...edits]);
+    onClose();
+  };
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="macro-title" maxWidth="md" fullWidth>
+      <DialogTitle id="macro-title">One fader, many ends</DialogTitle>
+      <DialogContent>
+        <Head {...{ patch, macro, setMacro }} />
+        {macro.rows.length > 0 && (
+          <Rows rows={macro.rows} offered={offered} span={macro.span} faults={faults} onRows={setRows} />
+        )}
+        <SelectField
+          label="Add an end"
+          value=""
+          options={[['', 'add an end …'] as const, ...free.map((o) => [o.end, o.label] as const)]}
+          onChange={(end) => end !== '' && add(end)}
+          sx={{ mt: 1.5, minWidth: 200 }}
+        />
+        {faults
+          .filter((f) => f.row === null)
+          .map((f) => (
+            <Alert key={f.message} severity="error" sx={{ mt: 1 }}>
+              {f.message}
+            </Alert>
+          ))}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button color="primary" disabled={macro.rows.length === 0 && given === null} onClick={save}>
+          Lay it out
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+interface HeadProps {
+  readonly patch: Patch;
+  readonly macro: Macro;
+  readonly setMacro: (macro: Macro) => void;
+}
+
+/** What the fader is called, which one it is, and its way. */
+function Head({ patch, macro, setMacro }: HeadProps) {
+  const faders = patch.modules.filter((m) => m.kind === FADER);
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', pt: 0.5 }}>
+      <TextInput
+        label="Name"
+        placeholder="Name"
+        value={macro.name}
+        onChange={(name) => setMacro({ ...macro, name })}
+        sx={{ width: 160 }}
+      />
+      <SelectField
+        label="Which fader"
+        value={macro.fader}
+        options={[[NEW, 'a new fader'] as const, ...faders.map((m) => [m.id, m.label ?? m.id] as const)]}
+        onChange={(fader) => setMacro({ ...macro, fader })}
+      />
+      <QuantityField
+        label="Fader from"
+        unit="V"
+        value={macro.span[0]}
+        min={-10}
+        max={10}
+        width={100}
+        onChange={(v) => setMacro({ ...macro, span: [v, macro.span[1]] })}
+      />
+      <QuantityField
+        label="Fader to"
+        unit="V"
+        value={macro.span[1]}
+        min={-10}
+        max={10}
+        width={100}
+        onChange={(v) => setMacro({ ...macro, span: [macro.span[0], v] })}
+      />
+    </Box>
+  );
+}
+
+interface RowsProps {
+  readonly rows: readonly MacroRow[];
+  readonly offered: readonly Offered[];
+  readonly span: Macro['span'];
+  readonly faults: readonly MacroFault[];
+  readonly onRows: (rows: readonly MacroRow[]) => void;
+}
+
+function Rows({ rows, offered, span, faults, onRows }: RowsProps) {
+  return (
+    <Box sx={{ overflowX: 'auto', mt: 1.5 }}>
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            {['End', 'From', 'To', 'How', 'Begins at', ''].map((name) => (
+              <TableCell key={name}>{name}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {rows.map((row, i) => (
+            <EndRow
+              key={row.end}
+              row={row}
+              offered={offered.find((o) => o.end === row.end)}
+              span={span}
+              fault={faults.find((f) => f.row === i)?.message ?? null}
+              onRow={(next) => onRows(rows.flatMap((r, j) => (j !== i ? [r] : next ? [next] : [])))}
+            />
+          ))}
+        </TableBody>
+      </Table>
+    </Box>
+  );
+}
