@@ -36,6 +36,7 @@ export type {
   Cable,
   Dismissal,
   Hand,
+  HandPoint,
   Json,
   ModuleDoc,
   Normal,
@@ -157,7 +158,6 @@ export type { Ears } from './live/ears';
 export { LEAST_DB, MOST_DB, START_DB } from './live/listening';
 export { Meter, Player } from './live/player';
 export { testVoice } from './live/testVoice';
-export type { HandPoint } from './document/hands';
 export { macroEdits } from './macro/macro';
 export type { MacroFault } from './macro/macro';
 export { endAt } from './macro/reach';

@@ -1,7 +1,8 @@
-import { bundle, inRoot, install, startChild } from './lib.mjs';
+import { bundle, bundleWorklet, inRoot, install, startChild } from './lib.mjs';
 
 install();
 await bundle('server/beside/worker.ts', 'server-worker');
+await bundleWorklet();
 startChild(process.execPath, [
   inRoot('node_modules', 'next', 'dist', 'bin', 'next'),
   'dev',

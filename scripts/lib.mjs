@@ -100,6 +100,7 @@ const sources = [
   'core',
   'paper',
   'server',
+  'wire',
   'workers',
   'next.config.ts',
   'proxy.ts',
@@ -108,7 +109,7 @@ const sources = [
 ];
 
 /** What plays on the browser's sound thread, as one file that the page fetches by its name. */
-async function bundleWorklet() {
+export async function bundleWorklet() {
   const out = inRoot('public', 'live.worklet.js');
   if (stamp(out) > newest(['core', 'wire', 'workers', 'scripts', 'package-lock.json'])) return;
   mkdirSync(inRoot('public'), { recursive: true });

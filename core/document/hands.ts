@@ -6,23 +6,7 @@ import { completeParams } from './params';
 import { own, shown } from './reader';
 import type { Reader } from './reader';
 import { idOf, nameOf } from './sockets';
-import type { ModuleDoc } from './types';
-
-export interface HandPoint {
-  /** Seconds from the start. */
-  readonly t: number;
-  /** In the knob's own unit. */
-  readonly value: number;
-}
-
-/** A hand that turns a knob over time. */
-export interface Hand {
-  /** `moduleId.parameter` */
-  readonly at: string;
-  readonly points: readonly HandPoint[];
-  readonly interpolation: 'linear' | 'hold';
-  readonly loop: boolean;
-}
+import type { Hand, HandPoint, ModuleDoc } from './types';
 
 /** Limits of hands: of a patch, of one module, points of one, seconds. */
 export const HANDS = { most: 400, each: 9, points: 10_000, longest: 1e6, ways: ['linear', 'hold'] } as const;

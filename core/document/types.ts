@@ -1,8 +1,6 @@
 import type { ParamValue } from '../kinds/params';
-import type { Hand } from './hands';
 import type { Target } from './wants';
 
-export type { Hand } from './hands';
 export type { Target } from './wants';
 
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
@@ -49,6 +47,22 @@ export interface Dismissal {
   readonly code: string;
   readonly at: string;
   readonly reason: string;
+}
+
+export interface HandPoint {
+  /** Seconds from the start. */
+  readonly t: number;
+  /** In the knob's own unit. */
+  readonly value: number;
+}
+
+/** A hand that turns a knob over time. */
+export interface Hand {
+  /** `moduleId.parameter` */
+  readonly at: string;
+  readonly points: readonly HandPoint[];
+  readonly interpolation: 'linear' | 'hold';
+  readonly loop: boolean;
 }
 
 /** A stage that is out of its path for now, and the cables that put it back. */

@@ -18,7 +18,9 @@ async function shoot(
   const page = await browser.newPage();
   await page.setViewport({ width, height });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-  await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off","rack":"pier-rack"}'));
+  await page.evaluateOnNewDocument(() =>
+    localStorage.setItem('fenvo.settings', '{"guide":"off","rack":"pier-rack","cared":true}'),
+  );
   await show(new DeskDriver(page, application.url));
   await new Promise((resolve) => setTimeout(resolve, 1500));
   await page.screenshot({ path: `docs/screenshots/${file}-${scheme}.png` });
@@ -72,11 +74,19 @@ await shoot('tonight', 'light', async (desk) => {
   await (await desk.page.waitForSelector('[data-tonight]'))!.scrollIntoView();
 });
 await shoot('shut', 'light', stage('lamp-sweep-shut', 'beam'));
-await shoot('opposite', 'light', stage('two-lamps-opposite-ways', 'depth'));
-await shoot('fader', 'light', async (desk) => {
-  await desk.open('tide-gauge-to-three-ends');
+await shoot('hear', 'light', async (desk) => {
+  await desk.open('storm-one-fader-five-ends');
   await desk.end('water.cutoff');
-  await desk.stage('bright');
+  await desk.page.keyboard.press('Space');
+  await desk.page.waitForSelector('[data-live=playing]');
+  await desk.button('Hands');
+  await desk.page.waitForSelector('[data-fader="tide.volts"]');
+});
+await shoot('macro', 'light', async (desk) => {
+  await desk.open('storm-one-fader-five-ends');
+  await desk.section('macros');
+  await (await desk.page.waitForSelector('[data-macro] button'))!.click();
+  await desk.page.waitForSelector('[data-macro-row]');
 });
 await shoot('night', 'light', async (desk) => {
   await desk.open('lamp-keepers-night');

@@ -1,17 +1,15 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { explain } from '@/core';
 import type { Finding } from '@/core';
 import type { EditDesk } from '@/ui/session/edit';
 import { ink } from '@/ui/theme/tokens';
+import { DismissForm } from './DismissForm';
 
 const colours = { error: ink.error, warning: ink.warning, note: ink.ink } as const;
 const words = { error: 'Error', warning: 'Warning', note: 'Note' } as const;
-
-const DismissForm = dynamic(() => import('./DismissForm').then((m) => m.DismissForm), { ssr: false });
 
 interface Props {
   readonly finding: Finding;

@@ -3,17 +3,9 @@ import DownloadIcon from '@mui/icons-material/Download';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import type { DeskStore } from '@/ui/session/desk';
-import type { Live } from './live';
+import type { RenderProps } from './renderProps';
 
 const RenderDialog = dynamic(() => import('./RenderDialog').then((m) => m.RenderDialog), { ssr: false });
-
-export interface RenderProps {
-  readonly desk: DeskStore;
-  readonly live: Live;
-  readonly pins: readonly string[];
-  readonly end: string | null;
-}
 
 /** What is heard, or what is pinned, as a file. */
 export function RenderButton(props: RenderProps) {

@@ -18,7 +18,7 @@ import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
 import { JobCancelled } from '@/ui/parts/workerJob';
 import { listenedTo } from './listened';
-import type { RenderProps } from './RenderButton';
+import type { RenderProps } from './renderProps';
 
 type What = 'ears' | 'pins';
 

@@ -9,7 +9,7 @@ import type { Curve, Macro, MacroRow } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
 import { ink } from '@/ui/theme/tokens';
-import type { Offered } from './MacroDialog';
+import type { Offered } from './offered';
 
 const WORDS: Readonly<Record<Curve, string>> = { straight: 'evenly', slow: 'slowly at first', switch: 'switches' };
 const MOST = 1e6;

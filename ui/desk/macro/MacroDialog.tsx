@@ -12,13 +12,15 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
-import { applyEdits, buildGraph, endAt, freeId, macroEdits, socketAt } from '@/core';
+import { applyEdits, freeId, macroEdits } from '@/core';
 import type { Edit, Macro, MacroFault, MacroRow, Patch } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
 import type { EditDesk } from '@/ui/session/edit';
 import { EndRow } from './EndRow';
+import { offeredBy, WAY } from './offered';
+import type { Offered } from './offered';
 
 interface Props {
   readonly patch: Patch;
@@ -28,33 +30,9 @@ interface Props {
   readonly onClose: () => void;
 }
 
-/** An input that a macro could move. */
-export interface Offered {
-  readonly end: string;
-  readonly label: string;
-  readonly unit: string;
-  /** What it reads with 0 and with 5 V there. */
-  readonly figures: readonly [number, number];
-}
-
 const NEW = '';
-const WAY = 5;
 /** What a hand holds still. */
 const FADER = 'constant';
-const tidy = (x: number): number => Number(x.toPrecision(3));
-
-/** All inputs of a patch that read in a unit and listen. */
-function offeredBy(patch: Patch): Offered[] {
-  const graph = buildGraph(patch);
-  const sockets = graph.modules.flatMap((m) => (m.kind.ends ?? []).map((end) => socketAt(m.id, end.socket)));
-  return sockets.flatMap((end): Offered[] => {
-    const found = endAt(graph, end);
-    if (typeof found === 'string') return [];
-    const [low, high] = [found.figureAt(0.5), found.figureAt(WAY)];
-    if (low === null || high === null) return [];
-    return [{ end, label: found.label, unit: found.unit, figures: [tidy(low), tidy(high)] }];
-  });
-}
 
 /** The patch with the fader that a new macro is for, and what makes it. */
 function withFader(

@@ -1,6 +1,5 @@
 'use client';
 import Box from '@mui/material/Box';
-import dynamic from 'next/dynamic';
 import { useStore } from 'zustand';
 import { LIMITS, SETTINGS } from '@/core';
 import type { Settings } from '@/core';
@@ -13,6 +12,7 @@ import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
+import { HandsSection } from '../gesture/HandsSection';
 import { MacroSection } from '../macro/MacroSection';
 import { TonightSection } from '../rack/TonightSection';
 import { SettingRow } from '../stage/SettingRow';
@@ -21,8 +21,6 @@ import { TagsField } from './TagsField';
 
 /** Choices of the sample rate: by what sounds, or given, Hz. */
 const RATES = ['auto', '8000', '44100', '48000', '96000', '192000'] as const;
-
-const HandsSection = dynamic(() => import('../gesture/HandsSection').then((m) => m.HandsSection), { ssr: false });
 
 interface Props {
   readonly desk: DeskStore;
@@ -54,7 +52,7 @@ export function PatchPanel({ desk, predicted }: Props) {
       <NotesField key={notes} notes={notes} edit={edit} />
       <TonightSection desk={desk} />
       <MacroSection patch={predicted.graph.patch} edit={edit} />
-      {predicted.graph.patch.hands.length > 0 && <HandsSection patch={predicted.graph.patch} edit={edit} />}
+      <HandsSection patch={predicted.graph.patch} edit={edit} />
       <Section id="patch settings" title="Settings" open>
         <SettingsFields desk={desk} />
       </Section>

@@ -1,7 +1,7 @@
 'use client';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import dynamic from 'next/dynamic';
+import { HandsSection } from '../gesture/HandsSection';
 import { isBypassed, isSetup } from '@/core';
 import type { GraphModule, ParamSpec, ParamValue } from '@/core';
 import { paramName } from '@/ui/parts/params';
@@ -21,8 +21,6 @@ import { Setting } from './Setting';
 import { SocketTable } from './SocketTable';
 import { StageActions } from './StageActions';
 import { StageHead } from './StageHead';
-
-const HandsSection = dynamic(() => import('../gesture/HandsSection').then((m) => m.HandsSection), { ssr: false });
 
 interface Props {
   readonly desk: DeskStore;

@@ -1,0 +1,175 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { scaleLinear } from 'd3-scale';
+import { curveStepAfter, line } from 'd3-shape';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import { briefSeconds, completeParams, idOf, kindNamed, knobsOf, nameOf, placeName, showNumber } from '@/core';
+import type { Hand, HandPoint, Patch } from '@/core';
+import { SelectField } from '@/ui/parts/SelectField';
+import type { EditDesk } from '@/ui/session/edit';
+import { ink } from '@/ui/theme/tokens';
+
+const GestureDialog = dynamic(() => import('./GestureDialog').then((m) => m.GestureDialog), { ssr: false });
+
+interface Props {
+  readonly patch: Patch;
+  /** Of one stage; left out: all of the patch. */
+  readonly id?: string;
+  readonly edit: EditDesk;
+}
+
+interface Knob {
+  readonly at: string;
+  readonly label: string;
+  readonly min: number;
+  readonly max: number;
+  readonly unit: string;
+  readonly value: number;
+}
+
+/** The knobs that a hand can turn. */
+function knobsFor(patch: Patch, id: string | undefined): Knob[] {
+  return patch.modules
+    .filter((m) => id === undefined || m.id === id)
+    .flatMap((m) => {
+      const kind = kindNamed(m.kind);
+      if (!kind) return [];
+      const params = completeParams(kind, m.params, patch.settings.bpm);
+      return knobsOf(kind, params).map(({ name, spec, min, max }) => ({
+        at: `${m.id}.${name}`,
+        label: id === undefined ? `${placeName(patch.modules, m.id)}, ${spec.label ?? name}` : (spec.label ?? name),
+        min,
+        max,
+        unit: spec.unit ?? '',
+        value: Number(params[name]),
+      }));
+    });
+}
+
+/** Hands on knobs, a lane each, under each other on one time. */
+export function HandLanes({ patch, id, edit }: Props) {
+  const knobs = knobsFor(patch, id);
+  const hands = patch.hands.filter((h) => id === undefined || idOf(h.at) === id);
+  const free = knobs.filter((k) => !hands.some((h) => h.at === k.at));
+  const longest = Math.max(patch.settings.duration, ...hands.map((h) => h.points.at(-1)?.t ?? 0));
+  const begin = (at: string): void => {
+    const knob = knobs.find((k) => k.at === at);
+    if (!knob) return;
+    const points = [{ t: 0, value: knob.value }];
+    edit(`a hand on ${knob.label}`, [{ do: 'hand', at, hand: { at, points, interpolation: 'linear', loop: false } }]);
+  };
+  return (
+    <>
+      {hands.map((hand) => (
+        <Lane key={hand.at} hand={hand} knob={knobs.find((k) => k.at === hand.at)} longest={longest} edit={edit} />
+      ))}
+      {id !== undefined && free.length > 0 && (
+        <SelectField
+          label="Let a hand turn"
+          value=""
+          options={[['', 'let a hand turn …'] as const, ...free.map((k) => [k.at, k.label] as const)]}
+          onChange={(at) => at !== '' && begin(at)}
+          sx={{ minWidth: 180 }}
+        />
+      )}
+    </>
+  );
+}
+
+interface LaneProps {
+  readonly hand: Hand;
+  readonly knob: Knob | undefined;
+  readonly longest: number;
+  readonly edit: EditDesk;
+}
+
+function Lane({ hand, knob, longest, edit }: LaneProps) {
+  const [open, setOpen] = useState(false);
+  if (!knob) return null;
+  const { at, points, interpolation, loop } = hand;
+  const put = (label: string, change: Partial<Hand> | null): void =>
+    edit(label, [{ do: 'hand', at, hand: change && { ...hand, ...change } }]);
+  return (
+    <Box data-lane={at} sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 13 }}>
+        <Box sx={{ flex: 1, minWidth: 0 }}>{`${knob.label}, ${briefSeconds(points.at(-1)?.t ?? 0)}`}</Box>
+        <Button aria-label={`Edit the hand on ${knob.label}`} onClick={() => setOpen(true)}>
+          Edit
+        </Button>
+        <Button aria-label={`Take the hand off ${knob.label}`} onClick={() => put(`no hand on ${knob.label}`, null)}>
+          Off
+        </Button>
+      </Box>
+      <LanePicture hand={hand} knob={knob} longest={longest} />
+      <Box sx={{ display: 'flex', gap: 2 }}>
+        <FormControlLabel
+          sx={{ m: 0 }}
+          control={
+            <Checkbox size="small" checked={loop} onChange={(e) => put('a looped hand', { loop: e.target.checked })} />
+          }
+          label="again and again"
+        />
+        <FormControlLabel
+          sx={{ m: 0 }}
+          control={
+            <Checkbox
+              size="small"
+              checked={interpolation === 'hold'}
+              onChange={(e) => put('how a hand moves', { interpolation: e.target.checked ? 'hold' : 'linear' })}
+            />
+          }
+          label="in steps"
+        />
+      </Box>
+      {open && (
+        <GestureDialog
+          name={knob.label}
+          points={points.map((p) => ({ t: p.t, volts: p.value }))}
+          held={interpolation === 'hold'}
+          duration={longest}
+          knob={{ span: [knob.min, knob.max], unit: knob.unit }}
+          onClose={() => setOpen(false)}
+          onDone={(drawn) => {
+            setOpen(false);
+            put(`a hand on ${knob.label}`, { points: drawn.map((p) => ({ t: p.t, value: p.volts })) });
+          }}
+        />
+      )}
+    </Box>
+  );
+}
+
+const SIZE = { width: 260, height: 44 } as const;
+
+/** A hand over time, the knob's whole travel high. */
+function LanePicture({ hand, knob, longest }: { readonly hand: Hand; readonly knob: Knob; readonly longest: number }) {
+  const x = scaleLinear().domain([0, longest]).range([0, SIZE.width]);
+  const y = scaleLinear()
+    .domain([knob.min, knob.max])
+    .range([SIZE.height - 2, 2]);
+  const straight = line<HandPoint>()
+    .x((p) => x(p.t))
+    .y((p) => y(p.value));
+  const path = hand.interpolation === 'hold' ? straight.curve(curveStepAfter) : straight;
+  const last = hand.points.at(-1);
+  const shown = last ? [...hand.points, { ...last, t: longest }] : [];
+  const values = hand.points.map((p) => p.value);
+  const says = `${nameOf(hand.at)} from ${showNumber(Math.min(...values), 2)} to ${showNumber(Math.max(...values), 2)} ${knob.unit}`;
+  return (
+    <svg
+      viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
+      width="100%"
+      height={SIZE.height}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={says}
+    >
+      <rect width={SIZE.width} height={SIZE.height} fill={ink.bound} />
+      <path d={path(shown) ?? ''} fill="none" stroke={ink.trace} strokeWidth="1.6" vectorEffect="non-scaling-stroke" />
+    </svg>
+  );
+}
