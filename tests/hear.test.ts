@@ -226,6 +226,7 @@ describe('hands', () => {
     expect(hands[0]!.points.at(-1)!.value).toBeCloseTo(-5 + (12 / 127) * 10, 1);
     expect(await page.$('[data-beyond]')).toBeNull();
     // The keys play what they are sent to.
+    await page.click('::-p-xpath(//section[@aria-label="Hands"]//button[normalize-space(.)="Keys"])');
     await desk.select('The keys’ pitch goes to', 'tide.volts');
     await page.focus('[aria-label=Keys]');
     await page.keyboard.press('m');

@@ -68,7 +68,8 @@ function rowOf({ stages }: Chain, [low, high]: Macro['span'], inverted: boolean)
   return null;
 }
 
-const tidy = (x: number): number => Number(x.toPrecision(6));
+/** A knob holds six decimals: what is left of them is no figure of anybody's. */
+const tidy = (x: number): number => Number((Math.round(x * 1e4) / 1e4).toPrecision(6)) || 0;
 
 /** The macros that a patch holds, read back from its stages. */
 export function macrosIn(patch: Patch): Macro[] {

@@ -71,6 +71,7 @@ export function HandsPanel({ desk, live }: Props) {
   const all = useMemo(() => playable(patch), [patch]);
   const [more, setMore] = useState<readonly string[]>([]);
   const [tries, setTries] = useState(false);
+  const [keys, setKeys] = useState(false);
   const shown = [
     ...all.filter((p) => isFader(patch, p.at)).slice(0, FIRST),
     ...more.flatMap((at) => all.find((p) => p.at === at) ?? []),
@@ -112,6 +113,9 @@ export function HandsPanel({ desk, live }: Props) {
               {`Play ${placeName(patch.modules, m.id)}`}
             </Button>
           ))}
+        <Button aria-pressed={keys} onClick={() => setKeys(!keys)}>
+          Keys
+        </Button>
         <Button onClick={open}>{devices === null ? 'MIDI devices' : `${devices.length} MIDI devices`}</Button>
         <Button aria-pressed={tries} onClick={() => setTries(!tries)}>
           Simulated controller
@@ -120,7 +124,7 @@ export function HandsPanel({ desk, live }: Props) {
       <TakeBar desk={desk} live={live} />
       {learning !== null && <Alert severity="info">Move a control on the device: it will move this knob.</Alert>}
       {tries && <TryController controllers={controllers} />}
-      <Keys patch={patch} controllers={controllers} turn={turn} />
+      {keys && <Keys patch={patch} controllers={controllers} turn={turn} />}
     </Box>
   );
 }

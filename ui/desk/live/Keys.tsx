@@ -104,7 +104,7 @@ export function Keys(props: Props) {
         onKeyDown={(e) => byLetter(e, press)}
         onKeyUp={(e) => byLetter(e, release)}
         onBlur={() => down.forEach(release)}
-        sx={{ display: 'flex', gap: '2px', height: 56, touchAction: 'none', overflowX: 'auto' }}
+        sx={{ display: 'flex', gap: '2px', height: 44, touchAction: 'none', overflowX: 'auto' }}
       >
         {KEYS.map((letter, key) => {
           const { name } = noteOfVolts(voltsOfKey(key));

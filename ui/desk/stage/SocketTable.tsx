@@ -44,10 +44,10 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
     <Table aria-label="Sockets" sx={{ tableLayout: 'fixed', mt: 1 }}>
       <TableHead>
         <TableRow>
-          <TableCell sx={{ width: '23%' }}>socket</TableCell>
-          <TableCell sx={{ width: '34%' }}>plugged</TableCell>
-          <TableCell sx={{ width: '34%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
-          <TableCell sx={{ width: '9%', pr: 0, textAlign: 'right' }}>pin</TableCell>
+          <TableCell sx={{ width: '20%' }}>socket</TableCell>
+          <TableCell sx={{ width: '32%' }}>plugged</TableCell>
+          <TableCell sx={{ width: '40%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
+          <TableCell sx={{ width: '8%', pr: 0, textAlign: 'right' }}>pin</TableCell>
         </TableRow>
       </TableHead>
       <TableBody>
