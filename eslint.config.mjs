@@ -2,7 +2,17 @@ import next from 'eslint-config-next';
 import nextTypescript from 'eslint-config-next/typescript';
 
 const config = [
-  { ignores: ['.next/**', 'dist/**', 'node_modules/**', 'coverage/**', 'next-env.d.ts', 'core/native/kernels/**'] },
+  {
+    ignores: [
+      '.next/**',
+      'dist/**',
+      'public/**',
+      'node_modules/**',
+      'coverage/**',
+      'next-env.d.ts',
+      'core/native/kernels/**',
+    ],
+  },
   ...next,
   ...nextTypescript,
   {
