@@ -93,10 +93,11 @@ describe('a hand on a knob', () => {
     const graph = buildGraph(chain([sweep]));
     const { traces, sampleRate } = simulateGraph(graph, { traces: ['slow.out', 'trim.out'] });
     const [slow, trim] = [traces.get('slow.out')!, traces.get('trim.out')!];
-    trim.forEach((v, k) => {
+    const apart = trim.reduce((most, v, k) => {
       const amount = Math.min(0.5, (0.5 * k) / sampleRate);
-      expect(Math.abs(v - (amount * slow[k]! + 1))).toBeLessThan(1e-12);
-    });
+      return Math.max(most, Math.abs(v - (amount * slow[k]! + 1)));
+    }, 0);
+    expect(apart).toBeLessThan(1e-12);
   });
 
   it('bounds what it passes with one symbol for all that it reaches', () => {

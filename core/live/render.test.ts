@@ -59,8 +59,10 @@ describe('a rendering', () => {
     const [tone, half] = file.getSamples(false, Float64Array) as unknown as [Float64Array, Float64Array];
     const graph = { ...graphAt({ ...patch, settings: { ...patch.settings, duration: 0.5 } }, 48_000) };
     const { traces } = simulateGraph(graph, { traces: ['tone.sine', 'half.out'] });
-    tone.forEach((v, k) => expect(Math.abs(10 * v - traces.get('tone.sine')![k]!)).toBeLessThan(1e-6));
-    half.forEach((v, k) => expect(Math.abs(10 * v - traces.get('half.out')![k]!)).toBeLessThan(1e-6));
+    const apart = (file: Float64Array, of: string): number =>
+      file.reduce((m, v, k) => Math.max(m, Math.abs(10 * v - traces.get(of)![k]!)), 0);
+    expect(apart(tone, 'tone.sine')).toBeLessThan(1e-6);
+    expect(apart(half, 'half.out')).toBeLessThan(1e-6);
   });
 
   it('counts what is cut flat, says how far it is, and refuses what cannot be', () => {
