@@ -123,7 +123,10 @@ export const theme = createTheme({
         },
       },
     },
-    MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { '&.Mui-focusVisible': focus } } },
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: { root: { fontFamily: 'inherit', '&.Mui-focusVisible': focus } },
+    },
     MuiButton: {
       defaultProps: { variant: 'outlined', color: 'inherit', size: 'small', disableElevation: true },
       styleOverrides: {
