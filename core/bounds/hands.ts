@@ -60,11 +60,11 @@ function between(ranges: readonly Range[]): Range {
 export function hullAt(
   store: AtomStore,
   m: GraphModule,
+  passed: readonly ParamValues[],
   name: string,
   range: (x: Lin) => Range,
   at: (p: ParamValues) => Lin,
 ): Lin {
-  const passed = passedBy(m);
   if (passed.length === 1) return at(passed[0] as ParamValues);
   const [lo, hi] = between(passed.map((p) => range(at(p))));
   return store.leaf(`${name} of ${m.id}, by hand`, lo, hi);
@@ -87,14 +87,19 @@ function mixed(store: AtomStore, m: GraphModule, tracks: readonly Track[], at: (
  * A module's law with hands on its knobs: where its outputs are linear in them, as it is, with a symbol for each hand
  * that all its outputs share; otherwise each output as one symbol over all that it can be.
  */
-export function movedLaw(store: AtomStore, m: GraphModule, io: Sockets): Readonly<Record<string, Lin>> {
+export function movedLaw(
+  store: AtomStore,
+  m: GraphModule,
+  passed: readonly ParamValues[],
+  io: Sockets,
+): Readonly<Record<string, Lin>> {
   const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);
   if (tracks.length === 0) return m.kind.law(store, m.params, io);
   const names = m.outputs.map((o) => o.name);
   const exact = isLinearIn(m, tracks);
   const of = (name: string): Lin => {
     const at = (p: ParamValues): Lin => m.kind.law(store, p, io)[name] as Lin;
-    return exact ? mixed(store, m, tracks, at) : hullAt(store, m, name, io.range, at);
+    return exact ? mixed(store, m, tracks, at) : hullAt(store, m, passed, name, io.range, at);
   };
   return Object.fromEntries(names.map((name) => [name, of(name)]));
 }

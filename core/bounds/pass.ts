@@ -170,13 +170,13 @@ export class Pass {
       range: this.range,
       loading: m.loading,
     };
-    const law = movedLaw(this.store, m, io);
+    const passed = passedBy(m);
+    const law = movedLaw(this.store, m, passed, io);
     const outputs = m.outputs.map((o) =>
       affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0)), o.factor),
     );
-    const passed = passedBy(m);
     const drives = (m.kind.ends ?? []).map((end) =>
-      hullAt(this.store, m, `drive of ${end.socket}`, this.range, (p) => end.drive(this.store, p, io)),
+      hullAt(this.store, m, passed, `drive of ${end.socket}`, this.range, (p) => end.drive(this.store, p, io)),
     );
     const ends = drives.map((drive, i) => ({ end: i, drive: this.range(drive), ...this.endPassed(m, i, passed, io) }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));

@@ -1,9 +1,15 @@
-import type { GraphModule } from './graph';
+import type { Driver, GraphModule } from './graph';
 
 const equal = (a: readonly number[], b: readonly number[]): boolean =>
   a.length === b.length && a.every((x, i) => x === b[i]);
 
-const sameHands = (a: GraphModule['hands'], b: GraphModule['hands']): boolean =>
+/** Whether two inputs carry the same. */
+export function sameDriver(a: Driver, b: Driver): boolean {
+  if (a.type === 'volts') return b.type === 'volts' && a.volts === b.volts;
+  return b.type === 'output' && a.module === b.module && a.output === b.output && a.delayed === b.delayed;
+}
+
+export const sameHands = (a: GraphModule['hands'], b: GraphModule['hands']): boolean =>
   a === b || (a.length === b.length && a.every((h, i) => h === b[i]));
 
 /** Whether a module's answer hangs on the same, its inputs aside. */

@@ -39,6 +39,8 @@ export class LiveEngine {
   private arenas: [Arena | null, Arena | null] = [null, null];
   private room = 0;
   private run: Run;
+  /** Of this layout, those that were asked for: looked for once, not at every block. */
+  private readonly buffers = new Map<string, Float64Array>();
   private graph: Graph;
   /** Samples that have been worked out. */
   private done = 0;
@@ -64,10 +66,15 @@ export class LiveEngine {
 
   /** Where a socket's samples of the block that was worked out last are. */
   buffer(socket: string): Float64Array {
-    return this.run.bufferOf(socket);
+    const known = this.buffers.get(socket);
+    if (known) return known;
+    const found = this.run.bufferOf(socket);
+    this.buffers.set(socket, found);
+    return found;
   }
 
   has(socket: string): boolean {
+    if (this.buffers.has(socket)) return true;
     return this.graph.modules.some(
       (m) => m.outputs.some((o) => o.socket === socket) || m.inputs.some((s) => s.socket === socket),
     );
@@ -90,6 +97,7 @@ export class LiveEngine {
     this.moving = [];
     if (!sameWiring(before, graph)) {
       this.run = this.lay(graph, this.run);
+      this.buffers.clear();
       return;
     }
     for (const part of this.run.parts) {

@@ -1,9 +1,5 @@
-import type { Graph, GraphInput } from '../graph/graph';
-
-function sameDriver({ driver: a }: GraphInput, { driver: b }: GraphInput): boolean {
-  if (a.type === 'volts') return b.type === 'volts' && a.volts === b.volts;
-  return b.type === 'output' && a.module === b.module && a.output === b.output && a.delayed === b.delayed;
-}
+import { sameDriver, sameHands } from '../graph/alike';
+import type { Graph } from '../graph/graph';
 
 /** Whether two patches differ in nothing but where their knobs stand. */
 export function sameWiring(a: Graph, b: Graph): boolean {
@@ -19,14 +15,15 @@ export function sameWiring(a: Graph, b: Graph): boolean {
         n !== undefined &&
         m.id === n.id &&
         m.kind === n.kind &&
-        m.hands.length === n.hands.length &&
-        m.hands.every((h, j) => h === n.hands[j]) &&
+        sameHands(m.hands, n.hands) &&
         m.inputs.length === n.inputs.length &&
         m.outputs.length === n.outputs.length &&
         m.outputs.every((o, j) => o.socket === n.outputs[j]?.socket) &&
         m.inputs.every((s, j) => {
           const t = n.inputs[j];
-          return t !== undefined && s.socket === t.socket && s.connected === t.connected && sameDriver(s, t);
+          return (
+            t !== undefined && s.socket === t.socket && s.connected === t.connected && sameDriver(s.driver, t.driver)
+          );
         })
       );
     })

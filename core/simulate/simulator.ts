@@ -1,5 +1,5 @@
-import { alike } from '../graph/alike';
-import type { Graph } from '../graph/graph';
+import { alike, sameDriver } from '../graph/alike';
+import type { Graph, GraphInput } from '../graph/graph';
 import { upstreamOf, wholeOf } from '../graph/upstream';
 import { simulateGraph } from './simulate';
 import { sampleCount } from './run';
@@ -88,19 +88,13 @@ function changedModules(a: Graph, b: Graph): number[] | null {
     const other = b.modules[i];
     if (!other || m.id !== other.id || m.kind !== other.kind) return null;
     if (!alike(m, other)) changed.push(i);
-    else if (!m.inputs.every((s, j) => sameDriver(s, other.inputs[j]))) return null;
+    else if (!m.inputs.every((s, j) => carriesSame(s, other.inputs[j]))) return null;
   }
   return changed;
 }
 
-type Input = Graph['modules'][number]['inputs'][number];
-
-function sameDriver({ driver: a }: Input, input: Input | undefined): boolean {
-  const b = input?.driver;
-  if (!b || a.type !== b.type) return false;
-  if (a.type === 'volts') return b.type === 'volts' && a.volts === b.volts;
-  return b.type === 'output' && a.module === b.module && a.output === b.output && a.delayed === b.delayed;
-}
+const carriesSame = (a: GraphInput, b: GraphInput | undefined): boolean =>
+  b !== undefined && sameDriver(a.driver, b.driver);
 
 /** The modules themselves and all that anything of them reaches. */
 function downstreamOf(graph: Graph, from: readonly number[]): Set<number> {
