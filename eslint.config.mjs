@@ -1,6 +1,16 @@
 import next from 'eslint-config-next';
 import nextTypescript from 'eslint-config-next/typescript';
 
+const REACT = ['react', 'react-hooks', 'jsx-a11y', '@next/next'];
+const ofReact = (rule) => REACT.some((plugin) => rule.startsWith(`${plugin}/`));
+const rulesOf = (part, wanted) => Object.fromEntries(Object.entries(part.rules ?? {}).filter(([name]) => wanted(name)));
+
+/** What the rules ask of React is asked where React is: they compile each file that they look at. */
+const whereReactIs = (part) => [
+  { ...part, rules: rulesOf(part, (name) => !ofReact(name)) },
+  { files: ['{ui,app}/**/*.{ts,tsx}', '**/*.tsx'], rules: rulesOf(part, ofReact) },
+];
+
 const config = [
   {
     ignores: [
@@ -13,7 +23,7 @@ const config = [
       'core/native/kernels/**',
     ],
   },
-  ...next,
+  ...next.flatMap(whereReactIs),
   ...nextTypescript,
   {
     files: ['**/*.ts', '**/*.tsx'],

@@ -59,10 +59,12 @@ export function start(command, args, env = {}) {
   });
 }
 
+const CHROMIUM = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', process.env.FENVO_CHROMIUM ?? ''];
+
 /** Chromium for the browser tests and SQLite's headers, in one call, where they are missing and apt is there. */
 async function installSystem() {
   const missing = [
-    ...(existsSync('/usr/bin/chromium') || process.env.FENVO_CHROMIUM ? [] : ['chromium']),
+    ...(CHROMIUM.some((file) => existsSync(file)) ? [] : ['chromium-headless-shell']),
     ...(existsSync('/usr/include/sqlite3.h') || isInstalled() ? [] : ['libsqlite3-dev']),
   ];
   if (missing.length === 0 || !existsSync('/usr/bin/apt-get')) return;

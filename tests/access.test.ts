@@ -28,147 +28,172 @@ async function violations(page: Page): Promise<string[]> {
   );
 }
 
-/** Every view, and how one gets there. */
-const views: readonly (readonly [string, (desk: DeskDriver) => Promise<void>])[] = [
-  ['the shelf', (desk) => desk.shelf()],
-  [
-    'a goal',
-    async (desk) => {
-      await desk.shelf();
-      await desk.button('From a goal');
-      await desk.page.waitForSelector('[data-goal=true]');
-    },
+/** Views that are looked at one after another on one page: how one gets there, from the one before. */
+type Walk = readonly (readonly [string, (desk: DeskDriver) => Promise<void>])[];
+
+const closed = async (desk: DeskDriver): Promise<void> => {
+  await desk.keys('Escape');
+  await desk.page.waitForSelector('[role=dialog]', { hidden: true });
+};
+
+const walks: Readonly<Record<string, Walk>> = {
+  'the shelf': [
+    ['as it is', (desk) => desk.shelf()],
+    [
+      'a goal',
+      async (desk) => {
+        await desk.button('From a goal');
+        await desk.page.waitForSelector('[data-goal=true]');
+      },
+    ],
   ],
-  [
-    'a rack',
-    async (desk) => {
-      await desk.page.goto(`${at.url}/racks`, { waitUntil: 'domcontentloaded' });
-      await (await desk.page.waitForSelector('[data-rack-module=lifts]'))!.click();
-      await desk.page.waitForSelector('[data-editing=lifts]');
-      await (await desk.page.waitForSelector('[data-section="channel limits"] button'))!.click();
-      await desk.page.waitForSelector('[data-limit-of=amount]');
-    },
+  'a rack': [
+    [
+      'with a channel’s limits',
+      async (desk) => {
+        await desk.page.goto(`${at.url}/racks`, { waitUntil: 'domcontentloaded' });
+        await (await desk.page.waitForSelector('[data-rack-module=lifts]'))!.click();
+        await desk.page.waitForSelector('[data-editing=lifts]');
+        await (await desk.page.waitForSelector('[data-section="channel limits"] button'))!.click();
+        await desk.page.waitForSelector('[data-limit-of=amount]');
+      },
+    ],
   ],
-  [
-    'a sheet',
-    async (desk) => {
-      await desk.page.goto(`${at.url}/patches/fog-bank-breathing/sheet`, { waitUntil: 'domcontentloaded' });
-      await desk.page.waitForSelector('[data-step]');
-    },
+  'a sheet': [
+    [
+      'as a list',
+      async (desk) => {
+        await desk.page.goto(`${at.url}/patches/fog-bank-breathing/sheet`, { waitUntil: 'domcontentloaded' });
+        await desk.page.waitForSelector('[data-step]');
+      },
+    ],
   ],
-  [
-    'an empty desk with the first steps',
-    async (desk) => {
-      await desk.shelf();
-      await desk.page.evaluate(() => localStorage.removeItem('fenvo.settings'));
-      await desk.button('New patch');
-      await desk.page.waitForSelector('[aria-label="First steps"]');
-    },
+  'an empty desk': [
+    [
+      'with the first steps',
+      async (desk) => {
+        await desk.shelf();
+        await desk.page.evaluate(() => localStorage.removeItem('fenvo.settings'));
+        await desk.button('New patch');
+        await desk.page.waitForSelector('[aria-label="First steps"]');
+      },
+    ],
   ],
-  [
-    'the desk, with a stage chosen',
-    async (desk) => {
-      await desk.open('lamp-sweep-shut');
-      await desk.stage('beam');
-      await desk.page.waitForSelector('[data-finding]');
-      await desk.button('Normals and ohms');
-    },
+  'the desk': [
+    [
+      'with a stage chosen',
+      async (desk) => {
+        await desk.open('lamp-sweep-shut');
+        await desk.stage('beam');
+        await desk.page.waitForSelector('[data-finding]');
+        await desk.button('Normals and ohms');
+      },
+    ],
+    [
+      'keys and words',
+      async (desk) => {
+        await desk.keys('Shift+Slash');
+        await desk.page.waitForSelector('[role=dialog] dl');
+      },
+    ],
+    [
+      'finding by typing',
+      async (desk) => {
+        await closed(desk);
+        await desk.keys('Control+k');
+        await desk.page.waitForSelector('[role=dialog] [data-choice]');
+      },
+    ],
+    [
+      'bringing a file in',
+      async (desk) => {
+        await closed(desk);
+        await desk.button('Import');
+        await desk.page.waitForSelector('[data-bring]');
+      },
+    ],
   ],
-  [
-    'choosing a stage',
-    async (desk) => {
-      await desk.open('fog-bank-breathing');
-      await desk.page.click('[aria-label="Insert a stage before Fog tone"]');
-      await desk.page.waitForSelector('[data-proposed=true]');
-    },
+  'a desk that is added to': [
+    [
+      'drawing a gesture',
+      async (desk) => {
+        await desk.open('fog-bank-breathing');
+        await desk.find('Tide gauge');
+        await desk.button('Draw or record');
+        await desk.page.waitForSelector('[data-gesture]');
+      },
+    ],
+    [
+      'choosing a stage',
+      async (desk) => {
+        await closed(desk);
+        await desk.page.click('[aria-label="Insert a stage before Fog tone"]');
+        await desk.page.waitForSelector('[data-proposed=true]');
+      },
+    ],
   ],
-  [
-    'finding by typing',
-    async (desk) => {
-      await desk.open('fog-bank-breathing');
-      await desk.keys('Control+k');
-      await desk.page.waitForSelector('[role=dialog] [data-choice]');
-    },
+  'two states compared': [
+    [
+      'as a list of what differs',
+      async (desk) => {
+        await desk.open('two-lamps-opposite-ways');
+        await desk.button('Variants');
+        await desk.button('Keep as it is now');
+        await desk.page.waitForSelector('[data-variant]');
+        await desk.page.click('[data-frame=depth]');
+        await desk.button('Close');
+        await desk.type('amount', '0.3');
+        await desk.button('Variants');
+        await desk.button('Compare');
+        await desk.page.waitForSelector('[data-difference]');
+      },
+    ],
   ],
-  [
-    'keys and words',
-    async (desk) => {
-      await desk.open('fog-bank-breathing');
-      await desk.keys('Shift+Slash');
-      await desk.page.waitForSelector('[role=dialog] dl');
-    },
+  'earlier versions': [
+    [
+      'as a list',
+      async (desk) => {
+        await desk.open('morse-key-slewed');
+        await desk.button('History');
+        await desk.page.waitForSelector('[data-version]');
+      },
+    ],
   ],
-  [
-    'two states compared',
-    async (desk) => {
-      await desk.open('two-lamps-opposite-ways');
-      await desk.button('Variants');
-      await desk.button('Keep as it is now');
-      await desk.page.waitForSelector('[data-variant]');
-      await desk.page.click('[data-frame=depth]');
-      await desk.button('Close');
-      await desk.type('amount', '0.3');
-      await desk.button('Variants');
-      await desk.button('Compare');
-      await desk.page.waitForSelector('[data-difference]');
+  'the scope': (['levels', 'xy', 'spectrum'] as const).map((way, i) => [
+    way,
+    async (desk: DeskDriver) => {
+      if (i === 0) await desk.open('lamp-sweep-cured');
+      await desk.page.waitForSelector('[data-way]');
+      await desk.page.click(`[data-way=${way}]`);
+      await desk.page.waitForSelector(`[data-${way}]`);
     },
+  ]),
+  'the desk on a phone': [
+    [
+      'as it opens',
+      async (desk) => {
+        await desk.page.setViewport({ width: 390, height: 844 });
+        await desk.open('fog-bank-breathing');
+      },
+    ],
   ],
-  [
-    'earlier versions',
-    async (desk) => {
-      await desk.open('morse-key-slewed');
-      await desk.button('History');
-      await desk.page.waitForSelector('[data-version]');
-    },
-  ],
-  [
-    'drawing a gesture',
-    async (desk) => {
-      await desk.open('fog-bank-breathing');
-      await desk.find('Tide gauge');
-      await desk.button('Draw or record');
-      await desk.page.waitForSelector('[data-gesture]');
-    },
-  ],
-  [
-    'bringing a file in',
-    async (desk) => {
-      await desk.open('fog-bank-breathing');
-      await desk.button('Import');
-      await desk.page.waitForSelector('[data-bring]');
-    },
-  ],
-  ...(['levels', 'xy', 'spectrum'] as const).map(
-    (way) =>
-      [
-        `the scope: ${way}`,
-        async (desk: DeskDriver) => {
-          await desk.open('lamp-sweep-cured');
-          await desk.page.waitForSelector('[data-way]');
-          await desk.page.click(`[data-way=${way}]`);
-          await desk.page.waitForSelector(`[data-${way}]`);
-        },
-      ] as const,
-  ),
-  [
-    'the desk on a phone',
-    async (desk) => {
-      await desk.page.setViewport({ width: 390, height: 844 });
-      await desk.open('fog-bank-breathing');
-    },
-  ],
-];
+};
 
 describe('WCAG 2.2 AA in both themes', () => {
-  it.each(views)('%s', async (_name, show) => {
+  it.each(Object.entries(walks))('%s', async (_name, views) => {
     const { page, desk } = at;
     const still = { name: 'prefers-reduced-motion', value: 'reduce' };
-    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }, still]);
-    await show(desk);
-    expect(await violations(page)).toEqual([]);
-    // The same page in the other theme: what is drawn follows the system.
-    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'dark' }, still]);
-    await page.waitForSelector('html.dark');
-    expect(await violations(page)).toEqual([]);
+    const themed = (value: 'light' | 'dark') =>
+      page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value }, still]);
+    for (const [view, show] of views) {
+      await themed('light');
+      await show(desk);
+      await page.waitForSelector('html:not(.dark)');
+      expect([view, await violations(page)]).toEqual([view, []]);
+      // The same page in the other theme: what is drawn follows the system.
+      await themed('dark');
+      await page.waitForSelector('html.dark');
+      expect([view, await violations(page)]).toEqual([view, []]);
+    }
   });
 });

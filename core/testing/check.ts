@@ -1,22 +1,34 @@
+import { glance } from '../answers/glance';
+import type { Glance } from '../answers/glance';
 import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
 import { idOf } from '../document/sockets';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
 import type { Patch } from '../document/types';
+import { buildGraph } from '../graph/graph';
+import { simulateGraph } from '../simulate/simulate';
 import { predict } from '../solve/cured';
 
 /** Seen may leave the bound by no more than rounding, volts. */
 const SLACK = 1e-9;
 
+/** All that is told of a patch, or that without its findings, which take longest. */
+function answersOf(patch: Patch, findings: boolean): Glance {
+  if (findings) return predict(patch, { engine: new BoundsEngine(), cures: false });
+  const graph = buildGraph(patch);
+  const bounds = new BoundsEngine().run(graph);
+  return glance(graph, bounds, simulateGraph(graph, { bounds }));
+}
+
 /** What is wrong with the answers to a patch, or null: seen within bound, all finite, the document as it was. */
-export function faultOf(patch: Patch): string | null {
+export function faultOf(patch: Patch, { findings = true } = {}): string | null {
   const printed = JSON.stringify(printPatch(patch));
   const parsed = parsePatch(JSON.parse(printed));
   if (!parsed.ok) return `refused: ${parsed.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`;
   const again = JSON.stringify(printPatch(parsed.value));
   if (again !== printed) return `printed otherwise: ${again}`;
-  const { outputs, inputs } = predict(parsed.value, { engine: new BoundsEngine(), cures: false });
+  const { outputs, inputs } = answersOf(parsed.value, findings);
   for (const [socket, p] of [...Object.entries(outputs), ...Object.entries(inputs)]) {
     const [lo, hi] = p.bound;
     const [least, most] = p.seen ?? [NaN, NaN];

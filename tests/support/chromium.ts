@@ -1,4 +1,5 @@
 import { launchBrowser } from './browser';
+import { prepareDemo } from './setup';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -6,11 +7,15 @@ declare module 'vitest' {
   }
 }
 
-/** One Chromium for all tests. */
+/** One Chromium and one set of demo data for all tests. */
 export default async function setup(project: {
   provide(key: 'chromium', value: string): void;
 }): Promise<() => Promise<void>> {
   const { browser, close } = await launchBrowser();
   project.provide('chromium', browser.wsEndpoint());
-  return close;
+  const forget = prepareDemo();
+  return async () => {
+    forget();
+    await close();
+  };
 }

@@ -88,12 +88,12 @@ export async function crashRounds(rounds: number, seed: number): Promise<string[
     // A new folder whose making is cut off anywhere must open the next time.
     const fresh = path.join(application.data, `fresh${round}`);
     const env = { ...process.env, FENVO_DATA: fresh, FENVO_THREADS: 'no' };
-    spawnSync(process.execPath, ['dist/seed.mjs'], {
+    spawnSync(process.execPath, ['dist/seed.mjs', '--bare'], {
       env,
       timeout: Math.round(120 + 500 * random()),
       killSignal: 'SIGKILL',
     });
-    const again = spawnSync(process.execPath, ['dist/seed.mjs'], { env, encoding: 'utf8' });
+    const again = spawnSync(process.execPath, ['dist/seed.mjs', '--bare'], { env, encoding: 'utf8' });
     if (again.status !== 0)
       faults.push(`round ${round}: a half-made folder does not open: ${again.stderr.slice(0, 400)}`);
     await application.start();

@@ -13,6 +13,8 @@ interface At {
   faults: string[];
   /** Says that such a fault must have been shown, and is meant. */
   expectFault(pattern: RegExp): void;
+  /** Says that such a fault may be shown. */
+  allowFault(pattern: RegExp): void;
   /** One more page of the same person, watched like the first. */
   newPage(): Promise<{ page: Page; desk: DeskDriver }>;
 }
@@ -29,7 +31,9 @@ export function openPages(options: Parameters<typeof Application.open>[0] = {}):
   let application: Application;
   let close: () => Promise<void>;
   let meant: RegExp[] = [];
+  let allowed: RegExp[] = [];
   at.expectFault = (pattern) => void meant.push(pattern);
+  at.allowFault = (pattern) => void allowed.push(pattern);
   at.newPage = async () => {
     const page = await at.context.newPage();
     watch(page, at.faults);
@@ -48,6 +52,7 @@ export function openPages(options: Parameters<typeof Application.open>[0] = {}):
   beforeEach(async () => {
     at.faults = [];
     meant = [];
+    allowed = [];
     Object.assign(at, await at.newPage());
   });
   afterEach(async () => {
@@ -55,7 +60,7 @@ export function openPages(options: Parameters<typeof Application.open>[0] = {}):
     const pages = await at.context.pages();
     await forget(pages[0] as Page, at.url);
     await Promise.all(pages.map((page) => page.close()));
-    expect(faults.filter((f) => !meant.some((m) => m.test(f)))).toEqual([]);
+    expect(faults.filter((f) => ![...meant, ...allowed].some((m) => m.test(f)))).toEqual([]);
     expect(meant.filter((m) => !faults.some((f) => m.test(f)))).toEqual([]);
   });
   return { at };

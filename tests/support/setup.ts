@@ -1,10 +1,12 @@
 import { spawn, spawnSync } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { serverFlags } from '../../scripts/serverFlags.mjs';
+
+const DEMO = 'FENVO_TEST_DEMO';
 
 /** A port that was free a moment ago. */
 function freePort(): Promise<number> {
@@ -16,6 +18,33 @@ function freePort(): Promise<number> {
       probe.close(() => resolve(port));
     });
   });
+}
+
+/**
+ * A new data folder with the demo data. Made once a run: what follows are copies.
+ *
+ * @throws Error where the demo data cannot be made.
+ */
+function demoFolder(): string {
+  const data = mkdtempSync(path.join(tmpdir(), 'fenvo-data-'));
+  const made = process.env[DEMO];
+  if (made) {
+    cpSync(made, data, { recursive: true });
+    return data;
+  }
+  const seeded = spawnSync(process.execPath, ['dist/seed.mjs'], {
+    env: { ...process.env, FENVO_DATA: data },
+    encoding: 'utf8',
+  });
+  if (seeded.status !== 0) throw new Error(`the demo data could not be made: ${seeded.stderr}`);
+  return data;
+}
+
+/** Makes the demo data that all applications of this run begin with; the way to take it away again. */
+export function prepareDemo(): () => void {
+  const made = demoFolder();
+  process.env[DEMO] = made;
+  return () => rmSync(made, { recursive: true, force: true });
 }
 
 /** The built application on a port and a data folder of its own. */
@@ -30,12 +59,7 @@ export class Application {
   ) {}
 
   static async open({ lan = false } = {}): Promise<Application> {
-    const data = mkdtempSync(path.join(tmpdir(), 'fenvo-data-'));
-    const seeded = spawnSync(process.execPath, ['dist/seed.mjs'], {
-      env: { ...process.env, FENVO_DATA: data },
-      encoding: 'utf8',
-    });
-    if (seeded.status !== 0) throw new Error(`the demo data could not be made: ${seeded.stderr}`);
+    const data = demoFolder();
     const application = new Application(await freePort(), data, lan ? await freePort() : null);
     await application.start();
     return application;

@@ -32,6 +32,7 @@ export class Live {
   private take: Take | null = null;
   /** Seconds of play at the last report, and when it came. */
   private clock = { at: 0, came: 0 };
+  private told = 0;
   private readonly leave: () => void;
 
   constructor(private readonly desk: DeskStore) {
@@ -90,6 +91,8 @@ export class Live {
       this.edited = false;
       this.reports = 0;
       this.busy = 0;
+      this.told = 0;
+      this.clock = { at: 0, came: performance.now() };
       sound.play(listened.patch, listened.ears, level, traces);
       sound.setMatch(matchFor(this.store.getState()));
       this.watch();
@@ -109,9 +112,10 @@ export class Live {
     else this.stop();
   }
 
-  /** Seconds of play, now. */
+  /** Seconds of play, now; never less than told before, though a late report sets the clock back. */
   seconds(): number {
-    return this.clock.at + (performance.now() - this.clock.came) / 1000;
+    this.told = Math.max(this.told, this.clock.at + (performance.now() - this.clock.came) / 1000);
+    return this.told;
   }
 
   /** Begins to record what is turned, or ends it: what was recorded waits to be kept. */

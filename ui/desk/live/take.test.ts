@@ -29,6 +29,14 @@ describe('a take', () => {
     expect(hand!.points.length).toBeLessThan(5);
   });
 
+  it('keeps the order of the moves where the clock was set back between them', () => {
+    const take = new Take(0);
+    [0.5, 0.62, 0.58, 0.6].forEach((t, i) => take.note(at(i), at(i + 1), t));
+    const [hand] = take.hands();
+    expect(hand!.points.at(-1)!.value).toBe(4);
+    expect(hand!.points.map((p) => p.t)).toEqual([...hand!.points.map((p) => p.t)].sort((a, b) => a - b));
+  });
+
   it('of keys is held from note to note', () => {
     const take = new Take(0);
     take.note(patch, at(1), 0.5);

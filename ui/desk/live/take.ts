@@ -47,7 +47,8 @@ export class Take {
       if (!was || was === m) continue;
       for (const { at, value, from, span } of turned(was, m, bpm)) {
         const known = this.moves.get(at) ?? { points: [{ t: this.begun, value: from }], span };
-        known.points.push({ t, value });
+        // Moves come in their order, however the clock that tells their times is set right between them.
+        known.points.push({ t: Math.max(t, (known.points.at(-1) as HandPoint).t), value });
         this.moves.set(at, known);
       }
     }
