@@ -142,6 +142,7 @@ export type { Assigned, Assignment, Short } from './plan/assign';
 export { planChain } from './plan/plan';
 export type { Plan, Proposal } from './plan/plan';
 export { planEnds } from './plan/planEnds';
+export type { EndsPlan } from './plan/planEnds';
 export { readEndsRequest, readPlanRequest } from './plan/request';
 export type { EndsRequest, PlanRequest, SourceKind, Wish } from './plan/request';
 export { sheetOf } from './sheet/sheet';

@@ -156,7 +156,7 @@ export async function bundle(entry, name) {
     target: 'node20',
     // Puts constants where they are used: as variables of a bundle they would be loaded anew for each sample.
     minifySyntax: true,
-    external: ['next', 'sequelize', 'sqlite3', 'puppeteer-core', 'vitest', 'pdfmake'],
+    external: ['next', 'sequelize', 'sqlite3', 'puppeteer-core', 'vitest', 'pdfmake', 'esbuild'],
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
     logLevel: 'warning',
   });

@@ -67,6 +67,17 @@ function tapped(page: Page, patch: Patch, messages: readonly object[], samples: 
 
 const peakOf = (samples: readonly number[]): number => samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
 
+/** Until it plays; where it does not, what the bar and the messages say. */
+async function playing(page: Page): Promise<void> {
+  await page.waitForSelector('[data-live=playing]').catch(async (error: unknown) => {
+    const told = await page.$$eval('[data-live], [role=alert]', (all) =>
+      all.map((e) => `${e.getAttribute('data-live') ?? ''} ${e.textContent}`),
+    );
+    const focus = await page.evaluate(() => document.activeElement?.outerHTML.slice(0, 200));
+    throw new Error(`it does not play: ${JSON.stringify(told)}; the focus is on ${focus}`, { cause: error });
+  });
+}
+
 describe('the sound thread', () => {
   it('gives the samples of the simulation, and nothing over its ceiling', async () => {
     const { page, desk } = at;
@@ -111,7 +122,7 @@ describe('the play bar', () => {
     await page.waitForSelector('[data-care]');
     expect(await page.$('[data-live]')).toBeNull();
     await desk.button('It is turned down');
-    await page.waitForSelector('[data-live=playing]');
+    await playing(page);
     expect(await figure(page, 'dropouts')).toMatch(/dropouts \d+/);
     await page.waitForFunction(() => /-?\d/.test(document.querySelector('[data-figure=peak]')?.textContent ?? ''));
     // The strip shows where each voltage is now.
@@ -147,7 +158,7 @@ describe('the play bar', () => {
     await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
     await desk.openItself(await storePatch(at.url, printPatch(alone)));
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=playing]');
+    await playing(page);
     const says = await page.waitForSelector('[data-voice]');
     expect(await says!.evaluate((e) => e.textContent)).toContain('two tones pass Tone');
     // The voice is nobody's stage.
@@ -181,7 +192,7 @@ describe('the play bar', () => {
     await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
     const states = () => page.evaluate(() => (window as unknown as { made: AudioContext[] }).made.map((c) => c.state));
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=playing]');
+    await playing(page);
     await page.evaluate(() =>
       (window as unknown as { nodes: AudioWorkletNode[] }).nodes[0]!.dispatchEvent(new Event('processorerror')),
     );
@@ -189,7 +200,7 @@ describe('the play bar', () => {
     await page.waitForSelector('[data-live=silent]');
     expect(await states()).toEqual(['closed']);
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=playing]');
+    await playing(page);
     await page.click('header a[href="/"]');
     await page.waitForSelector('[data-patch]');
     await expect.poll(states).toEqual(['closed', 'closed']);
@@ -207,7 +218,7 @@ describe('hands', () => {
     await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
     await desk.openItself(await storePatch(at.url, printPatch(fader)));
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=playing]');
+    await playing(page);
     await desk.button('Hands');
     await page.waitForSelector('[data-fader="tide.volts"]');
     await desk.button('Simulated controller');
@@ -261,7 +272,7 @@ describe('recipes', () => {
     await desk.simulated();
     expect((await desk.kept()).name).toBe('Two filters, opposite ways, from one depth');
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=playing]');
+    await playing(page);
     await desk.button('To a file');
     await page.waitForSelector('#render-title');
     await desk.button('Close');

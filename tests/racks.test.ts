@@ -4,7 +4,8 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import readPdf from 'pdf-parse/lib/pdf-parse.js';
 import { describe, expect, it } from 'vitest';
-import { storePatch } from './support/desk';
+import { showRange } from '@/core';
+import { readingOf, storePatch } from './support/desk';
 import { openPages } from './support/pages';
 
 const { at } = openPages();
@@ -123,6 +124,52 @@ describe('a rack of one’s own', () => {
     await page.keyboard.press('z');
     await page.keyboard.up('Control');
     await page.waitForFunction(() => !document.querySelector('[data-frame=offset]'));
+  });
+
+  it('plans two ends from one source, one of them against it, and takes both over as one edit', async () => {
+    const { desk, page } = at;
+    await storeRack({
+      slow: { kind: 'lfo' },
+      dawn: { kind: 'filter' },
+      dusk: { kind: 'filter' },
+      lift: { kind: 'offset' },
+      other: { kind: 'offset' },
+    });
+    const filter = (id: string, label: string) => ({ id, kind: 'filter', label, locked: ['cutoffHz', 'cutoffAmount'] });
+    await desk.openItself(
+      await storePatch(at.url, {
+        ...flip,
+        name: 'Dawn and dusk',
+        modules: [flip.modules[0], filter('dawn', 'Dawn'), filter('dusk', 'Dusk')],
+        cables: [{ from: 'slow.out', to: 'dawn.cutoff' }],
+      }),
+    );
+    await desk.button('Plan several ends from one source');
+    const wish = async (end: string, label: string, figures: readonly [string, string]) => {
+      await desk.select('One more end', end);
+      for (const [i, says] of ['at its lowest', 'at its highest'].entries()) {
+        const field = (await page.waitForSelector(`[aria-label="${label}, cutoff, ${says}"]`))!;
+        await field.click({ count: 3 });
+        await page.keyboard.type(figures[i]!);
+        await page.keyboard.press('Enter');
+      }
+    };
+    await wish('dawn.cutoff', 'Dawn', ['500', '2000']);
+    await wish('dusk.cutoff', 'Dusk', ['2000', '500']);
+    await page.waitForSelector('[data-ends-answer=met]');
+    const chains = () => page.$$eval('[data-ends-chain=met]', (all) => all.map((e) => e.textContent ?? ''));
+    expect((await chains()).map((text) => /(lift|other)\/a/.exec(text)?.[1]).sort()).toEqual(['lift', 'other']);
+    await desk.button('Take all over');
+    await page.waitForFunction(() => document.querySelectorAll('[data-frame^=offset]').length === 1);
+    const kept = await desk.kept();
+    expect(kept.modules.flatMap((m) => m.rack ?? []).sort()).toEqual(['lift/a', 'other/a']);
+    expect([readingOf(kept, 'dawn.cutoff'), readingOf(kept, 'dusk.cutoff')]).toEqual(
+      Array.from({ length: 2 }, () => showRange(500, 2000, 'Hz')),
+    );
+    const amounts = kept.modules.filter((m) => m.kind === 'offset').map((m) => Number(m.params?.amount));
+    expect(amounts.map(Math.sign).sort()).toEqual([-1, 1]);
+    await desk.button('Undo');
+    await page.waitForFunction(() => !document.querySelector('[data-frame^=offset]'));
   });
 
   it('explains what is short, lets something stand in, and holds its knobs there', async () => {

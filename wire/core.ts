@@ -1,6 +1,8 @@
 import type {
   Assignment,
   Edit,
+  EndsPlan,
+  EndsRequest,
   Finding,
   Measures,
   Missed,
@@ -129,4 +131,6 @@ export interface PlanWorker {
   assign(patch: Patch, rack: Rack): Promise<Assignment>;
   /** Chains for what shall arrive; with what a rack has free, or with anything. */
   plan(request: PlanRequest, rack: Rack | null): Promise<Plan>;
+  /** Chains from one source to several ends, in one patch. */
+  ends(request: EndsRequest, rack: Rack | null): Promise<EndsPlan>;
 }

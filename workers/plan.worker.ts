@@ -1,9 +1,10 @@
 import { expose } from 'comlink';
-import { assignRack, planChain } from '../core';
+import { assignRack, planChain, planEnds } from '../core';
 import type { PlanWorker } from '../wire/core';
 
 const worker: PlanWorker = {
   assign: (patch, rack) => Promise.resolve(assignRack(patch, rack)),
+  ends: (request, rack) => Promise.resolve(planEnds(request, rack)),
   plan: (request, rack) => Promise.resolve(planChain(request, rack)),
 };
 

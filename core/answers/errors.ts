@@ -1,7 +1,8 @@
 import { completeParams } from '../document/params';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
-import type { Patch } from '../document/types';
+import { nameOf } from '../document/sockets';
+import type { Hand, Patch } from '../document/types';
 import { knobsOf } from '../kinds/knobs';
 import type { ParamValues } from '../kinds/params';
 import { positionOf, valueAt } from '../units/knob';
@@ -131,6 +132,14 @@ export class OffBench {
       const share = by(name);
       if (share !== 0) params[name] = valueAt(travel, at + share);
     }
-    return { ...m, params: m.kind.inForce?.(params, this.patch.settings.bpm) ?? params };
+    // What a hand turns is off by as much wherever the hand has it.
+    const hands = m.hands.map((hand): Hand => {
+      const knob = knobs.find((k) => k.name === nameOf(hand.at));
+      const share = knob ? by(knob.name) : 0;
+      if (!knob || share === 0) return hand;
+      const off = (value: number): number => valueAt(knob.travel, positionOf(knob.travel, value) + share);
+      return { ...hand, points: hand.points.map((p) => ({ ...p, value: off(p.value) })) };
+    });
+    return { ...m, hands, params: m.kind.inForce?.(params, this.patch.settings.bpm) ?? params };
   }
 }

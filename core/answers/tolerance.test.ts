@@ -39,3 +39,30 @@ it('never leaves the rails, and spreads the readings in their own unit', () => {
   expect(cutoff).toMatchObject({ quantity: 'frequency', unit: 'Hz' });
   expect(cutoff.low[0]).toBeLessThanOrEqual(cutoff.low[1]);
 });
+
+it('of a knob that a hand turns is what it would be wherever the hand has it', () => {
+  const turned = {
+    ...patchOf({ c: ['constant', { volts: 5, highVolts: 5 }], a: ['attenuverter'] }, ['c.out > a.in']),
+    hands: [
+      {
+        at: 'a.amount',
+        points: [
+          { t: 0, value: -0.5 },
+          { t: 2, value: 0.5 },
+        ],
+        interpolation: 'linear' as const,
+        loop: false,
+      },
+    ],
+  };
+  const { outputs } = tolerance(turned, { gain: 0, offset: 0, knob: 0, modules: { a: { knob: 0.01 } } });
+  // 1 % of a travel of 2, times 5 V: 0.1 V; at either end of the hand's way.
+  for (const [range, middle] of [
+    [outputs['a.out']!.min, -2.5],
+    [outputs['a.out']!.max, 2.5],
+  ] as const) {
+    expect((range[0] + range[1]) / 2).toBeCloseTo(middle, 1);
+    expect((range[1] - range[0]) / (2 * 1.645 * 0.1)).toBeGreaterThan(0.85);
+    expect((range[1] - range[0]) / (2 * 1.645 * 0.1)).toBeLessThan(1.15);
+  }
+});

@@ -120,6 +120,21 @@ describe('planning a chain', () => {
     expect(plan.patch.targets).toHaveLength(3);
   });
 
+  it('turns a scale over where nothing but that goes against the source, if its channel lets it', () => {
+    const patch = patchOf({ hand: ['lfo'], dark: ['filter', {}, { locked: ['cutoffHz', 'cutoffAmount'] }] });
+    const against = (channel: object) => {
+      const rack = rackOf({ lift: { a: { kind: 'offset', ...channel } } });
+      const target = { quantity: 'frequency', low: 500, high: 2000 } as const;
+      return planChain({ patch, from: 'hand.out', to: 'dark.cutoff', target, direction: 'against' }, rack)
+        .proposals[0]!;
+    };
+    const turned = against({});
+    expect([turned.met, turned.uses]).toEqual([true, ['lift/a']]);
+    expect(turned.stages[0]!.params.amount).toBeCloseTo(-0.2, 9);
+    expect([turned.reading!.low, turned.reading!.high]).toEqual([expect.closeTo(500, 6), expect.closeTo(2000, 6)]);
+    expect(against({ ranges: { amount: [0, 1] } }).met).toBe(false);
+  });
+
   it('any range within what a filter answers to is met by one stage at most', () => {
     fc.assert(
       fc.property(

@@ -8,6 +8,7 @@ import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import { kindNamed } from '../kinds';
 import { channelLimits } from '../rack/limits';
+import type { ChannelLimits } from '../rack/limits';
 import { needsTrace } from '../solve/miss';
 import { solve } from '../solve/solve';
 import { toleranceAt } from '../solve/spread';
@@ -21,6 +22,7 @@ import { goesWith } from './direction';
 import { startOf } from './request';
 import type { PlanRequest } from './request';
 import { sequencesOf } from './sequences';
+import { turnedOver } from './turned';
 
 export interface Proposal {
   readonly stages: readonly ProposedStage[];
@@ -113,16 +115,16 @@ class Planner {
     });
     const { from, to, patch: base } = this.start;
     const { patch, ids } = chained(base, { from, to }, stages);
-    const free = freeOf(patch, ids, to);
-    const channels = this.rack ? { channels: channelLimits(patch, this.rack) } : {};
-    const answer = solve(patch, { live: true, free, ...channels }, [this.target]);
-    const best = answer.solutions[0] ?? answer.nearest;
-    const solved = best ? applyEdits(patch, editsOf(best)) : patch;
+    const channels = this.rack && channelLimits(patch, this.rack);
+    const straight = this.solved(patch, ids, channels);
+    // The right range, but the wrong way round: from a stage that is turned over the knobs may lead there.
+    const ways = straight.answer.feasible && !straight.way ? turnedOver(straight.patch, ids, channels) : [];
+    const over = ways.map((p) => this.solved(p, ids, channels)).find((s) => s.answer.feasible && s.way);
+    const { answer, best, patch: solved, way } = over ?? straight;
     const settled = stages.map((s, i): ProposedStage => {
       const params = solved.modules.find((m) => m.id === ids[i])?.params ?? {};
       return { ...s, params };
     });
-    const way = goesWith(solved, from, to, this.request.direction ?? null);
     return {
       stages: settled,
       patch: { ...solved, targets: withTarget(solved.targets, this.target) },
@@ -130,6 +132,16 @@ class Planner {
       met: answer.feasible && way,
       error: (best?.targets[0]?.error ?? 1e9) + (way ? 0 : 1e6),
     };
+  }
+
+  /** The knobs of a chain for what is wanted, and whether it goes the way that is asked for. */
+  private solved(patch: Patch, ids: readonly string[], channels: ChannelLimits | null) {
+    const { from, to } = this.start;
+    const options = { live: true, free: freeOf(patch, ids, to), ...(channels && { channels }) };
+    const answer = solve(patch, options, [this.target]);
+    const best = answer.solutions[0] ?? answer.nearest;
+    const there = best ? applyEdits(patch, editsOf(best)) : patch;
+    return { answer, best, patch: there, way: goesWith(there, from, to, this.request.direction ?? null) };
   }
 
   private told({ stages, patch, answer, met, error }: Tried): Proposal {

@@ -15,6 +15,7 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import { Keys } from './Keys';
 import type { Live } from './live';
 import { Controllers } from './midi';
+import { Pads } from './Pads';
 import { fader, fromController, isFader, playable } from './played';
 import type { Played } from './played';
 import { RecordButton, TakeBar } from './TakeBar';
@@ -72,6 +73,7 @@ export function HandsPanel({ desk, live }: Props) {
   const [more, setMore] = useState<readonly string[]>([]);
   const [tries, setTries] = useState(false);
   const [keys, setKeys] = useState(false);
+  const [pads, setPads] = useState(false);
   const shown = [
     ...all.filter((p) => isFader(patch, p.at)).slice(0, FIRST),
     ...more.flatMap((at) => all.find((p) => p.at === at) ?? []),
@@ -116,6 +118,9 @@ export function HandsPanel({ desk, live }: Props) {
         <Button aria-pressed={keys} onClick={() => setKeys(!keys)}>
           Keys
         </Button>
+        <Button aria-pressed={pads} onClick={() => setPads(!pads)}>
+          Pads
+        </Button>
         <Button onClick={open}>{devices === null ? 'MIDI devices' : `${devices.length} MIDI devices`}</Button>
         <Button aria-pressed={tries} onClick={() => setTries(!tries)}>
           Simulated controller
@@ -124,6 +129,7 @@ export function HandsPanel({ desk, live }: Props) {
       <TakeBar desk={desk} live={live} />
       {learning !== null && <Alert severity="info">Move a control on the device: it will move this knob.</Alert>}
       {tries && <TryController controllers={controllers} />}
+      {pads && <Pads patch={patch} turn={turn} />}
       {keys && <Keys patch={patch} controllers={controllers} turn={turn} />}
     </Box>
   );

@@ -1,80 +1,23 @@
 'use client';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
-import { useEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import { noteOfVolts } from '@/core';
 import type { Patch } from '@/core';
+import { midiFileOf } from '@/core/formats/midiOut';
+import { counted } from '@/ui/parts/counted';
+import { saveFile } from '@/ui/parts/files';
 import { SelectField } from '@/ui/parts/SelectField';
 import { ink } from '@/ui/theme/tokens';
-import type { Controllers } from './midi';
-import { isFader, isUpper, KEYS, playable, voltsOfKey } from './played';
-
-interface Props {
-  readonly patch: Patch;
-  readonly controllers: Controllers;
-  readonly turn: (at: string, value: number) => void;
-}
-
-const PARTS = ['pitch', 'gate', 'velocity'] as const;
-type Part = (typeof PARTS)[number];
-/** What a pressed key's gate and its strongest touch come to, volts. */
-const GATE = 5;
-const STRONG = 5;
-/** A key of the middle octave begins at 0 V. */
-const MIDDLE = 60;
-/** How strong a key on the screen is. */
-const TOUCH = 100;
-
-/** Which fader each part of a key goes to, and what is pressed; the last one down is heard. */
-function usePlaying({ patch, controllers, turn }: Props) {
-  const faders = useMemo(() => playable(patch).filter((p) => isFader(patch, p.at)), [patch]);
-  const [goes, setGoes] = useState<Readonly<Partial<Record<Part, string>>>>({});
-  const [down, setDown] = useState<readonly number[]>([]);
-  const now = useRef<readonly number[]>([]);
-  const send = (part: Part, volts: number): void => {
-    const fader = faders.find((f) => f.at === goes[part]);
-    if (fader) turn(fader.at, Math.min(fader.max, Math.max(fader.min, volts)));
-  };
-  const hold = (keys: readonly number[]): void => {
-    now.current = keys;
-    setDown(keys);
-  };
-  const press = (key: number, velocity = TOUCH): void => {
-    if (now.current.includes(key)) return;
-    hold([...now.current, key]);
-    send('pitch', voltsOfKey(key));
-    send('velocity', (velocity / 127) * STRONG);
-    send('gate', GATE);
-  };
-  const release = (key: number): void => {
-    if (!now.current.includes(key)) return;
-    const left = now.current.filter((k) => k !== key);
-    hold(left);
-    const last = left.at(-1);
-    if (last === undefined) send('gate', 0);
-    else send('pitch', voltsOfKey(last));
-  };
-  const acts = useRef({ press, release });
-  useEffect(() => {
-    acts.current = { press, release };
-  });
-  useEffect(
-    () =>
-      controllers.listen((word) => {
-        if (word.is !== 'note') return;
-        const key = word.key - MIDDLE + 12;
-        if (word.velocity > 0) acts.current.press(key, word.velocity);
-        else acts.current.release(key);
-      }),
-    [controllers],
-  );
-  return { faders, goes, setGoes, down, press, release };
-}
+import type { KeyLog } from './keyLog';
+import { PARTS, useKeys } from './keys';
+import type { KeysProps } from './keys';
+import { isUpper, KEYS, voltsOfKey } from './played';
 
 /** Two octaves of keys: by pointer, by several fingers, and by the computer's own keys while they have the focus. */
-export function Keys(props: Props) {
-  const { faders, goes, setGoes, down, press, release } = usePlaying(props);
+export function Keys(props: KeysProps) {
+  const { faders, goes, setGoes, down, press, release, log } = useKeys(props);
   const byLetter = (e: KeyboardEvent, act: (key: number) => void): void => {
     const key = KEYS.indexOf(e.key.toLowerCase());
     if (key < 0 || e.ctrlKey || e.metaKey || e.altKey) return;
@@ -96,6 +39,7 @@ export function Keys(props: Props) {
             sx={{ minWidth: 150 }}
           />
         ))}
+        <KeysOut log={log} patch={props.patch} />
       </Box>
       <Box
         role="group"
@@ -106,36 +50,69 @@ export function Keys(props: Props) {
         onBlur={() => down.forEach(release)}
         sx={{ display: 'flex', gap: '2px', height: 44, touchAction: 'none', overflowX: 'auto' }}
       >
-        {KEYS.map((letter, key) => {
-          const { name } = noteOfVolts(voltsOfKey(key));
-          return (
-            <ButtonBase
-              key={letter}
-              tabIndex={-1}
-              aria-label={`Key ${name}`}
-              aria-pressed={down.includes(key)}
-              onPointerDown={(e) => {
-                e.currentTarget.setPointerCapture(e.pointerId);
-                press(key);
-              }}
-              onPointerUp={() => release(key)}
-              onPointerCancel={() => release(key)}
-              sx={{
-                flex: '1 0 26px',
-                alignItems: 'flex-end',
-                pb: 0.5,
-                fontSize: 12,
-                border: `1px solid ${ink.line}`,
-                borderRadius: 0.5,
-                color: isUpper(key) ? ink.paper : ink.ink,
-                background: down.includes(key) ? ink.wanted : isUpper(key) ? ink.softInk : ink.raised,
-              }}
-            >
-              {letter}
-            </ButtonBase>
-          );
-        })}
+        {KEYS.map((letter, key) => (
+          <Key
+            key={letter}
+            letter={letter}
+            number={key}
+            down={down.includes(key)}
+            onPress={() => press(key)}
+            onRelease={() => release(key)}
+          />
+        ))}
       </Box>
     </Box>
+  );
+}
+
+interface KeyProps {
+  readonly letter: string;
+  readonly number: number;
+  readonly down: boolean;
+  readonly onPress: () => void;
+  readonly onRelease: () => void;
+}
+
+function Key({ letter, number, down, onPress, onRelease }: KeyProps) {
+  const { name } = noteOfVolts(voltsOfKey(number));
+  return (
+    <ButtonBase
+      tabIndex={-1}
+      aria-label={`Key ${name}`}
+      aria-pressed={down}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        onPress();
+      }}
+      onPointerUp={onRelease}
+      onPointerCancel={onRelease}
+      sx={{
+        flex: '1 0 26px',
+        alignItems: 'flex-end',
+        pb: 0.5,
+        fontSize: 12,
+        border: `1px solid ${ink.line}`,
+        borderRadius: 0.5,
+        color: isUpper(number) ? ink.paper : ink.ink,
+        background: down ? ink.wanted : isUpper(number) ? ink.softInk : ink.raised,
+      }}
+    >
+      {letter}
+    </ButtonBase>
+  );
+}
+
+/** What was played on the keys, as a file. */
+function KeysOut({ log, patch }: { readonly log: KeyLog; readonly patch: Patch }) {
+  const save = (): void => {
+    const bytes = midiFileOf(patch.name, log.notes(), patch.settings.bpm);
+    saveFile(`${patch.name}.mid`, new Blob([bytes], { type: 'audio/midi' }));
+  };
+  if (log.length === 0) return null;
+  return (
+    <>
+      <Button onClick={save}>{`Save ${counted(log.length, 'note')} as MIDI`}</Button>
+      <Button onClick={() => log.forget()}>Forget them</Button>
+    </>
   );
 }

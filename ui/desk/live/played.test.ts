@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { blank } from '@/core';
 import { Controllers, wordOf } from './midi';
-import { fromController, KEYS, playable, voltsOfKey } from './played';
+import { fromController, KEYS, playable, shareOf, valueAt, voltsOfKey } from './played';
 
 describe('what can be played', () => {
   it('is every knob, faders first', () => {
@@ -22,6 +22,15 @@ describe('what can be played', () => {
   it('takes a controller from end to end', () => {
     const knob = { min: -2, max: 6 };
     expect([0, 127, 200].map((v) => fromController(knob, v))).toEqual([-2, 6, 6]);
+  });
+});
+
+describe('a way', () => {
+  it('has a share for each value, and holds at its ends', () => {
+    const knob = { min: -2, max: 6, value: 4 };
+    expect(shareOf(knob)).toBe(0.75);
+    expect([-1, 0.25, 2].map((share) => valueAt(knob, share))).toEqual([-2, 0, 6]);
+    expect(shareOf({ ...knob, value: 99 })).toBe(1);
   });
 });
 

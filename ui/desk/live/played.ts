@@ -55,5 +55,10 @@ export const isUpper = (key: number): boolean => [1, 3, 6, 8, 10].includes(key %
 export const voltsOfKey = (key: number): number => Math.round(((key - 12) / 12) * 1e6) / 1e6;
 
 /** A controller's 0..127 as a knob's value. */
-export const fromController = ({ min, max }: Pick<Played, 'min' | 'max'>, value: number): number =>
-  min + (Math.min(127, Math.max(0, value)) / 127) * (max - min);
+export const fromController = (knob: Pick<Played, 'min' | 'max'>, value: number): number => valueAt(knob, value / 127);
+
+/** Where a knob stands on its way, 0..1, and the value there. */
+export const shareOf = ({ min, max, value }: Pick<Played, 'min' | 'max' | 'value'>): number =>
+  Math.min(1, Math.max(0, (value - min) / (max - min)));
+export const valueAt = ({ min, max }: Pick<Played, 'min' | 'max'>, share: number): number =>
+  min + Math.min(1, Math.max(0, share)) * (max - min);

@@ -5,6 +5,17 @@ import type { FromLive, ListenTo, LiveReport, LiveTrace, ToLive } from '@/wire/l
 const PROGRAM = '/live.worklet.js';
 
 let opened = 0;
+/** A device that has not begun by then will not, milliseconds. */
+const PATIENCE = 6000;
+
+/** @throws Error where a sound device does not answer. */
+function inTime(begun: Promise<void>): Promise<void> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new Error('The sound device does not answer. Play again.')), PATIENCE);
+  });
+  return Promise.race([begun, late]).finally(() => clearTimeout(timer));
+}
 
 interface Listener {
   onReport(report: LiveReport): void;
@@ -39,7 +50,7 @@ export class Sound {
       await context.audioWorklet.addModule(PROGRAM);
       const node = new AudioWorkletNode(context, 'fenvo-live', { numberOfInputs: 0, outputChannelCount: [2] });
       node.connect(context.destination);
-      await context.resume();
+      await inTime(context.resume());
       return new Sound(context, node, listener);
     } catch (error) {
       await context.close();

@@ -7,7 +7,7 @@ import Switch from '@mui/material/Switch';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { editsBetween, kindNamed, showRange } from '@/core';
+import { editsBetween, showRange } from '@/core';
 import type { Patch, Plan, Proposal, Target } from '@/core';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
@@ -16,6 +16,7 @@ import type { DeskStore } from '@/ui/session/desk';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Ghost } from '../strip/MainStrip';
 import { withoutChain } from './chain';
+import { stagesText } from './severalEnds';
 
 interface Props {
   readonly desk: DeskStore;
@@ -86,11 +87,7 @@ function OneProposal({ desk, patch, proposal, number, setGhost }: ProposalProps)
       onMouseLeave={() => look(false)}
       sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(looking && { background: ink.paper }) }}
     >
-      <Box sx={{ fontWeight: 700 }}>
-        {stages.length === 0
-          ? 'No stage: its own knobs'
-          : stages.map((s) => `${kindNamed(s.kind)?.title ?? s.kind}${s.rack ? ` (${s.rack})` : ''}`).join(', then ')}
-      </Box>
+      <Box sx={{ fontWeight: 700 }}>{stagesText(stages)}</Box>
       {reading && <Box sx={{ fontFamily: fonts.numbers }}>{showRange(reading.low, reading.high, reading.unit)}</Box>}
       <Box sx={{ fontSize: 13, color: met ? ink.good : ink.warning }}>{met ? 'as wanted' : 'the nearest'}</Box>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>{why}</Box>

@@ -15,6 +15,9 @@ const TRAIL = 24;
 /** How thick the bar of the last second is, pixels. */
 const BAR = 5;
 
+/** A layer of its own: what moves in every frame does not make the frames under it be painted anew. */
+const above = { position: 'absolute', left: 0, top: 0, pointerEvents: 'none', willChange: 'transform' } as const;
+
 /** What each stage puts out while it plays: the last second's range, where it is now, and where it just was. */
 export function LiveMarks({ strip, layout }: Props) {
   const group = useRef<SVGGElement>(null);
@@ -29,20 +32,22 @@ export function LiveMarks({ strip, layout }: Props) {
     return () => cancelAnimationFrame(frame);
   }, [layout, strip]);
   return (
-    <g ref={group} pointerEvents="none" data-live-marks>
-      {strip.frames.map((f, i) => {
-        const socket = f.output ?? f.input?.socket;
-        if (socket === undefined) return null;
-        const right = (layout.x[i] ?? 0) + (layout.w[i] ?? 0) - BAR;
-        return (
-          <g key={socket} data-live={socket} data-x={right}>
-            <rect x={right} width={BAR} fill={ink.wanted} fillOpacity="0.35" />
-            <polyline fill="none" stroke={ink.wanted} strokeOpacity="0.5" strokeWidth="1.5" />
-            <circle cx={right + BAR / 2} r="4" fill={ink.wanted} />
-          </g>
-        );
-      })}
-    </g>
+    <svg width={layout.width} height={layout.height} style={above} aria-hidden>
+      <g ref={group} data-live-marks>
+        {strip.frames.map((f, i) => {
+          const socket = f.output ?? f.input?.socket;
+          if (socket === undefined) return null;
+          const right = (layout.x[i] ?? 0) + (layout.w[i] ?? 0) - BAR;
+          return (
+            <g key={socket} data-live={socket} data-x={right}>
+              <rect x={right} width={BAR} fill={ink.wanted} fillOpacity="0.35" />
+              <polyline fill="none" stroke={ink.wanted} strokeOpacity="0.5" strokeWidth="1.5" />
+              <circle cx={right + BAR / 2} r="4" fill={ink.wanted} />
+            </g>
+          );
+        })}
+      </g>
+    </svg>
   );
 }
 

@@ -70,6 +70,7 @@ export function Strip(props: Props) {
   const [fold, setFold] = useState(true);
   const model = useStripModel(predicted, strip, size, chosen[0] ?? null, fold, domain, props.low ?? false);
   const { views, layout } = model;
+  const plays = useStore(hearing, (s) => s.playing);
   const long = !fits(views.length, size.width);
   return (
     <div style={props.low ? lowStyle : stripStyle}>
@@ -87,6 +88,7 @@ export function Strip(props: Props) {
       )}
       <div ref={box} style={scrollerStyle} data-testid="strip">
         <Drawing {...props} model={model} />
+        {plays && <LiveMarks strip={strip} layout={layout} />}
         {onMove && (
           <Handles strip={strip} layout={layout} onMove={onMove} onInsert={props.onInsert} onFeed={props.onFeed} />
         )}
@@ -98,7 +100,6 @@ export function Strip(props: Props) {
 function Drawing({ model, ...props }: Props & { readonly model: ReturnType<typeof useStripModel> }) {
   const { predicted, strip, chosen = [], proposed, marks, onChoose, onOpenJoining } = props;
   const { views, end, placed, layout } = model;
-  const plays = useStore(hearing, (s) => s.playing);
   const window = predicted.window ?? ([0, predicted.graph.patch.settings.duration] as const);
   return (
     <svg
@@ -143,7 +144,6 @@ function Drawing({ model, ...props }: Props & { readonly model: ReturnType<typeo
       {props.onMove !== undefined && <SoftEdges patch={predicted.graph.patch} views={views} layout={layout} />}
       <UnitRuler layout={layout} end={end} />
       <Bracket layout={layout} end={end} held={props.onMove !== undefined} />
-      {plays && <LiveMarks strip={strip} layout={layout} />}
       <MomentMarks views={views} layout={layout} window={window} />
     </svg>
   );

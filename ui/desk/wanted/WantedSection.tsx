@@ -20,6 +20,7 @@ import { WantedRow } from './WantedRow';
 import { choicesAt, missOf, named } from './words';
 
 const PlanSection = dynamic(() => import('../rack/PlanSection').then((m) => m.PlanSection), { ssr: false });
+const EndsPlanSection = dynamic(() => import('../rack/EndsPlanSection').then((m) => m.EndsPlanSection), { ssr: false });
 const Answers = dynamic(() => import('./Answers').then((m) => m.Answers), { ssr: false });
 
 interface Props {
@@ -59,6 +60,7 @@ export function WantedSection(props: Props) {
         <Add {...props} />
         {targets.length > 0 && <Solve {...props} />}
         <Planned {...props} />
+        <SeveralEnds {...props} />
       </Section>
     </Box>
   );
@@ -77,6 +79,18 @@ function Planned({ desk, predicted, shown, setGhost }: Props) {
       </Button>
     );
   return <PlanSection desk={desk} target={target} from={from} setGhost={setGhost} />;
+}
+
+/** One source to several ends at once. */
+function SeveralEnds({ desk, predicted, setGhost }: Props) {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <Button onClick={() => setOpen(true)} sx={{ mt: 1 }}>
+        Plan several ends from one source
+      </Button>
+    );
+  return <EndsPlanSection desk={desk} from={predicted.strip?.frames[0]?.output ?? null} setGhost={setGhost} />;
 }
 
 /** What can be wanted at the end that is shown, in words. */

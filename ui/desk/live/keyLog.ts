@@ -1,0 +1,43 @@
+import type { MidiNote } from '@/core/formats/midiFile';
+
+/** A key that has not moved is struck at this note: middle C is 0 V. */
+const FIRST_NOTE = 48;
+
+/** What was played on the keys, from the first on. */
+export class KeyLog {
+  private readonly done: MidiNote[] = [];
+  private readonly open = new Map<number, { readonly from: number; readonly velocity: number }>();
+  private begun: number | null = null;
+
+  /** @param seconds tells the time; from any start. */
+  constructor(private readonly seconds: () => number) {}
+
+  get length(): number {
+    return this.done.length + this.open.size;
+  }
+
+  /** @param velocity 0..1 */
+  press(key: number, velocity: number): void {
+    this.begun ??= this.seconds();
+    this.open.set(key, { from: this.seconds() - this.begun, velocity });
+  }
+
+  release(key: number): void {
+    const pressed = this.open.get(key);
+    if (!pressed || this.begun === null) return;
+    this.open.delete(key);
+    this.done.push({ note: FIRST_NOTE + key, to: this.seconds() - this.begun, ...pressed });
+  }
+
+  /** All notes by their beginnings; what is still held ends now. */
+  notes(): readonly MidiNote[] {
+    for (const key of [...this.open.keys()]) this.release(key);
+    return [...this.done].sort((a, b) => a.from - b.from);
+  }
+
+  forget(): void {
+    this.done.length = 0;
+    this.open.clear();
+    this.begun = null;
+  }
+}

@@ -1,0 +1,138 @@
+'use client';
+import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import IconButton from '@mui/material/IconButton';
+import LinearProgress from '@mui/material/LinearProgress';
+import Switch from '@mui/material/Switch';
+import { useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import type { EndsPlan, Patch } from '@/core';
+import { usePlanned } from '@/ui/parts/planning';
+import type { Asked } from '@/ui/parts/planning';
+import { QuantityField } from '@/ui/parts/QuantityField';
+import { SelectField } from '@/ui/parts/SelectField';
+import { channels } from '@/ui/session/channels';
+import type { DeskStore } from '@/ui/session/desk';
+import { ink } from '@/ui/theme/tokens';
+import { offeredBy } from '../macro/offered';
+import type { Offered } from '../macro/offered';
+import type { Ghost } from '../strip/MainStrip';
+import { EndsAnswer } from './EndsAnswer';
+import { requestFor, sourcesOf } from './severalEnds';
+import type { EndRowOf } from './severalEnds';
+
+interface Props {
+  readonly desk: DeskStore;
+  /** The output that the path which is shown begins at. */
+  readonly from: string | null;
+  readonly setGhost: (ghost: Ghost | null) => void;
+}
+
+const MOST = 1e6;
+
+/** Chains from one source to several ends at once, each with its own span and direction; taken over as one edit. */
+export function EndsPlanSection({ desk, from: shown, setGhost }: Props) {
+  const patch = useStore(desk, (s) => s.patch);
+  const [from, setFrom] = useState(shown);
+  const [rows, setRows] = useState<readonly EndRowOf[]>([]);
+  const offered = useMemo(() => offeredBy(patch), [patch]);
+  const sources = useMemo(() => sourcesOf(patch), [patch]);
+  const source = from ?? sources[0]?.[0] ?? null;
+  const free = offered.filter((o) => !rows.some((r) => r.to === o.end));
+  const add = (end: string): void => {
+    const found = offered.find((o) => o.end === end);
+    if (found) setRows([...rows, { to: end, from: found.figures[0], until: found.figures[1] }]);
+  };
+  if (source === null) return <Box sx={{ color: ink.softInk, mt: 1 }}>Add a source first.</Box>;
+  return (
+    <Box data-ends-plan sx={{ mt: 1, borderTop: `1px solid ${ink.line}`, pt: 1 }}>
+      <SelectField label="From one source" value={source} options={sources} onChange={setFrom} />
+      {rows.map((row) => (
+        <Row
+          key={row.to}
+          row={row}
+          offered={offered.find((o) => o.end === row.to)}
+          onRow={(next) => setRows(rows.flatMap((r) => (r !== row ? [r] : next ? [next] : [])))}
+        />
+      ))}
+      <SelectField
+        label="One more end"
+        value=""
+        options={[['', 'add an end \u2026'] as const, ...free.map((o) => [o.end, o.label] as const)]}
+        onChange={(end) => end !== '' && add(end)}
+        sx={{ mt: 1 }}
+      />
+      {rows.length > 0 && <Planned key={source} {...{ desk, patch, source, rows, setGhost }} />}
+    </Box>
+  );
+}
+
+interface RowProps {
+  readonly row: EndRowOf;
+  readonly offered: Offered | undefined;
+  /** Null takes it out. */
+  readonly onRow: (row: EndRowOf | null) => void;
+}
+
+/** An end, and where it goes while the source goes from its lowest to its highest. */
+function Row({ row, offered, onRow }: RowProps) {
+  const label = offered?.label ?? row.to;
+  const figure = (name: 'from' | 'until', says: string) => (
+    <QuantityField
+      label={`${label}, ${says}`}
+      unit={offered?.unit ?? ''}
+      value={row[name]}
+      min={-MOST}
+      max={MOST}
+      width={116}
+      onChange={(v) => onRow({ ...row, [name]: v })}
+    />
+  );
+  return (
+    <Box data-ends-row={row.to} sx={{ mt: 1 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center' }}>
+        <Box sx={{ flex: 1, minWidth: 0, fontWeight: 700 }}>{label}</Box>
+        <IconButton aria-label={`Take ${label} out`} onClick={() => onRow(null)}>
+          <DeleteOutlineIcon />
+        </IconButton>
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+        {figure('from', 'at its lowest')} to {figure('until', 'at its highest')}
+      </Box>
+    </Box>
+  );
+}
+
+interface PlannedProps {
+  readonly desk: DeskStore;
+  readonly patch: Patch;
+  readonly source: string;
+  readonly rows: readonly EndRowOf[];
+  readonly setGhost: (ghost: Ghost | null) => void;
+}
+
+function Planned({ desk, patch, source, rows, setGhost }: PlannedProps) {
+  const rack = useStore(channels, (s) => s.rack);
+  const [onRack, setOnRack] = useState(true);
+  const used = onRack ? rack : null;
+  const ask = useMemo((): Asked<EndsPlan> => {
+    const request = requestFor(patch, source, rows);
+    return (worker) => worker.ends(request, used);
+  }, [patch, source, rows, used]);
+  const { answer, busy, failure } = usePlanned(ask);
+  return (
+    <>
+      {rack && (
+        <FormControlLabel
+          control={<Switch checked={onRack} onChange={(e) => setOnRack(e.target.checked)} />}
+          label={`with what is free in ${rack.name}`}
+        />
+      )}
+      {busy && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
+      {failure && <Alert severity="error">{failure}</Alert>}
+      {answer && <EndsAnswer {...{ desk, patch, rows, setGhost }} plan={answer} />}
+    </>
+  );
+}

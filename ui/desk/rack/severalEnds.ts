@@ -1,0 +1,41 @@
+import { buildGraph, idOf, kindNamed, nameOf, socketAt } from '@/core';
+import type { EndsRequest, Patch, Proposal } from '@/core';
+import { withoutChain } from './chain';
+
+/** One end of several: its figure while the source is at its lowest, and at its highest. */
+export interface EndRowOf {
+  readonly to: string;
+  readonly from: number;
+  readonly until: number;
+}
+
+/** Outputs that may move ends: those of sources first, each with its name. */
+export function sourcesOf(patch: Patch): readonly (readonly [socket: string, label: string])[] {
+  const { modules } = buildGraph(patch);
+  const rank = (room: string): number => (room === 'source' ? 0 : 1);
+  return [...modules]
+    .sort((a, b) => rank(a.kind.room) - rank(b.kind.room))
+    .filter((m) => m.kind.room !== 'end')
+    .flatMap((m) => m.outputs.map((o) => [o.socket, `${m.label}, ${nameOf(o.socket)}`] as const));
+}
+
+/** What the planner is asked: each end without the stages that it has now, in the direction of its figures. */
+export function requestFor(patch: Patch, from: string, rows: readonly EndRowOf[]): EndsRequest {
+  const bare = rows.reduce((p, { to }) => withoutChain(p, from, to), patch);
+  const ends = rows.map(({ to, from: low, until }) => {
+    const m = patch.modules.find((x) => x.id === idOf(to));
+    const end = m && kindNamed(m.kind)?.ends?.find((e) => socketAt(m.id, e.socket) === to);
+    return {
+      to,
+      target: { quantity: end?.quantity ?? 'volts', low: Math.min(low, until), high: Math.max(low, until) },
+      direction: until >= low ? ('with' as const) : ('against' as const),
+    };
+  });
+  return { patch: bare, from, ends };
+}
+
+/** A chain in words: `Offset (quad/a), then Inverter`. */
+export const stagesText = (stages: Proposal['stages']): string =>
+  stages.length === 0
+    ? 'No stage: its own knobs'
+    : stages.map((s) => `${kindNamed(s.kind)?.title ?? s.kind}${s.rack ? ` (${s.rack})` : ''}`).join(', then ');
