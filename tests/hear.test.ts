@@ -157,8 +157,16 @@ describe('the play bar', () => {
     });
     await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
     await desk.openItself(await storePatch(at.url, printPatch(alone)));
+    // Space is the key of a stage that one came to by keyboard, and plays after a click on it.
+    await page.$eval('[data-frame=tone]', (e) => (e as SVGGElement).focus());
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-stage=tone]');
+    expect(await page.$('[data-live]')).toBeNull();
+    await page.click('[data-frame=slow]');
+    await page.waitForSelector('[data-stage=slow]');
     await page.keyboard.press('Space');
     await playing(page);
+    expect(await page.$('[data-stage=slow]')).not.toBeNull();
     const says = await page.waitForSelector('[data-voice]');
     expect(await says!.evaluate((e) => e.textContent)).toContain('two tones pass Tone');
     // The voice is nobody's stage.
@@ -204,6 +212,12 @@ describe('the play bar', () => {
     await page.click('header a[href="/"]');
     await page.waitForSelector('[data-patch]');
     await expect.poll(states).toEqual(['closed', 'closed']);
+    // The next patch is silent until somebody asks.
+    await page.click('[data-patch="fog-bank-breathing"] a');
+    await page.waitForSelector('[data-frame=trim]');
+    await desk.simulated();
+    await page.waitForSelector('[data-live=silent]');
+    expect(await states()).toEqual(['closed', 'closed']);
   });
 });
 

@@ -26,6 +26,8 @@ export interface Running {
 class Meters {
   /** Seconds of play at the last report. */
   seconds = 0;
+  /** Pairs of the running traces that came since what is traced was chosen. */
+  pairs = 0;
   private sockets: readonly string[] = [];
   private traced: readonly string[] = [];
   private index = new Map<string, number>();
@@ -61,6 +63,7 @@ class Meters {
     }
     this.at = (this.at + 1) % SECOND;
     this.filled = Math.min(SECOND, this.filled + 1);
+    this.pairs += TRACE_PAIRS;
     this.running.forEach(({ low, high }, i) => {
       low.copyWithin(0, TRACE_PAIRS);
       high.copyWithin(0, TRACE_PAIRS);

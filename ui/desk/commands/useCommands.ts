@@ -10,6 +10,7 @@ import type { Given } from './given';
 import type { PaletteEntry } from './Palette';
 import { pathCommands } from './pathCommands';
 import { stageCommands } from './stageCommands';
+import { useSpace } from './useSpace';
 
 /** A key by itself at a knob or a handle is the knob's. */
 const isTurn = ({ target, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean =>
@@ -25,6 +26,7 @@ const options = {
 /** What can be done at the desk right now, with its keys bound; and all of it as entries to be found by typing. */
 export function useCommands(given: Given): { list(): readonly Command[]; entries(): readonly PaletteEntry[] } {
   const singleKeys = useStore(settings, (s) => s.singleKeys);
+  useSpace(singleKeys);
   // Made anew whenever it is asked for, so that it speaks of the desk as it is.
   const list = (): Command[] => [...stageCommands(given), ...pathCommands(given), ...deskCommands(given)];
   const bound = list().flatMap((c) => (c.keys && (singleKeys || !isSingle(c.keys)) ? [c.keys] : []));

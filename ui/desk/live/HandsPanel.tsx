@@ -26,6 +26,15 @@ interface Props {
   readonly live: Live;
 }
 
+/** Never more than half of a desk that is all to be seen. */
+const panelStyle = {
+  px: 2,
+  py: 1,
+  borderBottom: `1px solid ${ink.line}`,
+  maxHeight: { md: '50vh' },
+  overflowY: { md: 'auto' },
+} as const;
+
 /** How many faders are there without being asked for. */
 const FIRST = 6;
 
@@ -82,7 +91,7 @@ export function HandsPanel({ desk, live }: Props) {
   const { controllers, learning, setLearning, devices, open, numberOf } = useControllers(all, turn);
   const others = all.filter((p) => !shown.some((s) => s.at === p.at));
   return (
-    <Box component="section" aria-label="Hands" sx={{ px: 2, py: 1, borderBottom: `1px solid ${ink.line}` }}>
+    <Box component="section" aria-label="Hands" sx={panelStyle}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'flex-end' }}>
         <RecordButton live={live} />
         {shown.map((p) => (

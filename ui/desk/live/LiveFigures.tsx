@@ -45,7 +45,16 @@ export function LiveFigures({ live }: { readonly live: Live }) {
   if (phase === 'silent' || !report) return null;
   const peak = dbOf(report.peak);
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
+    <Box
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 2,
+        order: { xs: 1, md: 0 },
+        width: { xs: 1, md: 'auto' },
+      }}
+    >
       <LinearProgress
         variant="determinate"
         aria-label="Level"

@@ -3,13 +3,13 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { LEAST_DB, MOST_DB, showNumber } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { setSetting, settings } from '@/ui/parts/settings';
 import type { DeskStore } from '@/ui/session/desk';
-import { hearing } from '@/ui/session/hearing';
+import { forgetAsked, hearing } from '@/ui/session/hearing';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Comparing } from './Comparing';
@@ -64,15 +64,15 @@ function useSpace(live: Live): void {
 
 /** What is asked for from elsewhere: by a key, by the head of the desk. */
 function useAsked(live: Live, ready: boolean): void {
-  const done = useRef({ asked: 0, swapped: hearing.getState().swapped });
   const asked = useStore(hearing, (s) => s.asked);
   const swapped = useStore(hearing, (s) => s.swapped);
   const offered = useStore(hearing, (s) => s.offered);
+  useEffect(() => forgetAsked, []);
   useEffect(() => {
     if (!ready) return;
-    if (asked !== done.current.asked) live.toggle();
-    if (swapped !== done.current.swapped) live.swap();
-    done.current = { asked, swapped };
+    if (asked) live.toggle();
+    if (swapped) live.swap();
+    if (asked || swapped) hearing.setState({ asked: false, swapped: false });
   }, [live, ready, asked, swapped]);
   useEffect(() => {
     if (!ready || !offered) return;

@@ -36,10 +36,19 @@ const scaleOf = (range: Range) =>
 
 const HEIGHT = 150;
 const LEFT = 44;
-/** Told apart by their dashes, not by colour alone. */
-const DASHES = ['', '7 4', '2 3', '10 3 2 3'] as const;
+/** Told apart by their dashes, not by colour alone: columns that are drawn, and such that are left out. */
+const DASHES: readonly (readonly [on: number, off: number])[] = [
+  [1, 0],
+  [7, 3],
+  [2, 2],
+  [12, 3],
+];
+/** Pairs of a running trace that make one column: finer than that nobody sees, and each costs in every frame. */
+const PER_COLUMN = 3;
 /** A trace that stands still is drawn so thick, pixels. */
-const THIN = 1.4;
+const THIN = 1.6;
+/** A layer of its own: what moves in every frame does not make the ruler be painted anew. */
+const above = { position: 'absolute', left: 0, top: 0, willChange: 'transform' } as const;
 
 /** What is pinned, as it is heard: the last four seconds, the present at the right. */
 export function LiveTraces({ pins, prediction, onWindow }: Props) {
@@ -51,10 +60,11 @@ export function LiveTraces({ pins, prediction, onWindow }: Props) {
     let frame = 0;
     const scale = scaleOf([low, high]);
     const draw = (): void => {
-      for (const path of group.current?.children ?? []) {
+      [...(group.current?.children ?? [])].forEach((path, i) => {
         const running = meters.trace((path as SVGPathElement).dataset.running ?? '');
-        if (running) path.setAttribute('d', shapeOf(running, width, scale));
-      }
+        const dash = DASHES[i % DASHES.length] as (typeof DASHES)[number];
+        if (running) path.setAttribute('d', shapeOf(running, width, scale, dash));
+      });
       frame = requestAnimationFrame(draw);
     };
     frame = requestAnimationFrame(draw);
@@ -67,54 +77,83 @@ export function LiveTraces({ pins, prediction, onWindow }: Props) {
       sx={{ order: { xs: 3, md: 0 }, flexShrink: 0, px: 2, py: 1, borderTop: `1px solid ${ink.line}` }}
     >
       <Head pins={pins} onWindow={onWindow} />
-      <svg
-        width="100%"
-        height={HEIGHT}
-        role="img"
-        aria-label={`As it is heard: ${pins.map((p) => p.label).join(', ')}, the last four seconds`}
-      >
-        {y.ticks(3).map((v) => (
-          <g key={v}>
-            <line x1={LEFT} x2={width} y1={y(v)} y2={y(v)} stroke={ink.line} />
-            <text
-              x={LEFT - 6}
-              y={y(v) + 4}
-              textAnchor="end"
-              fontSize="12"
-              fontFamily={fonts.numbers}
-              fill={ink.softInk}
-            >
-              {showNumber(v, 0, true)}
-            </text>
-          </g>
-        ))}
-        <g ref={group}>
-          {pins.map((pin, i) => (
-            <path
-              key={pin.socket}
-              data-running={pin.socket}
-              fill={i === 0 ? ink.trace : ink.wanted}
-              fillOpacity={i < 2 ? 0.8 : 0.4}
-              stroke={i === 0 ? ink.trace : ink.wanted}
-              strokeWidth={THIN}
-              strokeDasharray={DASHES[i % DASHES.length]}
-            />
+      <Box sx={{ position: 'relative' }}>
+        <svg
+          width="100%"
+          height={HEIGHT}
+          role="img"
+          aria-label={`As it is heard: ${pins.map((p) => p.label).join(', ')}, the last four seconds`}
+        >
+          {y.ticks(3).map((v) => (
+            <g key={v}>
+              <line x1={LEFT} x2={width} y1={y(v)} y2={y(v)} stroke={ink.line} />
+              <text
+                x={LEFT - 6}
+                y={y(v) + 4}
+                textAnchor="end"
+                fontSize="12"
+                fontFamily={fonts.numbers}
+                fill={ink.softInk}
+              >
+                {showNumber(v, 0, true)}
+              </text>
+            </g>
           ))}
-        </g>
-      </svg>
+        </svg>
+        <svg width={width} height={HEIGHT} style={above} aria-hidden>
+          <g ref={group}>
+            {pins.map((pin, i) => (
+              <path
+                key={pin.socket}
+                data-running={pin.socket}
+                fill={i === 0 ? ink.trace : ink.wanted}
+                fillOpacity={i < 2 ? 0.8 : 0.5}
+              />
+            ))}
+          </g>
+        </svg>
+      </Box>
     </Box>
   );
 }
 
-function shapeOf({ low, high }: Running, width: number, y: (v: number) => number): string {
+/** A trace as an area between its least and its greatest, column by column; its dashes move along with it. */
+function shapeOf(
+  { low, high }: Running,
+  width: number,
+  y: (v: number) => number,
+  [on, off]: readonly [on: number, off: number],
+): string {
   const step = (width - LEFT) / low.length;
-  const points = Array.from(low, (_, i) => i);
+  const first = meters.pairs - low.length;
+  const columns = Array.from({ length: Math.floor(low.length / PER_COLUMN) }, (_, i) => {
+    const column = Math.ceil(first / PER_COLUMN) + i;
+    const from = column * PER_COLUMN - first;
+    return { column, from, ...reachOf(low, high, from) };
+  });
   return (
-    area<number>()
-      .x((i) => LEFT + i * step)
-      .y0((i) => y(low[i] ?? 0))
-      .y1((i) => y(high[i] ?? 0))(points) ?? ''
+    area<(typeof columns)[number]>()
+      .defined(({ column }) => ((column % (on + off)) + on + off) % (on + off) < on)
+      .x((c) => LEFT + c.from * step)
+      .y0((c) => y(c.least) + THIN / 2)
+      .y1((c) => y(c.most) - THIN / 2)(columns) ?? ''
   );
+}
+
+/** Over one column and the next pair, so that columns join. */
+function reachOf(low: Float32Array, high: Float32Array, from: number): { least: number; most: number } {
+  let [least, most] = [Infinity, -Infinity];
+  for (let k = from; k <= Math.min(from + PER_COLUMN, low.length - 1); k++) {
+    least = Math.min(least, low[k] ?? 0);
+    most = Math.max(most, high[k] ?? 0);
+  }
+  return { least, most };
+}
+
+/** The dashes of a trace as a line's, pixels. */
+function swatchOf(i: number): string | undefined {
+  const [on, off] = DASHES[i % DASHES.length] as (typeof DASHES)[number];
+  return off === 0 ? undefined : `${2 * on} ${2 * off}`;
 }
 
 /** What is drawn how, and the way back to the whole window. */
@@ -135,7 +174,7 @@ function Head({ pins, onWindow }: Pick<Props, 'pins' | 'onWindow'>) {
               y2={4}
               stroke={i === 0 ? ink.trace : ink.wanted}
               strokeWidth={2}
-              strokeDasharray={DASHES[i % DASHES.length]}
+              strokeDasharray={swatchOf(i)}
             />
           </svg>
         </Box>

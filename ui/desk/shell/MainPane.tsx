@@ -46,11 +46,13 @@ const mainStyle = {
   minWidth: 0,
   display: { xs: 'contents', md: 'flex' },
   flexDirection: 'column',
+  // Where what stands above leaves too little for strip and scope, they scroll.
+  overflowY: { md: 'auto' },
 } as const;
 const stripStyle = {
   order: { xs: 1, md: 0 },
-  flex: { md: 1 },
-  minHeight: { xs: 420, md: 0 },
+  flex: { md: '1 0 320px' },
+  minHeight: { xs: 420, md: 320 },
   display: 'flex',
   flexDirection: 'column',
 } as const;

@@ -12,6 +12,8 @@ interface Props {
 
 /** How many of its last places a dot leaves behind. */
 const TRAIL = 24;
+/** From one of them to the next, pixels; the trail stays in its frame. */
+const PACE = 2;
 /** How thick the bar of the last second is, pixels. */
 const BAR = 5;
 
@@ -39,7 +41,7 @@ export function LiveMarks({ strip, layout }: Props) {
           if (socket === undefined) return null;
           const right = (layout.x[i] ?? 0) + (layout.w[i] ?? 0) - BAR;
           return (
-            <g key={socket} data-live={socket} data-x={right}>
+            <g key={socket} data-live={socket} data-x={right} data-room={Math.floor((layout.w[i] ?? 0) / PACE)}>
               <rect x={right} width={BAR} fill={ink.wanted} fillOpacity="0.35" />
               <polyline fill="none" stroke={ink.wanted} strokeOpacity="0.5" strokeWidth="1.5" />
               <circle cx={right + BAR / 2} r="4" fill={ink.wanted} />
@@ -64,11 +66,11 @@ function move(mark: SVGGElement, { y }: Layout): void {
   const places = (trail.dataset.places ?? '')
     .split(' ')
     .filter(Boolean)
-    .slice(-(TRAIL - 1));
+    .slice(1 - Math.max(2, Math.min(TRAIL, Number(mark.dataset.room))));
   places.push(y(now).toFixed(1));
   trail.dataset.places = places.join(' ');
   trail.setAttribute(
     'points',
-    places.map((py, i) => `${(x - 2 * (places.length - 1 - i)).toFixed(1)},${py}`).join(' '),
+    places.map((py, i) => `${(x - PACE * (places.length - 1 - i)).toFixed(1)},${py}`).join(' '),
   );
 }
