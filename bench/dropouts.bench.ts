@@ -42,7 +42,10 @@ async function frames(seconds: number, move: boolean): Promise<number[]> {
     1000 * seconds,
   );
   const end = Date.now() + 1000 * seconds;
-  if (move) await page.mouse.down();
+  if (move) {
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+  }
   for (let i = 0; Date.now() < end; i++) {
     if (move) await page.mouse.move(x, y - 40 * Math.sin((2 * Math.PI * (i + 1)) / 60));
     await new Promise((resolve) => setTimeout(resolve, 16));

@@ -155,6 +155,7 @@ export { knobName, spoken } from './sheet/settings';
 export { patchPicture } from './sheet/picture';
 export { LiveEngine } from './live/engine';
 export { earsOffered, usualEars } from './live/ears';
+export { heardAlone } from './live/heardAlone';
 export type { Ears } from './live/ears';
 export { LEAST_DB, MOST_DB, START_DB } from './live/listening';
 export { Meter, Player } from './live/player';

@@ -221,6 +221,41 @@ describe('the play bar', () => {
   });
 });
 
+describe('a patch that takes more than there is', () => {
+  it('says so, and plays on with only what is heard', async () => {
+    const { page, desk } = at;
+    // One oscillator that is heard, and a long chain that nobody hears.
+    const unheard = Array.from({ length: 360 }, (_, i) => `f${i}`);
+    const much = read({
+      settings: { duration: 0.1 },
+      modules: [
+        { id: 'tone', kind: 'oscillator', label: 'Tone' },
+        { id: 'out', kind: 'lineOut', label: 'Out' },
+        ...unheard.map((id) => ({ id, kind: 'lowPassGate' })),
+      ],
+      cables: [
+        { from: 'tone.saw', to: 'out.left' },
+        ...unheard.map((id, i) => ({ from: i === 0 ? 'tone.saw' : `f${i - 1}.out`, to: `${id}.in` })),
+      ],
+    });
+    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.openItself(await storePatch(at.url, printPatch(much)));
+    await page.keyboard.press('Space');
+    await playing(page);
+    await page.waitForSelector('[data-heavy=true]', { timeout: 60_000 });
+    // Gaps are counted, never hidden.
+    expect(Number(/\d+/.exec(await figure(page, 'dropouts'))![0])).toBeGreaterThan(0);
+    await desk.button('Only what is heard');
+    await page.waitForSelector('[data-heavy=false]');
+    await page.waitForFunction(
+      () => Number(/\d+/.exec(document.querySelector('[data-figure=load]')!.textContent!)) < 50,
+    );
+    await page.waitForFunction(() => document.querySelector('[data-figure=peak]')!.textContent!.includes('dB'));
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=silent]');
+  });
+});
+
 describe('hands', () => {
   it('play faders, learn a controller, and a take becomes hands in one step', async () => {
     const { page, desk } = at;
@@ -259,6 +294,26 @@ describe('hands', () => {
       document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes('\u22120.08'),
     );
     await page.keyboard.press('Escape');
+    await page.waitForSelector(
+      '::-p-xpath(//section[@aria-label="Hands"]//button[contains(., "Save 1 note as MIDI")])',
+    );
+    // A pad for two knobs at once, and a gate for as long as it is held.
+    await desk.button('Pads');
+    const pad = (await (await page.waitForSelector('[data-pad]'))!.boundingBox())!;
+    await page.mouse.click(pad.x + 0.75 * pad.width, pad.y + 0.5 * pad.height);
+    await page.waitForFunction(() => document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes('2.5'));
+    const gate = (await (await page.waitForSelector('[data-gate="tide.volts"]'))!.boundingBox())!;
+    const reads = (text: string) =>
+      page.waitForFunction(
+        (t) => document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes(t),
+        {},
+        text,
+      );
+    await page.mouse.move(gate.x + 10, gate.y + 10);
+    await page.mouse.down();
+    await reads('5.00');
+    await page.mouse.up();
+    await reads('0.00');
     // The hand is a lane on its stage: off again, and back by undo.
     await desk.button('Hands');
     await desk.end('soft.cutoff');

@@ -12,6 +12,7 @@ const END_SECONDS = 0.005;
 type Stage = 'idle' | 'attack' | 'hold' | 'decay' | 'release';
 
 interface Settings {
+  readonly timeAmount: number;
   readonly mode: 'adsr' | 'ar' | 'ad' | 'loop';
   readonly attack: number;
   readonly decay: number;
@@ -37,6 +38,8 @@ class Contour {
   private curve = 0;
   /** 1 / (1 − e^(−5c)) of the running stage. */
   private scale = 1;
+  /** What the running stage's time is multiplied by, as it was when it began. */
+  private stretch = 1;
   private peak: number;
 
   constructor(
@@ -46,16 +49,21 @@ class Contour {
     this.peak = p.restVolts;
   }
 
-  /** Goes on with other settings from sample `k` on: as far within its stage as it is, for the time of now. */
+  /**
+   * Goes on with other settings from sample `k` on, as far within its stage as it is.
+   *
+   * @param stretch of now, for where the amount that makes it was turned.
+   */
   retune(p: Settings, k: number, stretch: number): void {
     if (p === this.p) return;
     const done = (k - this.start) / this.length;
+    const then = p.timeAmount === this.p.timeAmount ? this.stretch : stretch;
     this.p = p;
     if (this.stage === 'idle') return;
     const { stage, from } = this;
     if (stage === 'hold') this.to = p.mode === 'adsr' ? this.heldAt() : this.peak;
     else {
-      this.enter(stage, k, from, stretch);
+      this.enter(stage, k, from, then);
       this.start = k - done * this.length;
     }
   }
@@ -70,6 +78,7 @@ class Contour {
     this.stage = stage;
     this.start = start;
     this.from = from;
+    this.stretch = stretch;
     const seconds = stage === 'attack' ? p.attack : stage === 'decay' ? p.decay : p.release;
     this.length = Math.max(1, seconds * stretch * this.sampleRate);
     this.curve = stage === 'attack' ? p.attackCurve : p.decayCurve;

@@ -88,9 +88,10 @@ describe('what modules remember', () => {
       ...graph,
       modules: graph.modules.map((m) => ({ ...m, params: { ...m.params } })),
     });
+    // Of the first an envelope's time is moved by a voltage, and was read anew with its kernel.
     fc.assert(
       fc.property(seeds, (seed) => apart(seed, anew) <= 1e-9),
-      { numRuns: 60 },
+      { numRuns: 60, examples: [[477_612]] },
     );
   });
 });

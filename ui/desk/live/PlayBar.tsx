@@ -85,7 +85,7 @@ function useAsked(live: Live, ready: boolean): void {
 export function PlayBar({ desk, predicted, end }: Props) {
   const live = useLive(desk);
   const cared = useStore(settings, (s) => s.cared);
-  const { phase, choice, level, fault, heavy, halfRate, voice, beyond } = useStore(live.store);
+  const { phase, choice, level, fault, voice, beyond } = useStore(live.store);
   const [hands, setHands] = useState(false);
   const { graph, shown } = predicted;
   // Before anybody asks for sound: what is heard hangs on it.
@@ -122,15 +122,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
       )}
       {hands && <HandsPanel desk={desk} live={live} />}
       {fault && <Alert severity="error">{fault}</Alert>}
-      {heavy && (
-        <Alert
-          severity="warning"
-          action={!halfRate && <Button onClick={() => live.setHalfRate(true)}>Half the rate</Button>}
-        >
-          This patch takes nearly all the time that there is.{' '}
-          {halfRate ? 'Listen to less of it.' : 'Half the rate needs half; highest tones are lost.'}
-        </Alert>
-      )}
+      <Heavy live={live} />
       {beyond.length > 0 && (
         <Alert
           severity="error"
@@ -188,5 +180,30 @@ function Level({ db, onLevel }: { readonly db: number; readonly onLevel: (db: nu
         {db <= LEAST_DB ? 'silent' : `${showNumber(db, 0)}\u2009dB`}
       </Box>
     </Box>
+  );
+}
+
+/** What can be done where a patch takes more than there is; and what was done. */
+function Heavy({ live }: { readonly live: Live }) {
+  const { heavy, halfRate, alone } = useStore(live.store);
+  if (!heavy && !halfRate && !alone) return null;
+  const less = [...(halfRate ? ['at half the rate'] : []), ...(alone ? ['only what is heard'] : [])].join(', ');
+  return (
+    <Alert
+      severity={heavy ? 'warning' : 'info'}
+      data-heavy={heavy}
+      action={
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+          {heavy && !alone && <Button onClick={() => live.setAlone(true)}>Only what is heard</Button>}
+          {heavy && !halfRate && <Button onClick={() => live.setHalfRate(true)}>Half the rate</Button>}
+          {halfRate && <Button onClick={() => live.setHalfRate(false)}>The whole rate again</Button>}
+          {alone && <Button onClick={() => live.setAlone(false)}>All of it again</Button>}
+        </Box>
+      }
+    >
+      {heavy
+        ? 'This patch takes nearly all the time that there is: what cannot be kept up with is heard as gaps. Listen to less of it, or at half the rate, without the highest tones.'
+        : `Plays ${less}.`}
+    </Alert>
   );
 }

@@ -1,5 +1,5 @@
 import { createStore } from 'zustand';
-import { editsBetween } from '@/core';
+import { editsBetween, heardAlone } from '@/core';
 import type { Patch } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
 import { hearing } from '@/ui/session/hearing';
@@ -61,12 +61,13 @@ export class Live {
   }
 
   private listened(): Listened | null {
-    const { other, side, choice } = this.store.getState();
+    const { other, side, choice, alone } = this.store.getState();
     const shown = side === 'there' && other ? other.patch : this.desk.getState().patch;
     // A knob that is being recorded is in the hand's own power.
     const free = this.take?.turned;
     const patch = free && free.size > 0 ? { ...shown, hands: shown.hands.filter((h) => !free.has(h.at)) } : shown;
-    return listenedTo(patch, this.end, choice);
+    const listened = listenedTo(patch, this.end, choice);
+    return listened && alone ? { ...listened, patch: heardAlone(listened.patch, listened.ears) } : listened;
   }
 
   async play(): Promise<void> {
@@ -188,6 +189,13 @@ export class Live {
     if (plays) this.stop();
     this.set({ halfRate, heavy: false });
     if (plays) void this.play();
+  }
+
+  /** Plays only what the ears hang on, or all of the patch. */
+  setAlone(alone: boolean): void {
+    this.busy = 0;
+    this.set({ alone, heavy: false });
+    this.follow();
   }
 
   compareWith(other: Other | null): void {

@@ -21,9 +21,11 @@ export interface LiveState {
   /** What a test voice does, while one is heard. */
   readonly voice: string | null;
   readonly report: LiveReport | null;
-  /** The greatest of each since it plays. */
+  /** It took nearly all the time that there is. */
   readonly heavy: boolean;
   readonly halfRate: boolean;
+  /** Plays only what the ears hang on. */
+  readonly alone: boolean;
   /** Sockets that were seen beyond their bound: there must be none. */
   readonly beyond: readonly string[];
   readonly other: Other | null;
@@ -43,6 +45,7 @@ export const start: LiveState = {
   report: null,
   heavy: false,
   halfRate: false,
+  alone: false,
   beyond: [],
   other: null,
   side: 'here',
