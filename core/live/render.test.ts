@@ -53,6 +53,36 @@ describe('a rendering', () => {
     expect(peak).toBeLessThan(0.26);
   });
 
+  it('of a struck amplifier rises and falls as its contour, and of a saw has overtones as its series', () => {
+    const struck = patchOf(
+      {
+        beat: ['clock', { bpm: 20 }],
+        hit: ['envelope', { mode: 'ad', attack: 0.5, decay: 1, attackCurve: 0, decayCurve: 0, peakVolts: 5 }],
+        tone: ['oscillator', { baseHz: 480 }],
+        amp: ['vca', {}],
+      },
+      ['beat.out > hit.gate', 'tone.sine > amp.in', 'hit.out > amp.cv'],
+      { loading: 'ideal' },
+    );
+    const of = { left: 'amp.out', right: 'tone.saw', gain: 1 };
+    const { parts } = render(struck, { of, seconds: 2, sampleRate: 48_000, bits: '32f' });
+    const [hit, saw] = fileOf(parts).getSamples(false, Float64Array) as unknown as [Float64Array, Float64Array];
+    // Up in half a second, down in one: half of full scale at the top. Ten cycles tell the level about a moment.
+    const levelAt = (t: number) => sine(hit.slice(48_000 * t - 500, 48_000 * t + 500), 480, 48_000).amplitude;
+    for (const [t, level] of [
+      [0.125, 0.125],
+      [0.25, 0.25],
+      [0.75, 0.375],
+      [1, 0.25],
+      [1.25, 0.125],
+    ] as const)
+      expect(levelAt(t) / level).toBeCloseTo(1, 2);
+    expect(Math.max(...hit.slice(48_000 * 1.7).map(Math.abs))).toBeLessThan(1e-3);
+    // A saw of 5 V: 2·5/(πn) V of each overtone.
+    for (let n = 1; n <= 6; n++)
+      expect((sine(saw.slice(-48_000), 480 * n, 48_000).amplitude * Math.PI * n) / (2 * 5 * 0.1)).toBeCloseTo(1, 1);
+  });
+
   it('of probes is the simulation itself, a tenth a volt', () => {
     const { parts } = render(patch, { of: ['tone.sine', 'half.out'], seconds: 0.5, sampleRate: 48_000, bits: '32f' });
     const file = fileOf(parts);
