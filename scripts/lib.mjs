@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSy
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { findChromium } from './chromium.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 export const inRoot = (...parts) => path.join(root, ...parts);
@@ -59,12 +60,10 @@ export function start(command, args, env = {}) {
   });
 }
 
-const CHROMIUM = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', process.env.FENVO_CHROMIUM ?? ''];
-
 /** Chromium for the browser tests and SQLite's headers, in one call, where they are missing and apt is there. */
 async function installSystem() {
   const missing = [
-    ...(CHROMIUM.some((file) => existsSync(file)) ? [] : ['chromium-headless-shell']),
+    ...(findChromium() ? [] : ['chromium-headless-shell']),
     ...(existsSync('/usr/include/sqlite3.h') || isInstalled() ? [] : ['libsqlite3-dev']),
   ];
   if (missing.length === 0 || !existsSync('/usr/bin/apt-get')) return;

@@ -2,7 +2,7 @@ import { completeParams } from '../document/params';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { nameOf } from '../document/sockets';
-import type { Hand, Patch } from '../document/types';
+import type { HandPoint, Patch } from '../document/types';
 import { knobsOf } from '../kinds/knobs';
 import type { ParamValues } from '../kinds/params';
 import { positionOf, valueAt } from '../units/knob';
@@ -128,18 +128,15 @@ export class OffBench {
 
   private moved({ m, complete, knobs }: Part, by: (param: string) => number): GraphModule {
     const params: Record<string, ParamValues[string]> = { ...complete };
+    let { hands } = m;
     for (const { name, travel, at } of knobs) {
       const share = by(name);
-      if (share !== 0) params[name] = valueAt(travel, at + share);
+      if (share === 0) continue;
+      params[name] = valueAt(travel, at + share);
+      // What a hand turns is off by as much wherever the hand has it.
+      const off = (p: HandPoint): HandPoint => ({ ...p, value: valueAt(travel, positionOf(travel, p.value) + share) });
+      hands = hands.map((h) => (nameOf(h.at) === name ? { ...h, points: h.points.map(off) } : h));
     }
-    // What a hand turns is off by as much wherever the hand has it.
-    const hands = m.hands.map((hand): Hand => {
-      const knob = knobs.find((k) => k.name === nameOf(hand.at));
-      const share = knob ? by(knob.name) : 0;
-      if (!knob || share === 0) return hand;
-      const off = (value: number): number => valueAt(knob.travel, positionOf(knob.travel, value) + share);
-      return { ...hand, points: hand.points.map((p) => ({ ...p, value: off(p.value) })) };
-    });
     return { ...m, hands, params: m.kind.inForce?.(params, this.patch.settings.bpm) ?? params };
   }
 }

@@ -1,20 +1,18 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import puppeteer from 'puppeteer-core';
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { inject } from 'vitest';
+import { findChromium } from '../../scripts/chromium.mjs';
 
 const VIEW = { width: 1280, height: 800 };
-
-/** Debian's Chromium; where both its forms are there, the one without a window, which is the lighter. */
-const CHROMIUM = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
 
 /** Debian's Chromium, with a profile of its own. */
 export async function launchBrowser(): Promise<{ browser: Browser; close(): Promise<void> }> {
   const profile = mkdtempSync(path.join(tmpdir(), 'fenvo-chromium-'));
   const browser = await puppeteer.launch({
-    executablePath: process.env.FENVO_CHROMIUM ?? CHROMIUM.find((file) => existsSync(file)) ?? '/usr/bin/chromium',
+    executablePath: findChromium() ?? '/usr/bin/chromium',
     headless: true,
     userDataDir: profile,
     defaultViewport: VIEW,

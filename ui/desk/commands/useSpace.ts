@@ -21,6 +21,8 @@ export function useSpace(on: boolean): void {
         pointed = false;
         return;
       }
+      // Answered already, by what stops the sound.
+      if (e.defaultPrevented) return;
       if (!pointed || e.ctrlKey || e.metaKey || e.altKey || !(target instanceof Element)) return;
       if (!target.matches(BUTTONS) || target.closest('[role=dialog], [role=listbox], [role=menu]')) return;
       taken = true;

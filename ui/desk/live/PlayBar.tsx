@@ -46,13 +46,13 @@ function useLive(desk: DeskStore): Live {
 }
 
 /** While it plays, space stops at once, wherever the focus is but in a text field. */
-function useSpace(live: Live): void {
+function useStopBySpace(live: Live): void {
   useEffect(() => {
     const stop = (e: KeyboardEvent): void => {
       const writes =
         e.target instanceof HTMLElement &&
         e.target.matches('input:not([type=range]), textarea, [contenteditable=true]');
-      if (e.code !== 'Space' || writes || live.store.getState().phase === 'silent') return;
+      if (e.code !== 'Space' || e.defaultPrevented || writes || live.store.getState().phase === 'silent') return;
       e.preventDefault();
       e.stopPropagation();
       if (e.type === 'keydown' && !e.repeat) live.stop();
@@ -90,7 +90,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
   const { graph, shown } = predicted;
   // Before anybody asks for sound: what is heard hangs on it.
   useEffect(() => live.look(end, shown, boundsOf(predicted)), [live, end, shown, predicted]);
-  useSpace(live);
+  useStopBySpace(live);
   useAsked(live, cared);
   if (!cared) return <Care />;
   const choices = choicesFor(graph, end);

@@ -1,13 +1,12 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import { useState } from 'react';
-import { editsBetween, placeName, showRange } from '@/core';
+import { editsBetween, placeName } from '@/core';
 import type { EndsPlan, Patch, Proposal } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import type { DeskStore } from '@/ui/session/desk';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { ink } from '@/ui/theme/tokens';
 import type { Ghost } from '../strip/MainStrip';
+import { Promised, TakeOrLook, usePreview } from './preview';
 import { stagesText } from './severalEnds';
 import type { EndRowOf } from './severalEnds';
 
@@ -21,15 +20,10 @@ interface Props {
 
 /** The chain for each end of a plan, to look at and to take over together. */
 export function EndsAnswer({ desk, patch, rows, plan, setGhost }: Props) {
-  const [looking, setLooking] = useState(false);
-  const look = (on: boolean): void => {
-    setLooking(on);
-    setGhost(on ? { patch: plan.patch } : null);
-  };
-  const take = (): void => {
-    look(false);
+  const preview = usePreview(plan.patch, setGhost);
+  const { looking, look } = preview;
+  const take = (): void =>
     desk.getState().edit(`planned: ${counted(rows.length, 'end')} from one source`, editsBetween(patch, plan.patch));
-  };
   return (
     <Box
       data-ends-answer={plan.met ? 'met' : 'missed'}
@@ -40,14 +34,7 @@ export function EndsAnswer({ desk, patch, rows, plan, setGhost }: Props) {
       {rows.map((row, i) => (
         <OneEnd key={row.to} name={placeName(patch.modules, row.to)} proposal={plan.ends[i] ?? null} />
       ))}
-      <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
-        <Button color="primary" disabled={plan.ends.every((e) => e === null)} onClick={take}>
-          Take all over
-        </Button>
-        <Button aria-pressed={looking} onClick={() => look(!looking)}>
-          {looking ? 'End the preview' : 'Preview'}
-        </Button>
-      </Box>
+      <TakeOrLook {...preview} says="Take all over" disabled={plan.ends.every((e) => e === null)} onTake={take} />
     </Box>
   );
 }
@@ -66,9 +53,7 @@ function OneEnd({ name, proposal }: { readonly name: string; readonly proposal: 
     <Box data-ends-chain={met ? 'met' : 'nearest'} sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
       <Box sx={{ fontWeight: 700 }}>{name}</Box>
       <Box>{stagesText(stages)}</Box>
-      {reading && <Box sx={{ fontFamily: fonts.numbers }}>{showRange(reading.low, reading.high, reading.unit)}</Box>}
-      <Box sx={{ fontSize: 13, color: met ? ink.good : ink.warning }}>{met ? 'as wanted' : 'the nearest'}</Box>
-      <Box sx={{ fontSize: 13, color: ink.softInk }}>{why}</Box>
+      <Promised reading={reading} met={met} why={why} />
     </Box>
   );
 }

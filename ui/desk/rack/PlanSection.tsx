@@ -7,15 +7,16 @@ import Switch from '@mui/material/Switch';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { editsBetween, showRange } from '@/core';
+import { editsBetween } from '@/core';
 import type { Patch, Plan, Proposal, Target } from '@/core';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
 import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { ink } from '@/ui/theme/tokens';
 import type { Ghost } from '../strip/MainStrip';
 import { withoutChain } from './chain';
+import { Promised, TakeOrLook, usePreview } from './preview';
 import { stagesText } from './severalEnds';
 
 interface Props {
@@ -70,16 +71,9 @@ interface ProposalProps {
 }
 
 function OneProposal({ desk, patch, proposal, number, setGhost }: ProposalProps) {
-  const [looking, setLooking] = useState(false);
+  const preview = usePreview(proposal.patch, setGhost);
+  const { looking, look } = preview;
   const { stages, reading, met, why } = proposal;
-  const look = (on: boolean): void => {
-    setLooking(on);
-    setGhost(on ? { patch: proposal.patch } : null);
-  };
-  const take = (): void => {
-    look(false);
-    desk.getState().edit(`planned: ${why}`, editsBetween(patch, proposal.patch));
-  };
   return (
     <Box
       data-proposal={number}
@@ -88,17 +82,12 @@ function OneProposal({ desk, patch, proposal, number, setGhost }: ProposalProps)
       sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(looking && { background: ink.paper }) }}
     >
       <Box sx={{ fontWeight: 700 }}>{stagesText(stages)}</Box>
-      {reading && <Box sx={{ fontFamily: fonts.numbers }}>{showRange(reading.low, reading.high, reading.unit)}</Box>}
-      <Box sx={{ fontSize: 13, color: met ? ink.good : ink.warning }}>{met ? 'as wanted' : 'the nearest'}</Box>
-      <Box sx={{ fontSize: 13, color: ink.softInk }}>{why}</Box>
-      <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
-        <Button color="primary" onClick={take}>
-          Take it over
-        </Button>
-        <Button aria-pressed={looking} onClick={() => look(!looking)}>
-          {looking ? 'End the preview' : 'Preview'}
-        </Button>
-      </Box>
+      <Promised reading={reading} met={met} why={why} />
+      <TakeOrLook
+        {...preview}
+        says="Take it over"
+        onTake={() => desk.getState().edit(`planned: ${why}`, editsBetween(patch, proposal.patch))}
+      />
     </Box>
   );
 }
