@@ -224,8 +224,8 @@ describe('the play bar', () => {
 describe('a patch that takes more than there is', () => {
   it('says so, and plays on with only what is heard', async () => {
     const { page, desk } = at;
-    // One oscillator that is heard, and a long chain that nobody hears.
-    const unheard = Array.from({ length: 360 }, (_, i) => `f${i}`);
+    // One oscillator that is heard, and a long chain that nobody hears, on a device that asks for four times as much.
+    const unheard = Array.from({ length: 200 }, (_, i) => `f${i}`);
     const much = read({
       settings: { duration: 0.1 },
       modules: [
@@ -238,7 +238,15 @@ describe('a patch that takes more than there is', () => {
         ...unheard.map((id, i) => ({ from: i === 0 ? 'tone.saw' : `f${i - 1}.out`, to: `${id}.in` })),
       ],
     });
-    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await page.evaluateOnNewDocument(() => {
+      localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}');
+      const Original = AudioContext;
+      window.AudioContext = class extends Original {
+        constructor(options?: AudioContextOptions) {
+          super({ sampleRate: 192_000, ...options });
+        }
+      };
+    });
     await desk.openItself(await storePatch(at.url, printPatch(much)));
     await page.keyboard.press('Space');
     await playing(page);

@@ -5,6 +5,7 @@ import type { DeskStore } from '@/ui/session/desk';
 import { hearing } from '@/ui/session/hearing';
 import { meters } from '@/ui/session/meters';
 import type { LiveReport } from '@/wire/live';
+import { Heaviness } from './heavy';
 import { listenedTo } from './listened';
 import type { Listened } from './listened';
 import { matchFor, start, tracesOf } from './liveState';
@@ -13,9 +14,6 @@ import { Sound } from './sound';
 import { Take } from './take';
 import { Watching } from './watching';
 
-/** A load above this for two seconds is said, of the time that there is. */
-const HEAVY = 0.85;
-const HEAVY_REPORTS = 120;
 /** The figures in the bar change so often, reports. */
 const TEXT_EVERY = 8;
 
@@ -28,7 +26,7 @@ export class Live {
   private readonly watching = new Watching();
   private edited = false;
   private reports = 0;
-  private busy = 0;
+  private heaviness = new Heaviness();
   private take: Take | null = null;
   /** Seconds of play at the last report, and when it came. */
   private clock = { at: 0, came: 0 };
@@ -91,7 +89,7 @@ export class Live {
       this.sent = listened;
       this.edited = false;
       this.reports = 0;
-      this.busy = 0;
+      this.heaviness = new Heaviness();
       this.told = 0;
       this.clock = { at: 0, came: performance.now() };
       sound.play(listened.patch, listened.ears, level, traces);
@@ -193,7 +191,7 @@ export class Live {
 
   /** Plays only what the ears hang on, or all of the patch. */
   setAlone(alone: boolean): void {
-    this.busy = 0;
+    this.heaviness = new Heaviness();
     this.set({ alone, heavy: false });
     this.follow();
   }
@@ -234,10 +232,11 @@ export class Live {
   private report(report: LiveReport): void {
     if (!this.sound) return;
     meters.add(report);
-    this.clock = { at: report.samples / report.sampleRate, came: performance.now() };
+    const came = performance.now();
+    this.clock = { at: report.samples / report.sampleRate, came };
     this.reports++;
-    this.busy = report.load > HEAVY ? this.busy + 1 : 0;
-    if (this.busy > HEAVY_REPORTS && !this.store.getState().heavy) this.set({ heavy: true });
+    const heavy = this.heaviness.add(report.load, report.dropouts, came / 1000);
+    if (heavy && !this.store.getState().heavy) this.set({ heavy });
     const beyond = this.edited ? [] : this.watching.beyond(report, this.store.getState().beyond);
     if (beyond.length > 0) this.set({ beyond: [...this.store.getState().beyond, ...beyond] });
     if (this.reports % TEXT_EVERY === 0) this.set({ report });
