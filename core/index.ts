@@ -88,7 +88,7 @@ export {
 export { countsOctaves } from './units/octaves';
 export { noteOfHz, noteOfVolts } from './units/pitch';
 export type { Frame, Joining, Strip } from './graph/strip';
-export { driveFor } from './solve/drive';
+export { driveFor } from './answers/drive';
 export { freeFaults, freeKnobs } from './solve/knobs';
 export type { FreeKnob } from './solve/knobs';
 export { helpersAt } from './solve/helpers';

@@ -1,7 +1,9 @@
 import { BoundsEngine } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import type { Graph } from '../graph/graph';
+import { partsOf } from '../document/sockets';
 import { countsOctaves } from '../units/octaves';
+import { driveFor } from './drive';
 import type { OffBench } from './errors';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
@@ -30,8 +32,8 @@ export interface HandLimited {
 
 /** As fine as a hand sets a knob, of its travel. */
 export const HAND = 0.005;
-/** Of a wanted span, what an end may be off before it matters which way a knob is set. */
-const MATTERS = 0.01;
+/** What a target itself allows, of its span. */
+const ALLOWED = 1e-3;
 const DEGREES = 300;
 
 const keyOf = (r: Reading): string => `${r.at} ${r.quantity}`;
@@ -80,22 +82,48 @@ export function sharesOf(bench: OffBench): Share[] {
   });
 }
 
-/** Where a hand's half percent of a knob moves a wanted end by over a hundredth of the wanted span. */
+/** An end of a reading where it counts: octaves wherever a volt doubles, so that a base frequency counts too; else volts. */
+function endOf(r: Reading, e: 0 | 1): number {
+  const figure = e === 0 ? r.low : r.high;
+  return countsOctaves(r.quantity) && figure !== null && figure > 0 ? Math.log2(figure) : r.driveVolts[e];
+}
+
+/** The span that a target asks for, in the same measure; the reached one where an end of it is free. */
+function wantedSpan(patch: Patch, graph: Graph, r: Reading): number {
+  const m = graph.modules.find((x) => x.id === partsOf(r.at).id);
+  const spec = m?.kind.ends?.find((e) => e.socket === partsOf(r.at).name);
+  const spans = patch.targets.map((t) => {
+    const bounded = 'low' in t && t.at === r.at && typeof t.low === 'number' && t.high !== null;
+    if (!bounded) return Infinity;
+    if (countsOctaves(t.quantity)) return Math.log2(t.high / t.low);
+    return m && spec && t.quantity !== 'volts'
+      ? driveFor(spec, m.params, t.high) - driveFor(spec, m.params, t.low)
+      : t.high - t.low;
+  });
+  const least = Math.min(...spans);
+  return Number.isFinite(least) ? least : endOf(r, 1) - endOf(r, 0);
+}
+
+/**
+ * Which knobs need a finer hand than one has: where half a percent of their travel moves a wanted end by more than the
+ * target itself allows, a thousandth of its span; those that lack the most first.
+ */
 export function handLimitedOf(patch: Patch, bench: OffBench): HandLimited[] {
   const wanted = new Set(patch.targets.map((t) => t.at));
   if (wanted.size === 0) return [];
   const here = readingsAt(bench.graph);
-  return bench.knobs.flatMap(({ m, param }): HandLimited[] => {
+  const spans = new Map([...here].map(([key, r]) => [key, wantedSpan(patch, bench.graph, r)]));
+  const limited = bench.knobs.flatMap(({ m, param }): HandLimited[] => {
     const there = readingsAt(bench.turned(m.index, param, HAND));
     return [...there].flatMap(([key, r]): HandLimited[] => {
-      const before = here.get(key);
+      const [before, span = 0] = [here.get(key), spans.get(key)];
       if (!before || !wanted.has(r.at)) return [];
-      const span = before.driveVolts[1] - before.driveVolts[0];
-      const off = Math.max(...[0, 1].map((e) => Math.abs((r.driveVolts[e] ?? 0) - (before.driveVolts[e] ?? 0))));
+      const off = Math.max(...([0, 1] as const).map((e) => Math.abs(endOf(r, e) - endOf(before, e))));
       const share = span > 0 ? off / span : 0;
-      if (share <= MATTERS) return [];
+      if (share <= ALLOWED) return [];
       const ear = ['frequency', 'gain', 'note'].includes(r.quantity);
       return [{ knob: `${m.id}.${param}`, at: r.at, share, set: ear ? 'by ear' : 'by meter' }];
     });
   });
+  return limited.sort((a, b) => b.share - a.share);
 }

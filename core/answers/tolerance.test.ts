@@ -1,4 +1,5 @@
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import type { Target } from '../document/wants';
 import { patchOf } from '../testing/patch';
 import { tolerance } from './tolerance';
 
@@ -65,4 +66,46 @@ it('of a knob that a hand turns is what it would be wherever the hand has it', (
     expect((range[1] - range[0]) / (2 * 1.645 * 0.1)).toBeGreaterThan(0.85);
     expect((range[1] - range[0]) / (2 * 1.645 * 0.1)).toBeLessThan(1.15);
   }
+});
+
+describe('knobs that a hand sets too coarsely', () => {
+  const limitedFor = (target: object) =>
+    tolerance({
+      ...patchOf(
+        {
+          slow: ['lfo'],
+          lift: ['offset', { amount: 0.5, volts: 1 }],
+          trim: ['attenuator', { amount: 0.1 }],
+          tone: ['filter', { cutoffHz: 400 }],
+          dark: ['filter'],
+        },
+        ['slow.out > lift.in', 'lift.out > tone.cutoff', 'slow.out > trim.in', 'trim.out > dark.cutoff'],
+      ),
+      targets: [{ at: 'tone.cutoff', quantity: 'frequency', ...target } as Target],
+    }).handLimited;
+  const of = (found: ReturnType<typeof limitedFor>, knob: string): number | undefined =>
+    found.find((h) => h.knob === knob)?.share;
+
+  it('are those whose half percent moves an end by over a thousandth of the wanted span, the worst first', () => {
+    // Lifted −1.5 to 3.5 V, a volt an octave: five octaves about 800 Hz.
+    const found = limitedFor({ low: 400 * 2 ** -1.5, high: 400 * 2 ** 3.5 });
+    // Half a percent of −5..5 V; of −1..1 times 5 V; of the octaves from 16 Hz to 20 kHz.
+    expect(of(found, 'lift.volts')).toBeCloseTo(0.05 / 5, 9);
+    expect(of(found, 'lift.amount')).toBeCloseTo(0.05 / 5, 9);
+    expect(of(found, 'tone.cutoffHz')).toBeCloseTo((0.005 * Math.log2(20_000 / 16)) / 5, 9);
+    expect(found.every((h) => h.set === 'by ear')).toBe(true);
+    expect(found.map((h) => h.share)).toEqual(found.map((h) => h.share).toSorted((a, b) => b - a));
+    expect(of(found, 'trim.amount')).toBeUndefined();
+  });
+
+  it('are measured by the target: wider asks less, a free end takes the reached span, volts go by meter', () => {
+    expect(of(limitedFor({ low: 100, high: 100 * 2 ** 10 }), 'lift.volts')).toBeCloseTo(0.05 / 10, 9);
+    expect(of(limitedFor({ low: null, high: 4000 }), 'lift.volts')).toBeCloseTo(0.05 / 5, 9);
+    const volts = limitedFor({ at: 'lift.out', quantity: 'volts', low: -1, high: 3 });
+    expect(volts.map((h) => h.set)).toEqual(['by meter', 'by meter']);
+    expect(of(volts, 'lift.volts')).toBeCloseTo(0.05 / 4, 9);
+    const other = limitedFor({ at: 'dark.cutoff', low: 900, high: 1100 });
+    expect(of(other, 'lift.volts')).toBeUndefined();
+    expect(of(other, 'trim.amount')).toBeCloseTo(0.025 / Math.log2(1100 / 900), 9);
+  });
 });

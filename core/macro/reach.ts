@@ -5,7 +5,7 @@ import type { ParamValues } from '../kinds/params';
 import { constant } from '../law/lin';
 import { AtomStore } from '../law/builder';
 import { lawsOf } from '../simulate/laws';
-import { canRead, driveFor } from '../solve/drive';
+import { canRead, driveFor } from '../answers/drive';
 
 /** An end as a macro sees it: which voltage at its socket gives which figure. */
 export interface Reached {

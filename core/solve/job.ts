@@ -5,7 +5,7 @@ import type { Bench } from './bench';
 import type { Setting } from './setting';
 import { missOf, needsTrace } from './miss';
 import type { Miss } from './part';
-import { driveFor } from './drive';
+import { driveFor } from '../answers/drive';
 import { placeOfTarget } from './place';
 
 /** What is allowed of a span where drives are not straight lines of the knobs. */

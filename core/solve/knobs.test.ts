@@ -5,7 +5,7 @@ import { completeParams } from '../document/params';
 import { buildGraph } from '../graph/graph';
 import { patchOf } from '../testing/patch';
 import { positionOf } from '../units/knob';
-import { canRead, driveFor } from './drive';
+import { canRead, driveFor } from '../answers/drive';
 import { freeFaults, freeKnobs, settingAt, valueBeyond } from './knobs';
 import { combinations } from './subsets';
 

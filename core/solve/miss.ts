@@ -4,7 +4,7 @@ import { add } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
 import { countsOctaves } from '../units/octaves';
 import type { Setting } from './setting';
-import { canRead, driveFor } from './drive';
+import { canRead, driveFor } from '../answers/drive';
 import type { Miss, Part } from './part';
 import { placeOf, placeOfTarget } from './place';
 import type { Place } from './place';

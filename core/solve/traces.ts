@@ -4,7 +4,7 @@ import { Gate } from '../kinds/detect';
 import type { Range } from '../law/lin';
 import { gainOf } from '../units/db';
 import type { Setting } from './setting';
-import { driveFor } from './drive';
+import { driveFor } from '../answers/drive';
 import type { Miss } from './part';
 import { placeOf } from './place';
 import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';

@@ -183,17 +183,26 @@ export class Live {
   }
 
   setHalfRate(halfRate: boolean): void {
-    const plays = this.store.getState().phase === 'playing';
-    if (plays) this.stop();
-    this.set({ halfRate, heavy: false });
-    if (plays) void this.play();
+    this.anew({ halfRate });
   }
 
   /** Plays only what the ears hang on, or all of the patch. */
   setAlone(alone: boolean): void {
-    this.heaviness = new Heaviness();
-    this.set({ alone, heavy: false });
+    // A thread that has more to do than time hears of no edit.
+    if (this.store.getState().heavy) {
+      this.anew({ alone });
+      return;
+    }
+    this.set({ alone });
     this.follow();
+  }
+
+  /** Sounds again from the start. */
+  private anew(change: Partial<LiveState>): void {
+    const plays = this.store.getState().phase === 'playing';
+    if (plays) this.stop();
+    this.set({ ...change, heavy: false });
+    if (plays) void this.play();
   }
 
   compareWith(other: Other | null): void {

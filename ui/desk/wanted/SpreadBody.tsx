@@ -138,13 +138,16 @@ interface ReportProps {
   readonly modules: Parameters<typeof placeName>[0];
 }
 
+/** A hand is too coarse for nearly every knob where a target is exact; said is what can be heard, of the wanted span. */
+const SHOWN = 0.01;
+
 const head = { textAlign: 'right', whiteSpace: 'nowrap', px: 0.5 } as const;
 const cell = { fontFamily: fonts.numbers, textAlign: 'right', whiteSpace: 'nowrap', px: 0.5 } as const;
 
 function Report({ report, at, modules }: ReportProps) {
   const reading = report.readings.find((r) => r.at === at);
   const shares = sharesShown(report, at);
-  const limited = report.handLimited.filter((h) => h.at === at);
+  const limited = report.handLimited.filter((h) => h.at === at && h.share > SHOWN);
   if (!reading) return <Box sx={{ mt: 1 }}>This end has no figure of its own that could spread.</Box>;
   return (
     <Box data-spread={at} sx={{ mt: 1 }}>
