@@ -188,13 +188,10 @@ export class Live {
 
   /** Plays only what the ears hang on, or all of the patch. */
   setAlone(alone: boolean): void {
-    // A thread that has more to do than time hears of no edit.
-    if (this.store.getState().heavy) {
-      this.anew({ alone });
-      return;
-    }
     this.set({ alone });
-    this.follow();
+    // A thread that has more to do than time hears of no edit.
+    if (this.store.getState().heavy) this.anew({});
+    else this.follow();
   }
 
   /** Sounds again from the start. */
