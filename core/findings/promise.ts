@@ -24,8 +24,9 @@ const BUDGET = 4e7;
 /** What a look at the whole graph costs beside its simulation: per module, and per pair of modules in a loop. */
 const MODULE_COST = 20_000;
 const LOOP_COST = 500;
-/** What a search for knobs costs: per module. */
+/** What a search for knobs costs, of as much again: per module, and per pair of modules in a loop, which each look narrows anew. */
 const SEARCH_COST = 200_000;
+const SEARCH_LOOP_COST = 60_000;
 
 /** Whether the settings that an edit leaves are ones that a document may have. */
 function isSound(m: ModuleDoc | undefined): boolean {
@@ -78,10 +79,16 @@ interface CheckOptions extends Pick<SimulateOptions, 'asset' | 'progress'> {
 /** Adds no stage and no cable. */
 const turnsOnly = ({ edits }: Cure): boolean => edits.every((e) => e.do === 'set');
 
+const loopPairs = ({ groups }: Graph): number =>
+  groups.reduce((sum, { loop, modules }) => sum + (loop ? modules.length ** 2 : 0), 0);
+
 /** Checks cures by applying each to the patch and asking again. */
 class Checker {
   private readonly engine = new BoundsEngine();
   private left: number;
+  /** For searches alone: what they take is not missing where a finding has a cure of its own. */
+  private searches: number;
+  private readonly searchCost: number;
 
   constructor(
     private readonly patch: Patch,
@@ -90,6 +97,8 @@ class Checker {
     budget: number,
   ) {
     this.left = budget;
+    this.searches = budget;
+    this.searchCost = patch.modules.length * SEARCH_COST + loopPairs(buildGraph(patch)) * SEARCH_LOOP_COST;
   }
 
   /** The first of a finding's cures that keeps its promise: its own knobs, then knobs that are solved for, then stages. */
@@ -103,8 +112,8 @@ class Checker {
 
   private solved(finding: Found, wanted: Target): Cure | undefined {
     const { finder } = this.options;
-    if (!finder || this.left < 0) return undefined;
-    this.left -= this.patch.modules.length * SEARCH_COST;
+    if (!finder || this.searches < 0) return undefined;
+    this.searches -= this.searchCost;
     for (const cure of finder(this.patch, wanted)) if (this.keeps(finding, cure)) return cure;
     return undefined;
   }
@@ -128,7 +137,7 @@ class Checker {
     for (const index of upstream.driveOnly) running.add(index);
     this.left -= workOf(graph, (index) => running.has(index));
     this.left -= graph.modules.length * MODULE_COST;
-    for (const { loop, modules } of graph.groups) if (loop) this.left -= modules.length ** 2 * LOOP_COST;
+    this.left -= loopPairs(graph) * LOOP_COST;
     if (this.left < 0) return null;
     const bounds = this.engine.run(graph);
     const runs = new Set(graph.modules.filter((m) => running.has(m.index)).map((m) => m.id));

@@ -23,7 +23,7 @@ function told(patch: Patch, { at, value }: KnobSetting): string {
 
 /** The knobs with which targets are met, but for some; none where they are not. */
 const knobsOnce = (patch: Patch, targets: readonly Target[], held: readonly string[]): readonly KnobSetting[] =>
-  solve(patch, { live: true, held }, targets).solutions.at(0)?.settings ?? [];
+  solve(patch, { live: true, rough: true, held }, targets).solutions.at(0)?.settings ?? [];
 
 /**
  * Knobs behind a socket with which what is wanted there is met: first such that meet the patch's own targets too, then

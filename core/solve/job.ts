@@ -95,10 +95,13 @@ export class Job {
   private isStraight(): boolean {
     const random = stream(1);
     const draw = (): Float64Array => Float64Array.from(this.bench.knobs, () => 0.02 + 0.96 * random());
+    const lines = (x: Float64Array): Map<string, number> | null => this.lines(this.bench.at(x));
     for (let n = 0; n < 4; n++) {
       const [a, b] = [draw(), draw()];
-      const middle = a.map((v, i) => (v + (b[i] as number)) / 2);
-      const [fa, fb, fm] = [a, b, middle].map((x) => this.lines(this.bench.at(x)));
+      // A look takes its time where there is a loop: the first that is bent is enough.
+      const fa = lines(a);
+      const fb = fa && lines(b);
+      const fm = fb && lines(a.map((v, i) => (v + (b[i] as number)) / 2));
       if (!fa || !fb || !fm) return false;
       for (const name of new Set([...fa.keys(), ...fb.keys(), ...fm.keys()])) {
         const [va, vb, vm] = [fa, fb, fm].map((f) => f.get(name) ?? 0) as [number, number, number];

@@ -24,13 +24,16 @@ const LOOKS = { live: 110, plain: 6000, traced: 400 } as const;
 const MOST = 5;
 const ROUND_STEP = 0.005;
 
-function benchOptions(patch: Patch, targets: readonly Target[], { asset }: SolveOptions): BenchOptions {
+const closenessOf = ({ rough = false }: SolveOptions): BenchOptions => (rough ? {} : { closeness: CLOSE });
+
+function benchOptions(patch: Patch, targets: readonly Target[], options: SolveOptions): BenchOptions {
+  const { asset } = options;
   // Slow voltages alone are searched for at a low rate; a claim is checked at the patch's own.
   const sampleRate = controlRate(
     buildGraph(patch),
     targets.map((t) => t.at),
   );
-  return { closeness: CLOSE, ...(sampleRate !== null && { sampleRate }), ...(asset && { asset }) };
+  return { ...closenessOf(options), ...(sampleRate !== null && { sampleRate }), ...(asset && { asset }) };
 }
 
 interface Claim {
@@ -107,7 +110,7 @@ class Question {
   predicted(x: Float64Array): { readonly look: Look; readonly setting: ReturnType<typeof settledAs> } {
     const changed = applyEdits(this.patch, this.bench.edits(x));
     const { asset } = this.options;
-    const setting = settledAs(changed, { closeness: CLOSE, ...(asset && { asset }) });
+    const setting = settledAs(changed, { ...closenessOf(this.options), ...(asset && { asset }) });
     return { look: this.job.look(x, setting), setting };
   }
 

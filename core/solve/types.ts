@@ -16,6 +16,8 @@ export interface SolveOptions {
   readonly live?: boolean;
   /** The best answer alone, without its spread and sensitivity. */
   readonly plain?: boolean;
+  /** Bounds as close as a prediction's: enough where what is found is predicted once more. */
+  readonly rough?: boolean;
   /** The knobs that moved in the answer before. */
   readonly prefer?: readonly string[];
   /** What owned channels allow of knobs and switches. */
