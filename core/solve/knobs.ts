@@ -46,6 +46,12 @@ function knobsAt(m: GraphModule, channels: ChannelLimits | undefined): FreeKnob[
   });
 }
 
+/** Whether it only scales what carries nothing, so that no answer would ever turn it. */
+export function isIdle(graph: Graph, { module, param }: FreeKnob): boolean {
+  const scaled = graph.modules[module]?.inputs.filter((s) => s.spec.amount === param) ?? [];
+  return scaled.length > 0 && scaled.every(({ driver }) => driver.type === 'volts' && driver.volts === 0);
+}
+
 /** The knobs that the solver may turn, in the order of the modules. */
 export function freeKnobs(graph: Graph, targets: readonly Target[], options: FreeOptions = {}): FreeKnob[] {
   const reached = modulesBehind(graph, targets);

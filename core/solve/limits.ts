@@ -11,8 +11,12 @@ import type { Limit } from './types';
 const LOOKS = 1500;
 const TRACED_LOOKS = 60;
 const QUICK_LOOKS = 50;
+const QUICK_TRACED_LOOKS = 6;
 
-const looksFor = (job: Job): number => (job.traced ? TRACED_LOOKS : LOOKS);
+function looksFor(job: Job, quick = false): number {
+  if (quick) return job.traced ? QUICK_TRACED_LOOKS : QUICK_LOOKS;
+  return job.traced ? TRACED_LOOKS : LOOKS;
+}
 
 /**
  * The setting with the least weighted sum of squared errors, the greater of a target's ends counting: from the best
@@ -51,7 +55,7 @@ export function limitsOf(
   const free = [...nearest.x.keys()];
   if (free.length === 0) return { limits: [], reachable: false };
   const moved = free.filter((i) => nearest.x[i] !== job.bench.start[i]);
-  const [looks, most] = [quick ? QUICK_LOOKS : looksFor(job), 1];
+  const [looks, most] = [looksFor(job, quick), 1];
   const search = new Search(job, { looks, most, limited: false, quick, prefer: moved });
   const [joint] = (quick ? search.only(moved) : search.run()).found;
   if (!joint) return { limits: [], reachable: false };

@@ -174,7 +174,7 @@ export class Search {
 
   private descend(start: Float64Array, free: readonly number[]): Look {
     const [low, high] = this.options.limited ? [0, 1] : [-BEYOND, BEYOND];
-    const rounds = this.job.traced ? 8 : 25;
+    const rounds = this.job.traced ? (this.options.quick ? 4 : 8) : 25;
     const options = { free, low, high, step: this.step(), rounds, enough: 1e-24 };
     // At its widest first: what meets that needs no second look.
     const wide = this.job.targets.some((t) => t.want === 'within')

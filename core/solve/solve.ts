@@ -9,7 +9,7 @@ import type { BenchOptions } from './bench';
 import { Job } from './job';
 import type { Look } from './job';
 import { widerJumpers } from './jumpers';
-import { freeKnobs } from './knobs';
+import { freeKnobs, isIdle } from './knobs';
 import { contradictionsOf, limitsOf, nearestOf } from './limits';
 import { Search } from './search';
 import type { Found } from './search';
@@ -20,21 +20,32 @@ import type { JumperSetting, Limit, Solution, SolveAnswer, SolveOptions } from '
 /** How close bounds come that a claim rests on: a tenth of what a target allows. */
 const CLOSE = { within: 1e-4, boxes: 16_384 } as const;
 /** Looks at settings, at most. */
-const LOOKS = { live: 110, plain: 6000, traced: 400 } as const;
+const LOOKS = { live: 110, plain: 6000, traced: 400, tracedLive: 12 } as const;
 const MOST = 5;
 const ROUND_STEP = 0.005;
 
 const closenessOf = ({ rough = false }: SolveOptions): BenchOptions => (rough ? {} : { closeness: CLOSE });
 
-function benchOptions(patch: Patch, targets: readonly Target[], options: SolveOptions): BenchOptions {
-  const { asset } = options;
-  // Slow voltages alone are searched for at a low rate; a claim is checked at the patch's own.
-  const sampleRate = controlRate(
+/** Slow voltages alone need no more than this; null where the patch's own rate is needed. */
+const slowRate = (patch: Patch, targets: readonly Target[]): number | null =>
+  controlRate(
     buildGraph(patch),
     targets.map((t) => t.at),
   );
-  return { ...closenessOf(options), ...(sampleRate !== null && { sampleRate }), ...(asset && { asset }) };
+
+const atRate = (sampleRate: number | null): Pick<BenchOptions, 'sampleRate'> =>
+  sampleRate === null ? {} : { sampleRate };
+
+function benchOptions(patch: Patch, targets: readonly Target[], options: SolveOptions): BenchOptions {
+  const { asset } = options;
+  // Searched for at a low rate; a claim is checked at the patch's own.
+  const slow = slowRate(patch, targets);
+  const rate = slow === null ? null : Math.min(slow, ...targets.map(rateFor));
+  return { ...closenessOf(options), ...atRate(rate), ...(asset && { asset }) };
 }
+
+/** By what rate a target can be looked for: how long a fall takes shows at a fifth of what it allows, samples a second. */
+const rateFor = (t: Target): number => (t.want === 'fall' ? Math.max(500, 500 / t.seconds) : Infinity);
 
 interface Claim {
   readonly look: Look;
@@ -66,7 +77,7 @@ class Question {
     private readonly jumpers: readonly JumperSetting[] = [],
   ) {
     const graph = buildGraph(patch);
-    const knobs = freeKnobs(graph, targets, options);
+    const knobs = freeKnobs(graph, targets, options).filter((k) => !isIdle(graph, k));
     this.job = new Job(new Bench(patch, targets, knobs, benchOptions(patch, targets, options)), targets);
   }
 
@@ -77,7 +88,8 @@ class Question {
   /** Solutions that were predicted, in full, with the settings as they are given back. */
   solutions(): { readonly claims: Claim[]; readonly nearest: Look } {
     const { live = false, plain = false, prefer } = this.options;
-    const looks = this.job.traced ? LOOKS.traced : live ? LOOKS.live : LOOKS.plain;
+    const { traced } = this.job;
+    const looks = live ? (traced ? LOOKS.tracedLive : LOOKS.live) : traced ? LOOKS.traced : LOOKS.plain;
     const names = this.bench.knobs.map((k) => k.name);
     const preferred = (prefer ?? []).map((name) => names.indexOf(name)).filter((i) => i >= 0);
     const most = live || plain ? 1 : MOST + 3;
@@ -109,8 +121,10 @@ class Question {
 
   predicted(x: Float64Array): { readonly look: Look; readonly setting: ReturnType<typeof settledAs> } {
     const changed = applyEdits(this.patch, this.bench.edits(x));
-    const { asset } = this.options;
-    const setting = settledAs(changed, { ...closenessOf(this.options), ...(asset && { asset }) });
+    const { asset, live = false } = this.options;
+    // Under a moving hand slow voltages are run as finely as they need; the patch's own run follows when it rests.
+    const rate = live && this.job.traced ? slowRate(this.patch, this.targets) : null;
+    const setting = settledAs(changed, { ...closenessOf(this.options), ...atRate(rate), ...(asset && { asset }) });
     return { look: this.job.look(x, setting), setting };
   }
 
@@ -120,7 +134,11 @@ class Question {
   }
 
   nearest(best: Look): Claim {
-    const { look, setting } = this.predicted(this.rounded(nearestOf(this.job, best, this.options.live ?? false).x));
+    const { live = false } = this.options;
+    const x = this.rounded(nearestOf(this.job, best, live).x);
+    // Under a moving hand a run in full is kept for what is called met.
+    if (live && this.job.traced) return this.told(best, this.bench.at(x));
+    const { look, setting } = this.predicted(x);
     return this.told(look, setting);
   }
 

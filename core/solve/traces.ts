@@ -1,6 +1,8 @@
 import type { Target } from '../document/wants';
 import type { GraphModule } from '../graph/graph';
 import { Gate } from '../kinds/detect';
+import type { EndSpec } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
 import type { Range } from '../law/lin';
 import { gainOf } from '../units/db';
 import type { Setting } from './setting';
@@ -21,7 +23,11 @@ const extremes = (trace: Trace): Range => {
   return [lo, hi];
 };
 
-const meanOf = (trace: Trace): number => trace.reduce((sum, v) => sum + v, 0) / trace.length;
+function meanOf(trace: Trace): number {
+  let sum = 0;
+  for (const v of trace) sum += v;
+  return sum / trace.length;
+}
 
 /** The last whole period, else the window. */
 function lastPeriod(trace: Trace, setting: Setting, place: Place): Trace {
@@ -95,10 +101,11 @@ function stepsError(t: Extract<Target, { want: 'steps' }>, setting: Setting, m: 
 function dutyError(t: Extract<Target, { want: 'duty' }>, setting: Setting, m: GraphModule, place: Place): Miss {
   const whole = setting.trace(place);
   const gate = new Gate(thresholdOf(m, place));
-  const on = Float64Array.from(whole, (v) => {
-    gate.rises(v);
-    return gate.high ? 1 : 0;
-  });
+  const on = new Float64Array(whole.length);
+  for (let k = 0; k < whole.length; k++) {
+    gate.rises(whole[k] as number);
+    on[k] = gate.high ? 1 : 0;
+  }
   const share = 100 * meanOf(lastPeriod(on, setting, place));
   const reached = extremes(whole);
   const off = share - t.percent;
@@ -123,13 +130,32 @@ function fallsOf(gain: Trace, db: number, sampleRate: number): number[] {
   return falls;
 }
 
+/** So finely a gain is read over the drives that come; between them straight, some hundred-thousandths off at most. */
+const GAIN_POINTS = 1024;
+
+/** What a drive makes of a gain, as a factor. */
+function gainsOf(spec: EndSpec<ParamValues> | null, m: GraphModule, drive: Trace): Trace {
+  if (!spec) return drive.map(Math.abs);
+  const gainAt = (volts: number): number => {
+    const db = spec.value(m.params, volts);
+    return db === null ? 0 : gainOf(db);
+  };
+  const [lo, hi] = extremes(drive);
+  const step = (hi - lo) / (GAIN_POINTS - 1);
+  if (drive.length <= GAIN_POINTS || step === 0) return drive.map(gainAt);
+  const table = Float64Array.from({ length: GAIN_POINTS + 1 }, (_, i) => gainAt(Math.min(hi, lo + i * step)));
+  return drive.map((v) => {
+    const at = (v - lo) / step;
+    const i = Math.floor(at);
+    const from = table[i] as number;
+    return from + (at - i) * ((table[i + 1] as number) - from);
+  });
+}
+
 function fallError(t: Extract<Target, { want: 'fall' }>, setting: Setting, m: GraphModule, place: Place): Miss {
   const drive = setting.trace(place);
   const spec = place.at.is === 'end' ? place.at.spec : null;
-  const gain = Float64Array.from(drive, (v) => {
-    const db = spec ? spec.value(m.params, v) : v;
-    return db === null ? 0 : spec ? gainOf(db) : Math.abs(db);
-  });
+  const gain = gainsOf(spec, m, drive);
   const seconds = median(fallsOf(gain, t.db, setting.sampleRate));
   const never = setting.graph.patch.settings.duration;
   const off = Number.isNaN(seconds) ? never : seconds - t.seconds;
@@ -144,7 +170,7 @@ function likeError(t: Extract<Target, { want: 'like' }>, setting: Setting, place
   const least = t.least ?? LEAST;
   const best = likenessOf(period, SHAPES[t.shape], cyclesIn(period, reached));
   const mean = meanOf(period);
-  const deviation = Math.sqrt(period.reduce((sum, v) => sum + (v - mean) ** 2, 0) / period.length);
+  const deviation = Math.sqrt(meanOf(period.map((v) => (v - mean) ** 2)));
   const residual = swing > 0 ? (deviation * Math.sqrt(Math.max(0, 1 - best))) / swing : 1;
   const lacks = Math.max(0, least - swing) / least;
   const error = lacks > 0 ? Math.max(residual, 1) : residual;
@@ -173,7 +199,7 @@ function meanError(t: Extract<Target, { want: 'mean' }>, setting: Setting, m: Gr
 /** A level's RMS between two figures, volts. */
 function levelError(t: Extract<Target, { high: unknown }>, setting: Setting, m: GraphModule, place: Place): Miss {
   const trace = setting.trace(place);
-  const rms = Math.sqrt(trace.reduce((sum, v) => sum + v * v, 0) / trace.length);
+  const rms = Math.sqrt(meanOf(trace.map((v) => v * v)));
   // A level is the same either way from 0 V.
   const spec = place.at.is === 'end' ? { ...place.at.spec, span: (): Range => [0, 0] } : null;
   const volts = (figure: number): number => (spec ? driveFor(spec, m.params, figure) : figure);
