@@ -66,7 +66,11 @@ server.on('error', (error) => {
   console.error(error.message);
   process.exit(1);
 });
-server.listen(port, values.host);
+server.listen(port, values.host, () => {
+  // The pages' programs are read before somebody waits for them; what comes of it does not matter.
+  const own = values.host === '0.0.0.0' ? '127.0.0.1' : values.host;
+  for (const page of ['/', '/patches/-']) void fetch(`http://${own}:${port}${page}`).catch(() => undefined);
+});
 
 // A phone on the local network speaks to a front of its own, which hands out paired sheets and nothing else.
 if (values.lan) {

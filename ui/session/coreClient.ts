@@ -1,5 +1,6 @@
 import type { ModuleBounds, Patch } from '@/core';
 import type { CoreWorker, CuresAnswer, FullAnswer, FullRequest, PreviewAnswer, PreviewRequest } from '@/wire/core';
+import { coreWorker } from './coreWorker';
 import { Line } from './line';
 import type { Progress } from './line';
 
@@ -31,8 +32,6 @@ export interface CoreEvents {
   readonly failure: (message: string) => void;
   readonly progress: (progress: Progress) => void;
 }
-
-const coreWorker = (): Worker => new Worker(new URL('@/workers/core.worker.ts', import.meta.url), { type: 'module' });
 
 /** Two workers, so that a long run never holds up what is being turned. */
 export function openCore(on: CoreEvents): CoreClient {

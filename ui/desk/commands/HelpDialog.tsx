@@ -11,8 +11,8 @@ import { useStore } from 'zustand';
 import { glossary } from '@/ui/parts/glossary';
 import { setSetting, settings } from '@/ui/parts/settings';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { isSingle, keysShown } from './commands';
-import type { Command } from './commands';
+import { isSingle, keysShown } from './commandTable';
+import type { Command } from './commandTable';
 
 const OTHERS: readonly (readonly [keys: string, does: string])[] = [
   ['Tab, Enter', 'go from part to part; choose'],

@@ -1,7 +1,7 @@
 import { setSetting } from '@/ui/parts/settings';
 import { hearing, playOrStop, swapSides } from '@/ui/session/hearing';
 import { holdKeys } from '@/ui/session/typeahead';
-import type { Command } from './commands';
+import type { Command } from './commandTable';
 import type { Given } from './given';
 
 /** What is done with the patch as a whole. */

@@ -1,6 +1,6 @@
 import { stageChoices } from '@/ui/parts/choices';
-import { keysShown } from './commands';
-import type { Command } from './commands';
+import { keysShown } from './commandTable';
+import type { Command } from './commandTable';
 import type { Given } from './given';
 import type { PaletteEntry } from './Palette';
 import { insertion } from './stageCommands';

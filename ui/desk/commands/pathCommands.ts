@@ -1,5 +1,5 @@
 import { placeName } from '@/core';
-import type { Command } from './commands';
+import type { Command } from './commandTable';
 import { focusOn } from './given';
 import type { Given } from './given';
 

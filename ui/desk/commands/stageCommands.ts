@@ -1,7 +1,7 @@
 import { bypassStages, duplicateStages, idOf, isBypassed, moveStage, placeName, putBack, removeStages } from '@/core';
 import type { Frame } from '@/core';
 import type { Predicted } from '@/ui/session/usePrediction';
-import type { Command } from './commands';
+import type { Command } from './commandTable';
 import { focusOn } from './given';
 import type { Given } from './given';
 import type { Task } from './tasks';

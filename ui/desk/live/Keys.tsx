@@ -11,8 +11,8 @@ import { saveFile } from '@/ui/parts/files';
 import { SelectField } from '@/ui/parts/SelectField';
 import { ink } from '@/ui/theme/tokens';
 import type { KeyLog } from './keyLog';
-import { PARTS, useKeys } from './keys';
-import type { KeysProps } from './keys';
+import { PARTS, useKeys } from './useKeys';
+import type { KeysProps } from './useKeys';
 import { isUpper, KEYS, voltsOfKey } from './played';
 
 /** Two octaves of keys: by pointer, by several fingers, and by the computer's own keys while they have the focus. */

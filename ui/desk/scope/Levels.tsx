@@ -10,7 +10,7 @@ import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis
 import { showNumber, showVolts } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { levelsOf } from './levels';
+import { levelsOf } from './levelBins';
 import type { Trace } from './view';
 
 const RANGES = [

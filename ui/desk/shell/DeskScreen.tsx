@@ -4,9 +4,18 @@ import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { api } from '@/ui/parts/api';
 import { LostPage } from '@/ui/parts/LostPage';
+import { warmCore } from '@/ui/session/coreWorker';
+
+const desk = () => import('./Desk').then((m) => m.Desk);
 
 /** The desk needs the browser (workers, drafts, sizes), so the server sends the page without it. */
-const Desk = dynamic(() => import('./Desk').then((m) => m.Desk), { ssr: false });
+const Desk = dynamic(desk, { ssr: false });
+
+// On their way while the page itself wakes and the patch is read.
+if (typeof window !== 'undefined') {
+  void desk();
+  warmCore();
+}
 
 export function DeskScreen({ id }: { id: string }) {
   const { data, error } = useQuery({

@@ -17,11 +17,11 @@ import { MainStrip } from '../strip/MainStrip';
 import type { Ghost } from '../strip/MainStrip';
 import { SpanChoice } from '../strip/SpanChoice';
 import type { SpanName } from '../strip/SpanChoice';
-import { EmptyDesk } from './EmptyDesk';
 
 const CompareView = dynamic(() => import('../versions/CompareView').then((m) => m.CompareView), { ssr: false });
 const Trail = dynamic(() => import('../strip/Trail').then((m) => m.Trail), { ssr: false });
 const LiveTraces = dynamic(() => import('../scope/LiveTraces').then((m) => m.LiveTraces), { ssr: false });
+const EmptyDesk = dynamic(() => import('./EmptyDesk').then((m) => m.EmptyDesk), { ssr: false });
 const Running = dynamic(() => import('./Running').then((m) => m.Running), { ssr: false });
 
 interface Props {

@@ -1,14 +1,15 @@
 'use client';
 import Box from '@mui/material/Box';
-import dayjs from 'dayjs';
 import { useStore } from 'zustand';
 import type { DeskStore, SaveState } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
 function saveText(save: SaveState): string {
   switch (save.kind) {
     case 'saved':
-      return `Saved ${dayjs(save.at).format('HH:mm')}`;
+      return `Saved ${clock.format(new Date(save.at))}`;
     case 'unsaved':
       return 'Not saved yet';
     case 'saving':

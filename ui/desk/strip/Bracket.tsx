@@ -7,8 +7,8 @@ import { useSolving } from '@/ui/session/solving';
 import { ink } from '@/ui/theme/tokens';
 import type { EndView, Wanted } from './frames';
 import type { Layout } from './geometry';
-import { movedTo, nudged } from './handles';
-import type { End } from './handles';
+import { movedTo, nudged } from './handleMoves';
+import type { End } from './handleMoves';
 
 interface Props {
   readonly layout: Layout;

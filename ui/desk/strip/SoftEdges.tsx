@@ -6,7 +6,7 @@ import { useSolving } from '@/ui/session/solving';
 import { ink } from '@/ui/theme/tokens';
 import type { FrameView } from './frames';
 import type { Layout, Volts } from './geometry';
-import { softEdges } from './softEdges';
+import { softEdges } from './softBands';
 
 interface Props {
   readonly patch: Patch;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { completeParams, kindNamed } from '@/core';
 import { wantedDrives } from './frames';
 import type { Bracket, EndView } from './frames';
-import { movedTo, nudged } from './handles';
+import { movedTo, nudged } from './handleMoves';
 
 const kind = kindNamed('filter')!;
 const params = { ...completeParams(kind), cutoffHz: 200 };

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { isSingle, keysShown } from './commands';
+import { isSingle, keysShown } from './commandTable';
 
 it.each([
   ['mod+shift+z', 'Ctrl Shift Z'],
