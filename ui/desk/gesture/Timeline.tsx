@@ -4,13 +4,16 @@ import { scaleLinear } from 'd3-scale';
 import type { ScaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { useRef, useState } from 'react';
-import type { KeyboardEvent, PointerEvent } from 'react';
+import type { KeyboardEvent, PointerEvent, RefObject, SVGProps } from 'react';
 import { briefSeconds, showNumber, showSeconds } from '@/core';
 import type { GesturePoint, Range } from '@/core';
+import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { drawnOver, movedPoint, ordered, simplified, withoutPoint } from './points';
 
-const SIZE = { width: 720, height: 260, left: 44, right: 12, top: 12, bottom: 22 } as const;
+const SIZE = { height: 260, left: 44, right: 12, top: 12, bottom: 22 } as const;
+/** A time needs so much room, pixels. */
+const TICK = 64;
 
 interface TimelineProps {
   readonly points: readonly GesturePoint[];
@@ -27,9 +30,10 @@ interface TimelineProps {
 export function Timeline({ points, setPoints, range, longest, way, held, tolerance, show }: TimelineProps) {
   const [drawn, setDrawn] = useState<readonly GesturePoint[] | null>(null);
   const grabbed = useRef<number | null>(null);
+  const [box, { width }] = useSize<HTMLDivElement>({ width: 720, height: SIZE.height });
   const x = scaleLinear()
     .domain([0, longest])
-    .range([SIZE.left, SIZE.width - SIZE.right])
+    .range([SIZE.left, width - SIZE.right])
     .clamp(true);
   const y = scaleLinear()
     .domain(range)
@@ -37,9 +41,8 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
     .clamp(true);
   const under = (e: PointerEvent<SVGElement>): GesturePoint => {
     const svg = e.currentTarget.ownerSVGElement ?? (e.currentTarget as unknown as SVGSVGElement);
-    const box = svg.getBoundingClientRect();
-    const scale = SIZE.width / box.width;
-    return { t: x.invert((e.clientX - box.left) * scale), volts: y.invert((e.clientY - box.top) * scale) };
+    const { left, top } = svg.getBoundingClientRect();
+    return { t: x.invert(e.clientX - left), volts: y.invert(e.clientY - top) };
   };
   const { straight, path } = lines(x, y, held);
   const last = points.at(-1);
@@ -65,20 +68,9 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
     />
   );
   return (
-    <Box
-      component="svg"
-      viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
-      role="group"
-      aria-label="The gesture over time"
-      data-gesture
-      sx={{
-        width: '100%',
-        touchAction: 'none',
-        border: `1px solid ${ink.line}`,
-        background: ink.paper,
-        cursor: 'crosshair',
-        display: 'block',
-      }}
+    <Frame
+      box={box}
+      width={width}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         if (way === 'draw') setDrawn([under(e)]);
@@ -94,10 +86,34 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
         grabbed.current = null;
       }}
     >
-      <Axes x={x} y={y} />
+      <Axes x={x} y={y} width={width} />
       <path d={path([...shown]) ?? ''} fill="none" stroke={ink.trace} strokeWidth="1.6" />
       {drawn && <path d={straight([...drawn]) ?? ''} fill="none" stroke={ink.wanted} strokeWidth="2" />}
       {points.length <= 200 && points.map(handle)}
+    </Frame>
+  );
+}
+
+interface FrameProps extends SVGProps<SVGSVGElement> {
+  readonly box: RefObject<HTMLDivElement | null>;
+  readonly width: number;
+}
+
+/** As wide as there is room, so that its figures keep their size. */
+function Frame({ box, width, children, ...hands }: FrameProps) {
+  return (
+    <Box ref={box} sx={{ border: `1px solid ${ink.line}`, background: ink.paper }}>
+      <svg
+        {...hands}
+        width={width}
+        height={SIZE.height}
+        role="group"
+        aria-label="The gesture over time"
+        data-gesture
+        style={{ touchAction: 'none', cursor: 'crosshair', display: 'block' }}
+      >
+        {children}
+      </svg>
     </Box>
   );
 }
@@ -126,28 +142,23 @@ function movedByKey(p: GesturePoint, e: KeyboardEvent, [low, high]: Range, longe
 interface AxesProps {
   readonly x: ScaleLinear<number, number>;
   readonly y: ScaleLinear<number, number>;
+  readonly width: number;
 }
 
-function Axes({ x, y }: AxesProps) {
+function Axes({ x, y, width }: AxesProps) {
   const [low = 0, high = 1] = y.domain();
   const digits = high - low < 6 ? 1 : 0;
   return (
     <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
       {y.ticks(6).map((v) => (
         <g key={v}>
-          <line
-            x1={SIZE.left}
-            x2={SIZE.width - SIZE.right}
-            y1={y(v)}
-            y2={y(v)}
-            stroke={v === 0 ? ink.softInk : ink.line}
-          />
+          <line x1={SIZE.left} x2={width - SIZE.right} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} />
           <text x={SIZE.left - 8} y={y(v) + 4} textAnchor="end">
             {showNumber(v, digits, true)}
           </text>
         </g>
       ))}
-      {x.ticks(8).map((t) => (
+      {x.ticks(Math.floor(width / TICK)).map((t) => (
         <text key={t} x={x(t)} y={SIZE.height - 6} textAnchor="middle">
           {briefSeconds(t)}
         </text>

@@ -23,6 +23,26 @@ interface Props {
   readonly onRow: (row: MacroRow | null) => void;
 }
 
+/** On a phone a row is a block: its name, then its fields in two columns, each under what it is. */
+const rowStyle = {
+  verticalAlign: 'top',
+  display: { xs: 'grid', md: 'table-row' },
+  gridTemplateColumns: '1fr 1fr',
+  borderBottom: { xs: `1px solid ${ink.line}`, md: 'none' },
+  py: { xs: 1, md: 0 },
+  '& > .MuiTableCell-root': { borderBottom: { xs: 'none', md: `1px solid ${ink.line}` }, px: { xs: 0.5, md: 2 } },
+} as const;
+const nameStyle = { gridColumn: '1 / -1', gridRow: 1, fontWeight: { xs: 600, md: 400 }, pr: { xs: 6, md: 2 } } as const;
+const outStyle = { gridColumn: 2, gridRow: 1, justifySelf: 'end' } as const;
+const cellStyle = (name: string) => ({
+  '&::before': {
+    content: `"${name}"`,
+    display: { xs: 'block', md: 'none' },
+    color: ink.softInk,
+    fontSize: 13,
+  },
+});
+
 /** One end of a fader, with its figures in its own unit. */
 export function EndRow({ row, offered, span, fault, onRow }: Props) {
   const label = offered?.label ?? row.end;
@@ -39,8 +59,8 @@ export function EndRow({ row, offered, span, fault, onRow }: Props) {
     />
   );
   return (
-    <TableRow data-macro-row={row.end} sx={{ verticalAlign: 'top' }}>
-      <TableCell component="th" scope="row">
+    <TableRow data-macro-row={row.end} sx={rowStyle}>
+      <TableCell component="th" scope="row" sx={nameStyle}>
         {label}
         {fault && (
           <Box role="alert" sx={{ color: ink.error, fontSize: 13, fontWeight: 400 }}>
@@ -48,9 +68,9 @@ export function EndRow({ row, offered, span, fault, onRow }: Props) {
           </Box>
         )}
       </TableCell>
-      <TableCell>{figure('from')}</TableCell>
-      <TableCell>{figure('to')}</TableCell>
-      <TableCell>
+      <TableCell sx={cellStyle('from')}>{figure('from')}</TableCell>
+      <TableCell sx={cellStyle('to')}>{figure('to')}</TableCell>
+      <TableCell sx={cellStyle('how')}>
         <SelectField
           label={`${label}, how`}
           value={row.curve}
@@ -58,7 +78,7 @@ export function EndRow({ row, offered, span, fault, onRow }: Props) {
           onChange={(curve) => onRow({ ...row, curve })}
         />
       </TableCell>
-      <TableCell>
+      <TableCell sx={cellStyle('begins at')}>
         <QuantityField
           label={`${label}, begins at`}
           unit="V"
@@ -69,7 +89,7 @@ export function EndRow({ row, offered, span, fault, onRow }: Props) {
           onChange={(begins) => onRow({ ...row, begins })}
         />
       </TableCell>
-      <TableCell>
+      <TableCell sx={outStyle}>
         <IconButton aria-label={`Take ${label} out`} onClick={() => onRow(null)}>
           <DeleteOutlineIcon />
         </IconButton>

@@ -126,6 +126,7 @@ function Head({ patch, macro, setMacro }: HeadProps) {
         options={[[NEW, 'a new fader'] as const, ...faders.map((m) => [m.id, m.label ?? m.id] as const)]}
         onChange={(fader) => setMacro({ ...macro, fader })}
       />
+      <span>goes from</span>
       <QuantityField
         label="Fader from"
         unit="V"
@@ -135,6 +136,7 @@ function Head({ patch, macro, setMacro }: HeadProps) {
         width={100}
         onChange={(v) => setMacro({ ...macro, span: [v, macro.span[1]] })}
       />
+      <span>to</span>
       <QuantityField
         label="Fader to"
         unit="V"
@@ -159,8 +161,11 @@ interface RowsProps {
 function Rows({ rows, offered, span, faults, onRows }: RowsProps) {
   return (
     <Box sx={{ overflowX: 'auto', mt: 1.5 }}>
-      <Table size="small">
-        <TableHead>
+      <Table
+        size="small"
+        sx={{ display: { xs: 'block', md: 'table' }, '& tbody': { display: { xs: 'block', md: 'table-row-group' } } }}
+      >
+        <TableHead sx={{ display: { xs: 'none', md: 'table-header-group' } }}>
           <TableRow>
             {['End', 'From', 'To', 'How', 'Begins at', ''].map((name) => (
               <TableCell key={name}>{name}</TableCell>

@@ -16,6 +16,26 @@ export interface Drawn extends Shown {
   readonly dash: string;
 }
 
+/** A figure of the moment takes so much of the height, and the time at the foot, pixels. */
+const FIGURE = 15;
+
+/** Base lines for the figures of several traces: each near its own height, none over another. */
+export function spread(heights: readonly number[], height: number): number[] {
+  const lines = heights.map((h) => Math.min(height - FIGURE - 6, Math.max(10, h - 5)));
+  const order = [...lines.keys()].sort((a, b) => (lines[a] as number) - (lines[b] as number));
+  // Down where they crowd, then up again from the foot.
+  order.forEach((i, k) => {
+    const above = order[k - 1];
+    if (above !== undefined) lines[i] = Math.max(lines[i] as number, (lines[above] as number) + FIGURE);
+  });
+  let foot = height - FIGURE - 6;
+  for (const i of order.toReversed()) {
+    lines[i] = Math.min(lines[i] as number, foot);
+    foot = (lines[i] as number) - FIGURE;
+  }
+  return lines;
+}
+
 /** The moment pointed at, here or in the strip: its time, and each trace's value. */
 export function MomentLine({
   drawn,
@@ -40,6 +60,8 @@ export function MomentLine({
   if (px < 0 || px > width) return null;
   const right = px > width / 2;
   const anchor = { textAnchor: right ? ('end' as const) : ('start' as const), x: px + (right ? -6 : 6) };
+  const values = drawn.map((d) => valueAtTime(d.data, sampleRate, at));
+  const lines = spread(values.map(y), height);
   const halo = { stroke: ink.paper, strokeWidth: 4, paintOrder: 'stroke' as const };
   return (
     <g pointerEvents="none" data-scope-moment={at.toFixed(3)}>
@@ -47,17 +69,14 @@ export function MomentLine({
       <text {...anchor} {...halo} y={height - 4} fill={ink.softInk}>
         {showSeconds(at - origin)}
       </text>
-      {drawn.map((d) => {
-        const value = valueAtTime(d.data, sampleRate, at);
-        return (
-          <g key={d.trace.socket}>
-            <circle cx={px} cy={y(value)} r="3" fill={ink.wanted} />
-            <text {...anchor} {...halo} y={Math.max(10, y(value) - 5)} fill={ink.ink}>
-              {showNumber(value, 2, d.unit === 'V')}
-            </text>
-          </g>
-        );
-      })}
+      {values.map((value, i) => (
+        <g key={drawn[i]?.trace.socket}>
+          <circle cx={px} cy={y(value)} r="3" fill={ink.wanted} />
+          <text {...anchor} {...halo} y={lines[i]} fill={ink.ink} data-moment-figure>
+            {showNumber(value, 2, drawn[i]?.unit === 'V')}
+          </text>
+        </g>
+      ))}
     </g>
   );
 }

@@ -58,6 +58,10 @@ const stripStyle = {
   position: 'relative',
   contain: 'layout paint',
 } as const;
+/** Over the frames, so that it lies on none of their names. */
+const barStyle = { display: 'flex', alignItems: 'center', minHeight: 36, padding: '2px 8px 0 0' } as const;
+/** What the button takes beside the miniature, pixels. */
+const BESIDE = 160;
 /** Under this width there is no room for a miniature beside the button, pixels. */
 const NARROW = 320;
 const lowStyle = { ...stripStyle, minHeight: 0 } as const;
@@ -74,17 +78,15 @@ export function Strip(props: Props) {
   const long = !fits(views.length, size.width);
   return (
     <div style={props.low ? lowStyle : stripStyle}>
-      {layout.width > size.width + 1 && size.width > NARROW && (
-        <Miniature views={views} layout={layout} scroller={box} width={size.width - 156} />
-      )}
       {long && (
-        <Button
-          onClick={() => setFold(!fold)}
-          aria-pressed={fold}
-          sx={{ position: 'absolute', right: 8, top: 4, zIndex: 2 }}
-        >
-          {fold ? 'Unfold the frames' : 'Fold to fit'}
-        </Button>
+        <div style={barStyle}>
+          {layout.width > size.width + 1 && size.width > NARROW && (
+            <Miniature views={views} layout={layout} scroller={box} width={size.width - BESIDE} />
+          )}
+          <Button onClick={() => setFold(!fold)} aria-pressed={fold} sx={{ ml: 'auto' }}>
+            {fold ? 'Unfold the frames' : 'Fold to fit'}
+          </Button>
+        </div>
       )}
       <div ref={box} style={scrollerStyle} data-testid="strip">
         <Drawing {...props} model={model} />

@@ -52,8 +52,8 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
           py: 1,
         }}
       >
-        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 0.5 }}>
-          <Box component="h2" sx={{ ...headingStyle, flex: 1 }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center', mb: 0.5 }}>
+          <Box component="h2" sx={{ ...headingStyle, flex: 1, whiteSpace: 'nowrap' }}>
             {differences.length === 0 ? 'No difference' : counted(differences.length, 'difference')}
           </Box>
           {differences.length > 0 && <Button onClick={takeAll}>{`Put ${other.name} on the desk`}</Button>}

@@ -1,0 +1,137 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { createStore } from 'zustand';
+import { BoundsEngine, buildGraph, endsOf, glance, parsePatch, simulateGraph, stripTo } from '@/core';
+import type { Predicted } from '@/ui/session/usePrediction';
+import type { PictureData } from '@/wire/core';
+import { spread } from '../scope/PlotMarks';
+import { frameViews } from './frames';
+import { layoutOf, voltsAt } from './geometry';
+import { boundReach, clearBaseline, LETTER, traceReach } from './labels';
+import { placed } from './MomentMarks';
+
+const COLUMNS = 160;
+const DEMO = 'demo/patches';
+
+/** A trace as its columns, from least to greatest. */
+function columnsOf(trace: ArrayLike<number>): PictureData {
+  const [min, max] = [new Float32Array(COLUMNS).fill(Infinity), new Float32Array(COLUMNS).fill(-Infinity)];
+  for (let k = 0; k < trace.length; k++) {
+    const c = Math.floor((k * COLUMNS) / trace.length);
+    min[c] = Math.min(min[c] as number, trace[k] as number);
+    max[c] = Math.max(max[c] as number, trace[k] as number);
+  }
+  return { min, max } as PictureData;
+}
+
+describe('a base line clear of what is in the way', () => {
+  const reach = fc.tuple(fc.double({ min: 0, max: 300, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }));
+  it('lies on nothing, inside, and is the nearest of all whole pixels that do', () => {
+    fc.assert(
+      fc.property(fc.array(reach, { maxLength: 5 }), fc.double({ min: 0, max: 300, noNaN: true }), (list, wanted) => {
+        const blocked = list.map(([top, tall]) => [top, top + tall] as const);
+        const clear = (y: number): boolean =>
+          y >= 12 && y <= 296 && blocked.every(([a, b]) => y + 4 <= a + 1e-9 || y - 12 >= b - 1e-9);
+        const found = clearBaseline(wanted, blocked, [0, 300]);
+        const pixels = Array.from({ length: 301 }, (_, y) => y).filter(clear);
+        if (found === null) return pixels.length === 0;
+        const nearest = Math.min(...pixels.map((y) => Math.abs(y - wanted)));
+        return clear(found) && Math.abs(found - wanted) <= nearest + 1e-9;
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it('there is none where all is covered, or there is no height', () => {
+    expect(clearBaseline(50, [[0, 100]], [0, 100])).toBeNull();
+    expect(clearBaseline(5, [], [0, 10])).toBeNull();
+  });
+});
+
+describe('the figures of several traces at one moment', () => {
+  it('never lie over one another, and stay inside', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: -50, max: 250, noNaN: true }), { maxLength: 6 }), (heights) => {
+        const lines = spread(heights, 200).toSorted((a, b) => a - b);
+        return lines.every((y, i) => y <= 179 + 1e-9 && (i === 0 || y - (lines[i - 1] as number) >= 15 - 1e-9));
+      }),
+    );
+  });
+  it('stand at their own heights where there is room', () => {
+    expect(spread([40, 120, 80], 200)).toEqual([35, 115, 75]);
+    expect(spread([100, 100], 200)).toEqual([95, 110]);
+  });
+});
+
+describe('the figure at the moment pointed at', () => {
+  it.each(readdirSync(DEMO).filter((name) => name.endsWith('.json')))(
+    'lies on no trace and no number where a frame has room: %s',
+    (name) => {
+      const read = parsePatch(JSON.parse(readFileSync(path.join(DEMO, name), 'utf8')));
+      if (!read.ok) throw new Error(name);
+      const graph = buildGraph({ ...read.value, settings: { ...read.value.settings, duration: 2 } });
+      const bounds = new BoundsEngine().run(graph);
+      let [all, clear] = [0, 0];
+      for (const end of endsOf(graph)) {
+        const strip = stripTo(graph, end);
+        if (!strip) continue;
+        const sockets = strip.frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
+        const { traces } = simulateGraph({ ...graph, sampleRate: 4000 }, { traces: sockets, only: sockets, bounds });
+        const pictures = new Map(
+          sockets.flatMap((s) => (traces.has(s) ? [[s, columnsOf(traces.get(s)!)] as const] : [])),
+        );
+        const predicted = {
+          graph,
+          bounds,
+          ends: [end],
+          missed: [],
+          prediction: { ...glance(graph, bounds), findings: [] },
+          strip,
+          shown: [],
+          window: null,
+          pictures: createStore(() => pictures),
+          full: null,
+          failure: null,
+          progress: null,
+          cancel: () => undefined,
+        } satisfies Predicted;
+        const views = frameViews(strip, predicted).map((v, i) => ({
+          ...v,
+          picture: pictures.get(sockets[i] ?? '') ?? null,
+        }));
+        const layout = layoutOf(
+          views.map(() => false),
+          { width: 200 * views.length, height: 400 },
+          0,
+          [-12, 12],
+        );
+        views.forEach((view, i) => {
+          const { picture } = view;
+          for (let k = 1; k < 16 && picture; k++) {
+            const share = k / 16;
+            if (!voltsAt(picture, share)) continue;
+            all++;
+            const text = '+5.0…+5.0';
+            const place = placed(view, layout, i, share, text);
+            if (!place.clear) continue;
+            clear++;
+            const [left, width] = [layout.x[i]!, layout.w[i]!];
+            const at = left + share * width;
+            const long = text.length * LETTER + 6;
+            const [from, to] = place.left ? [at - long, at] : [at, at + long];
+            const lies = (reaches: readonly (readonly [number, number])[]): boolean =>
+              reaches.some(([a, b]) => place.y + 4 > a + 1e-6 && place.y - 12 < b - 1e-6);
+            expect(lies(traceReach(picture, (from - left) / width, (to - left) / width, layout.y))).toBe(false);
+            if (from < left + 40) expect(lies(boundReach(view.bound, layout.y))).toBe(false);
+            expect(from).toBeGreaterThanOrEqual(left);
+            expect(to).toBeLessThanOrEqual(left + width);
+          }
+        });
+      }
+      expect(all).toBeGreaterThan(0);
+      // A sound fills its frame; everywhere else there is room.
+      expect(clear / all).toBeGreaterThan(0.5);
+    },
+  );
+});
