@@ -109,8 +109,8 @@ export class DeskDriver {
   }
 
   async button(text: string): Promise<void> {
-    const button = await this.page.waitForSelector(`::-p-xpath(//button[contains(., "${text}")])`);
-    await button!.click();
+    // One that stands still: what moves under the pointer is not what was meant.
+    await this.page.locator(`::-p-xpath(//button[contains(., "${text}")])`).click();
   }
 
   /** A desk with nothing on it. */

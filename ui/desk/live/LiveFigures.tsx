@@ -39,7 +39,10 @@ function Figure({
   );
 }
 
-/** How loud it is, what was held back, for how long it plays, and how the machine keeps up. */
+/**
+ * How loud it is, what was held back, for how long it plays, and how the machine keeps up. Last in its bar: what comes and
+ * goes moves no button away from under a hand.
+ */
 export function LiveFigures({ live }: { readonly live: Live }) {
   const { phase, report } = useStore(live.store);
   if (phase === 'silent' || !report) return null;
@@ -51,7 +54,6 @@ export function LiveFigures({ live }: { readonly live: Live }) {
         flexWrap: 'wrap',
         alignItems: 'center',
         columnGap: 2,
-        order: { xs: 1, md: 0 },
         width: { xs: 1, md: 'auto' },
       }}
     >

@@ -110,12 +110,12 @@ export function PlayBar({ desk, predicted, end }: Props) {
           />
         )}
         <Level db={level} onLevel={(db) => live.setLevel(db)} />
-        <LiveFigures live={live} />
         <Comparing desk={desk} live={live} />
         <Button aria-pressed={hands} onClick={() => setHands(!hands)}>
           Hands
         </Button>
         <RenderButton desk={desk} live={live} pins={shown} end={end} />
+        <LiveFigures live={live} />
       </Box>
       {voice && (
         <Box sx={{ px: 2, py: 0.5, fontSize: 13, color: ink.softInk }} data-voice>{`Test voice: ${voice}`}</Box>
