@@ -14,6 +14,9 @@ export interface Database {
   write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
 }
 
+/** The database's file in its folder. */
+export const DATABASE = 'fenvo.sqlite';
+
 /** Where the data is kept; `FENVO_DATA` sets another place. */
 export const dataFolder = (): string => path.resolve(/* turbopackIgnore: true */ process.env.FENVO_DATA ?? 'data');
 
@@ -54,7 +57,7 @@ function connect(folder: string): Sequelize {
   const sequelize = new Sequelize({
     dialect: 'sqlite',
     dialectModule: sqlite3,
-    storage: path.join(folder, 'fenvo.sqlite'),
+    storage: path.join(folder, DATABASE),
     logging: false,
     // The connection itself waits for a lock; to ask again after that would make the wait several times as long.
     retry: { max: 1 },

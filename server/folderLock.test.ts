@@ -1,7 +1,8 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { DATABASE } from './database';
 import { lockFolder } from './folderLock';
 
 it('one server has a folder; the next is told, until the first is gone', async () => {
@@ -12,4 +13,67 @@ it('one server has a folder; the next is told, until the first is gone', async (
   await new Promise((resolve) => setTimeout(resolve, 100));
   (await lockFolder(folder)).release();
   rmSync(folder, { recursive: true, force: true });
+});
+
+/** Somebody who may write nothing that is not his own: the one who runs this may be allowed everything. */
+async function asSomebody<T>(work: () => Promise<T>): Promise<T> {
+  const NOBODY = 65_534;
+  const own = process.geteuid?.();
+  if (own === 0) process.seteuid?.(NOBODY);
+  try {
+    return await work();
+  } finally {
+    if (own === 0) process.seteuid?.(own);
+  }
+}
+
+describe('a data folder that cannot be written is named, with what to do', () => {
+  const refused = async (folder: string): Promise<void> => {
+    const asked = asSomebody(() => lockFolder(folder));
+    await expect(asked).rejects.toThrow(`The data folder ${folder} cannot be written`);
+    await expect(asked).rejects.toThrow('name another folder with --data');
+  };
+  const opened = (work: (folder: string) => Promise<void>) => async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-lock-'));
+    try {
+      await work(folder);
+    } finally {
+      chmodSync(folder, 0o755);
+      rmSync(folder, { recursive: true, force: true });
+    }
+  };
+
+  it(
+    'one that is there to be read alone',
+    opened(async (folder) => {
+      chmodSync(folder, 0o555);
+      await refused(folder);
+    }),
+  );
+  it(
+    'one that would have to be made where nothing may be',
+    opened(async (folder) => {
+      chmodSync(folder, 0o555);
+      await refused(path.join(folder, 'data'));
+    }),
+  );
+  it(
+    'one whose database may only be read',
+    opened(async (folder) => {
+      chmodSync(folder, 0o777);
+      writeFileSync(path.join(folder, DATABASE), '', { mode: 0o444 });
+      await refused(folder);
+    }),
+  );
+  it(
+    'a file in its place, or a folder in the place of its lock',
+    opened(async (folder) => {
+      const file = path.join(folder, 'file');
+      writeFileSync(file, '');
+      await expect(lockFolder(file)).rejects.toThrow(`The data folder ${file} cannot be written`);
+      const data = path.join(folder, 'data');
+      mkdirSync(path.join(data, 'server.lock'), { recursive: true });
+      await expect(lockFolder(data)).rejects.toThrow(`The data folder ${data} cannot be written`);
+    }),
+  );
 });

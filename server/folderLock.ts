@@ -1,28 +1,44 @@
-import { mkdirSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
 import path from 'node:path';
 import sqlite3 from 'sqlite3';
+import { DATABASE } from './database';
 
 /** A folder that a running server holds; let go of by the system however the server ends. */
 export interface FolderLock {
   release(): void;
 }
 
+/** Makes a folder, and looks whether a database that is in it can be written; the lock shows whether the folder can. */
+function prepare(folder: string): void {
+  mkdirSync(folder, { recursive: true });
+  const database = path.join(folder, DATABASE);
+  if (existsSync(database)) closeSync(openSync(database, 'r+'));
+}
+
 /**
  * Takes a data folder for one server. Programs that only add demo data or read do not ask for it.
  *
- * @throws where another server has it, with what to do.
+ * @throws where another server has it or it cannot be written, with what to do.
  */
 export function lockFolder(folder: string): Promise<FolderLock> {
-  mkdirSync(folder, { recursive: true });
+  const unusable = (error: unknown): Error =>
+    new Error(
+      `The data folder ${folder} cannot be written: ${error instanceof Error ? error.message : String(error)}. Let this user write there, or name another folder with --data.`,
+    );
+  try {
+    prepare(folder);
+  } catch (error) {
+    return Promise.reject(unusable(error));
+  }
   const taken = `Another Fenvo serves ${folder} already. Use that one, end it, or name another folder with --data.`;
   return new Promise((resolve, reject) => {
     const db = new sqlite3.Database(path.join(folder, 'server.lock'), (failed) => {
-      if (failed) return reject(failed);
+      if (failed) return reject(unusable(failed));
       db.configure('busyTimeout', 1000);
       db.exec('BEGIN EXCLUSIVE', (busy) => {
         if (!busy) return resolve({ release: () => db.close() });
         db.close();
-        reject(/SQLITE_BUSY/.test(busy.message) ? new Error(taken) : busy);
+        reject(/SQLITE_BUSY/.test(busy.message) ? new Error(taken) : unusable(busy));
       });
     });
   });
