@@ -8,7 +8,7 @@ const all = readdirSync(inRoot('bench'))
   .map((name) => name.slice(0, -'.bench.ts'.length));
 const wanted = process.argv.slice(2).length > 0 ? process.argv.slice(2) : all;
 for (const name of wanted) {
-  if (name === 'frames') {
+  if (['frames', 'shelf'].includes(name)) {
     await buildApplication();
     await bundle('demo/seed.ts', 'seed');
   }

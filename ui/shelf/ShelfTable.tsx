@@ -6,6 +6,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import TableSortLabel from '@mui/material/TableSortLabel';
 import Checkbox from '@mui/material/Checkbox';
+import { startTransition, useEffect, useState } from 'react';
 import type { ListedPatch } from '@/wire/patches';
 import type { Tonight } from '@/wire/racks';
 import type { Column, Order } from './order';
@@ -31,9 +32,14 @@ interface Props {
   readonly onRemove: (patch: ListedPatch) => void;
 }
 
+/** So many rows are there at once; those below follow while the page answers already. */
+const AT_ONCE = 60;
+
 /** The patches as a table that is sorted by its heads. */
 export function ShelfTable(props: Props) {
   const { patches, order, onOrder, chosen, tonight, onChoose, onChooseAll, onChanged, onRemove } = props;
+  const [most, setMost] = useState(AT_ONCE);
+  useEffect(() => startTransition(() => setMost(Infinity)), []);
   const all = patches.length > 0 && patches.every((p) => chosen.has(p.id));
   const sortBy = (by: Column): void => onOrder({ by, down: order.by === by ? !order.down : by !== 'name' });
   return (
@@ -70,7 +76,7 @@ export function ShelfTable(props: Props) {
         </TableRow>
       </TableHead>
       <TableBody component="div">
-        {patches.map((patch) => (
+        {patches.slice(0, most).map((patch) => (
           <PatchRow
             key={patch.id}
             patch={patch}
