@@ -68,6 +68,20 @@ for (const memory of [false, true]) {
     drag(patch, (k) => 15_000 + 20 * k),
   );
 }
+/** A contour through a lag to an amplifier. */
+const struck = patchOf(
+  {
+    beat: ['clock', { bpm: 60, width: 0.1 }],
+    env: ['envelope', { mode: 'ad', attack: 0.01, decay: 0.4, peakVolts: 5 }],
+    trim: ['attenuator', { amount: 0.9 }],
+    lag: ['slew', { law: 'rc', rise: 0.01, fall: 0.1 }],
+    voice: ['oscillator'],
+    amp: ['vca'],
+  },
+  ['beat.out > env.gate', 'env.out > trim.in', 'trim.out > lag.in', 'lag.out > amp.cv', 'voice.saw > amp.in'],
+  { duration: 8 },
+);
+
 /** What only a run tells, held while another knob turns: the knobs that are left follow. */
 const HELD: readonly {
   readonly name: string;
@@ -117,35 +131,13 @@ const HELD: readonly {
   },
   {
     name: 'fall of an amplifier, 8 s',
-    patch: patchOf(
-      {
-        beat: ['clock', { bpm: 60, width: 0.1 }],
-        env: ['envelope', { mode: 'ad', attack: 0.01, decay: 0.4, peakVolts: 5 }],
-        trim: ['attenuator', { amount: 0.9 }],
-        lag: ['slew', { law: 'rc', rise: 0.01, fall: 0.1 }],
-        voice: ['oscillator'],
-        amp: ['vca'],
-      },
-      ['beat.out > env.gate', 'env.out > trim.in', 'trim.out > lag.in', 'lag.out > amp.cv', 'voice.saw > amp.in'],
-      { duration: 8 },
-    ),
+    patch: struck,
     target: { at: 'amp.cv', want: 'fall', db: 20, seconds: 0.3 },
     turned: 'trim.amount',
   },
   {
     name: 'a fall that no knob of it gives, 8 s',
-    patch: patchOf(
-      {
-        beat: ['clock', { bpm: 60, width: 0.1 }],
-        env: ['envelope', { mode: 'ad', attack: 0.01, decay: 0.4, peakVolts: 5 }],
-        trim: ['attenuator', { amount: 0.9 }],
-        lag: ['slew', { law: 'rc', rise: 0.01, fall: 0.1 }],
-        voice: ['oscillator'],
-        amp: ['vca'],
-      },
-      ['beat.out > env.gate', 'env.out > trim.in', 'trim.out > lag.in', 'lag.out > amp.cv', 'voice.saw > amp.in'],
-      { duration: 8 },
-    ),
+    patch: struck,
     target: { at: 'amp.cv', want: 'fall', db: 20, seconds: 0.45 },
     turned: 'trim.amount',
   },

@@ -1,8 +1,10 @@
 import type { Page } from 'puppeteer-core';
+import { parseMidi } from 'midi-file';
 import { describe, expect, it } from 'vitest';
 import { buildGraph, parsePatch, printPatch, simulateGraph, usualEars } from '@/core';
 import type { Patch } from '@/core';
 import { storePatch } from './support/desk';
+import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
 
 const { at } = openPages();
@@ -302,9 +304,13 @@ describe('hands', () => {
       document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes('\u22120.08'),
     );
     await page.keyboard.press('Escape');
-    await page.waitForSelector(
-      '::-p-xpath(//section[@aria-label="Hands"]//button[contains(., "Save 1 note as MIDI")])',
-    );
+    // The note that was played, as a file.
+    const save = '::-p-xpath(//section[@aria-label="Hands"]//button[contains(., "Save 1 note as MIDI")])';
+    await page.waitForSelector(save);
+    const file = await downloaded(page, 'Tremolo.mid', () => page.locator(save).click());
+    const { tracks } = parseMidi(file);
+    expect(tracks.flat().flatMap((e) => (e.type === 'noteOn' ? [e.noteNumber] : []))).toEqual([59]);
+    expect(tracks.flat().filter((e) => e.type === 'noteOff')).toHaveLength(1);
     // A pad for two knobs at once, and a gate for as long as it is held.
     await desk.button('Pads');
     const pad = (await (await page.waitForSelector('[data-pad]'))!.boundingBox())!;

@@ -1,5 +1,5 @@
 import { Midi } from '@tonejs/midi';
-import { readFileSync, mkdtempSync, writeFileSync, existsSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
@@ -8,6 +8,7 @@ import { predict } from '@/core';
 import { unpackBundle } from '@/core/formats/bundle';
 import { readWavTraces } from '@/core/formats/wavFile';
 import { fetchPatch, readingOf } from './support/desk';
+import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
 
 /** The desk's tools, each used as it is meant to be. */
@@ -263,19 +264,10 @@ describe('the scope', () => {
     const { desk, page } = at;
     await desk.open('fog-bank-breathing');
     await page.waitForSelector('[aria-label=Measures] td');
-    const client = await page.createCDPSession();
-    await client.send('Browser.setDownloadBehavior', {
-      behavior: 'allow',
-      downloadPath: folder,
-      browserContextId: at.context.id!,
-    });
-    const saved = async (as: string): Promise<Buffer> => {
-      await desk.menu('Save as', as === 'csv' ? 'CSV' : as === 'wav' ? 'WAV' : as.toUpperCase());
-      const file = path.join(folder, `Fog bank breathing.${as}`);
-      for (let i = 0; i < 100 && !existsSync(file); i++) await new Promise((resolve) => setTimeout(resolve, 50));
-      await new Promise((resolve) => setTimeout(resolve, 200));
-      return readFileSync(file);
-    };
+    const saved = (as: string): Promise<Buffer> =>
+      downloaded(page, `Fog bank breathing.${as}`, () =>
+        desk.menu('Save as', as === 'csv' ? 'CSV' : as === 'wav' ? 'WAV' : as.toUpperCase()),
+      );
     const csv = (await saved('csv')).toString().split('\n');
     expect(csv[0]).toBe('time_s,swell.out,join.out');
     const wave = readWavTraces(await saved('wav'));
@@ -514,20 +506,15 @@ describe('a patch with its recordings', () => {
     const made = await fetch(`${at.url}/api/patches`, { method: 'POST', headers, body: JSON.stringify({ patch }) });
     const { id } = (await made.json()) as { id: string };
     await page.goto(at.url);
-    const client = await page.createCDPSession();
-    await client.send('Browser.setDownloadBehavior', {
-      behavior: 'allow',
-      downloadPath: folder,
-      browserContextId: at.context.id!,
-    });
     await page.waitForSelector(`[data-patch="${id}"]`);
     await page.click('[aria-label="More for Hull tape"]');
     const item = '::-p-xpath(//li[contains(., "Export with its recordings")])';
-    await (await page.waitForSelector(item))!.click();
+    const bytes = await downloaded(page, 'Hull tape.fenvo.zip', async () =>
+      (await page.waitForSelector(item))!.click(),
+    );
     const file = path.join(folder, 'Hull tape.fenvo.zip');
-    for (let i = 0; i < 100 && !existsSync(file); i++) await new Promise((resolve) => setTimeout(resolve, 50));
-    await new Promise((resolve) => setTimeout(resolve, 300));
-    const bundle = unpackBundle(readFileSync(file));
+    writeFileSync(file, bytes);
+    const bundle = unpackBundle(bytes);
     expect(bundle.ok && bundle.value.recordings).toEqual([{ id: assetId, name: 'hull', sampleRate: 8000, volts }]);
     const input = (await page.waitForSelector('[aria-label="Patch file"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);

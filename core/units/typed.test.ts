@@ -1,0 +1,161 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { clockOf, figureOf, pointerAt, positionOf, readQuantity, readTyped, shareAt, valueAt } from './knob';
+import type { Panel, Travel } from './knob';
+import { noteOfSemitones } from './pitch';
+import { scaleNames, scaleSemitones } from './scales';
+import { briefSeconds, showQuantity, showRange } from './show';
+
+const share = fc.double({ min: 0, max: 1, noNaN: true });
+
+/** A panel whose figures rise with the pointer, as uneven as a hand-drawn one. */
+const panel: fc.Arbitrary<Panel> = fc
+  .tuple(
+    fc.constantFrom([0, 10] as const, [-5, 5] as const, [0, 100] as const),
+    fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 1, maxLength: 6 }),
+    fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 6, maxLength: 6 }),
+  )
+  .map(([scale, across, up]) => {
+    const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
+    const heights = up.slice(0, across.length);
+    // One part more of both, so that no point stands at an end.
+    const [wide, tall] = [sum(across) + 2, sum(heights) + 2];
+    const points = across.map((_, i): readonly [number, number] => [
+      sum(across.slice(0, i + 1)) / wide,
+      scale[0] + ((scale[1] - scale[0]) * sum(heights.slice(0, i + 1))) / tall,
+    ]);
+    return { scale, points };
+  });
+const travel: fc.Arbitrary<Travel> = fc.constantFrom(
+  { min: -1, max: 1, taper: 'linear' },
+  { min: 0, max: 10, taper: 'linear' },
+  { min: 16, max: 20_000, taper: 'log' },
+  { min: 0.001, max: 60, taper: 'log' },
+);
+
+describe('a knob with a panel of its own', () => {
+  it('points where its figure stands, and back', () => {
+    fc.assert(
+      fc.property(panel, share, (p, at) => {
+        expect(shareAt(p, pointerAt(p, at))).toBeCloseTo(at, 9);
+        expect(pointerAt(p, shareAt(p, at))).toBeCloseTo(at, 9);
+      }),
+    );
+  });
+  it('rises all the way, from one end to the other', () => {
+    fc.assert(
+      fc.property(panel, share, share, (p, a, b) => {
+        expect([pointerAt(p, 0), pointerAt(p, 1)].map((v) => Math.round(v * 1e9) / 1e9)).toEqual([0, 1]);
+        if (a < b - 1e-6) expect(pointerAt(p, a)).toBeLessThan(pointerAt(p, b));
+      }),
+    );
+  });
+  it('reads its own figure as the value that it shows it for', () => {
+    fc.assert(
+      fc.property(panel, travel, share, (p, t, at) => {
+        const marked = { ...t, panel: p };
+        const value = valueAt(marked, at);
+        const typed = readTyped(figureOf(marked, value).toFixed(9), marked, 'V');
+        expect(typed.ok).toBe(true);
+        if (typed.ok) expect(positionOf(marked, typed.value)).toBeCloseTo(at, 5);
+      }),
+    );
+  });
+  it('keeps its electrical way: without points the pointer is the share', () => {
+    expect([pointerAt(undefined, 0.3), shareAt({ scale: [0, 10] }, 0.3)]).toEqual([0.3, 0.3]);
+  });
+});
+
+describe('what is shown can be typed again', () => {
+  it('a clock position, to half a minute of the dial', () => {
+    fc.assert(
+      fc.property(travel, share, (t, at) => {
+        const typed = readTyped(clockOf(at), t, '');
+        expect(typed.ok).toBe(true);
+        // Ten hours are the whole way.
+        if (typed.ok) expect(Math.abs(positionOf(t, typed.value) - at)).toBeLessThanOrEqual(0.5 / 600 + 1e-9);
+      }),
+    );
+  });
+  it('a figure with its unit, to the digits that are shown', () => {
+    const allowed: Readonly<Record<string, (v: number) => number>> = {
+      Hz: (v) => 0.0051 * Math.abs(v),
+      s: (v) => 0.0051 * Math.abs(v),
+      V: () => 0.0051,
+      dB: () => 0.051,
+      '%': () => 0.051,
+      '': (v) => 0.00051 * Math.abs(v),
+    };
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.keys(allowed)),
+        fc.double({ min: 0.01, max: 9000, noNaN: true }),
+        fc.boolean(),
+        (unit, size, below) => {
+          const value = below ? -size : size;
+          const read = readQuantity(showQuantity(value, unit), unit);
+          expect(read).not.toBeNull();
+          expect(Math.abs((read ?? NaN) - value)).toBeLessThanOrEqual(allowed[unit]!(value));
+        },
+      ),
+    );
+  });
+  it('but silence and what is none is no figure', () => {
+    expect(readQuantity(showQuantity(null, 'dB'), 'dB')).toBeNull();
+    expect(readQuantity(showQuantity(null, 'Hz'), 'Hz')).toBeNull();
+    expect(readQuantity('', 'Hz')).toBeNull();
+    expect(readQuantity('2:30', 'Hz')).toBeNull();
+  });
+  it('a figure out of reach, of another unit, or of a place where no pointer gets is refused', () => {
+    const knob: Travel = { min: 0, max: 8, taper: 'linear' };
+    for (const text of ['8.1', '-1', '101%', '-1%', '6:30', '1:75', '13:00', '3 Hz', '', '--2', '1e999'])
+      expect([text, readTyped(text, knob, 'V').ok]).toEqual([text, false]);
+    for (const [text, value] of [
+      ['8', 8],
+      ['0,5 V', 0.5],
+      ['500m', 0.5],
+      ['100%', 8],
+      ['7:00', 0],
+      ['12:00', 4],
+      ['5:00', 8],
+      ['2e0', 2],
+    ] as const)
+      expect([text, readTyped(text, knob, 'V')]).toEqual([text, { ok: true, value }]);
+  });
+});
+
+describe('figures in a row', () => {
+  it('name a shared unit once, and one figure once', () => {
+    expect(showRange(1, 1, 'V')).toBe('+1.00\u2009V');
+    expect(showRange(-1, 2, 'V')).toBe('\u22121.00 … +2.00\u2009V');
+    expect(showRange(0.5, 2, 's')).toBe('500\u2009ms … 2.000\u2009s');
+    expect(showRange(null, 0, 'dB')).toBe('\u2212∞ … 0.0\u2009dB');
+  });
+  it('leave out zeros that say nothing', () => {
+    expect([4, 1.5, 0.25, 0.02].map(briefSeconds)).toEqual(['4\u2009s', '1.5\u2009s', '250\u2009ms', '20\u2009ms']);
+  });
+});
+
+describe('notes', () => {
+  it('are the nearest, at most 50 cents away, and an octave apart share their name', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -60, max: 60, noNaN: true }), (semitones) => {
+        const { name, cents } = noteOfSemitones(semitones);
+        expect(Math.abs(cents)).toBeLessThanOrEqual(50 + 1e-9);
+        const [, letter, octave] = /^(.♯?)(-?\d+)$/.exec(name)!;
+        const up = noteOfSemitones(semitones + 12);
+        expect(up.name).toBe(`${letter}${Number(octave) + 1}`);
+        expect(up.cents).toBeCloseTo(cents, 6);
+      }),
+    );
+  });
+  it('of every scale rise within an octave, from its root', () => {
+    for (const name of scaleNames) {
+      const steps = scaleSemitones(name);
+      expect([name, steps[0]]).toEqual([name, 0]);
+      expect(steps.every((n, i) => n < 12 && (i === 0 || n > steps[i - 1]!))).toBe(true);
+    }
+    // A list of one's own is brought into one octave, each note once.
+    expect(scaleSemitones([7, 0, 12, 19, 4])).toEqual([0, 4, 7]);
+  });
+});
