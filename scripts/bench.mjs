@@ -2,13 +2,16 @@
 import { readdirSync } from 'node:fs';
 import { buildApplication, bundle, inRoot, install, run } from './lib.mjs';
 
+/** Those that measure the built application in a browser. */
+const NEED_APPLICATION = ['dropouts', 'frames', 'shelf'];
+
 install();
 const all = readdirSync(inRoot('bench'))
   .filter((name) => name.endsWith('.bench.ts'))
   .map((name) => name.slice(0, -'.bench.ts'.length));
 const wanted = process.argv.slice(2).length > 0 ? process.argv.slice(2) : all;
 for (const name of wanted) {
-  if (['frames', 'shelf'].includes(name)) {
+  if (NEED_APPLICATION.includes(name)) {
     await buildApplication();
     await bundle('demo/seed.ts', 'seed');
   }

@@ -24,26 +24,6 @@ const LOOKS = { live: 110, plain: 6000, traced: 400, tracedLive: 12 } as const;
 const MOST = 5;
 const ROUND_STEP = 0.005;
 
-const closenessOf = ({ rough = false }: SolveOptions): BenchOptions => (rough ? {} : { closeness: CLOSE });
-
-/** Slow voltages alone need no more than this; null where the patch's own rate is needed. */
-const slowRate = (patch: Patch, targets: readonly Target[]): number | null =>
-  controlRate(
-    buildGraph(patch),
-    targets.map((t) => t.at),
-  );
-
-const atRate = (sampleRate: number | null): Pick<BenchOptions, 'sampleRate'> =>
-  sampleRate === null ? {} : { sampleRate };
-
-function benchOptions(patch: Patch, targets: readonly Target[], options: SolveOptions): BenchOptions {
-  const { asset } = options;
-  // Searched for at a low rate; a claim is checked at the patch's own.
-  const slow = slowRate(patch, targets);
-  const rate = slow === null ? null : Math.min(slow, ...targets.map(rateFor));
-  return { ...closenessOf(options), ...atRate(rate), ...(asset && { asset }) };
-}
-
 /** By what rate a target can be looked for: how long a fall takes shows at a fifth of what it allows, samples a second. */
 const rateFor = (t: Target): number => (t.want === 'fall' ? Math.max(500, 500 / t.seconds) : Infinity);
 
@@ -69,6 +49,8 @@ function roundingSlack(job: Job, x: Float64Array): number[] {
 /** One question: targets at a patch, with the knobs that may turn. */
 class Question {
   private readonly job: Job;
+  /** What slow voltages alone need; null where the patch's own rate is needed. */
+  private readonly slow: number | null;
 
   constructor(
     readonly patch: Patch,
@@ -78,7 +60,18 @@ class Question {
   ) {
     const graph = buildGraph(patch);
     const knobs = freeKnobs(graph, targets, options).filter((k) => !isIdle(graph, k));
-    this.job = new Job(new Bench(patch, targets, knobs, benchOptions(patch, targets, options)), targets);
+    this.slow = controlRate(
+      graph,
+      targets.map((t) => t.at),
+    );
+    // Searched for at a low rate; a claim is checked at the patch's own.
+    const rate = this.slow === null ? null : Math.min(this.slow, ...targets.map(rateFor));
+    this.job = new Job(new Bench(patch, targets, knobs, this.benchOptions(rate)), targets);
+  }
+
+  private benchOptions(rate: number | null): BenchOptions {
+    const { asset, rough = false } = this.options;
+    return { ...(!rough && { closeness: CLOSE }), ...(rate !== null && { sampleRate: rate }), ...(asset && { asset }) };
   }
 
   get bench(): Bench {
@@ -121,10 +114,9 @@ class Question {
 
   predicted(x: Float64Array): { readonly look: Look; readonly setting: ReturnType<typeof settledAs> } {
     const changed = applyEdits(this.patch, this.bench.edits(x));
-    const { asset, live = false } = this.options;
     // Under a moving hand slow voltages are run as finely as they need; the patch's own run follows when it rests.
-    const rate = live && this.job.traced ? slowRate(this.patch, this.targets) : null;
-    const setting = settledAs(changed, { ...closenessOf(this.options), ...atRate(rate), ...(asset && { asset }) });
+    const rate = this.options.live && this.job.traced ? this.slow : null;
+    const setting = settledAs(changed, this.benchOptions(rate));
     return { look: this.job.look(x, setting), setting };
   }
 

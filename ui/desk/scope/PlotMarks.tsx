@@ -21,14 +21,14 @@ const FIGURE = 15;
 
 /** Base lines for the figures of several traces: each near its own height, none over another. */
 export function spread(heights: readonly number[], height: number): number[] {
-  const lines = heights.map((h) => Math.min(height - FIGURE - 6, Math.max(10, h - 5)));
+  let foot = height - FIGURE - 6;
+  const lines = heights.map((h) => Math.min(foot, Math.max(10, h - 5)));
   const order = [...lines.keys()].sort((a, b) => (lines[a] as number) - (lines[b] as number));
   // Down where they crowd, then up again from the foot.
   order.forEach((i, k) => {
     const above = order[k - 1];
     if (above !== undefined) lines[i] = Math.max(lines[i] as number, (lines[above] as number) + FIGURE);
   });
-  let foot = height - FIGURE - 6;
   for (const i of order.toReversed()) {
     lines[i] = Math.min(lines[i] as number, foot);
     foot = (lines[i] as number) - FIGURE;

@@ -5,6 +5,7 @@ import { counted } from '@/ui/parts/counted';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Bands } from './Bands';
 import { connectorPath, FOLDED_NAME, sameLayout } from './geometry';
+import { boundLines } from './labels';
 import type { Layout } from './geometry';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
@@ -133,12 +134,13 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
 /** The extremes as numbers at the band's edges. */
 function Edges({ view, x, layout: { y } }: { view: FrameView; x: number; layout: Layout }) {
   const [low, high] = view.bound;
+  const lines = boundLines(view.bound, y);
   return (
     <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink} pointerEvents="none">
-      <text x={x + 4} y={y(high) - 4} data-bound="high">
+      <text x={x + 4} y={lines.high} data-bound="high">
         {showNumber(high, 2, true)}
       </text>
-      <text x={x + 4} y={y(low) + 13} data-bound="low">
+      <text x={x + 4} y={lines.low} data-bound="low">
         {showNumber(low, 2, true)}
       </text>
     </g>

@@ -61,12 +61,12 @@ export function MomentMarks({ views, layout, window }: { views: readonly FrameVi
         const x = (layout.x[i] ?? 0) + share * (layout.w[i] ?? 0);
         const y = layout.y((volts[0] + volts[1]) / 2);
         const text = said(volts);
-        const place = placed(view, layout, i, share, text);
+        const place = layout.folded[i] ? null : placed(view, layout, i, share, text);
         return (
           <g key={view.key}>
             <line x1={x} x2={x} y1={layout.top} y2={layout.bottom} stroke={ink.wanted} strokeWidth="1" />
             <circle cx={x} cy={y} r="3" fill={ink.wanted} />
-            {!layout.folded[i] && (
+            {place && (
               <text
                 x={x + (place.left ? -BESIDE : BESIDE)}
                 y={place.y}

@@ -45,8 +45,14 @@ export function traceReach({ min, max }: PictureData, from: number, to: number, 
   return low > high ? [] : [[y(high) - LINE, y(low) + LINE]];
 }
 
-/** Where the two numbers at a band's edges stand. */
-export const boundReach = ([low, high]: readonly [number, number], y: (volts: number) => number): Reach[] => [
-  [y(high) - 4 - RISE, y(high) - 4 + FALL],
-  [y(low) + 13 - RISE, y(low) + 13 + FALL],
-];
+/** Base lines of the numbers at a band's edges: over the high one, under the low one. */
+export const boundLines = ([low, high]: readonly [number, number], y: (volts: number) => number) => ({
+  high: y(high) - 4,
+  low: y(low) + 13,
+});
+
+/** What those numbers cover. */
+export function boundReach(bound: readonly [number, number], y: (volts: number) => number): Reach[] {
+  const lines = boundLines(bound, y);
+  return [lines.high, lines.low].map((line) => [line - RISE, line + FALL]);
+}
