@@ -1,5 +1,6 @@
 import { idOf, nameOf } from './sockets';
 import { kindNamed } from '../kinds';
+import { spoken } from '../kinds/knobs';
 import type { Patch } from './types';
 
 /** `Lamp amp, cv` for a socket, `Lamp amp` for a module; the id where no such module is known. */
@@ -7,6 +8,16 @@ export function placeName(modules: readonly { readonly id: string; readonly labe
   const [id, socket] = [idOf(at), nameOf(at)];
   const name = modules.find((m) => m.id === id)?.label ?? id;
   return socket ? `${name}, ${socket}` : name;
+}
+
+/** `Lamp amp, cv amount` for a knob, as its kind has it. */
+export function knobPlace(
+  modules: readonly { readonly id: string; readonly kind: string; readonly label?: string }[],
+  at: string,
+): string {
+  const [id, name] = [idOf(at), nameOf(at)];
+  const kind = kindNamed(modules.find((m) => m.id === id)?.kind ?? '');
+  return `${placeName(modules, id)}, ${spoken(name, kind?.params[name])}`;
 }
 
 /** The ids of the imported traces that a patch plays. */

@@ -1,5 +1,14 @@
 import type { Kind } from './kind';
-import type { NumberSpec, ParamValues } from './params';
+import type { NumberSpec, ParamSpec, ParamValues } from './params';
+
+/** `riseAmount` as it is read: `rise amount`. */
+export const spoken = (name: string, spec?: ParamSpec): string =>
+  spec?.label ??
+  name
+    .replace(/(?<=.)(Volts|Hz|Ohms|Db|Cents)$/, '')
+    .replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`)
+    .replace(/(\d+)$/, ' $1')
+    .trim();
 
 /** What a builder sets once, and a player's hand does not reach for. */
 export function isSetup(kind: Kind, name: string): boolean {

@@ -1,20 +1,11 @@
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
-import { isSetup, knobsOf } from '../kinds/knobs';
+import { isSetup, knobsOf, spoken } from '../kinds/knobs';
 import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
 import type { ChannelLimits } from '../rack/limits';
 import { clockOf, figureOf, positionOf } from '../units/knob';
 import { showNumber, showQuantity } from '../units/show';
 import type { KnobStep, SetupStep, Sheet } from './types';
-
-/** `riseAmount` as it is read: `rise amount`. */
-export const spoken = (name: string, spec?: ParamSpec): string =>
-  spec?.label ??
-  name
-    .replace(/(?<=.)(Volts|Hz|Ohms|Db|Cents)$/, '')
-    .replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`)
-    .replace(/(\d+)$/, ' $1')
-    .trim();
 
 /** What a knob of a step is called, as its module’s kind has it. */
 export function knobName(sheet: Pick<Sheet, 'needs'>, id: string, param: string): string {

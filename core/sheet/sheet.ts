@@ -17,7 +17,8 @@ import { expectAt, pluggedSoFar, readingAt } from './expect';
 import type { Asset } from './expect';
 import { Order } from './order';
 import type { Act } from './order';
-import { knobSteps, setupSteps, setText, spoken } from './settings';
+import { spoken } from '../kinds/knobs';
+import { knobSteps, setupSteps, setText } from './settings';
 import { USUAL_METER } from './types';
 import type { Broken, MeterSpec, Sheet, SheetNeeds, SheetStep } from './types';
 

@@ -7,7 +7,7 @@ import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { briefSeconds, completeParams, idOf, kindNamed, knobsOf, nameOf, placeName, showNumber } from '@/core';
+import { briefSeconds, completeParams, idOf, kindNamed, knobPlace, knobsOf, nameOf, showNumber, spoken } from '@/core';
 import type { Hand, HandPoint, Patch } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { EditDesk } from '@/ui/session/edit';
@@ -41,7 +41,7 @@ function knobsFor(patch: Patch, id: string | undefined): Knob[] {
       const params = completeParams(kind, m.params, patch.settings.bpm);
       return knobsOf(kind, params).map(({ name, spec, min, max }) => ({
         at: `${m.id}.${name}`,
-        label: id === undefined ? `${placeName(patch.modules, m.id)}, ${spec.label ?? name}` : (spec.label ?? name),
+        label: id === undefined ? knobPlace(patch.modules, `${m.id}.${name}`) : spoken(name, spec),
         min,
         max,
         unit: spec.unit ?? '',

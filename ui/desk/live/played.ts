@@ -1,4 +1,4 @@
-import { completeParams, kindNamed, knobsOf, placeName, socketAt } from '@/core';
+import { completeParams, kindNamed, knobPlace, knobsOf, placeName, socketAt } from '@/core';
 import type { Edit, ModuleDoc, Patch } from '@/core';
 
 /** A knob that is played by a fader on the screen, or by a controller. */
@@ -23,7 +23,7 @@ export function playable(patch: Patch): Played[] {
     return knobsOf(kind, params).map(({ name, spec, min, max }) => ({
       fader,
       at: socketAt(m.id, name),
-      label: fader ? placeName(patch.modules, m.id) : `${placeName(patch.modules, m.id)}, ${spec.label ?? name}`,
+      label: fader ? placeName(patch.modules, m.id) : knobPlace(patch.modules, socketAt(m.id, name)),
       min,
       max,
       value: Number(params[name]),

@@ -30,9 +30,20 @@ const rowStyle = {
   gridTemplateColumns: '1fr 1fr',
   borderBottom: { xs: `1px solid ${ink.line}`, md: 'none' },
   py: { xs: 1, md: 0 },
-  '& > .MuiTableCell-root': { borderBottom: { xs: 'none', md: `1px solid ${ink.line}` }, px: { xs: 0.5, md: 2 } },
+  '& > .MuiTableCell-root': {
+    borderBottom: { xs: 'none', md: `1px solid ${ink.line}` },
+    pl: { xs: 0.5, md: 0 },
+    pr: { xs: 0.5, md: 2 },
+  },
 } as const;
-const nameStyle = { gridColumn: '1 / -1', gridRow: 1, fontWeight: { xs: 600, md: 400 }, pr: { xs: 6, md: 2 } } as const;
+const nameStyle = {
+  gridColumn: '1 / -1',
+  gridRow: 1,
+  fontWeight: { xs: 600, md: 400 },
+  pr: { xs: 6, md: 2 },
+  // In one line with its fields.
+  lineHeight: { md: '32px' },
+} as const;
 const outStyle = { gridColumn: 2, gridRow: 1, justifySelf: 'end' } as const;
 const cellStyle = (name: string) => ({
   '&::before': {

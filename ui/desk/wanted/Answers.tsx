@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { applyEdits, editsOf, placeName, showNumber, showRange } from '@/core';
+import { applyEdits, editsOf, knobPlace, placeName, showNumber, showRange } from '@/core';
 import type { Edit, Patch, Solution, SolveAnswer } from '@/core';
 import type { EditDesk } from '@/ui/session/edit';
 import { useSolving } from '@/ui/session/solving';
@@ -54,7 +54,7 @@ function useLook(
   return { looking, look, take };
 }
 
-const knobName = (patch: Patch, at: string): string => placeName(patch.modules, at);
+const knobName = (patch: Patch, at: string): string => knobPlace(patch.modules, at);
 
 /** Why, with the knobs by the names that they have at the desk. */
 const inWords = (patch: Patch, { why, settings, jumpers }: Solution): string =>

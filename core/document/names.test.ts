@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest';
+import { allKinds } from '../kinds';
+import { completeParams } from './params';
+import { knobsOf } from '../kinds/knobs';
+import { patchOf } from '../testing/patch';
+import { knobPlace, placeName, recordingsOf } from './names';
+
+const { modules } = patchOf({
+  amp: ['vca', {}, { label: 'Lamp amp' }],
+  lag: ['slew'],
+  tape: ['recording', { assetId: 'hull' }],
+});
+
+describe('what places are called', () => {
+  it('by the names that people gave, or that their kinds have', () => {
+    expect(placeName(modules, 'amp.cv')).toBe('Lamp amp, cv');
+    expect(placeName(modules, 'amp')).toBe('Lamp amp');
+    expect(placeName(modules, 'gone.out')).toBe('gone, out');
+    expect(knobPlace(modules, 'amp.cvAmount')).toBe('Lamp amp, cv amount');
+    expect(knobPlace(modules, 'lag.riseAmount')).toMatch(/, rise amount$/);
+    expect(knobPlace(modules, 'gone.rateHz')).toBe('gone, rate');
+  });
+  it('no knob of any kind is shown as it is written in a document, where that is two words', () => {
+    for (const kind of allKinds)
+      for (const { name } of knobsOf(kind, completeParams(kind, {}))) {
+        const told = knobPlace([{ id: 'm', kind: kind.name, label: 'M' }], `m.${name}`);
+        expect(told).toMatch(/^M, \S/);
+        expect(told.slice(3)).not.toMatch(/[a-z][A-Z]/);
+      }
+  });
+  it('the traces that a patch plays are those of its recordings', () => {
+    const patch = patchOf({ tape: ['recording', { assetId: 'hull' }], none: ['recording'], l: ['lfo'] });
+    expect(recordingsOf(patch)).toEqual(['hull']);
+  });
+});
