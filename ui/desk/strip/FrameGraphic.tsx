@@ -5,7 +5,7 @@ import { counted } from '@/ui/parts/counted';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Bands } from './Bands';
 import { connectorPath, FOLDED_NAME, sameLayout } from './geometry';
-import { boundLines } from './labels';
+import { boundLines, boundText, FROM_EDGE } from './labels';
 import type { Layout } from './geometry';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
@@ -137,11 +137,11 @@ function Edges({ view, x, layout: { y } }: { view: FrameView; x: number; layout:
   const lines = boundLines(view.bound, y);
   return (
     <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink} pointerEvents="none">
-      <text x={x + 4} y={lines.high} data-bound="high">
-        {showNumber(high, 2, true)}
+      <text x={x + FROM_EDGE} y={lines.high} data-bound="high">
+        {boundText(high)}
       </text>
-      <text x={x + 4} y={lines.low} data-bound="low">
-        {showNumber(low, 2, true)}
+      <text x={x + FROM_EDGE} y={lines.low} data-bound="low">
+        {boundText(low)}
       </text>
     </g>
   );

@@ -9,6 +9,7 @@ import { fitted } from './FrameGraphic';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
 import { sameLayout, TINY } from './geometry';
+import { joiningLeft } from './rows';
 import type { Layout } from './geometry';
 
 export interface PlacedJoining {
@@ -16,9 +17,14 @@ export interface PlacedJoining {
   readonly views: readonly FrameView[];
   readonly row: number;
   readonly shown: number;
+  /** From where it joins to what stands next in its row, pixels. */
+  readonly room: number;
   /** Which frame it joins. */
   readonly frame: number;
 }
+
+/** A letter of what is written beside, pixels. */
+const LETTER = 5.8;
 
 interface Props {
   readonly placed: PlacedJoining;
@@ -34,6 +40,7 @@ const same = ({ placed: a, layout: from, end: was }: Props, { placed: b, layout:
   was === is &&
   a.row === b.row &&
   a.shown === b.shown &&
+  a.room === b.room &&
   a.frame === b.frame &&
   a.joining.into.socket === b.joining.into.socket &&
   a.joining.into.driver.type === b.joining.into.driver.type &&
@@ -43,7 +50,7 @@ const same = ({ placed: a, layout: from, end: was }: Props, { placed: b, layout:
 /** A path that joins from beside, small, on the same span of volts; a click makes it the main strip. */
 export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen: openPath }: Props) {
   const onOpen = (): void => openPath(placed.joining.into.socket);
-  const { views, row, shown, frame, joining } = placed;
+  const { views, row, shown, room, frame, joining } = placed;
   const { small } = layout;
   const tiny = small === TINY;
   const top = row * small.row + (tiny ? 18 : 24);
@@ -53,7 +60,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
     .range([top + small.height, top]);
   const span = small.width + small.gap;
   const target = (layout.x[frame] ?? 0) + (layout.w[frame] ?? 0) / 2;
-  const left = Math.max(4, target - shown * span - 8);
+  const left = joiningLeft(target, shown, small);
   const visible = views.slice(-shown);
   const last = views.at(-1);
   const titles = views.map((v) => v.title);
@@ -61,6 +68,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
   const range = last ? `, ${showNumber(last.bound[0], 2)} to ${showNumber(last.bound[1], 2)} volts` : '';
   const end = left + shown * span - small.gap;
   const delayed = joining.into.driver.type === 'output' && joining.into.driver.delayed;
+  const joins = `joins at ${joining.into.spec.name}${delayed ? ' · loop ↺, one sample late' : ''}`;
   return (
     <g
       role="button"
@@ -77,7 +85,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
       <title>{`Show the path ${name}${range}`}</title>
       {tiny && (
         <text x={left} y={top - 4} fontSize="11" fill={ink.ink}>
-          {fitted(titles.join(', '), Math.max(90, end - left), 5.8)}
+          {fitted(titles.join(', '), Math.max(90, end - left), LETTER)}
         </text>
       )}
       {visible.map((view, i) => {
@@ -102,7 +110,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
       />
       <path d={`M${target - 4},${layout.top - 50}l4,6l4,-6`} fill="none" stroke={ink.softInk} />
       <text x={target + 6} y={top + small.height / 2 - (tiny ? -4 : 4)} fontSize="11" fill={ink.softInk}>
-        {`joins at ${joining.into.spec.name}${delayed ? ' · loop ↺, one sample late' : ''}`}
+        {[joins, joining.into.spec.name].find((text) => text.length * LETTER + 5 <= room)}
       </text>
     </g>
   );

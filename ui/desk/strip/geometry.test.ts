@@ -7,12 +7,13 @@ import {
   NUMBER,
   outside,
   RULER,
-  stackRows,
+  MINI,
   TINY,
   tracePath,
   UNIT_RULER,
   voltsAt,
 } from './geometry';
+import { joiningRooms, stackRows } from './rows';
 import { domainOf } from '@/ui/parts/domain';
 
 const space = { width: 744, height: 460 };
@@ -84,6 +85,27 @@ describe('joining strips', () => {
             expect(left(i, a.shown) >= blocks[j]!.right || left(j, b.shown) >= blocks[i]!.right).toBe(true);
           }),
         );
+      }),
+    );
+  });
+});
+
+describe('what is written beside a joining path', () => {
+  const block = fc.record({ right: fc.integer({ min: 100, max: 700 }), frames: fc.integer({ min: 1, max: 6 }) });
+  it('has the room up to the next in its row, and no end where none follows', () => {
+    const blocks = [
+      { right: 200, frames: 1 },
+      { right: 420, frames: 1 },
+    ];
+    const rows = stackRows(blocks, 0, TINY);
+    expect(rows.map((r) => r.row)).toEqual([0, 0]);
+    expect(joiningRooms(blocks, rows, TINY)).toEqual([420 - 84 - 8 - 200, Infinity]);
+  });
+  it('is never less than the gap between them', () => {
+    fc.assert(
+      fc.property(fc.array(block, { maxLength: 8 }), fc.constantFrom(MINI, TINY), (blocks, small) => {
+        const rooms = joiningRooms(blocks, stackRows(blocks, 0, small), small);
+        expect(Math.min(...rooms, Infinity)).toBeGreaterThanOrEqual(small.gap - 8);
       }),
     );
   });

@@ -101,29 +101,6 @@ export function layoutOf(folded: readonly boolean[], space: Space, rows: number,
   };
 }
 
-export interface Block {
-  readonly right: number;
-  readonly frames: number;
-}
-
-/** Rows for the smaller strips above, so that none covers another; and how many frames of each fit. */
-export function stackRows(
-  blocks: readonly Block[],
-  left: number,
-  small: Small = MINI,
-): { row: number; shown: number }[] {
-  const ends: number[] = [];
-  const span = small.width + small.gap;
-  return blocks.map(({ right, frames }) => {
-    const shown = Math.max(1, Math.min(frames, Math.floor((right - left) / span)));
-    const from = right - shown * span;
-    let row = ends.findIndex((end) => end <= from);
-    if (row < 0) row = ends.length;
-    ends[row] = right + small.gap;
-    return { row, shown };
-  });
-}
-
 /** A trace through its columns, each drawn over all that it holds. */
 export function tracePath(
   picture: PictureData,

@@ -3,14 +3,16 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createStore } from 'zustand';
-import { BoundsEngine, buildGraph, endsOf, glance, parsePatch, simulateGraph, stripTo } from '@/core';
+import { BoundsEngine, buildGraph, endsOf, glance, parsePatch, showNumber, simulateGraph, stripTo } from '@/core';
 import type { Predicted } from '@/ui/session/usePrediction';
 import type { PictureData } from '@/wire/core';
 import { spread } from '../scope/PlotMarks';
 import { frameViews } from './frames';
-import { layoutOf, voltsAt } from './geometry';
-import { boundReach, clearBaseline, LETTER, traceReach } from './labels';
-import { placed } from './MomentMarks';
+import type { FrameView } from './frames';
+import { layoutOf, RULER, UNIT_RULER, voltsAt } from './geometry';
+import { boundReach, clearBaseline, figureWidth, traceReach } from './labels';
+import type { Reach } from './labels';
+import { placed, said } from './MomentMarks';
 
 const COLUMNS = 160;
 const DEMO = 'demo/patches';
@@ -64,74 +66,86 @@ describe('the figures of several traces at one moment', () => {
   });
 });
 
+/** What the strips of a patch show: a view a frame, with its trace. */
+function stripsOf(name: string): FrameView[][] {
+  const read = parsePatch(JSON.parse(readFileSync(path.join(DEMO, name), 'utf8')));
+  if (!read.ok) throw new Error(name);
+  const graph = buildGraph({ ...read.value, settings: { ...read.value.settings, duration: 2 } });
+  const bounds = new BoundsEngine().run(graph);
+  return endsOf(graph).flatMap((end) => {
+    const strip = stripTo(graph, end);
+    if (!strip) return [];
+    const sockets = strip.frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
+    const { traces } = simulateGraph({ ...graph, sampleRate: 4000 }, { traces: sockets, only: sockets, bounds });
+    const pictures = new Map(sockets.flatMap((s) => (traces.has(s) ? [[s, columnsOf(traces.get(s)!)] as const] : [])));
+    const predicted = {
+      graph,
+      bounds,
+      ends: [end],
+      missed: [],
+      prediction: { ...glance(graph, bounds), findings: [] },
+      strip,
+      shown: [],
+      window: null,
+      pictures: createStore(() => pictures),
+      full: null,
+      failure: null,
+      progress: null,
+      cancel: () => undefined,
+    } satisfies Predicted;
+    return [frameViews(strip, predicted).map((v, i) => ({ ...v, picture: pictures.get(sockets[i] ?? '') ?? null }))];
+  });
+}
+
+const SHARES = Array.from({ length: 15 }, (_, k) => (k + 1) / 16);
+
 describe('the figure at the moment pointed at', () => {
   it.each(readdirSync(DEMO).filter((name) => name.endsWith('.json')))(
-    'lies on no trace and no number where a frame has room: %s',
+    'lies on no trace and no number where a frame has room, and inside it: %s',
     (name) => {
-      const read = parsePatch(JSON.parse(readFileSync(path.join(DEMO, name), 'utf8')));
-      if (!read.ok) throw new Error(name);
-      const graph = buildGraph({ ...read.value, settings: { ...read.value.settings, duration: 2 } });
-      const bounds = new BoundsEngine().run(graph);
-      let [all, clear] = [0, 0];
-      for (const end of endsOf(graph)) {
-        const strip = stripTo(graph, end);
-        if (!strip) continue;
-        const sockets = strip.frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
-        const { traces } = simulateGraph({ ...graph, sampleRate: 4000 }, { traces: sockets, only: sockets, bounds });
-        const pictures = new Map(
-          sockets.flatMap((s) => (traces.has(s) ? [[s, columnsOf(traces.get(s)!)] as const] : [])),
-        );
-        const predicted = {
-          graph,
-          bounds,
-          ends: [end],
-          missed: [],
-          prediction: { ...glance(graph, bounds), findings: [] },
-          strip,
-          shown: [],
-          window: null,
-          pictures: createStore(() => pictures),
-          full: null,
-          failure: null,
-          progress: null,
-          cancel: () => undefined,
-        } satisfies Predicted;
-        const views = frameViews(strip, predicted).map((v, i) => ({
-          ...v,
-          picture: pictures.get(sockets[i] ?? '') ?? null,
-        }));
-        const layout = layoutOf(
-          views.map(() => false),
-          { width: 200 * views.length, height: 400 },
-          0,
-          [-12, 12],
-        );
-        views.forEach((view, i) => {
-          const { picture } = view;
-          for (let k = 1; k < 16 && picture; k++) {
-            const share = k / 16;
-            if (!voltsAt(picture, share)) continue;
-            all++;
-            const text = '+5.0…+5.0';
-            const place = placed(view, layout, i, share, text);
-            if (!place.clear) continue;
-            clear++;
+      const strips = stripsOf(name);
+      // Frames as narrow as they become, as on a common desk, and wide.
+      for (const [wide, least] of [
+        [92, 0.4],
+        [125, 0.5],
+        [230, 0.6],
+      ] as const) {
+        let [all, clear] = [0, 0];
+        for (const views of strips) {
+          const folded = views.map(() => false);
+          const beside = RULER + UNIT_RULER + 30 * (views.length - 1);
+          const layout = layoutOf(folded, { width: wide * views.length + beside, height: 400 }, 0, [-12, 12]);
+          views.forEach((view, i) => {
             const [left, width] = [layout.x[i]!, layout.w[i]!];
-            const at = left + share * width;
-            const long = text.length * LETTER + 6;
-            const [from, to] = place.left ? [at - long, at] : [at, at + long];
-            const lies = (reaches: readonly (readonly [number, number])[]): boolean =>
-              reaches.some(([a, b]) => place.y + 4 > a + 1e-6 && place.y - 12 < b - 1e-6);
-            expect(lies(traceReach(picture, (from - left) / width, (to - left) / width, layout.y))).toBe(false);
-            if (from < left + 40) expect(lies(boundReach(view.bound, layout.y))).toBe(false);
-            expect(from).toBeGreaterThanOrEqual(left);
-            expect(to).toBeLessThanOrEqual(left + width);
-          }
-        });
+            expect(width).toBeCloseTo(wide, 6);
+            for (const share of SHARES) {
+              const volts = view.picture && voltsAt(view.picture, share);
+              if (!volts || !view.picture) continue;
+              all++;
+              const text = said(volts);
+              const long = figureWidth(text);
+              const place = placed(view, layout, i, share, text);
+              const [from, to] = [place.x, place.x + long];
+              const out = Math.max(0, long - width) / 2 + 1e-9;
+              expect(from).toBeGreaterThanOrEqual(left - out);
+              expect(to).toBeLessThanOrEqual(left + width + out);
+              if (!place.clear) continue;
+              clear++;
+              const lies = (reaches: readonly Reach[]): boolean =>
+                reaches.some(([a, b]) => place.y + 4 > a + 1e-6 && place.y - 12 < b - 1e-6);
+              expect(lies(traceReach(view.picture, (from - left) / width, (to - left) / width, layout.y))).toBe(false);
+              if (from < left + 4 + 8 * showNumber(view.bound[0], 2, true).length)
+                expect(lies(boundReach(view.bound, layout.y))).toBe(false);
+              // Nor on the handles of what is wanted, where the figure is no wider than what is left.
+              if (i === views.length - 1 && long <= width - 26)
+                expect(to).toBeLessThanOrEqual(left + width - 26 + 1e-9);
+            }
+          });
+        }
+        expect(all).toBeGreaterThan(0);
+        // A sound fills its frame; everywhere else there is room.
+        expect(clear / all).toBeGreaterThan(least);
       }
-      expect(all).toBeGreaterThan(0);
-      // A sound fills its frame; everywhere else there is room.
-      expect(clear / all).toBeGreaterThan(0.5);
     },
   );
 });

@@ -1,3 +1,4 @@
+import { showNumber } from '@/core';
 import type { PictureData } from '@/wire/core';
 
 /** From a height to a lower one, pixels. */
@@ -6,11 +7,17 @@ export type Reach = readonly [top: number, bottom: number];
 /** How far a figure of 12 pixels stands over its base line and under it, with a little air. */
 const RISE = 12;
 const FALL = 4;
-/** A figure's width by its letters, pixels. */
-export const LETTER = 7.3;
+/** A letter of a figure is so wide, and its edge stands over it at both ends, pixels. */
+const LETTER = 8;
+export const EDGE = 2;
+/** The numbers at a band's edges begin so far inside their frame, pixels. */
+export const FROM_EDGE = 4;
 const ROUNDING = 1e-9;
 /** Half of a trace's line. */
 const LINE = 1.5;
+
+/** The width of a figure with its edge, pixels. */
+export const figureWidth = (text: string): number => text.length * LETTER + 2 * EDGE;
 
 /**
  * The base line nearest to a wanted one at which a figure lies on none of what is in its way.
@@ -44,6 +51,13 @@ export function traceReach({ min, max }: PictureData, from: number, to: number, 
   }
   return low > high ? [] : [[y(high) - LINE, y(low) + LINE]];
 }
+
+/** A number at a band's edge. */
+export const boundText = (volts: number): string => showNumber(volts, 2, true);
+
+/** From a frame's left edge to where those numbers end, pixels. */
+export const boundWidth = (bound: readonly [number, number]): number =>
+  FROM_EDGE + Math.max(...bound.map((volts) => figureWidth(boundText(volts))));
 
 /** Base lines of the numbers at a band's edges: over the high one, under the low one. */
 export const boundLines = ([low, high]: readonly [number, number], y: (volts: number) => number) => ({

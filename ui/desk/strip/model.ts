@@ -5,7 +5,8 @@ import { domainOf } from '@/ui/parts/domain';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { endView, frameViews, joiningViews, Steady } from './frames';
 import type { EndView, FrameView } from './frames';
-import { foldsOf, layoutOf, stackRows, TINY } from './geometry';
+import { foldsOf, layoutOf, TINY } from './geometry';
+import { joiningRooms, stackRows } from './rows';
 import type { Space, Volts } from './geometry';
 import type { PlacedJoining } from './JoiningStrips';
 
@@ -53,8 +54,13 @@ export function useStripModel(
     const count = (rows: readonly { row: number }[]): number => rows.reduce((most, r) => Math.max(most, r.row + 1), 0);
     let rows = stackRows(blocks, 0);
     if (layoutOf(folds, size, count(rows), domain, low).small === TINY) rows = stackRows(blocks, 0, TINY);
-    const placed: PlacedJoining[] = joinings.map((j, i) => ({ ...j, ...(rows[i] ?? { row: 0, shown: 1 }) }));
     const layout = layoutOf(folds, size, count(rows), domain, low);
+    const rooms = joiningRooms(blocks, rows, layout.small);
+    const placed: PlacedJoining[] = joinings.map((j, i) => ({
+      ...j,
+      ...(rows[i] ?? { row: 0, shown: 1 }),
+      room: rooms[i] ?? Infinity,
+    }));
     return { views, end, placed, layout };
   }, [predicted, strip, size, inHand, fold, given, low, pictures, steady]);
 }
