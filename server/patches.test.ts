@@ -2,12 +2,13 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sqlite3 from 'sqlite3';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { openDatabase } from './database';
 import type { Database } from './database';
 import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
 import { migrationNames } from './migrations';
+import { PatchRow } from './models';
 import { Patches } from './patches';
 import type { Document } from '../wire/patches';
 
@@ -134,6 +135,26 @@ describe('patches', () => {
     await patches.save(id, 1, doc('Two'));
     await patches.summaries.settled();
     expect((await patches.list(false))[0]?.summary).toMatchObject({ modules: 0, findings: { error: 0 }, strip: [] });
+  });
+  it('a summary is made once a patch rests, however often it was saved, and at once where somebody looks', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    try {
+      const { id } = await patches.create(doc('One'));
+      for (let n = 1; n < 4; n++) {
+        await patches.save(id, n, doc(`Save ${n}`));
+        vi.advanceTimersByTime(1500);
+      }
+      const made = async () => (await PatchRow.findByPk(id))?.summaryRevision ?? null;
+      expect(await made()).toBeNull();
+      vi.advanceTimersByTime(600);
+      vi.useRealTimers();
+      await expect.poll(made).toBe(4);
+      await patches.save(id, 4, doc('Looked at'));
+      expect((await patches.list(false))[0]?.summary).toBeNull();
+      await expect.poll(made).toBe(5);
+    } finally {
+      vi.useRealTimers();
+    }
   });
   it('one row that cannot be read leaves the list standing, and is named', async () => {
     await patches.create(doc('Good'), [], 'good');

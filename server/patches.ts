@@ -100,7 +100,7 @@ export class Patches {
       await keep(row, transaction);
       return stored(row);
     });
-    this.summaries.want(id);
+    this.summaries.wantSoon(id);
     return made;
   }
 
@@ -138,7 +138,7 @@ export class Patches {
       await thin(id, transaction);
       return stored(row);
     });
-    this.summaries.want(id);
+    this.summaries.wantSoon(id);
     return saved;
   }
 

@@ -16,8 +16,13 @@ function readMade(text: string): Made | null {
   }
 }
 
+/** While a knob is turned, saves follow each other: nobody looks at the shelf then, milliseconds. */
+const REST = 2000;
+
 interface Queue {
   readonly wanted: Set<string>;
+  /** What was saved a moment ago, by patch. */
+  readonly resting: Map<string, NodeJS.Timeout>;
   running: Promise<void> | null;
 }
 
@@ -25,7 +30,7 @@ const queues = new WeakMap<Database, Queue>();
 
 /** What is still to be made, by patch; one at a time for a database. */
 function queueOf(db: Database): Queue {
-  const known = queues.get(db) ?? { wanted: new Set<string>(), running: null };
+  const known: Queue = queues.get(db) ?? { wanted: new Set(), resting: new Map(), running: null };
   queues.set(db, known);
   return known;
 }
@@ -44,15 +49,26 @@ export class Summaries {
     return { summary: null, fault: null };
   }
 
-  want(id: string): void {
+  /** Once a patch that was saved rests, or is looked at. */
+  wantSoon(id: string): void {
+    const { resting } = queueOf(this.db);
+    clearTimeout(resting.get(id));
+    resting.set(id, setTimeout(() => this.want(id), REST).unref());
+  }
+
+  private want(id: string): void {
     const queue = queueOf(this.db);
+    clearTimeout(queue.resting.get(id));
+    queue.resting.delete(id);
     queue.wanted.add(id);
     queue.running ??= this.work(queue).finally(() => (queue.running = null));
   }
 
-  /** Until everything that is wanted is made. */
+  /** Until everything that is wanted is made, now or soon. */
   async settled(): Promise<void> {
-    for (const queue = queueOf(this.db); queue.running;) await queue.running;
+    const queue = queueOf(this.db);
+    for (const id of [...queue.resting.keys()]) this.want(id);
+    while (queue.running) await queue.running;
   }
 
   private async work({ wanted }: Queue): Promise<void> {

@@ -115,6 +115,8 @@ export interface CoreWorker {
   full(step: PatchStep, request: FullRequest): Promise<FullAnswer>;
   /** Of the patch that was last asked for in full. */
   cures(): Promise<CuresAnswer>;
+  /** Lets go of all that was asked: another patch comes next. */
+  forget(): Promise<void>;
 }
 
 /** What the page asks of the solver's worker. */

@@ -15,11 +15,11 @@ import {
 import type { AssetLookup, Found, Graph, Missed, Patch, Prediction, Simulation } from '../core';
 import { Assets } from './assets';
 import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer, ProbeAnswer, SpectrumAnswer } from '../wire/core';
-import { take } from './held';
+import { letGo, take } from './held';
 import { progressTeller } from './tellProgress';
 
-const simulator = new Simulator();
-const assets = new Assets();
+let simulator = new Simulator();
+let assets = new Assets();
 
 function pictures(simulation: Simulation): Map<string, PictureData> {
   return new Map([...simulation.pictures].map(([socket, { min, max, reach }]) => [socket, { min, max, reach }]));
@@ -148,6 +148,14 @@ const worker: CoreWorker = {
     const { version, patch, found, asset } = last;
     const findings = checkedCures(patch, found, { asset, progress: tellProgress, finder: knobsFor }, CURE_WORK);
     return Promise.resolve({ version, findings });
+  },
+  forget() {
+    simulator = new Simulator();
+    assets = new Assets();
+    sent = new Map();
+    last = null;
+    letGo();
+    return Promise.resolve();
   },
 };
 

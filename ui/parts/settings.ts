@@ -39,6 +39,12 @@ function read(): Kept {
 
 export const settings = createStore<Kept>(() => (typeof window === 'undefined' ? start : read()));
 
+if (typeof window !== 'undefined')
+  // Another tab chose something, or the browser forgot it all.
+  window.addEventListener('storage', ({ key }) => {
+    if (key === KEY || key === null) settings.setState(read());
+  });
+
 export function setSetting<K extends keyof Kept>(key: K, value: Kept[K]): void {
   settings.setState({ [key]: value });
   try {

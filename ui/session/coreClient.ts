@@ -1,6 +1,7 @@
+import type { Remote } from 'comlink';
 import type { ModuleBounds, Patch } from '@/core';
 import type { CoreWorker, CuresAnswer, FullAnswer, FullRequest, PreviewAnswer, PreviewRequest } from '@/wire/core';
-import { coreWorker } from './coreWorker';
+import { coreWorker, leaveCore } from './coreWorker';
 import { Line } from './line';
 import type { Progress } from './line';
 
@@ -33,6 +34,12 @@ export interface CoreEvents {
   readonly progress: (progress: Progress) => void;
 }
 
+/** For the next desk, without what this one asked. */
+function leave(worker: Worker, remote: Remote<CoreWorker>): void {
+  remote.forget().catch(() => undefined);
+  leaveCore(worker);
+}
+
 /** Two workers, so that a long run never holds up what is being turned. */
 export function openCore(on: CoreEvents): CoreClient {
   const preview = new Line<PreviewQuestion, PreviewAnswer, CoreWorker>({
@@ -41,6 +48,7 @@ export function openCore(on: CoreEvents): CoreClient {
     onAnswer: (_question, answer) => on.preview(answer),
     onFailure: on.failure,
     pace: PACE,
+    leave,
   });
   let asked: Patch | null = null;
   const full = new Line<FullQuestion | 'cures', FullAnswer | CuresAnswer, CoreWorker>({
@@ -62,6 +70,7 @@ export function openCore(on: CoreEvents): CoreClient {
     },
     onFailure: on.failure,
     onProgress: on.progress,
+    leave,
   });
   return {
     preview: (question) => preview.put(question),

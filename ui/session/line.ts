@@ -26,6 +26,19 @@ interface LineOptions<Q, A, W> {
   readonly onProgress?: (progress: Progress) => void;
   /** Questions are no nearer together than this, milliseconds. */
   readonly pace?: number;
+  /** Takes a worker that answered all it was asked, when the line closes; else it is ended. */
+  readonly leave?: (worker: Worker, remote: Remote<W>) => void;
+}
+
+/** The way to a worker is one as long as it lives: where a second is made, the first is torn down behind its back. */
+const remotes = new WeakMap<Worker, unknown>();
+
+function remoteOf<W>(worker: Worker): Remote<W> {
+  const known = remotes.get(worker) as Remote<W> | undefined;
+  if (known) return known;
+  const remote = wrap<W>(worker);
+  remotes.set(worker, remote);
+  return remote;
 }
 
 /**
@@ -66,8 +79,15 @@ export class Line<Q, A extends { readonly version: number }, W> {
   close(): void {
     this.closed = true;
     this.waiting = null;
-    this.pending?.fail(new Cancelled());
-    this.end();
+    const { worker, remote } = this;
+    const { leave } = this.options;
+    if (this.pending || !worker || !remote || !leave) {
+      this.pending?.fail(new Cancelled());
+      return this.end();
+    }
+    worker.removeEventListener('message', this.hear);
+    worker.removeEventListener('error', this.die);
+    leave(worker, remote);
   }
 
   private open(): Remote<W> {
@@ -75,7 +95,7 @@ export class Line<Q, A extends { readonly version: number }, W> {
     this.worker = this.options.worker();
     this.worker.addEventListener('message', this.hear);
     this.worker.addEventListener('error', this.die);
-    this.remote = wrap<W>(this.worker);
+    this.remote = remoteOf<W>(this.worker);
     return this.remote;
   }
 

@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import { createStore } from 'zustand';
-import { applyEdits, completeParams, editsOf, kindNamed, partsOf, showNumber, showTarget } from '@/core';
+import { applyEdits, completeParams, editsOf, kindNamed, knobPlace, partsOf, showNumber, showTarget } from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
 import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply, ToleranceRequest } from '@/wire/core';
 import { channels } from './channels';
@@ -58,8 +58,8 @@ export interface SolvingState {
 export type SolvingStore = ReturnType<typeof createSolving>;
 
 /** How a target and the knobs that followed are told, for undo. */
-function labelOf(what: string, { settings }: Pick<Solution, 'settings'>): string {
-  const knobs = settings.map((s) => `${partsOf(s.at).id} ${partsOf(s.at).name} ${showNumber(s.value, 2)}`).join(', ');
+function labelOf({ modules }: Patch, what: string, { settings }: Pick<Solution, 'settings'>): string {
+  const knobs = settings.map((s) => `${knobPlace(modules, s.at)} ${showNumber(s.value, 2)}`).join('; ');
   return knobs ? `${what}: ${knobs}` : what;
 }
 
@@ -110,7 +110,7 @@ export function createSolving(desk: DeskStore) {
         return { do: 'set', module: id, param, value: valueIn(now.base, name) };
       });
       set({ live: answer });
-      desk.getState().edit(labelOf(what, best), [...edits, ...returns, ...editsOf(best)], now.key, true);
+      desk.getState().edit(labelOf(now.base, what, best), [...edits, ...returns, ...editsOf(best)], now.key, true);
     };
 
     const goOn = (key: string, base: Patch): Go => {
