@@ -1,5 +1,6 @@
 import { glance } from '../answers/glance';
 import type { Glance } from '../answers/glance';
+import type { Prediction } from '../answers/predict';
 import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
 import { idOf } from '../document/sockets';
@@ -42,9 +43,13 @@ export function faultOf(patch: Patch, { findings = true } = {}): string | null {
 /**
  * What cure of a patch breaks its promise, or null: applied, the document is still one, the finding is gone, and no new
  * error or warning stands at the same module.
+ *
+ * @param prediction of the patch, where it is known already.
  */
-export function brokenPromiseOf(patch: Patch): string | null {
-  const { findings } = predict(patch);
+export function brokenPromiseOf(
+  patch: Patch,
+  { findings }: Pick<Prediction, 'findings'> = predict(patch),
+): string | null {
   const before = new Set(findings.map((f) => `${f.code} ${f.at}`));
   for (const { code, at, cure } of findings) {
     if (!cure) continue;

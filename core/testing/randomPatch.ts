@@ -69,7 +69,7 @@ function randomParam(random: Random, spec: ParamSpec, soFar: () => ParamValues):
 }
 
 /** Values for every parameter that exists, each inside its limits. */
-function randomParams(random: Random, kind: Kind): ParamValues {
+export function randomParams(random: Random, kind: Kind): ParamValues {
   let values: Record<string, ParamValue> = {};
   const names = Object.keys(kind.params);
   // First those that set the others' limits.
