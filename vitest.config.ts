@@ -4,7 +4,13 @@ import { defineConfig } from 'vitest/config';
 const alias = { '@': path.resolve(import.meta.dirname) };
 
 // Files of one worker share their modules: the core is read and compiled once.
-const shared = { testTimeout: 120_000, maxWorkers: 2, isolate: false };
+const shared = {
+  testTimeout: 120_000,
+  maxWorkers: 2,
+  isolate: false,
+  // As many workers as cores: threads that tidy beside them only wait for each other (an eighth of the time).
+  execArgv: ['--single-threaded-gc', '--min-semi-space-size=32', '--max-semi-space-size=64'],
+};
 /** Files that put other modules in the place of some: each has its own. */
 const ALONE = '{core,server,ui,cli,demo}/**/*.alone.test.ts';
 

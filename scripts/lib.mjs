@@ -73,14 +73,27 @@ async function installSystem() {
   await apt('install', '-y', '-q', '--no-install-recommends', ...missing);
 }
 
-/** All that the tests need: packages of the system and of the lockfile beside each other, then what has to be compiled. */
-export async function installForTests() {
+/**
+ * Packages of the system and of the lockfile, beside each other; what has to be compiled is not yet.
+ *
+ * @returns whether they were missing.
+ */
+export async function installPackages() {
   const fresh = !isInstalled();
   const packages = fresh ? start('npm', ['ci', '--ignore-scripts', ...QUIET]) : Promise.resolve();
   await Promise.all([installSystem(), packages]);
-  if (!fresh) return;
+  return fresh;
+}
+
+/** Compiles what has to be, which ends an install. */
+export async function compilePackages() {
   await start('npm', ['rebuild', 'sqlite3', ...QUIET], sqliteEnv());
   markInstalled();
+}
+
+/** All that the tests need. */
+export async function installForTests() {
+  if (await installPackages()) await compilePackages();
 }
 
 /** The newest change below the given files and folders. */

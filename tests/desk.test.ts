@@ -137,6 +137,7 @@ describe('the desk', () => {
 
 describe('a simulation that hangs', () => {
   it('is told, restarted, and answers the next question', async () => {
+    ({ page, desk } = await at.ownPage());
     // The page's patience with a worker is half a minute; here its clock runs faster.
     await page.evaluateOnNewDocument(() => {
       const real = window.setTimeout;

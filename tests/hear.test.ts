@@ -157,13 +157,13 @@ describe('the play bar', () => {
       ],
       cables: [{ from: 'slow.out', to: 'tone.cutoff' }],
     });
-    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.keep({ cared: true, guide: 'off' });
     await desk.openItself(await storePatch(at.url, printPatch(alone)));
     // Space is the key of a stage that one came to by keyboard, and plays after a click on it.
     await page.$eval('[data-frame=tone]', (e) => (e as SVGGElement).focus());
     await page.keyboard.press('Space');
     await page.waitForSelector('[data-stage=tone]');
-    expect(await page.$('[data-live]')).toBeNull();
+    expect(await page.$('[data-live]:not([data-live=silent])')).toBeNull();
     await page.click('[data-frame=slow]');
     await page.waitForSelector('[data-stage=slow]');
     await page.keyboard.press('Space');
@@ -178,7 +178,7 @@ describe('the play bar', () => {
   });
 
   it('falls silent when the page is left, and says so when the sound thread dies', async () => {
-    const { page, desk } = at;
+    const { page, desk } = await at.ownPage();
     await page.evaluateOnNewDocument(() => {
       localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}');
       const Original = AudioContext;
@@ -225,7 +225,7 @@ describe('the play bar', () => {
 
 describe('a patch that takes more than there is', () => {
   it('says so, and plays on with only what is heard', async () => {
-    const { page, desk } = at;
+    const { page, desk } = await at.ownPage();
     // One oscillator that is heard, and a long chain that nobody hears, on a device that asks for four times as much.
     const unheard = Array.from({ length: 200 }, (_, i) => `f${i}`);
     const much = read({
@@ -274,7 +274,7 @@ describe('hands', () => {
       modules: [...tremolo.modules, { id: 'tide', kind: 'constant', label: 'Tide' }],
       cables: [...tremolo.cables, { from: 'tide.out', to: 'soft.cutoff' }],
     });
-    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.keep({ cared: true, guide: 'off' });
     await desk.openItself(await storePatch(at.url, printPatch(fader)));
     await page.keyboard.press('Space');
     await playing(page);
@@ -344,7 +344,7 @@ describe('hands', () => {
 describe('recipes', () => {
   it('open as patches of one’s own, that can be heard', async () => {
     const { page, desk } = at;
-    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.keep({ cared: true, guide: 'off' });
     await desk.shelf();
     await desk.button('Recipes');
     await page.waitForSelector('[data-recipe=tremolo]');
@@ -368,7 +368,7 @@ describe('recipes', () => {
 describe('one fader for many ends', () => {
   it('is laid out as a table, said row by row what cannot be, and changed later as the table', async () => {
     const { page, desk } = at;
-    await page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}'));
+    await desk.keep({ cared: true, guide: 'off' });
     await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
     await desk.section('macros');
     await desk.button('New table');

@@ -17,7 +17,7 @@ describe('a sheet on a phone of the local network', () => {
       ],
       cables: [{ from: 'slow.out', to: 'trim.in' }],
     });
-    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await desk.goTo(`/patches/${id}/sheet`);
     await page.waitForSelector('[data-step]');
     await desk.button('To a phone');
     await desk.button('Show a code');

@@ -9,7 +9,7 @@ const MOST_SCRIPT = 450_000;
 
 describe('the desk', () => {
   it('opens with little script, soon, and without long tasks', async () => {
-    const { desk, page } = at;
+    const { desk, page } = await at.ownPage();
     const sizes = new Map<string, Promise<number>>();
     page.on('response', (response) => {
       if (response.request().resourceType() === 'script')
@@ -39,7 +39,7 @@ describe('the desk', () => {
   });
 
   it('does not shift while it opens, nor while stages are chosen', async () => {
-    const { desk, page } = at;
+    const { desk, page } = await at.ownPage();
     await page.evaluateOnNewDocument(() => {
       const kept = window as unknown as { shifts: number };
       kept.shifts = 0;

@@ -24,10 +24,7 @@ async function storeRack(modules: Record<string, object>): Promise<string> {
     body: JSON.stringify({ rack }),
   });
   const { id } = (await answer.json()) as { id: string };
-  await at.page.evaluateOnNewDocument(
-    (kept) => localStorage.setItem('fenvo.settings', kept),
-    JSON.stringify({ guide: 'off', rack: id }),
-  );
+  await at.desk.keep({ guide: 'off', rack: id });
   return id;
 }
 
@@ -65,7 +62,7 @@ const flip = {
 describe('a rack of one’s own', () => {
   it('is made from the catalogue, changed channel by channel, taken back, and stored', async () => {
     const { desk, page } = at;
-    await page.goto(`${at.url}/racks`, { waitUntil: 'domcontentloaded' });
+    await desk.goTo('/racks');
     // A rack that is there tells that the page has come alive.
     await page.waitForSelector('[data-saving=saved]');
     await desk.button('New rack');
@@ -235,7 +232,7 @@ describe('the sheet at the rack', () => {
     expect(await phone.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
 
     await page.bringToFront();
-    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await desk.goTo(`/patches/${id}/sheet`);
     await page.waitForSelector('[data-step]');
     await desk.button('Bring ticks back');
     const bring = (await page.waitForSelector('input[data-bring]'))!;
@@ -249,10 +246,10 @@ describe('the sheet at the rack', () => {
   });
 
   it('is ticked on a phone while the server is gone, and resumed', async () => {
-    const { page, desk } = at;
+    const { page, desk } = await at.ownPage();
     const id = await storePatch(at.url, flip);
     await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
-    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await desk.goTo(`/patches/${id}/sheet`);
     const done = (n: number) => page.waitForSelector(`[data-done="${n}"]`);
     await page.waitForSelector('[data-step]');
     await desk.button('One at a time');
@@ -285,7 +282,7 @@ describe('the sheet at the rack', () => {
   it('is saved as a PDF that says every step, and printed without a step torn', async () => {
     const { page, desk } = at;
     const id = await storePatch(at.url, flip);
-    await page.goto(`${at.url}/patches/${id}/sheet`, { waitUntil: 'domcontentloaded' });
+    await desk.goTo(`/patches/${id}/sheet`);
     await page.waitForSelector('[data-step="listen-tone.cutoff"]');
     await desk.select('Take the sheet away', 'pdf A4');
     const href = await page.$eval('a[download]', (a) => a.getAttribute('href') ?? '');

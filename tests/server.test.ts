@@ -1,4 +1,4 @@
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openContext } from './support/browser';
 import { DeskDriver, fetchPatch } from './support/desk';
 import { Application } from './support/setup';
@@ -117,11 +117,6 @@ describe('a server that dies', () => {
     opened = await openContext();
   });
   afterAll(() => opened.close());
-  afterEach(async () => {
-    await application.stop();
-    await application.start();
-  });
-
   it('has after SIGKILL what it acknowledged before', async () => {
     const { id } = (await (await call('POST', '/patches', { patch: patch('Kept') })).json()) as { id: string };
     expect((await call('PUT', `/patches/${id}`, { baseRevision: 1, patch: patch('Kept well') })).status).toBe(200);

@@ -260,6 +260,31 @@ describe('the scope', () => {
     expect(await page.$$eval('[data-moment-volts]', (all) => all.length)).toBe(4);
   });
 
+  it('puts each frame’s figure beside its trace, its numbers and its handles, as wide as the face makes it', async () => {
+    const { desk, page } = at;
+    await desk.open('fog-bank-breathing');
+    await page.waitForSelector('[data-handle=low]');
+    const frame = (await (await page.$('[data-frame=swell] rect'))!.boundingBox())!;
+    for (const share of [0.2, 0.5, 0.6, 0.9]) {
+      await page.mouse.move(frame.x + share * frame.width, frame.y + frame.height / 2);
+      await page.waitForSelector('[data-moment]');
+      const over = await page.evaluate(() => {
+        const reach = (e: Element): DOMRect => e.getBoundingClientRect();
+        const meets = (a: DOMRect, b: DOMRect): boolean =>
+          Math.min(a.right, b.right) - Math.max(a.left, b.left) > 1 &&
+          Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 3;
+        const others = [...document.querySelectorAll('[data-bound], [data-handle]')];
+        return [...document.querySelectorAll('[data-moment-volts]')].flatMap((figure) => {
+          const own = document.querySelector(`[data-frame="${figure.getAttribute('data-moment-volts')}"] rect`)!;
+          const out = reach(figure).left < reach(own).left - 3 || reach(figure).right > reach(own).right + 3;
+          const on = others.filter((o) => meets(reach(figure), reach(o))).map((o) => o.outerHTML.slice(0, 60));
+          return [...(out ? [`${figure.textContent} leaves its frame`] : []), ...on];
+        });
+      });
+      expect({ share, over }).toEqual({ share, over: [] });
+    }
+  });
+
   it('saves traces as CSV and WAV, and the picture as SVG and PNG', async () => {
     const { desk, page } = at;
     await desk.open('fog-bank-breathing');

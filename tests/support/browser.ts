@@ -6,7 +6,7 @@ import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { inject } from 'vitest';
 import { findChromium } from '../../scripts/chromium.mjs';
 
-const VIEW = { width: 1280, height: 800 };
+export const VIEW = { width: 1280, height: 800 };
 
 /** Debian's Chromium, with a profile of its own. */
 export async function launchBrowser(): Promise<{ browser: Browser; close(): Promise<void> }> {
@@ -52,14 +52,17 @@ export async function openContext(): Promise<{ context: BrowserContext; close():
 }
 
 /** Gathers what a page must never show: console errors and warnings, failed scripts, requests that leave the machine. */
-export function watch(page: Page, faults: string[]): void {
+export function watch(page: Page, faultsNow: () => string[]): void {
   page.on('console', (message) => {
     if (message.type() === 'error' || message.type() === 'warn')
-      faults.push(`console ${message.type()}: ${message.text()}`);
+      faultsNow().push(`console ${message.type()}: ${message.text()}`);
   });
-  page.on('pageerror', (error) => faults.push(`page error: ${error instanceof Error ? error.message : String(error)}`));
+  page.on('pageerror', (error) =>
+    faultsNow().push(`page error: ${error instanceof Error ? error.message : String(error)}`),
+  );
   page.on('request', (request) => {
     const url = new URL(request.url());
-    if (/^(https?|wss?):$/.test(url.protocol) && url.hostname !== '127.0.0.1') faults.push(`request to ${url.href}`);
+    if (/^(https?|wss?):$/.test(url.protocol) && url.hostname !== '127.0.0.1')
+      faultsNow().push(`request to ${url.href}`);
   });
 }

@@ -9,9 +9,22 @@ export class DeskDriver {
     private readonly url: string,
   ) {}
 
+  /** Goes to a page of the application: within it where one is there already, as by a link, else by its address. */
+  async goTo(path: string): Promise<void> {
+    const inside = await this.page.evaluate((to) => {
+      const { router } = (window as { next?: { router?: { push(to: string): void } } }).next ?? {};
+      if (!router || location.pathname === to) return false;
+      document.querySelector('main')?.setAttribute('data-left', 'true');
+      router.push(to);
+      return true;
+    }, path);
+    if (inside) await this.page.waitForSelector('main:not([data-left])');
+    else await this.page.goto(this.url + path, { waitUntil: 'domcontentloaded' });
+  }
+
   /** Opens a patch of the shelf itself. */
   async openItself(id: string): Promise<void> {
-    await this.page.goto(`${this.url}/patches/${id}`, { waitUntil: 'domcontentloaded' });
+    await this.goTo(`/patches/${id}`);
     await this.page.waitForSelector('[data-frame]');
     await this.simulated();
   }
@@ -27,7 +40,7 @@ export class DeskDriver {
   }
 
   async shelf(): Promise<void> {
-    await this.page.goto(this.url, { waitUntil: 'domcontentloaded' });
+    await this.goTo('/');
     await this.page.waitForSelector('[data-patch]');
   }
 
@@ -115,24 +128,29 @@ export class DeskDriver {
 
   /** A desk with nothing on it. */
   async fresh(): Promise<void> {
-    await this.unguided();
-    const id = await storePatch(this.url, { format: 'fenvo.patch', version: 1, name: 'New patch' });
-    await this.page.goto(`${this.url}/patches/${id}`, { waitUntil: 'domcontentloaded' });
+    await this.keep({ guide: 'off' });
+    await this.goTo(`/patches/${await storePatch(this.url, { format: 'fenvo.patch', version: 1, name: 'New patch' })}`);
     await this.saved();
   }
 
   /** The same by way of the shelf. */
   async freshFromShelf(): Promise<void> {
-    await this.unguided();
+    await this.keep({ guide: 'off' });
     await this.shelf();
     await this.button('New patch');
     await this.page.waitForFunction(() => /\/patches\//.test(location.pathname));
     await this.saved();
   }
 
-  /** Without the first steps. */
-  private async unguided(): Promise<void> {
-    await this.page.evaluateOnNewDocument(() => localStorage.setItem('fenvo.settings', '{"guide":"off"}'));
+  /** What this browser keeps of choices that were made before. */
+  async keep(settings: object): Promise<void> {
+    // A page of the same origin, which reads no scripts.
+    if (!this.page.url().startsWith(this.url)) await this.page.goto(`${this.url}/api/health`);
+    await this.page.evaluate((text) => {
+      localStorage.setItem('fenvo.settings', text);
+      // As it is told where another tab did it.
+      window.dispatchEvent(new StorageEvent('storage'));
+    }, JSON.stringify(settings));
   }
 
   /** The id of the patch on the desk. */
