@@ -8,6 +8,9 @@ const shared = {
   testTimeout: 120_000,
   maxWorkers: 2,
   isolate: false,
+  // A busy machine answers late; what is awaited is awaited as long as here.
+  expect: { poll: { timeout: 20_000 } },
+  setupFiles: ['tests/support/seed.ts'],
   // As many workers as cores: threads that tidy beside them only wait for each other (an eighth of the time).
   execArgv: ['--single-threaded-gc', '--min-semi-space-size=32', '--max-semi-space-size=64'],
 };

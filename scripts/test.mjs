@@ -1,5 +1,9 @@
-// Installs, builds, then unit tests and browser tests; installs Chromium where it is missing. Says where the time went.
-import { buildApplication, bundle, inRoot, installForTests, start } from './lib.mjs';
+// Installs, builds, then unit tests and browser tests; installs Chromium where it is missing. Says where the time went,
+// and at the very end which tests failed.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { buildApplication, bundle, inRoot, installForTests, root, start } from './lib.mjs';
 
 const times = [];
 async function timed(name, work) {
@@ -10,8 +14,40 @@ async function timed(name, work) {
     times.push(`${name} ${Math.round((Date.now() - began) / 1000)} s`);
   }
 }
-const vitest = (...projects) =>
-  start(inRoot('node_modules', '.bin', 'vitest'), ['run', ...projects.flatMap((name) => ['--project', name])]);
+
+/** What the properties begin from: the same for the same sources, so that what passes once passes again. */
+function seedOfSources() {
+  const tree = spawnSync('git', ['rev-parse', 'HEAD^{tree}'], { cwd: root, encoding: 'utf8' });
+  return tree.status === 0 ? String(Number.parseInt(tree.stdout.slice(0, 7), 16)) : '1';
+}
+const FENVO_SEED = process.env.FENVO_SEED ?? seedOfSources();
+
+const reportOf = (name) => inRoot('dist', `tests-${name}.json`);
+const vitest = (name, ...projects) => {
+  rmSync(reportOf(name), { force: true });
+  return start(
+    inRoot('node_modules', '.bin', 'vitest'),
+    [
+      'run',
+      ...projects.flatMap((project) => ['--project', project]),
+      ...['--reporter=default', '--reporter=json', `--outputFile.json=${reportOf(name)}`],
+    ],
+    { FENVO_SEED },
+  );
+};
+
+/** The tests that failed, a line each, with what was said first. */
+function failed(name) {
+  if (!existsSync(reportOf(name))) return [];
+  const { testResults } = JSON.parse(readFileSync(reportOf(name), 'utf8'));
+  const first = (text) => (text ?? '').split('\n').slice(0, 3).join(' | ');
+  return testResults.flatMap(({ name: file, status, message, assertionResults }) => {
+    const tests = assertionResults.filter((t) => t.status === 'failed');
+    const at = path.relative(root, file);
+    if (tests.length === 0 && status === 'failed') return [`failed: ${at}: ${first(message)}`];
+    return tests.map((t) => `failed: ${at}: ${t.fullName}: ${first(t.failureMessages[0])}`);
+  });
+}
 
 try {
   await timed('install', installForTests);
@@ -20,11 +56,12 @@ try {
     await bundle('cli/main.ts', 'fenvo');
     await bundle('demo/seed.ts', 'seed');
   });
-  const ended = await Promise.allSettled([timed('unit', () => vitest('unit', 'alone'))]);
-  ended.push(...(await Promise.allSettled([timed('browser', () => vitest('browser'))])));
+  const ended = await Promise.allSettled([timed('unit', () => vitest('unit', 'unit', 'alone'))]);
+  ended.push(...(await Promise.allSettled([timed('browser', () => vitest('browser', 'browser'))])));
   for (const { reason } of ended.filter((e) => e.status === 'rejected')) throw reason;
 } catch (error) {
   console.error(error.message);
   process.exitCode = 1;
 }
-console.log(`tests: ${times.join(', ')}`);
+for (const line of ['unit', 'browser'].flatMap(failed)) console.error(line);
+console.log(`tests: ${times.join(', ')}; properties from seed ${FENVO_SEED}`);

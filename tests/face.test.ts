@@ -3,7 +3,7 @@ import { openPages } from './support/pages';
 import { fetchPatch, storePatch } from './support/desk';
 
 /** What is seen and said: figures that lie apart, the patch’s own words, hands on keys alone, pages that are not there. */
-const { at } = openPages();
+const { at } = openPages({ own: true });
 
 describe('the strip’s figures', () => {
   it('lie over one another in none of the demo patches, at none of three sizes', async () => {

@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { openPages } from './support/pages';
 
-const { at } = openPages();
+const { at } = openPages({ own: true });
 
 /** Compressed script that the desk may take at first, bytes. */
 const MOST_SCRIPT = 450_000;

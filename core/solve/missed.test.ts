@@ -24,7 +24,8 @@ function missed(lowVolts: number, highVolts: number, target: object) {
 const hertz = (volts: number): number => 1000 * 2 ** volts;
 
 describe('how far a range is missed', () => {
-  const three = [figures(-3, -0.5), figures(0.5, 3), figures(-3, 3), figures(0.2, 3)];
+  // Up to 16 kHz: a filter reads no more than 20.
+  const three = [figures(-3, -0.5), figures(0.5, 3), figures(-3, 1), figures(0.2, 3)];
   it('is the worse end, in volts of the drive, whatever it is said in', () => {
     law(three, (low, high, from, span) => {
       const worst = Math.max(Math.abs(low - from), Math.abs(high - from - span));
@@ -32,6 +33,13 @@ describe('how far a range is missed', () => {
       const said = missed(low, high, { quantity: 'frequency', low: hertz(from), high: hertz(from + span) });
       expect(said.error).toBeCloseTo(worst, 9);
       expect(said.met).toBe(worst <= 0.01);
+    });
+  });
+  it('beyond what the filter reads is that to its last figure, and a volt at least', () => {
+    law([figures(-3, -0.5), figures(0.5, 3), figures(4.33, 8)], (low, high, to) => {
+      const worst = Math.max(1, Math.log2(20) - high);
+      const { met, error } = missed(low, high, { quantity: 'frequency', low: hertz(low), high: hertz(to) });
+      expect([met, error]).toEqual([false, expect.closeTo(worst, 6)]);
     });
   });
   it('of a free end is that of the other alone', () => {

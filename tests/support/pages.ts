@@ -1,8 +1,10 @@
 import type { BrowserContext, Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, beforeEach, expect } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, expect, inject } from 'vitest';
 import { openContext, VIEW, watch } from './browser';
 import { DeskDriver } from './desk';
 import { Application } from './setup';
+import { removeNew, storedAt } from './stored';
+import type { Stored } from './stored';
 
 interface At {
   url: string;
@@ -30,58 +32,94 @@ async function forget(page: Page, origin: string): Promise<void> {
   await page.evaluate(() => void window.dispatchEvent(new StorageEvent('storage')));
 }
 
+/** A person at an application: their browser's context, and the page that stays from one test to the next. */
+class Person {
+  kept: Page | null = null;
+  faults: string[] = [];
+
+  private constructor(
+    readonly url: string,
+    readonly context: BrowserContext,
+    readonly close: () => Promise<void>,
+  ) {}
+
+  /** At an application of their own. */
+  static async alone(options: { lan: boolean }): Promise<Person> {
+    const application = await Application.open(options);
+    const { context, close } = await openContext();
+    return new Person(application.url, context, async () => {
+      await close();
+      await application.close();
+    });
+  }
+
+  private static first: Promise<Person> | null = null;
+  /** At the application that the files of this worker share: one file after the other goes on with its page. */
+  static shared(): Promise<Person> {
+    const url = inject('applications')[Number(process.env.VITEST_POOL_ID) - 1] as string;
+    return (this.first ??= openContext().then(({ context, close }) => new Person(url, context, close)));
+  }
+
+  async newPage(): Promise<{ page: Page; desk: DeskDriver }> {
+    const page = await this.context.newPage();
+    watch(page, () => this.faults);
+    return { page, desk: new DeskDriver(page, this.url) };
+  }
+
+  /** The page of the test before, or the first. */
+  async keptPage(): Promise<{ page: Page; desk: DeskDriver }> {
+    if (!this.kept) {
+      const first = await this.newPage();
+      this.kept = first.page;
+      return first;
+    }
+    await this.kept.bringToFront();
+    await this.kept.setViewport(VIEW);
+    await this.kept.mouse.move(0, 0);
+    return { page: this.kept, desk: new DeskDriver(this.kept, this.url) };
+  }
+}
+
 /**
  * An application, a context and a page for a file of tests, which must never show a fault. As with a person, the page
  * stays from one test to the next and goes on from where it is; what it kept, and every other page, goes.
+ *
+ * @param options `own` where a file changes what others read, or counts what is there: an application of its own.
+ * Else it shares one, and what it put there is taken away after it.
  */
-export function openPages(options: Parameters<typeof Application.open>[0] = {}): { readonly at: At } {
+export function openPages({ own = false, lan = false } = {}): { readonly at: At } {
   const at = { faults: [] as string[] } as At;
-  let application: Application;
-  let close: () => Promise<void>;
+  let person: Person;
+  let stored: Stored;
   let meant: RegExp[] = [];
   let allowed: RegExp[] = [];
-  let kept: Page | null = null;
   at.expectFault = (pattern) => void meant.push(pattern);
   at.allowFault = (pattern) => void allowed.push(pattern);
-  at.newPage = async () => {
-    const page = await at.context.newPage();
-    watch(page, () => at.faults);
-    return { page, desk: new DeskDriver(page, at.url) };
-  };
-  at.ownPage = async () => {
-    Object.assign(at, await at.newPage());
-    return at;
-  };
+  at.newPage = () => person.newPage();
+  at.ownPage = async () => Object.assign(at, await person.newPage());
   beforeAll(async () => {
-    application = await Application.open(options);
-    at.url = application.url;
-    ({ context: at.context, close } = await openContext());
+    person = own || lan ? await Person.alone({ lan }) : await Person.shared();
+    Object.assign(at, { url: person.url, context: person.context });
+    if (!own && !lan) stored = await storedAt(at.url);
   });
   afterAll(async () => {
-    await close();
-    await application.close();
+    if (own || lan) return person.close();
+    await removeNew(at.url, stored);
+    expect(await storedAt(at.url), 'what other files of tests read too').toEqual(stored);
   });
   beforeEach(async () => {
-    at.faults = [];
+    at.faults = person.faults = [];
     meant = [];
     allowed = [];
-    if (kept) {
-      Object.assign(at, { page: kept, desk: new DeskDriver(kept, at.url) });
-      await kept.bringToFront();
-      await kept.setViewport(VIEW);
-      await kept.mouse.move(0, 0);
-    } else {
-      Object.assign(at, await at.newPage());
-      kept = at.page;
-    }
+    Object.assign(at, await person.keptPage());
   });
   afterEach(async ({ task }) => {
     const { faults } = at;
     const pages = await at.context.pages();
     await forget(pages[0] as Page, at.url);
     // Nothing goes on from where something went wrong.
-    if (task.result?.state === 'fail') kept = null;
-    await Promise.all(pages.filter((page) => page !== kept).map((page) => page.close()));
+    if (task.result?.state === 'fail') person.kept = null;
+    await Promise.all(pages.filter((page) => page !== person.kept).map((page) => page.close()));
     expect(faults.filter((f) => ![...meant, ...allowed].some((m) => m.test(f)))).toEqual([]);
     expect(meant.filter((m) => !faults.some((f) => m.test(f)))).toEqual([]);
   });
