@@ -25,7 +25,7 @@ export default defineConfig({
         test: {
           ...shared,
           name: 'unit',
-          include: ['{core,paper,server,ui,wire,cli,demo}/**/*.test.ts'],
+          include: ['{core,paper,server,ui,wire,workers,cli,demo}/**/*.test.ts'],
           exclude: [ALONE],
         },
       },

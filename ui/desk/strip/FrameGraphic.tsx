@@ -5,7 +5,7 @@ import { counted } from '@/ui/parts/counted';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Bands } from './Bands';
 import { connectorPath, FOLDED_NAME, sameLayout } from './geometry';
-import { boundLines, boundText, FROM_EDGE } from './labels';
+import { boundLines, boundText, FROM_EDGE, INSERT_ROOM } from './labels';
 import type { Layout } from './geometry';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
@@ -96,7 +96,7 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
       {folded ? (
         <>
           <Bands view={bare(view)} x={x + FOLDED_NAME + 1} width={width - FOLDED_NAME - 2} y={y} />
-          <FoldedName view={view} x={x + FOLDED_NAME - 1} y={bottom - 6} room={bottom - top - 12} />
+          <FoldedName view={view} x={x + FOLDED_NAME - 1} from={bottom - foldedFoot(layout, index)} to={top + 6} />
         </>
       ) : (
         <>
@@ -153,15 +153,18 @@ const bare = (view: FrameView): FrameView => ({ ...view, picture: null });
 interface NameProps {
   readonly view: FrameView;
   readonly x: number;
-  readonly y: number;
-  readonly room: number;
+  readonly from: number;
+  readonly to: number;
 }
 
+/** How far over a folded frame's foot its name begins: over the button that stands before it, if one does. */
+const foldedFoot = ({ folded }: Layout, index: number): number => (folded[index - 1] === false ? INSERT_ROOM : 6);
+
 /** The name of a folded frame, upwards beside its bands. */
-function FoldedName({ view, x, y, room }: NameProps) {
+function FoldedName({ view, x, from, to }: NameProps) {
   return (
-    <text transform={`translate(${x},${y}) rotate(-90)`} fontSize="12" fill={ink.ink} pointerEvents="none">
-      {fitted(view.title, room, 6.6)}
+    <text transform={`translate(${x},${from}) rotate(-90)`} fontSize="12" fill={ink.ink} pointerEvents="none">
+      {fitted(view.title, from - to, 6.6)}
     </text>
   );
 }

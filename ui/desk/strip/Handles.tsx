@@ -8,11 +8,14 @@ import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
 import type { Strip } from '@/core';
 import { ink } from '@/ui/theme/tokens';
+import type { FrameView } from './frames';
 import { sameLayout } from './geometry';
 import type { Layout } from './geometry';
+import { INSERT, insertTop } from './labels';
 
 interface Props {
   readonly strip: Strip;
+  readonly views: readonly FrameView[];
   readonly layout: Layout;
   readonly onInsert: ((input: string) => void) | undefined;
   readonly onFeed: ((input: string) => void) | undefined;
@@ -20,13 +23,22 @@ interface Props {
 }
 
 /** The same places for the same stages: what is done there is always about the patch as it is. */
-const same = (a: Props, b: Props): boolean => sameLayout(a.layout, b.layout) && namesOf(a.strip) === namesOf(b.strip);
+const same = (a: Props, b: Props): boolean =>
+  sameLayout(a.layout, b.layout) &&
+  namesOf(a.strip) === namesOf(b.strip) &&
+  insertTops(a).join() === insertTops(b).join();
+
+/** Where the button before each frame but the first stands. */
+const insertTops = ({ views, layout }: Props): number[] =>
+  views.slice(1).map((view, i) => insertTop(view.bound, layout, layout.folded[i + 1] ?? false));
 
 const namesOf = ({ frames }: Strip): string =>
   frames.map((f) => `${f.module.id} ${f.module.label} ${f.input?.socket} ${f.input?.driver.type}`).join('\n');
 
 /** What lies over the drawing: where stages are taken by, put in, and dropped. */
-export const Handles = memo(function Handles({ strip, layout, onInsert, onFeed, onMove }: Props) {
+export const Handles = memo(function Handles(props: Props) {
+  const { strip, layout, onInsert, onFeed, onMove } = props;
+  const tops = insertTops(props);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const first = strip.frames[0];
   const movable = strip.frames.slice(0, -1).filter((f) => f.module.kind.room === 'between');
@@ -43,6 +55,7 @@ export const Handles = memo(function Handles({ strip, layout, onInsert, onFeed, 
           before={frame.module.label}
           left={(layout.x[i] ?? 0) + (layout.w[i] ?? 0) + layout.gap / 2}
           layout={layout}
+          top={tops[i] ?? layout.top}
           narrow={(layout.folded[i] ?? false) && (layout.folded[i + 1] ?? false)}
           onInsert={() => onInsert?.(frame.input?.socket ?? '')}
         />
@@ -78,12 +91,14 @@ interface GapProps {
   readonly before: string;
   readonly left: number;
   readonly layout: Layout;
+  /** Of the button. */
+  readonly top: number;
   /** Between two folded frames there is no room for a button: choose one of them first. */
   readonly narrow: boolean;
   readonly onInsert: () => void;
 }
 
-function Gap({ socket, before, left, layout, narrow, onInsert }: GapProps) {
+function Gap({ socket, before, left, layout, top, narrow, onInsert }: GapProps) {
   const { setNodeRef, isOver, active } = useDroppable({ id: socket });
   return (
     <Box
@@ -91,9 +106,9 @@ function Gap({ socket, before, left, layout, narrow, onInsert }: GapProps) {
       data-over={isOver ? socket : undefined}
       sx={{
         position: 'absolute',
-        left: left - 12,
+        left: left - INSERT / 2,
         top: layout.top,
-        width: 24,
+        width: INSERT,
         height: layout.bottom - layout.top,
         pointerEvents: 'none',
         borderRadius: 1,
@@ -108,9 +123,9 @@ function Gap({ socket, before, left, layout, narrow, onInsert }: GapProps) {
           sx={{
             position: 'absolute',
             left: 0,
-            bottom: 6,
-            width: 24,
-            height: 24,
+            top: top - layout.top,
+            width: INSERT,
+            height: INSERT,
             pointerEvents: 'auto',
             border: `1px solid ${ink.line}`,
             background: ink.raised,

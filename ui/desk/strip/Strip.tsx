@@ -92,7 +92,14 @@ export function Strip(props: Props) {
         <Drawing {...props} model={model} />
         {plays && <LiveMarks strip={strip} layout={layout} />}
         {onMove && (
-          <Handles strip={strip} layout={layout} onMove={onMove} onInsert={props.onInsert} onFeed={props.onFeed} />
+          <Handles
+            strip={strip}
+            views={views}
+            layout={layout}
+            onMove={onMove}
+            onInsert={props.onInsert}
+            onFeed={props.onFeed}
+          />
         )}
       </div>
     </div>

@@ -13,7 +13,7 @@ import {
   UNIT_RULER,
   voltsAt,
 } from './geometry';
-import { joiningRooms, stackRows } from './rows';
+import { joiningLeft, joiningRooms, stackRows } from './rows';
 import { domainOf } from '@/ui/parts/domain';
 
 const space = { width: 744, height: 460 };
@@ -61,6 +61,9 @@ describe('folding', () => {
   });
 });
 
+/** A path that joins somewhere. */
+const block = fc.record({ right: fc.integer({ min: 100, max: 700 }), frames: fc.integer({ min: 1, max: 6 }) });
+
 describe('joining strips', () => {
   it('six paths into one frame stand in six rows, tiny, and leave the frames their height', () => {
     const rows = stackRows(
@@ -73,16 +76,22 @@ describe('joining strips', () => {
     expect(layout.small).toBe(TINY);
     expect(layout.height).toBeLessThanOrEqual(space.height + 1);
   });
-  it('never cover each other', () => {
-    const block = fc.record({ right: fc.integer({ min: 100, max: 700 }), frames: fc.integer({ min: 1, max: 6 }) });
+  it('what joins further right stands higher, and its way down is clear; who fits beside stands beside', () => {
+    const blocks = [200, 420, 430].map((right) => ({ right, frames: 1 }));
+    expect(stackRows(blocks, 0, TINY).map((r) => r.row)).toEqual([0, 1, 0]);
+    expect(stackRows(blocks, 0, TINY).map((r) => r.shown)).toEqual([1, 1, 1]);
+  });
+  it('never cover each other, nor stand in the way that another takes down to where it joins', () => {
     fc.assert(
-      fc.property(fc.array(block, { maxLength: 8 }), (blocks) => {
-        const placed = stackRows(blocks, 0);
+      fc.property(fc.array(block, { maxLength: 8 }), fc.constantFrom(MINI, TINY), (blocks, small) => {
+        const placed = stackRows(blocks, 0, small);
+        const spans = placed.map(({ shown }, i) => [joiningLeft(blocks[i]!.right, shown, small), blocks[i]!.right]);
         placed.forEach((a, i) =>
-          placed.slice(0, i).forEach((b, j) => {
-            if (a.row !== b.row) return;
-            const left = (n: number, shown: number): number => blocks[n]!.right - shown * 126;
-            expect(left(i, a.shown) >= blocks[j]!.right || left(j, b.shown) >= blocks[i]!.right).toBe(true);
+          placed.forEach((b, j) => {
+            const [[from, to], [left, right]] = [spans[i]!, spans[j]!] as [[number, number], [number, number]];
+            if (i !== j && a.row === b.row) expect(to <= left || right <= from).toBe(true);
+            // Both join at one place, or the way of the higher one passes beside the lower one.
+            if (a.row < b.row) expect(to === right || to < left || to > right).toBe(true);
           }),
         );
       }),
@@ -91,7 +100,6 @@ describe('joining strips', () => {
 });
 
 describe('what is written beside a joining path', () => {
-  const block = fc.record({ right: fc.integer({ min: 100, max: 700 }), frames: fc.integer({ min: 1, max: 6 }) });
   it('has the room up to the next in its row, and no end where none follows', () => {
     const blocks = [
       { right: 200, frames: 1 },
@@ -101,11 +109,25 @@ describe('what is written beside a joining path', () => {
     expect(rows.map((r) => r.row)).toEqual([0, 0]);
     expect(joiningRooms(blocks, rows, TINY)).toEqual([420 - 84 - 8 - 200, Infinity]);
   });
-  it('is never less than the gap between them', () => {
+  it('ends at the way down of one that stands higher', () => {
+    const blocks = [300, 420].map((right) => ({ right, frames: 3 }));
+    const rows = stackRows(blocks, 0, TINY);
+    expect(rows.map((r) => r.row)).toEqual([1, 0]);
+    expect(joiningRooms(blocks, rows, TINY)).toEqual([120, Infinity]);
+  });
+  it('reaches no path and no way down of its row', () => {
     fc.assert(
       fc.property(fc.array(block, { maxLength: 8 }), fc.constantFrom(MINI, TINY), (blocks, small) => {
-        const rooms = joiningRooms(blocks, stackRows(blocks, 0, small), small);
-        expect(Math.min(...rooms, Infinity)).toBeGreaterThanOrEqual(small.gap - 8);
+        const rows = stackRows(blocks, 0, small);
+        joiningRooms(blocks, rows, small).forEach((room, i) => {
+          expect(room).toBeGreaterThan(0);
+          const end = blocks[i]!.right + room;
+          blocks.forEach(({ right }, j) => {
+            if (right <= blocks[i]!.right || rows[j]!.row > rows[i]!.row) return;
+            const from = rows[j]!.row === rows[i]!.row ? joiningLeft(right, rows[j]!.shown, small) : right;
+            expect(end).toBeLessThanOrEqual(from);
+          });
+        });
       }),
     );
   });

@@ -10,7 +10,7 @@ import { spread } from '../scope/PlotMarks';
 import { frameViews } from './frames';
 import type { FrameView } from './frames';
 import { layoutOf, RULER, UNIT_RULER, voltsAt } from './geometry';
-import { boundReach, clearBaseline, figureWidth, traceReach } from './labels';
+import { boundReach, clearBaseline, figureWidth, insertTop, traceReach } from './labels';
 import type { Reach } from './labels';
 import { placed, said } from './MomentMarks';
 
@@ -48,6 +48,29 @@ describe('a base line clear of what is in the way', () => {
   it('there is none where all is covered, or there is no height', () => {
     expect(clearBaseline(50, [[0, 100]], [0, 100])).toBeNull();
     expect(clearBaseline(5, [], [0, 10])).toBeNull();
+  });
+});
+
+describe('the button that puts a stage between', () => {
+  const bounds = fc.tuple(fc.double({ min: -14, max: 14, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }));
+  it('stands at the foot, and where frames are close, on no number of the next', () => {
+    fc.assert(
+      fc.property(bounds, fc.integer({ min: 180, max: 700 }), fc.boolean(), ([low, span], height, close) => {
+        const bound = [low, low + span] as const;
+        const layout = layoutOf([false, close, false], { width: 800, height }, 0, [-15, 35]);
+        const at = insertTop(bound, layout, false);
+        const foot = layout.bottom - 30;
+        if (!close) return at === foot;
+        const lies = boundReach(bound, layout.y).some(([a, b]) => at + 24 > a + 1e-6 && at < b - 1e-6);
+        const onFoot = boundReach(bound, layout.y).some(([a, b]) => foot + 24 > a && foot < b);
+        return !lies && at >= layout.top && at <= foot && (onFoot || at === foot);
+      }),
+    );
+  });
+  it('before a folded frame, which has no numbers, it stays at the foot', () => {
+    const layout = layoutOf([false, true, false], { width: 800, height: 300 }, 0, [-15, 15]);
+    expect(insertTop([-15, 15], layout, true)).toBe(layout.bottom - 30);
+    expect(insertTop([-15, 15], layout, false)).toBeLessThan(layout.bottom - 30);
   });
 });
 

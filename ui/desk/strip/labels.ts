@@ -1,5 +1,6 @@
 import { showNumber } from '@/core';
 import type { PictureData } from '@/wire/core';
+import type { Layout } from './geometry';
 
 /** From a height to a lower one, pixels. */
 export type Reach = readonly [top: number, bottom: number];
@@ -20,25 +21,34 @@ const LINE = 1.5;
 export const figureWidth = (text: string): number => text.length * LETTER + 2 * EDGE;
 
 /**
- * The base line nearest to a wanted one at which a figure lies on none of what is in its way.
+ * The line nearest to a wanted one at which what reaches so far over and under it lies on none of what is in its way.
  *
  * @param blocked what it may not lie on.
  * @param within where it must stay.
  * @returns null where there is no such.
  */
-export function clearBaseline(wanted: number, blocked: readonly Reach[], [top, bottom]: Reach): number | null {
-  const [first, last] = [top + RISE, bottom - FALL];
+function clearLine(
+  wanted: number,
+  blocked: readonly Reach[],
+  [top, bottom]: Reach,
+  [over, under]: readonly [over: number, under: number],
+): number | null {
+  const [first, last] = [top + over, bottom - under];
   if (first > last) return null;
   // Just over and just under each thing in the way, at the edges, and where it is wanted.
-  const lines = [wanted, first, last, ...blocked.flatMap(([a, b]) => [a - FALL, b + RISE])].filter(
+  const lines = [wanted, first, last, ...blocked.flatMap(([a, b]) => [a - under, b + over])].filter(
     (y) => y >= first && y <= last,
   );
-  const clear = lines.filter((y) => blocked.every(([a, b]) => y + FALL <= a + ROUNDING || y - RISE >= b - ROUNDING));
+  const clear = lines.filter((y) => blocked.every(([a, b]) => y + under <= a + ROUNDING || y - over >= b - ROUNDING));
   return clear.reduce<number | null>(
     (best, y) => (best === null || Math.abs(y - wanted) < Math.abs(best - wanted) ? y : best),
     null,
   );
 }
+
+/** The same for the base line of a figure. */
+export const clearBaseline = (wanted: number, blocked: readonly Reach[], within: Reach): number | null =>
+  clearLine(wanted, blocked, within, [RISE, FALL]);
 
 /** What a trace covers between two shares 0..1 of its window, pixels. */
 export function traceReach({ min, max }: PictureData, from: number, to: number, y: (volts: number) => number): Reach[] {
@@ -69,4 +79,17 @@ export const boundLines = ([low, high]: readonly [number, number], y: (volts: nu
 export function boundReach(bound: readonly [number, number], y: (volts: number) => number): Reach[] {
   const lines = boundLines(bound, y);
   return [lines.high, lines.low].map((line) => [line - RISE, line + FALL]);
+}
+
+/** The button that puts a stage between two frames, pixels; and how far over the frames' foot it stands. */
+export const INSERT = 24;
+const INSERT_FOOT = 6;
+/** What it takes of the frames' foot, with a little air. */
+export const INSERT_ROOM = INSERT_FOOT + INSERT + 4;
+
+/** The top of that button before a frame: at the frames' foot, but on no number where it reaches into the frame. */
+export function insertTop(bound: readonly [number, number], { gap, top, bottom, y }: Layout, folded: boolean): number {
+  const foot = bottom - INSERT_FOOT - INSERT;
+  if (folded || (INSERT - gap) / 2 <= FROM_EDGE - EDGE) return foot;
+  return clearLine(foot, boundReach(bound, y), [top, bottom - INSERT_FOOT], [0, INSERT]) ?? foot;
 }

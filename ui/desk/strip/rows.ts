@@ -8,41 +8,48 @@ export interface Block {
   readonly frames: number;
 }
 
-/** Rows for the smaller strips above, so that none covers another; and how many frames of each fit. */
+/** Where the first of a joining path's strips begins. */
+export const joiningLeft = (right: number, shown: number, small: Small): number =>
+  Math.max(4, right - shown * (small.width + small.gap) - 8);
+
+/**
+ * Rows for the smaller strips above, the top one first, and how many frames of each fit. None covers another, and none
+ * stands in another's way down to where it joins: what joins further right stands higher.
+ */
 export function stackRows(
   blocks: readonly Block[],
   left: number,
   small: Small = MINI,
 ): { row: number; shown: number }[] {
-  const ends: number[] = [];
   const span = small.width + small.gap;
-  return blocks.map(({ right, frames }) => {
-    const shown = Math.max(1, Math.min(frames, Math.floor((right - left) / span)));
-    const from = right - shown * span;
-    let row = ends.findIndex((end) => end <= from);
-    if (row < 0) row = ends.length;
-    ends[row] = right + small.gap;
-    return { row, shown };
-  });
+  const rows = blocks.map(({ right, frames }) => ({
+    row: 0,
+    shown: Math.max(1, Math.min(frames, Math.floor((right - left) / span))),
+  }));
+  const placed: { readonly from: number; readonly row: number }[] = [];
+  const fromRight = blocks.map(({ right }, i) => ({ right, own: rows[i] })).toSorted((a, b) => b.right - a.right);
+  for (const { right, own } of fromRight) {
+    if (!own) continue;
+    const over = placed.filter((p) => p.from < right + small.gap);
+    own.row = Math.max(-1, ...over.map((p) => p.row)) + 1;
+    placed.push({ from: joiningLeft(right, own.shown, small), row: own.row });
+  }
+  return rows;
 }
 
-/** Where the first of a joining path's strips begins. */
-export const joiningLeft = (right: number, shown: number, small: Small): number =>
-  Math.max(4, right - shown * (small.width + small.gap) - 8);
-
-/** From each joining path's line to the next path in its row: what is written there ends before it. */
+/** From each joining path's line to what stands next in its row, a path or the way down of one: writing ends before it. */
 export function joiningRooms(
   blocks: readonly Block[],
   rows: readonly { readonly row: number; readonly shown: number }[],
   small: Small,
 ): number[] {
-  return blocks.map(({ right }, i) =>
-    Math.min(
-      Infinity,
-      ...blocks.flatMap((b, j) => {
-        const left = joiningLeft(b.right, rows[j]?.shown ?? 1, small);
-        return j !== i && rows[j]?.row === rows[i]?.row && left >= right ? [left - right] : [];
-      }),
-    ),
-  );
+  const rowOf = (i: number): number => rows[i]?.row ?? 0;
+  return blocks.map(({ right }, i) => {
+    const ends = blocks.flatMap((other, j) => {
+      if (other.right <= right) return [];
+      if (rowOf(j) < rowOf(i)) return [other.right - right];
+      return rowOf(j) === rowOf(i) ? [joiningLeft(other.right, rows[j]?.shown ?? 1, small) - right] : [];
+    });
+    return Math.min(Infinity, ...ends);
+  });
 }
