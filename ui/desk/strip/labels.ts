@@ -91,5 +91,5 @@ export const INSERT_ROOM = INSERT_FOOT + INSERT + 4;
 export function insertTop(bound: readonly [number, number], { gap, top, bottom, y }: Layout, folded: boolean): number {
   const foot = bottom - INSERT_FOOT - INSERT;
   if (folded || (INSERT - gap) / 2 <= FROM_EDGE - EDGE) return foot;
-  return clearLine(foot, boundReach(bound, y), [top, bottom - INSERT_FOOT], [0, INSERT]) ?? foot;
+  return clearLine(foot, boundReach(bound, y), [top, bottom - 1], [0, INSERT]) ?? foot;
 }
