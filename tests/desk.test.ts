@@ -236,8 +236,7 @@ describe('the shelf', () => {
     await page.waitForSelector('[aria-label="More for Lamp sweep, never shut copy"]');
     await choose('Lamp sweep, never shut copy', 'Rename');
     await page.waitForSelector('[role=dialog] input');
-    await page.click('[role=dialog] input', { count: 3 });
-    await page.keyboard.type('Dawn');
+    await desk.fill('[role=dialog] input', 'Dawn');
     await page.keyboard.press('Enter');
     await page.waitForSelector('[aria-label="More for Dawn"]');
     await choose('Dawn', 'Delete');

@@ -377,8 +377,7 @@ describe('one fader for many ends', () => {
     await desk.select('Add an end', 'soft.cutoff');
     await desk.select('Add an end', 'tone.pitch');
     const figure = async (label: string, text: string) => {
-      await page.click(`[aria-label="${label}"]`, { count: 3 });
-      await page.keyboard.type(text);
+      await desk.fill(`[aria-label="${label}"]`, text);
       await page.keyboard.press('Enter');
     };
     await figure('Soft, cutoff, from', '225');

@@ -165,8 +165,7 @@ describe('plans from an empty desk', () => {
     await page.keyboard.type('0\n1\n2\n3');
     await desk.button('Set');
     await desk.section('normals');
-    await page.click('[aria-label="Ohms of sequencer.cv"]', { count: 3 });
-    await page.keyboard.type('1000');
+    await desk.fill('[aria-label="Ohms of sequencer.cv"]', '1000');
     await page.keyboard.press('Enter');
     for (const id of ['mult', 'mult2']) {
       await desk.insert('Oscillator', 'mult');

@@ -78,8 +78,7 @@ describe('a rack of one’s own', () => {
     await (await page.waitForSelector('[data-section="channel limits"] button'))!.click();
     await desk.select('How channel a holds lift', 'range');
     const field = await page.waitForSelector('[aria-label="lift of channel a"]');
-    await field!.click({ count: 3 });
-    await page.keyboard.type('0 … 5');
+    await desk.fill(field!, '0 … 5');
     await page.keyboard.press('Enter');
     const stored = async () => {
       const { racks } = (await (await fetch(`${at.url}/api/racks`)).json()) as {
@@ -146,8 +145,7 @@ describe('a rack of one’s own', () => {
       await desk.select('One more end', end);
       for (const [i, says] of ['at its lowest', 'at its highest'].entries()) {
         const field = (await page.waitForSelector(`[aria-label="${label}, cutoff, ${says}"]`))!;
-        await field.click({ count: 3 });
-        await page.keyboard.type(figures[i]!);
+        await desk.fill(field, figures[i]!);
         await page.keyboard.press('Enter');
       }
     };

@@ -141,8 +141,7 @@ describe('stages as a whole', () => {
     await desk.section('normals');
     const socket = 'left.cutoff2';
     await desk.select(`Normal of ${socket}`, 'volts');
-    await page.click(`[aria-label="Normal volts of ${socket}"]`, { count: 3 });
-    await page.keyboard.type('1.5');
+    await desk.fill(`[aria-label="Normal volts of ${socket}"]`, '1.5');
     await desk.keys('Enter');
     const patch = await desk.kept();
     expect(patch.normals).toContainEqual({ to: socket, volts: 1.5 });
@@ -402,8 +401,7 @@ describe('hands', () => {
     const rows = Array.from({ length: 801 }, (_, k) => `${k / 100},${k % 200 < 100 ? 0.25 : 0.5}`);
     await upload('lamp.csv', `time,lamp\n${rows.join('\n')}\n`);
     await page.waitForSelector('::-p-xpath(//*[contains(., "at 100 Hz")])');
-    await page.click('[aria-label="1 in the file is"]', { count: 3 });
-    await page.keyboard.type('8');
+    await desk.fill('[aria-label="1 in the file is"]', '8');
     await desk.button('Use as a recording');
     await page.waitForSelector('[data-stage=recording]');
     await page.click('[data-end="filter.cutoff"]');
@@ -435,10 +433,8 @@ describe('the first hour', () => {
       await page.waitForSelector('[aria-label=from]'),
       await page.waitForSelector('[aria-label=to]'),
     ];
-    await low!.click({ count: 3 });
-    await page.keyboard.type('200 Hz');
-    await high!.click({ count: 3 });
-    await page.keyboard.type('3.2 kHz');
+    await desk.fill(low!, '200 Hz');
+    await desk.fill(high!, '3.2 kHz');
     await page.waitForSelector('[data-goal=true]');
     await desk.button('Open on the desk');
     await page.waitForSelector('[data-frame=end]');
@@ -455,8 +451,7 @@ describe('the first hour', () => {
       ['wide', '4'],
       ['about', '400 Hz'],
     ] as const) {
-      await (await page.waitForSelector(`[aria-label=${label}]`))!.click({ count: 3 });
-      await page.keyboard.type(text);
+      await desk.fill(`[aria-label=${label}]`, text);
     }
     await page.waitForFunction(() => document.querySelector('[data-goal=true]')?.textContent?.includes('1.60'));
     await desk.button('Open on the desk');

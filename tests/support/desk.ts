@@ -1,4 +1,4 @@
-import type { KeyInput, Page } from 'puppeteer-core';
+import type { ElementHandle, KeyInput, Page } from 'puppeteer-core';
 import { parsePatch, predict, printPatch, showRange } from '@/core';
 import type { Patch } from '@/core';
 
@@ -200,9 +200,18 @@ export class DeskDriver {
     const row = `[data-stage] [data-setting="${label}"]`;
     await this.page.waitForSelector(row);
     if (await this.page.$(`${row} [role=combobox]`)) return this.select(label, value);
-    await this.page.click(`${row} input`, { count: 3 });
-    await this.page.keyboard.type(value);
+    await this.fill(`${row} input`, value);
     await this.page.keyboard.press('Enter');
+  }
+
+  /** Types into a field in place of what it holds: by focus, for what is above it may still be growing. */
+  async fill(field: string | ElementHandle, text: string): Promise<void> {
+    const element = typeof field === 'string' ? await this.page.waitForSelector(field) : field;
+    await element!.evaluate((e) => {
+      (e as HTMLInputElement).focus();
+      (e as HTMLInputElement).select();
+    });
+    await this.page.keyboard.type(text);
   }
 
   /** Waits until the patch on the desk is stored, and reads it back. */

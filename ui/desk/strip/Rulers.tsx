@@ -4,13 +4,14 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import type { EndView } from './frames';
 import { RULER, sameLayout } from './geometry';
 import type { Layout } from './geometry';
+import { roomyTicks } from './labels';
 
 /** Volts at the left edge, and hairlines across all frames. */
 export const VoltsRuler = memo(
   function VoltsRuler({ layout }: { layout: Layout }) {
     const { y, top } = layout;
     const right = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0);
-    const ticks = y.ticks(Math.max(4, Math.floor((layout.bottom - top) / 36)));
+    const ticks = roomyTicks(y, Math.max(4, Math.floor((layout.bottom - top) / 36)));
     const digits = ticks.every(Number.isInteger) ? 0 : 1;
     return (
       <g pointerEvents="none">
@@ -47,8 +48,9 @@ export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {
   const [low, high] = [Math.max(window[0], least), Math.min(window[1], most)];
   const x = (layout.x.at(-1) ?? 0) + (layout.w.at(-1) ?? 0);
   const unit = spec.unit(params);
-  const inside = y.ticks(7).filter((v) => v > low && v < high && Math.min(y(v) - y(high), y(low) - y(v)) > 15);
-  const marks = high > low ? [low, ...inside, high] : [];
+  const inside = roomyTicks(y, 7).filter((v) => v > low && v < high && Math.min(y(v) - y(high), y(low) - y(v)) > 15);
+  // A window of a hair's breadth has one figure.
+  const marks = high <= low ? [] : y(low) - y(high) > 15 ? [low, ...inside, high] : [high];
   return (
     <g pointerEvents="none">
       <rect

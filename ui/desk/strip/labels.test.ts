@@ -10,7 +10,7 @@ import { spread } from '../scope/PlotMarks';
 import { frameViews } from './frames';
 import type { FrameView } from './frames';
 import { layoutOf, RULER, UNIT_RULER, voltsAt } from './geometry';
-import { boundReach, clearBaseline, figureWidth, insertTop, traceReach } from './labels';
+import { boundReach, clearBaseline, figureWidth, insertTop, roomyTicks, traceReach } from './labels';
 import type { Reach } from './labels';
 import { placed, said } from './MomentMarks';
 
@@ -71,6 +71,25 @@ describe('the button that puts a stage between', () => {
     const layout = layoutOf([false, true, false], { width: 800, height: 300 }, 0, [-15, 15]);
     expect(insertTop([-15, 15], layout, true)).toBe(layout.bottom - 30);
     expect(insertTop([-15, 15], layout, false)).not.toBe(layout.bottom - 30);
+  });
+});
+
+describe('the figures of a ruler', () => {
+  it('stand clear of each other, as many as there is room for, at round volts', () => {
+    const span = fc.tuple(fc.double({ min: -20, max: 10, noNaN: true }), fc.double({ min: 0.5, max: 40, noNaN: true }));
+    fc.assert(
+      fc.property(span, fc.integer({ min: 160, max: 900 }), ([low, wide], height) => {
+        const { y } = layoutOf([false], { width: 800, height }, 0, [low, low + wide]);
+        const ticks = roomyTicks(y, 20);
+        const apart = ticks.slice(1).map((v, i) => y(ticks[i]!) - y(v));
+        expect(Math.min(...apart, Infinity)).toBeGreaterThanOrEqual(15);
+        // More of them would stand on each other.
+        for (let n = ticks.length + 1; n <= 20; n++) {
+          const [a, b] = y.ticks(n);
+          if (y.ticks(n).length > ticks.length) expect(y(a!) - y(b!)).toBeLessThan(15);
+        }
+      }),
+    );
   });
 });
 

@@ -17,6 +17,19 @@ const ROUNDING = 1e-9;
 /** Half of a trace's line. */
 const LINE = 1.5;
 
+/** Two figures of a ruler stand at least so far from each other, pixels. */
+const LINE_HEIGHT = 15;
+
+/** The most figures of a ruler, up to so many, that stand clear of each other. */
+export function roomyTicks(y: Layout['y'], most: number): number[] {
+  for (let n = most; n > 1; n--) {
+    const ticks = y.ticks(n);
+    const [first, second] = ticks;
+    if (first === undefined || second === undefined || Math.abs(y(first) - y(second)) >= LINE_HEIGHT) return ticks;
+  }
+  return y.ticks(1);
+}
+
 /** The width of a figure with its edge, pixels. */
 export const figureWidth = (text: string): number => text.length * LETTER + 2 * EDGE;
 
