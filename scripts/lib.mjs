@@ -116,7 +116,7 @@ const sources = [
   'server',
   'wire',
   'workers',
-  'next.config.ts',
+  'next.config.mjs',
   'proxy.ts',
   'tsconfig.json',
   'package-lock.json',
