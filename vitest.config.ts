@@ -1,7 +1,24 @@
 import path from 'node:path';
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer } from 'vitest/node';
+import type { TestSpecification } from 'vitest/node';
 
 const alias = { '@': path.resolve(import.meta.dirname) };
+
+/** What takes longest, in that order: begun last, one worker would wait for the other. */
+const LONG = [
+  ...['core/testing/seeds', 'core/findings/exact', 'core/testing/documents', 'cli/main', 'core/testing/properties'],
+  ...['tests/tools', 'tests/hear', 'tests/access', 'tests/storage', 'tests/journeys', 'tests/desk', 'tests/racks'],
+];
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const rank = ({ moduleId }: TestSpecification): number => {
+      const at = LONG.findIndex((name) => moduleId.startsWith(path.join(import.meta.dirname, name)));
+      return at < 0 ? LONG.length : at;
+    };
+    return (await super.sort(files)).toSorted((a, b) => rank(a) - rank(b));
+  }
+}
 
 // Files of one worker share their modules: the core is read and compiled once.
 const shared = {
@@ -19,6 +36,7 @@ const ALONE = '{core,server,ui,cli,demo}/**/*.alone.test.ts';
 
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     projects: [
       {
         resolve: { alias },

@@ -17,9 +17,8 @@ interface Project {
 
 /** One Chromium and one set of demo data for all tests, and an application for each worker. */
 export default async function setup(project: Project): Promise<() => Promise<void>> {
-  const { browser, close } = await launchBrowser();
+  const [{ browser, close }, forget] = await Promise.all([launchBrowser(), prepareDemo()]);
   project.provide('chromium', browser.wsEndpoint());
-  const forget = prepareDemo();
   const applications = await Promise.all(Array.from({ length: project.config.maxWorkers }, () => Application.open()));
   project.provide(
     'applications',

@@ -1,9 +1,10 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { execFile, spawn } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import { serverFlags } from '../../scripts/serverFlags.mjs';
 
 const DEMO = 'FENVO_TEST_DEMO';
@@ -25,24 +26,17 @@ function freePort(): Promise<number> {
  *
  * @throws Error where the demo data cannot be made.
  */
-function demoFolder(): string {
+async function demoFolder(): Promise<string> {
   const data = mkdtempSync(path.join(tmpdir(), 'fenvo-data-'));
   const made = process.env[DEMO];
-  if (made) {
-    cpSync(made, data, { recursive: true });
-    return data;
-  }
-  const seeded = spawnSync(process.execPath, ['dist/seed.mjs'], {
-    env: { ...process.env, FENVO_DATA: data },
-    encoding: 'utf8',
-  });
-  if (seeded.status !== 0) throw new Error(`the demo data could not be made: ${seeded.stderr}`);
+  if (made) cpSync(made, data, { recursive: true });
+  else await promisify(execFile)(process.execPath, ['dist/seed.mjs'], { env: { ...process.env, FENVO_DATA: data } });
   return data;
 }
 
 /** Makes the demo data that all applications of this run begin with; the way to take it away again. */
-export function prepareDemo(): () => void {
-  const made = demoFolder();
+export async function prepareDemo(): Promise<() => void> {
+  const made = await demoFolder();
   process.env[DEMO] = made;
   return () => rmSync(made, { recursive: true, force: true });
 }
@@ -59,7 +53,7 @@ export class Application {
   ) {}
 
   static async open({ lan = false } = {}): Promise<Application> {
-    const data = demoFolder();
+    const data = await demoFolder();
     const application = new Application(await freePort(), data, lan ? await freePort() : null);
     await application.start();
     return application;
