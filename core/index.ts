@@ -24,6 +24,7 @@ export { applyEdit, applyEdits } from './edit/edit';
 export { freeId } from './edit/ids';
 export type { Edit } from './edit/edit';
 export { completeParams } from './document/params';
+export { knobsIn } from './document/knobs';
 export { knobPlace, placeName, recordingsOf } from './document/names';
 export { blank, parsePatch } from './document/parse';
 export { withOldDefaults } from './document/oldDefaults';

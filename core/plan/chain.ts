@@ -1,10 +1,8 @@
-import { completeParams } from '../document/params';
+import { knobsIn } from '../document/knobs';
 import { idOf, socketAt } from '../document/sockets';
 import type { Rack } from '../document/rackTypes';
 import type { Patch } from '../document/types';
 import { newModule, throughSockets } from '../edit/stages';
-import { kindNamed } from '../kinds';
-import { knobsOf } from '../kinds/knobs';
 import type { ParamValues } from '../kinds/params';
 import { assignRack } from './assign';
 
@@ -58,10 +56,9 @@ export function chained(
 export function freeOf(patch: Patch, ids: readonly string[], to: string): string[] {
   return [...ids, idOf(to)].flatMap((id) => {
     const m = patch.modules.find((x) => x.id === id);
-    const kind = m && kindNamed(m.kind);
-    if (!kind) return [];
-    return knobsOf(kind, completeParams(kind, m.params, patch.settings.bpm))
+    if (!m) return [];
+    return knobsIn(m, patch.settings.bpm)
       .filter((k) => !(m.locked ?? []).includes(k.name))
-      .map((k) => `${id}.${k.name}`);
+      .map((k) => k.at);
   });
 }

@@ -1,10 +1,10 @@
+import { knobsIn } from '../document/knobs';
 import { completeParams, existing } from '../document/params';
 import { placeNamed, placesOf } from '../document/rackTypes';
 import type { ChannelMode, Place, Rack } from '../document/rackTypes';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { kindNamed } from '../kinds';
-import { knobsOf } from '../kinds/knobs';
 import type { ParamValue } from '../kinds/params';
 import type { Panel } from '../units/knob';
 import { heldBy, limitsThere, modeOf } from './holds';
@@ -45,13 +45,12 @@ export function channelLimits(patch: Patch, rack: Rack): ChannelLimits {
   const panels = new Map<string, Panel>();
   const spreads = new Map<string, number>();
   for (const { m, place } of sittings(patch, rack)) {
-    const kind = kindNamed(m.kind);
     const mode = place && modeOf(place.channel, m.kind);
-    if (!kind || !mode) continue;
+    if (!mode) continue;
     const spread = place.channel.measured?.spread;
     if (spread !== undefined) spreads.set(m.id, spread);
-    for (const { name, min, max } of knobsOf(kind, completeParams(kind, m.params, patch.settings.bpm)))
-      limits.set(`${m.id}.${name}`, limitsThere(mode, name, [min, max]));
+    for (const { at, name, min, max } of knobsIn(m, patch.settings.bpm))
+      limits.set(at, limitsThere(mode, name, [min, max]));
     for (const [name, value] of Object.entries(mode.fixed)) choices.set(`${m.id}.${name}`, [value]);
     for (const [name, values] of Object.entries(mode.choices)) choices.set(`${m.id}.${name}`, values);
     for (const [name, panel] of Object.entries(place.channel.knobs)) panels.set(`${m.id}.${name}`, panel);

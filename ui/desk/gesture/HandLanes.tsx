@@ -7,7 +7,7 @@ import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { briefSeconds, completeParams, idOf, kindNamed, knobPlace, knobsOf, nameOf, showNumber, spoken } from '@/core';
+import { briefSeconds, idOf, knobPlace, knobsIn, nameOf, showNumber, spoken } from '@/core';
 import type { Hand, HandPoint, Patch } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { EditDesk } from '@/ui/session/edit';
@@ -31,23 +31,19 @@ interface Knob {
   readonly value: number;
 }
 
-/** The knobs that a hand can turn. */
+/** The knobs that a hand can turn, by the names that a stage's own panel or the whole patch gives them. */
 function knobsFor(patch: Patch, id: string | undefined): Knob[] {
   return patch.modules
     .filter((m) => id === undefined || m.id === id)
-    .flatMap((m) => {
-      const kind = kindNamed(m.kind);
-      if (!kind) return [];
-      const params = completeParams(kind, m.params, patch.settings.bpm);
-      return knobsOf(kind, params).map(({ name, spec, min, max }) => ({
-        at: `${m.id}.${name}`,
-        label: id === undefined ? knobPlace(patch.modules, `${m.id}.${name}`) : spoken(name, spec),
-        min,
-        max,
-        unit: spec.unit ?? '',
-        value: Number(params[name]),
-      }));
-    });
+    .flatMap((m) => knobsIn(m, patch.settings.bpm))
+    .map(({ at, name, spec, min, max, value }) => ({
+      at,
+      label: id === undefined ? knobPlace(patch.modules, at) : spoken(name, spec),
+      min,
+      max,
+      unit: spec.unit ?? '',
+      value,
+    }));
 }
 
 /** Hands on knobs, a lane each, under each other on one time. */

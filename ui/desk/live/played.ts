@@ -1,4 +1,4 @@
-import { completeParams, kindNamed, knobPlace, knobsOf, placeName, socketAt } from '@/core';
+import { knobPlace, knobsIn, placeName } from '@/core';
 import type { Edit, ModuleDoc, Patch } from '@/core';
 
 /** A knob that is played by a fader on the screen, or by a controller. */
@@ -16,17 +16,14 @@ export interface Played {
 export function playable(patch: Patch): Played[] {
   const { bpm } = patch.settings;
   const all = patch.modules.flatMap((m) => {
-    const kind = kindNamed(m.kind);
-    if (!kind) return [];
-    const params = completeParams(kind, m.params, bpm);
-    const fader = kind.name === FADER;
-    return knobsOf(kind, params).map(({ name, spec, min, max }) => ({
+    const fader = m.kind === FADER;
+    return knobsIn(m, bpm).map(({ at, spec, min, max, value }) => ({
       fader,
-      at: socketAt(m.id, name),
-      label: fader ? placeName(patch.modules, m.id) : knobPlace(patch.modules, socketAt(m.id, name)),
+      at,
+      label: fader ? placeName(patch.modules, m.id) : knobPlace(patch.modules, at),
       min,
       max,
-      value: Number(params[name]),
+      value,
       unit: spec.unit ?? '',
     }));
   });

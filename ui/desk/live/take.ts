@@ -1,4 +1,4 @@
-import { completeParams, kindNamed, knobsOf, socketAt } from '@/core';
+import { knobsIn } from '@/core';
 import type { Edit, Hand, HandPoint, ModuleDoc, Patch } from '@/core';
 import { ordered, simplified } from '../gesture/points';
 
@@ -17,14 +17,12 @@ function turned(
   after: ModuleDoc,
   bpm: number,
 ): { at: string; value: number; from: number; span: number }[] {
-  const kind = kindNamed(after.kind);
-  if (!kind || before.kind !== after.kind) return [];
-  const [was, now] = [completeParams(kind, before.params, bpm), completeParams(kind, after.params, bpm)];
-  return knobsOf(kind, now).flatMap(({ name, min, max }) =>
-    was[name] === now[name]
-      ? []
-      : [{ at: socketAt(after.id, name), value: Number(now[name]), from: Number(was[name]), span: max - min }],
-  );
+  if (before.kind !== after.kind) return [];
+  const was = new Map(knobsIn(before, bpm).map((k) => [k.at, k.value]));
+  return knobsIn(after, bpm).flatMap(({ at, value, min, max }) => {
+    const from = was.get(at);
+    return from === undefined || from === value ? [] : [{ at, value, from, span: max - min }];
+  });
 }
 
 /** One stretch of playing, as it is recorded: every knob that was turned, with when. */
