@@ -4,7 +4,8 @@ import { patchOf } from '../testing/patch';
 import { tolerance } from './tolerance';
 import type { Share } from './shares';
 
-const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+/** Evenly, in thousandths. */
+const within = (min: number, max: number) => fc.integer({ min: 1000 * min, max: 1000 * max }).map((n) => n / 1000);
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
 
 /** The shares of a steady voltage through a scale and a lift into a filter. */
