@@ -1,11 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { createStore } from 'zustand';
-import { BoundsEngine, buildGraph, endsOf, glance, parsePatch, printPatch, stripTo } from '@/core';
+import { buildGraph, parsePatch, printPatch } from '@/core';
 import type { Patch } from '@/core';
 import { patchOf } from '@/core/testing/patch';
 import { createDesk } from '@/ui/session/desk';
 import type { DeskStore } from '@/ui/session/desk';
+import { predictedAt } from '@/ui/session/predictedAt';
 import type { Predicted } from '@/ui/session/usePrediction';
 import type { Command } from './commandTable';
 import { pathCommands } from './pathCommands';
@@ -26,24 +26,7 @@ const deskOf = (patch: Patch): DeskStore => createDesk({ id: 'p', patch, saved: 
 /** What is predicted of the patch on a desk, as far as commands ask. */
 function predictedOf(desk: DeskStore): Predicted {
   const { patch, trail } = desk.getState();
-  const graph = buildGraph(patch);
-  const bounds = new BoundsEngine().run(graph);
-  const at = trail.at(-1);
-  return {
-    graph,
-    bounds,
-    ends: endsOf(graph),
-    missed: [],
-    prediction: { ...glance(graph, bounds), findings: [] },
-    strip: at === undefined ? null : stripTo(graph, at),
-    shown: [],
-    window: null,
-    pictures: createStore(() => new Map()),
-    full: null,
-    failure: null,
-    progress: null,
-    cancel: () => undefined,
-  };
+  return predictedAt(buildGraph(patch), trail.at(-1));
 }
 
 /** All commands as things stand, and what they began. */

@@ -1,29 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { createStore } from 'zustand';
-import { BoundsEngine, buildGraph, endsOf, glance, stripTo } from '@/core';
+import { buildGraph, endsOf } from '@/core';
 import { patchOf } from '@/core/testing/patch';
+import { predictedAt } from '@/ui/session/predictedAt';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { endView, frameViews, joiningViews, shareOf } from './frames';
 
 function predicted(patch: Parameters<typeof buildGraph>[0]): Predicted {
   const graph = buildGraph(patch);
-  const bounds = new BoundsEngine().run(graph);
-  const ends = endsOf(graph);
-  return {
-    graph,
-    bounds,
-    ends,
-    missed: [],
-    prediction: { ...glance(graph, bounds), findings: [] },
-    strip: stripTo(graph, ends[0]!),
-    shown: [],
-    window: null,
-    pictures: createStore(() => new Map()),
-    full: null,
-    failure: null,
-    progress: null,
-    cancel: () => undefined,
-  };
+  return predictedAt(graph, endsOf(graph)[0]);
 }
 
 describe('what the frames show', () => {

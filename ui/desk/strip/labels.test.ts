@@ -2,9 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { createStore } from 'zustand';
-import { BoundsEngine, buildGraph, endsOf, glance, parsePatch, showNumber, simulateGraph, stripTo } from '@/core';
-import type { Predicted } from '@/ui/session/usePrediction';
+import { buildGraph, endsOf, parsePatch, showNumber, simulateGraph } from '@/core';
+import { predictedAt } from '@/ui/session/predictedAt';
 import type { PictureData } from '@/wire/core';
 import { spread } from '../scope/PlotMarks';
 import { frameViews } from './frames';
@@ -113,29 +112,16 @@ function stripsOf(name: string): FrameView[][] {
   const read = parsePatch(JSON.parse(readFileSync(path.join(DEMO, name), 'utf8')));
   if (!read.ok) throw new Error(name);
   const graph = buildGraph({ ...read.value, settings: { ...read.value.settings, duration: 2 } });
-  const bounds = new BoundsEngine().run(graph);
   return endsOf(graph).flatMap((end) => {
-    const strip = stripTo(graph, end);
+    const predicted = predictedAt(graph, end);
+    const { strip, bounds } = predicted;
     if (!strip) return [];
     const sockets = strip.frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
     const { traces } = simulateGraph({ ...graph, sampleRate: 4000 }, { traces: sockets, only: sockets, bounds });
     const pictures = new Map(sockets.flatMap((s) => (traces.has(s) ? [[s, columnsOf(traces.get(s)!)] as const] : [])));
-    const predicted = {
-      graph,
-      bounds,
-      ends: [end],
-      missed: [],
-      prediction: { ...glance(graph, bounds), findings: [] },
-      strip,
-      shown: [],
-      window: null,
-      pictures: createStore(() => pictures),
-      full: null,
-      failure: null,
-      progress: null,
-      cancel: () => undefined,
-    } satisfies Predicted;
-    return [frameViews(strip, predicted).map((v, i) => ({ ...v, picture: pictures.get(sockets[i] ?? '') ?? null }))];
+    return [
+      frameViews(strip, predicted).map((v, i) => ({ ...v, picture: pictures.get(sockets[i] ?? '') ?? null })),
+    ];
   });
 }
 
