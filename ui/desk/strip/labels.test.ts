@@ -119,9 +119,7 @@ function stripsOf(name: string): FrameView[][] {
     const sockets = strip.frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
     const { traces } = simulateGraph({ ...graph, sampleRate: 4000 }, { traces: sockets, only: sockets, bounds });
     const pictures = new Map(sockets.flatMap((s) => (traces.has(s) ? [[s, columnsOf(traces.get(s)!)] as const] : [])));
-    return [
-      frameViews(strip, predicted).map((v, i) => ({ ...v, picture: pictures.get(sockets[i] ?? '') ?? null })),
-    ];
+    return [frameViews(strip, predicted).map((v, i) => ({ ...v, picture: pictures.get(sockets[i] ?? '') ?? null }))];
   });
 }
 
