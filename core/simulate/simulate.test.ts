@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { Arena } from '../native/native';
 import { WaveFile } from 'wavefile';
 import { describe, expect, it } from 'vitest';
@@ -131,6 +132,23 @@ describe('files', () => {
       [10, 0, 5],
     ]);
     expect(file.getTag('ICMT')).toBe('1.0 is 10 V');
+  });
+  it('WAV: byte by byte what the package itself makes of the samples, of any number of channels', () => {
+    const volts = fc.double({ min: -1e6, max: 1e6, noNaN: true });
+    const channels = fc
+      .tuple(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 0, max: 40 }))
+      .chain(([n, length]) =>
+        fc.array(fc.array(volts, { minLength: length, maxLength: length }), { minLength: n, maxLength: n }),
+      );
+    fc.assert(
+      fc.property(channels, fc.constantFrom(8000, 48_000, 192_000), (traces, rate) => {
+        const divided = traces.map((trace) => trace.map((v) => v / 10));
+        const file = new WaveFile();
+        file.fromScratch(traces.length, rate, '32f', traces.length === 1 ? divided[0]! : divided);
+        file.setTag('ICMT', '1.0 is 10 V');
+        expect(tracesToWav(traces, rate)).toEqual(file.toBuffer());
+      }),
+    );
   });
 });
 
