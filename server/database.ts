@@ -38,14 +38,14 @@ interface Manager {
  * Sets every connection up as it is opened: Sequelize opens one for each transaction, and its `afterConnect` is not
  * called for SQLite.
  */
-function setUpConnections(sequelize: Sequelize): void {
+function setUpConnections(sequelize: Sequelize, patience: number): void {
   const manager = (sequelize as unknown as { connectionManager: Manager }).connectionManager;
   const open = manager.getConnection.bind(manager);
   const ready = new WeakSet<Connection>();
   manager.getConnection = async (options) => {
     const connection = await open(options);
     if (ready.has(connection)) return connection;
-    connection.configure('busyTimeout', LOCK_PATIENCE);
+    connection.configure('busyTimeout', patience);
     const sql = PRAGMAS.map((pragma) => `PRAGMA ${pragma};`).join('');
     await new Promise<void>((resolve, reject) => connection.exec(sql, (error) => (error ? reject(error) : resolve())));
     ready.add(connection);
@@ -53,7 +53,7 @@ function setUpConnections(sequelize: Sequelize): void {
   };
 }
 
-function connect(folder: string): Sequelize {
+function connect(folder: string, patience: number): Sequelize {
   const sequelize = new Sequelize({
     dialect: 'sqlite',
     dialectModule: sqlite3,
@@ -64,20 +64,21 @@ function connect(folder: string): Sequelize {
     // A writer asks for the lock as it begins, so that it waits there and not in its midst.
     transactionType: Transaction.TYPES.IMMEDIATE,
   });
-  setUpConnections(sequelize);
+  setUpConnections(sequelize, patience);
   return sequelize;
 }
 
 /**
  * Opens the folder's database and brings it up to date.
  *
+ * @param patience how long a writer waits for another process's lock, milliseconds.
  * @throws what cannot be opened or changed, told as what it is: full, read-only, damaged, locked.
  */
-export async function openDatabase(folder: string): Promise<Database> {
+export async function openDatabase(folder: string, patience = LOCK_PATIENCE): Promise<Database> {
   let sequelize: Sequelize | null = null;
   try {
     mkdirSync(folder, { recursive: true });
-    sequelize = connect(folder);
+    sequelize = connect(folder, patience);
     await migrateDatabase(sequelize);
   } catch (error) {
     await sequelize?.close().catch(() => undefined);

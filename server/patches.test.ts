@@ -206,15 +206,19 @@ describe('storage faults', () => {
   });
   it('a lock of another program is waited for, then told', async () => {
     const other = new sqlite3.Database(path.join(folder, 'fenvo.sqlite'));
+    const waiting = await openDatabase(folder, 1500);
+    const inLine = new Patches(waiting);
     const run = (sql: string): Promise<void> =>
       new Promise((resolve, reject) => other.exec(sql, (error) => (error ? reject(error) : resolve())));
     await run('BEGIN IMMEDIATE');
-    const waits = patches.create(doc('Waits'));
+    const waits = inLine.create(doc('Waits'));
     setTimeout(() => void run('COMMIT'), 500);
     expect((await waits).revision).toBe(1);
     await run('BEGIN IMMEDIATE');
-    expect(await faultOf(patches.create(doc('In vain')))).toBe('locked');
+    expect(await faultOf(inLine.create(doc('In vain')))).toBe('locked');
     await run('COMMIT');
     await new Promise<void>((resolve) => other.close(() => resolve()));
+    await inLine.summaries.settled();
+    await waiting.sequelize.close();
   });
 });
