@@ -31,6 +31,12 @@ describe('the command line', () => {
     expect(list.map((x) => x.name)).toEqual(['Fog bank breathing', 'Morse key, slewed']);
     expect(JSON.parse(fenvo(['check', '-'], readFileSync(fog, 'utf8')).stdout)).toMatchObject({ ok: true });
   });
+  it('says what it can do when asked', () => {
+    const { status, stdout, stderr } = fenvo(['--help']);
+    expect({ status, stderr }).toEqual({ status: 0, stderr: '' });
+    for (const command of ['predict', 'solve', 'assign', 'plan', 'sheet', 'schema']) expect(stdout).toContain(command);
+    expect(fenvo(['help']).stdout).toBe(stdout);
+  });
   it('leaves the simulation out when told', () => {
     const { outputs } = JSON.parse(fenvo(['predict', fog, '--no-simulation']).stdout) as {
       outputs: Record<string, object>;

@@ -51,6 +51,7 @@ const schemas: Readonly<Record<string, () => unknown>> = { patch: patchSchema, r
 
 async function run(argv: readonly string[]): Promise<string> {
   const [name = '', ...rest] = argv;
+  if (['help', '--help', '-h'].includes(name)) return usage;
   if (name === 'schema') {
     const schema = schemas[rest[0] ?? 'patch'];
     if (!schema) throw new Refusal([`there is no schema ${rest[0]}; known are ${Object.keys(schemas).join(', ')}`]);
