@@ -2,6 +2,7 @@ import path from 'node:path';
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer } from 'vitest/node';
 import type { TestSpecification } from 'vitest/node';
+import { quickFlags } from './scripts/quickFlags.mjs';
 
 const alias = { '@': path.resolve(import.meta.dirname) };
 
@@ -28,8 +29,7 @@ const shared = {
   // A busy machine answers late; what is awaited is awaited as long as here.
   expect: { poll: { timeout: 20_000 } },
   setupFiles: ['tests/support/seed.ts'],
-  // As many workers as cores: threads that tidy beside them only wait for each other (an eighth of the time).
-  execArgv: ['--single-threaded-gc', '--min-semi-space-size=32', '--max-semi-space-size=64'],
+  execArgv: quickFlags,
 };
 /** Files that put other modules in the place of some: each has its own. */
 const ALONE = '{core,server,ui,cli,demo}/**/*.alone.test.ts';
