@@ -133,7 +133,14 @@ describe('a server that dies', () => {
     await page.click('header a[href="/"]');
     await page.waitForFunction(() => document.body.textContent?.includes('this page stays'));
     expect(page.url()).toContain(`/patches/${desk.id()}`);
+    // What is shown for the first time is not here yet: it comes when the server does, and the page stays until then.
+    const [stage] = await desk.frames();
+    const askedFor = page.waitForRequest((request) => request.url().endsWith('/api/health'));
+    await page.click(`[data-frame=${stage}]`);
+    await askedFor;
+    expect(await page.$(`[data-stage=${stage}]`)).toBeNull();
     await application.start();
+    await page.waitForSelector(`[data-stage=${stage}]`);
     await page.click('header a[href="/"]');
     await page.waitForFunction(() => location.pathname === '/');
     await page.close();

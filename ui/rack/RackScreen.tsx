@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useMemo, useState } from 'react';
 import { blankRack, printRack } from '@/core';
 import type { Rack } from '@/core';
@@ -19,7 +20,10 @@ import { RackRows } from './RackRows';
 import { useRack } from './useRack';
 import { useUses } from './useUses';
 
-const CatalogueDialog = dynamic(() => import('./CatalogueDialog').then((m) => m.CatalogueDialog), { ssr: false });
+const CatalogueDialog = dynamic(
+  patiently(() => import('./CatalogueDialog').then((m) => m.CatalogueDialog)),
+  { ssr: false },
+);
 
 /** What is done with whole racks. */
 function useRacks(choose: (id: string) => void) {

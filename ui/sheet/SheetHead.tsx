@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import type { Sheet } from '@/core';
 import { rackApi } from '@/ui/parts/rackApi';
@@ -14,8 +15,14 @@ import { useAwake } from './useAwake';
 
 import type { Ticking } from './useTicks';
 
-const PhoneDialog = dynamic(() => import('./PhoneDialog').then((m) => m.PhoneDialog), { ssr: false });
-const BringTicks = dynamic(() => import('./BringTicks').then((m) => m.BringTicks), { ssr: false });
+const PhoneDialog = dynamic(
+  patiently(() => import('./PhoneDialog').then((m) => m.PhoneDialog)),
+  { ssr: false },
+);
+const BringTicks = dynamic(
+  patiently(() => import('./BringTicks').then((m) => m.BringTicks)),
+  { ssr: false },
+);
 
 interface Props {
   readonly id: string;

@@ -3,6 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { blank, printPatch } from '@/core';
@@ -20,9 +21,18 @@ import { ShelfTable } from './ShelfTable';
 import { useChosen } from './useChosen';
 import { useTonight } from './useTonight';
 
-const DeletedPatches = dynamic(() => import('./DeletedPatches').then((m) => m.DeletedPatches), { ssr: false });
-const RecipesDialog = dynamic(() => import('./RecipesDialog').then((m) => m.RecipesDialog), { ssr: false });
-const GoalDialog = dynamic(() => import('./GoalDialog').then((m) => m.GoalDialog), { ssr: false });
+const DeletedPatches = dynamic(
+  patiently(() => import('./DeletedPatches').then((m) => m.DeletedPatches)),
+  { ssr: false },
+);
+const RecipesDialog = dynamic(
+  patiently(() => import('./RecipesDialog').then((m) => m.RecipesDialog)),
+  { ssr: false },
+);
+const GoalDialog = dynamic(
+  patiently(() => import('./GoalDialog').then((m) => m.GoalDialog)),
+  { ssr: false },
+);
 
 /** How often missing pictures are asked for, milliseconds. */
 const PICTURES_EVERY = 1500;

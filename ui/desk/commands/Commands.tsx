@@ -1,13 +1,23 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { memo } from 'react';
 import type { Scene } from '@/ui/session/scene';
 import { useCommands } from './useCommands';
 import type { Given } from './given';
 
-const WhyNot = dynamic(() => import('./WhyNot').then((m) => m.WhyNot), { ssr: false });
-const HelpDialog = dynamic(() => import('./HelpDialog').then((m) => m.HelpDialog), { ssr: false });
-const Palette = dynamic(() => import('./Palette').then((m) => m.Palette), { ssr: false });
+const WhyNot = dynamic(
+  patiently(() => import('./WhyNot').then((m) => m.WhyNot)),
+  { ssr: false },
+);
+const HelpDialog = dynamic(
+  patiently(() => import('./HelpDialog').then((m) => m.HelpDialog)),
+  { ssr: false },
+);
+const Palette = dynamic(
+  patiently(() => import('./Palette').then((m) => m.Palette)),
+  { ssr: false },
+);
 
 interface Props extends Given {
   readonly scene: Scene;

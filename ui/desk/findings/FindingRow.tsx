@@ -11,6 +11,8 @@ import { DismissForm } from './DismissForm';
 const colours = { error: ink.error, warning: ink.warning, note: ink.ink } as const;
 const words = { error: 'Error', warning: 'Warning', note: 'Note' } as const;
 
+const actions = { display: 'flex', gap: 0.75, flexWrap: 'wrap' } as const;
+
 interface Props {
   readonly finding: Finding;
   readonly place: string;
@@ -38,17 +40,7 @@ export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props
       <Box sx={{ fontWeight: 700, color: colours[f.severity] }}>{`${words[f.severity]} at ${place}`}</Box>
       <Box sx={{ mb: 0.75 }}>{f.message}</Box>
       {open === 'why' && <Box sx={{ mb: 0.75, fontSize: 13, color: ink.softInk }}>{explain(f.code)}</Box>}
-      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
-        {f.cure && (
-          <>
-            <Button color="primary" onClick={cure}>
-              {f.cure.label}
-            </Button>
-            <Button aria-pressed={looking} onClick={() => look(!looking)}>
-              {looking ? 'End the preview' : 'Preview'}
-            </Button>
-          </>
-        )}
+      <Box sx={actions}>
         <Button onClick={() => onOpen(f.at)}>Show</Button>
         <Button aria-expanded={open === 'why'} onClick={() => toggle('why')}>
           Why
@@ -57,6 +49,17 @@ export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props
           Dismiss
         </Button>
       </Box>
+      {/* Cures are found after the findings: what is there already stays where it is. */}
+      {f.cure && (
+        <Box sx={{ ...actions, mt: 0.75 }}>
+          <Button color="primary" onClick={cure}>
+            {f.cure.label}
+          </Button>
+          <Button aria-pressed={looking} onClick={() => look(!looking)}>
+            {looking ? 'End the preview' : 'Preview'}
+          </Button>
+        </Box>
+      )}
       {open === 'dismiss' && (
         <DismissForm
           onKeep={(reason) => edit(`dismiss ${f.code}`, [{ do: 'dismiss', code: f.code, at: f.at, reason }])}

@@ -1,10 +1,14 @@
 'use client';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import type { GesturePoint, GraphModule, ParamValue } from '@/core';
 
-const GestureDialog = dynamic(() => import('./GestureDialog').then((m) => m.GestureDialog), { ssr: false });
+const GestureDialog = dynamic(
+  patiently(() => import('./GestureDialog').then((m) => m.GestureDialog)),
+  { ssr: false },
+);
 
 interface Props {
   readonly module: GraphModule;

@@ -6,6 +6,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import { briefSeconds, idOf, knobPlace, knobsIn, nameOf, showNumber, spoken } from '@/core';
 import type { Hand, HandPoint, Patch } from '@/core';
@@ -13,7 +14,10 @@ import { SelectField } from '@/ui/parts/SelectField';
 import type { EditDesk } from '@/ui/session/edit';
 import { ink } from '@/ui/theme/tokens';
 
-const GestureDialog = dynamic(() => import('./GestureDialog').then((m) => m.GestureDialog), { ssr: false });
+const GestureDialog = dynamic(
+  patiently(() => import('./GestureDialog').then((m) => m.GestureDialog)),
+  { ssr: false },
+);
 
 interface Props {
   readonly patch: Patch;

@@ -1,11 +1,15 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { idOf } from '@/core';
 import type { Patch } from '@/core';
 import { Section } from '@/ui/parts/Section';
 import type { EditDesk } from '@/ui/session/edit';
 
-const HandLanes = dynamic(() => import('./HandLanes').then((m) => m.HandLanes), { ssr: false });
+const HandLanes = dynamic(
+  patiently(() => import('./HandLanes').then((m) => m.HandLanes)),
+  { ssr: false },
+);
 
 interface Props {
   readonly patch: Patch;

@@ -2,10 +2,14 @@
 import DownloadIcon from '@mui/icons-material/Download';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import type { RenderProps } from './renderProps';
 
-const RenderDialog = dynamic(() => import('./RenderDialog').then((m) => m.RenderDialog), { ssr: false });
+const RenderDialog = dynamic(
+  patiently(() => import('./RenderDialog').then((m) => m.RenderDialog)),
+  { ssr: false },
+);
 
 /** What is heard, or what is pinned, as a file. */
 export function RenderButton(props: RenderProps) {

@@ -2,13 +2,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useMemo, useState } from 'react';
 import { macrosIn } from '@/core';
 import type { Macro, Patch } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import type { EditDesk } from '@/ui/session/edit';
 
-const MacroDialog = dynamic(() => import('./MacroDialog').then((m) => m.MacroDialog), { ssr: false });
+const MacroDialog = dynamic(
+  patiently(() => import('./MacroDialog').then((m) => m.MacroDialog)),
+  { ssr: false },
+);
 
 interface Props {
   readonly patch: Patch;

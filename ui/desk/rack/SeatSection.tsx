@@ -1,11 +1,15 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useStore } from 'zustand';
 import { Section } from '@/ui/parts/Section';
 import { channels } from '@/ui/session/channels';
 import type { SeatProps } from './Seat';
 
-const Seat = dynamic(() => import('./Seat').then((m) => m.Seat), { ssr: false });
+const Seat = dynamic(
+  patiently(() => import('./Seat').then((m) => m.Seat)),
+  { ssr: false },
+);
 
 /** Where a stage sits in the rack; fetched when it is opened. */
 export function SeatSection(props: SeatProps) {

@@ -1,14 +1,24 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import type { SpectrumAnswer } from '@/wire/core';
 import { Plot } from './Plot';
 import type { PlotProps } from './Plot';
 import type { Way } from './ScopeBar';
 
 // Loaded when they are first shown.
-const Levels = dynamic(() => import('./Levels').then((m) => m.Levels), { ssr: false });
-const XyPlot = dynamic(() => import('./XyPlot').then((m) => m.XyPlot), { ssr: false });
-const SpectrumPlot = dynamic(() => import('./SpectrumPlot').then((m) => m.SpectrumPlot), { ssr: false });
+const Levels = dynamic(
+  patiently(() => import('./Levels').then((m) => m.Levels)),
+  { ssr: false },
+);
+const XyPlot = dynamic(
+  patiently(() => import('./XyPlot').then((m) => m.XyPlot)),
+  { ssr: false },
+);
+const SpectrumPlot = dynamic(
+  patiently(() => import('./SpectrumPlot').then((m) => m.SpectrumPlot)),
+  { ssr: false },
+);
 
 interface Props extends PlotProps {
   readonly way: Way;

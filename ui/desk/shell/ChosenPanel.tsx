@@ -1,13 +1,20 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useStore } from 'zustand';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
 import type { Task } from '../commands/tasks';
+import { PatchPanel } from './PatchPanel';
 
-const GroupPanel = dynamic(() => import('../stage/GroupPanel').then((m) => m.GroupPanel), { ssr: false });
-const PatchPanel = dynamic(() => import('./PatchPanel').then((m) => m.PatchPanel), { ssr: false });
-const StagePanel = dynamic(() => import('../stage/StagePanel').then((m) => m.StagePanel), { ssr: false });
+const GroupPanel = dynamic(
+  patiently(() => import('../stage/GroupPanel').then((m) => m.GroupPanel)),
+  { ssr: false },
+);
+const StagePanel = dynamic(
+  patiently(() => import('../stage/StagePanel').then((m) => m.StagePanel)),
+  { ssr: false },
+);
 
 function placeOf(predicted: Predicted, id: string): string {
   const frames = predicted.strip?.frames ?? [];

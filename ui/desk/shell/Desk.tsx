@@ -1,5 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { editsBetween } from '@/core';
@@ -14,9 +15,18 @@ import type { Conflict } from '@/ui/session/useAutosave';
 import { useOtherTabs } from '@/ui/session/useOtherTabs';
 import { DeskBody } from './DeskBody';
 
-const DeletedDialog = dynamic(() => import('./DeletedDialog').then((m) => m.DeletedDialog), { ssr: false });
-const DraftDialog = dynamic(() => import('./DraftDialog').then((m) => m.DraftDialog), { ssr: false });
-const ConflictDialog = dynamic(() => import('./ConflictDialog').then((m) => m.ConflictDialog), { ssr: false });
+const DeletedDialog = dynamic(
+  patiently(() => import('./DeletedDialog').then((m) => m.DeletedDialog)),
+  { ssr: false },
+);
+const DraftDialog = dynamic(
+  patiently(() => import('./DraftDialog').then((m) => m.DraftDialog)),
+  { ssr: false },
+);
+const ConflictDialog = dynamic(
+  patiently(() => import('./ConflictDialog').then((m) => m.ConflictDialog)),
+  { ssr: false },
+);
 
 interface Opened {
   readonly start: DeskStart;

@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { settings } from '@/ui/parts/settings';
@@ -24,10 +25,22 @@ import { DeskHeader } from './DeskHeader';
 import { MainPane } from './MainPane';
 
 // Opened on demand, so that the desk itself is there sooner.
-const PlayBar = dynamic(() => import('../live/PlayBar').then((m) => m.PlayBar), { ssr: false });
-const RackWatcher = dynamic(() => import('../rack/RackWatcher').then((m) => m.RackWatcher), { ssr: false });
-const Guide = dynamic(() => import('./Guide').then((m) => m.Guide), { ssr: false });
-const ImportDialog = dynamic(() => import('../import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
+const PlayBar = dynamic(
+  patiently(() => import('../live/PlayBar').then((m) => m.PlayBar)),
+  { ssr: false },
+);
+const RackWatcher = dynamic(
+  patiently(() => import('../rack/RackWatcher').then((m) => m.RackWatcher)),
+  { ssr: false },
+);
+const Guide = dynamic(
+  patiently(() => import('./Guide').then((m) => m.Guide)),
+  { ssr: false },
+);
+const ImportDialog = dynamic(
+  patiently(() => import('../import/ImportDialog').then((m) => m.ImportDialog)),
+  { ssr: false },
+);
 /** Fetched as soon as the pointer comes near. */
 const stagePanel = () => import('../stage/StagePanel');
 

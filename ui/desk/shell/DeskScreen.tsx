@@ -4,9 +4,10 @@ import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { api } from '@/ui/parts/api';
 import { LostPage } from '@/ui/parts/LostPage';
+import { patiently } from '@/ui/parts/patiently';
 import { warmCore } from '@/ui/session/coreWorker';
 
-const desk = () => import('./Desk').then((m) => m.Desk);
+const desk = patiently(() => import('./Desk').then((m) => m.Desk));
 
 /** The desk needs the browser (workers, drafts, sizes), so the server sends the page without it. */
 const Desk = dynamic(desk, { ssr: false });

@@ -2,6 +2,7 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import { moveStage, placeName } from '@/core';
@@ -18,11 +19,26 @@ import type { Ghost } from '../strip/MainStrip';
 import { SpanChoice } from '../strip/SpanChoice';
 import type { SpanName } from '../strip/SpanChoice';
 
-const CompareView = dynamic(() => import('../versions/CompareView').then((m) => m.CompareView), { ssr: false });
-const Trail = dynamic(() => import('../strip/Trail').then((m) => m.Trail), { ssr: false });
-const LiveTraces = dynamic(() => import('../scope/LiveTraces').then((m) => m.LiveTraces), { ssr: false });
-const EmptyDesk = dynamic(() => import('./EmptyDesk').then((m) => m.EmptyDesk), { ssr: false });
-const Running = dynamic(() => import('./Running').then((m) => m.Running), { ssr: false });
+const CompareView = dynamic(
+  patiently(() => import('../versions/CompareView').then((m) => m.CompareView)),
+  { ssr: false },
+);
+const Trail = dynamic(
+  patiently(() => import('../strip/Trail').then((m) => m.Trail)),
+  { ssr: false },
+);
+const LiveTraces = dynamic(
+  patiently(() => import('../scope/LiveTraces').then((m) => m.LiveTraces)),
+  { ssr: false },
+);
+const EmptyDesk = dynamic(
+  patiently(() => import('./EmptyDesk').then((m) => m.EmptyDesk)),
+  { ssr: false },
+);
+const Running = dynamic(
+  patiently(() => import('./Running').then((m) => m.Running)),
+  { ssr: false },
+);
 
 interface Props {
   readonly desk: DeskStore;

@@ -1,11 +1,15 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import type { GraphModule } from '@/core';
 import { Section } from '@/ui/parts/Section';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { responsesOf } from './response';
 
-const ResponseChart = dynamic(() => import('./ResponseChart').then((m) => m.ResponseChart), { ssr: false });
+const ResponseChart = dynamic(
+  patiently(() => import('./ResponseChart').then((m) => m.ResponseChart)),
+  { ssr: false },
+);
 
 interface Props {
   readonly module: GraphModule;

@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import type { Strip as StripModel } from '@/core';
@@ -22,9 +23,18 @@ import { SoftEdges } from './SoftEdges';
 import { UnitRuler, VoltsRuler } from './Rulers';
 import { TimeRuler } from './TimeRuler';
 
-const Miniature = dynamic(() => import('./Miniature').then((m) => m.Miniature), { ssr: false });
-const LiveMarks = dynamic(() => import('./LiveMarks').then((m) => m.LiveMarks), { ssr: false });
-const Handles = dynamic(() => import('./Handles').then((m) => m.Handles), { ssr: false });
+const Miniature = dynamic(
+  patiently(() => import('./Miniature').then((m) => m.Miniature)),
+  { ssr: false },
+);
+const LiveMarks = dynamic(
+  patiently(() => import('./LiveMarks').then((m) => m.LiveMarks)),
+  { ssr: false },
+);
+const Handles = dynamic(
+  patiently(() => import('./Handles').then((m) => m.Handles)),
+  { ssr: false },
+);
 
 export interface StripActions {
   readonly onChoose: (id: string, more: boolean) => void;

@@ -8,6 +8,7 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
@@ -21,7 +22,10 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import { SettingRow } from '../stage/SettingRow';
 import { sharesShown } from './spread';
 
-const SpreadChart = dynamic(() => import('./SpreadChart').then((m) => m.SpreadChart), { ssr: false });
+const SpreadChart = dynamic(
+  patiently(() => import('./SpreadChart').then((m) => m.SpreadChart)),
+  { ssr: false },
+);
 
 /** Draws of a look, and of a closer one. */
 const DRAWS = 2000;

@@ -1,10 +1,14 @@
 'use client';
 import Box from '@mui/material/Box';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
 
-const SpreadBody = dynamic(() => import('./SpreadBody').then((m) => m.SpreadBody), { ssr: false });
+const SpreadBody = dynamic(
+  patiently(() => import('./SpreadBody').then((m) => m.SpreadBody)),
+  { ssr: false },
+);
 
 interface Props {
   readonly desk: DeskStore;

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import dynamic from 'next/dynamic';
+import { patiently } from '@/ui/parts/patiently';
 import { useCallback, useState } from 'react';
 import { useStore } from 'zustand';
 import { hangsOn, placeName, unitOf } from '@/core';
@@ -19,9 +20,18 @@ import type { Ghost } from '../strip/MainStrip';
 import { WantedRow } from './WantedRow';
 import { choicesAt, missOf, named } from './words';
 
-const PlanSection = dynamic(() => import('../rack/PlanSection').then((m) => m.PlanSection), { ssr: false });
-const EndsPlanSection = dynamic(() => import('../rack/EndsPlanSection').then((m) => m.EndsPlanSection), { ssr: false });
-const Answers = dynamic(() => import('./Answers').then((m) => m.Answers), { ssr: false });
+const PlanSection = dynamic(
+  patiently(() => import('../rack/PlanSection').then((m) => m.PlanSection)),
+  { ssr: false },
+);
+const EndsPlanSection = dynamic(
+  patiently(() => import('../rack/EndsPlanSection').then((m) => m.EndsPlanSection)),
+  { ssr: false },
+);
+const Answers = dynamic(
+  patiently(() => import('./Answers').then((m) => m.Answers)),
+  { ssr: false },
+);
 
 interface Props {
   readonly desk: DeskStore;
