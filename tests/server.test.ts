@@ -111,6 +111,21 @@ describe('patches over the wire', () => {
   });
 });
 
+describe('a page of a desk', () => {
+  const asked = async (dest: string): Promise<string> => {
+    const headers = { 'Sec-Fetch-Dest': dest, 'Sec-Fetch-Site': 'same-origin' };
+    const answer = await fetch(`${application.url}/patches/fog-bank-breathing`, { headers });
+    expect(answer.status).toBe(200);
+    return (await answer.text()) + (answer.headers.get('link') ?? '');
+  };
+  it('has its patch on the way before its scripts; where those are there already, the desk asks for it', async () => {
+    expect(await asked('document')).toMatch(
+      /preload[^>]*\/api\/patches\/fog-bank-breathing|fog-bank-breathing[^>]*preload/,
+    );
+    expect(await asked('empty')).not.toContain('/api/patches/fog-bank-breathing');
+  });
+});
+
 describe('a server that dies', () => {
   let opened: Awaited<ReturnType<typeof openContext>>;
   beforeAll(async () => {

@@ -41,9 +41,12 @@ describe('looking before choosing', () => {
   it('previews a cure, and dismisses a finding with a reason that can be taken back', async () => {
     const { desk, page } = at;
     await desk.open('lamp-sweep-shut');
-    await page.waitForSelector('[data-finding=vca-shut]');
+    await page.waitForSelector('[data-finding=vca-shut] ::-p-xpath(.//button[text()="Preview"])');
     await desk.button('Why');
     expect(await page.$eval('[data-finding=vca-shut]', (e) => e.textContent)).toContain('positive voltage only');
+    // A cure is found after its finding: what stands there already must not move under the pointer.
+    const buttons = await page.$$eval('[data-finding=vca-shut] button', (all) => all.map((e) => e.textContent));
+    expect(buttons).toEqual(['Show', 'Why', 'Dismiss', expect.stringMatching(/^Depth to 50/), 'Preview']);
     const before = await desk.edges('beam');
     await desk.button('Preview');
     await page.waitForSelector('[data-frame=beam][data-proposed=true]');
