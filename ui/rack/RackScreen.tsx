@@ -3,13 +3,12 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useMemo, useState } from 'react';
 import { blankRack, printRack } from '@/core';
 import type { Rack } from '@/core';
 import { api } from '@/ui/parts/api';
 import { useChosenRack } from '@/ui/parts/chosenRack';
+import { later } from '@/ui/parts/later';
 import { tell, tellFault } from '@/ui/parts/messages';
 import { rackApi } from '@/ui/parts/rackApi';
 import { duplicateModule, listed, removeModule } from './edits';
@@ -20,10 +19,7 @@ import { RackRows } from './RackRows';
 import { useRack } from './useRack';
 import { useUses } from './useUses';
 
-const CatalogueDialog = dynamic(
-  patiently(() => import('./CatalogueDialog').then((m) => m.CatalogueDialog)),
-  { ssr: false },
-);
+const CatalogueDialog = later(() => import('./CatalogueDialog').then((m) => m.CatalogueDialog));
 
 /** What is done with whole racks. */
 function useRacks(choose: (id: string) => void) {

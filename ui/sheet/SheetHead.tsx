@@ -1,10 +1,9 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import type { Sheet } from '@/core';
+import { later } from '@/ui/parts/later';
 import { rackApi } from '@/ui/parts/rackApi';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
@@ -15,14 +14,8 @@ import { useAwake } from './useAwake';
 
 import type { Ticking } from './useTicks';
 
-const PhoneDialog = dynamic(
-  patiently(() => import('./PhoneDialog').then((m) => m.PhoneDialog)),
-  { ssr: false },
-);
-const BringTicks = dynamic(
-  patiently(() => import('./BringTicks').then((m) => m.BringTicks)),
-  { ssr: false },
-);
+const PhoneDialog = later(() => import('./PhoneDialog').then((m) => m.PhoneDialog));
+const BringTicks = later(() => import('./BringTicks').then((m) => m.BringTicks));
 
 interface Props {
   readonly id: string;

@@ -2,12 +2,11 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { blank, printPatch } from '@/core';
 import { api } from '@/ui/parts/api';
+import { later } from '@/ui/parts/later';
 import { tell, tellFault } from '@/ui/parts/messages';
 import { tagsOf } from '@/ui/parts/TagsInput';
 import type { Document, ListedPatch } from '@/wire/patches';
@@ -21,18 +20,9 @@ import { ShelfTable } from './ShelfTable';
 import { useChosen } from './useChosen';
 import { useTonight } from './useTonight';
 
-const DeletedPatches = dynamic(
-  patiently(() => import('./DeletedPatches').then((m) => m.DeletedPatches)),
-  { ssr: false },
-);
-const RecipesDialog = dynamic(
-  patiently(() => import('./RecipesDialog').then((m) => m.RecipesDialog)),
-  { ssr: false },
-);
-const GoalDialog = dynamic(
-  patiently(() => import('./GoalDialog').then((m) => m.GoalDialog)),
-  { ssr: false },
-);
+const DeletedPatches = later(() => import('./DeletedPatches').then((m) => m.DeletedPatches));
+const RecipesDialog = later(() => import('./RecipesDialog').then((m) => m.RecipesDialog));
+const GoalDialog = later(() => import('./GoalDialog').then((m) => m.GoalDialog));
 
 /** How often missing pictures are asked for, milliseconds. */
 const PICTURES_EVERY = 1500;

@@ -1,23 +1,13 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { memo } from 'react';
+import { later } from '@/ui/parts/later';
 import type { Scene } from '@/ui/session/scene';
 import { useCommands } from './useCommands';
 import type { Given } from './given';
 
-const WhyNot = dynamic(
-  patiently(() => import('./WhyNot').then((m) => m.WhyNot)),
-  { ssr: false },
-);
-const HelpDialog = dynamic(
-  patiently(() => import('./HelpDialog').then((m) => m.HelpDialog)),
-  { ssr: false },
-);
-const Palette = dynamic(
-  patiently(() => import('./Palette').then((m) => m.Palette)),
-  { ssr: false },
-);
+const WhyNot = later(() => import('./WhyNot').then((m) => m.WhyNot));
+const HelpDialog = later(() => import('./HelpDialog').then((m) => m.HelpDialog));
+const Palette = later(() => import('./Palette').then((m) => m.Palette));
 
 interface Props extends Given {
   readonly scene: Scene;

@@ -1,14 +1,10 @@
 'use client';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import type { GesturePoint, GraphModule, ParamValue } from '@/core';
+import { later } from '@/ui/parts/later';
 
-const GestureDialog = dynamic(
-  patiently(() => import('./GestureDialog').then((m) => m.GestureDialog)),
-  { ssr: false },
-);
+const GestureDialog = later(() => import('./GestureDialog').then((m) => m.GestureDialog));
 
 interface Props {
   readonly module: GraphModule;

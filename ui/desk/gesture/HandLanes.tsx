@@ -5,19 +5,15 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import { briefSeconds, idOf, knobPlace, knobsIn, nameOf, showNumber, spoken } from '@/core';
 import type { Hand, HandPoint, Patch } from '@/core';
+import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { EditDesk } from '@/ui/session/edit';
 import { ink } from '@/ui/theme/tokens';
 
-const GestureDialog = dynamic(
-  patiently(() => import('./GestureDialog').then((m) => m.GestureDialog)),
-  { ssr: false },
-);
+const GestureDialog = later(() => import('./GestureDialog').then((m) => m.GestureDialog));
 
 interface Props {
   readonly patch: Patch;

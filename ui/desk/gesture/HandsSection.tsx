@@ -1,15 +1,11 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { idOf } from '@/core';
 import type { Patch } from '@/core';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import type { EditDesk } from '@/ui/session/edit';
 
-const HandLanes = dynamic(
-  patiently(() => import('./HandLanes').then((m) => m.HandLanes)),
-  { ssr: false },
-);
+const HandLanes = later(() => import('./HandLanes').then((m) => m.HandLanes));
 
 interface Props {
   readonly patch: Patch;

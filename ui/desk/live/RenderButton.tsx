@@ -1,15 +1,11 @@
 'use client';
 import DownloadIcon from '@mui/icons-material/Download';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
+import { later } from '@/ui/parts/later';
 import type { RenderProps } from './renderProps';
 
-const RenderDialog = dynamic(
-  patiently(() => import('./RenderDialog').then((m) => m.RenderDialog)),
-  { ssr: false },
-);
+const RenderDialog = later(() => import('./RenderDialog').then((m) => m.RenderDialog));
 
 /** What is heard, or what is pinned, as a file. */
 export function RenderButton(props: RenderProps) {

@@ -1,14 +1,10 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import type { Patch } from '@/core';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import type { EditDesk } from '@/ui/session/edit';
 
-const MacroTables = dynamic(
-  patiently(() => import('./MacroTables').then((m) => m.MacroTables)),
-  { ssr: false },
-);
+const MacroTables = later(() => import('./MacroTables').then((m) => m.MacroTables));
 
 /** Faders that move several ends; fetched when it is opened. */
 export function MacroSection(props: { readonly patch: Patch; readonly edit: EditDesk }) {

@@ -1,18 +1,14 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useMemo, useState } from 'react';
 import { macrosIn } from '@/core';
 import type { Macro, Patch } from '@/core';
 import { counted } from '@/ui/parts/counted';
+import { later } from '@/ui/parts/later';
 import type { EditDesk } from '@/ui/session/edit';
 
-const MacroDialog = dynamic(
-  patiently(() => import('./MacroDialog').then((m) => m.MacroDialog)),
-  { ssr: false },
-);
+const MacroDialog = later(() => import('./MacroDialog').then((m) => m.MacroDialog));
 
 interface Props {
   readonly patch: Patch;

@@ -1,15 +1,11 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useStore } from 'zustand';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import { channels } from '@/ui/session/channels';
 import type { SeatProps } from './Seat';
 
-const Seat = dynamic(
-  patiently(() => import('./Seat').then((m) => m.Seat)),
-  { ssr: false },
-);
+const Seat = later(() => import('./Seat').then((m) => m.Seat));
 
 /** Where a stage sits in the rack; fetched when it is opened. */
 export function SeatSection(props: SeatProps) {

@@ -1,13 +1,9 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
 
-const Tonight = dynamic(
-  patiently(() => import('./Tonight').then((m) => m.Tonight)),
-  { ssr: false },
-);
+const Tonight = later(() => import('./Tonight').then((m) => m.Tonight));
 
 /** Whether the patch can be patched with what one owns; fetched when it is opened. */
 export function TonightSection({ desk }: { readonly desk: DeskStore }) {

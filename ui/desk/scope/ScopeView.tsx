@@ -1,24 +1,14 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
+import { later } from '@/ui/parts/later';
 import type { SpectrumAnswer } from '@/wire/core';
 import { Plot } from './Plot';
 import type { PlotProps } from './Plot';
 import type { Way } from './ScopeBar';
 
 // Loaded when they are first shown.
-const Levels = dynamic(
-  patiently(() => import('./Levels').then((m) => m.Levels)),
-  { ssr: false },
-);
-const XyPlot = dynamic(
-  patiently(() => import('./XyPlot').then((m) => m.XyPlot)),
-  { ssr: false },
-);
-const SpectrumPlot = dynamic(
-  patiently(() => import('./SpectrumPlot').then((m) => m.SpectrumPlot)),
-  { ssr: false },
-);
+const Levels = later(() => import('./Levels').then((m) => m.Levels));
+const XyPlot = later(() => import('./XyPlot').then((m) => m.XyPlot));
+const SpectrumPlot = later(() => import('./SpectrumPlot').then((m) => m.SpectrumPlot));
 
 interface Props extends PlotProps {
   readonly way: Way;

@@ -1,43 +1,22 @@
 'use client';
 import Box from '@mui/material/Box';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { memo } from 'react';
-import type { DeskStore } from '@/ui/session/desk';
+import { later } from '@/ui/parts/later';
 import type { Scene } from '@/ui/session/scene';
-import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
-import type { Ghost } from '../strip/MainStrip';
+import type { StageProps } from './StageAndFindings';
 
-const StageAndFindings = dynamic(
-  patiently(() => import('./StageAndFindings').then((m) => m.StageAndFindings)),
-  { ssr: false },
-);
-const TaskPanel = dynamic(
-  patiently(() => import('./TaskPanel').then((m) => m.TaskPanel)),
-  { ssr: false },
-);
-const HistoryPanel = dynamic(
-  patiently(() => import('../versions/HistoryPanel').then((m) => m.HistoryPanel)),
-  { ssr: false },
-);
-const VariantsPanel = dynamic(
-  patiently(() => import('../versions/VariantsPanel').then((m) => m.VariantsPanel)),
-  { ssr: false },
-);
+const StageAndFindings = later(() => import('./StageAndFindings').then((m) => m.StageAndFindings));
+const TaskPanel = later(() => import('./TaskPanel').then((m) => m.TaskPanel));
+const HistoryPanel = later(() => import('../versions/HistoryPanel').then((m) => m.HistoryPanel));
+const VariantsPanel = later(() => import('../versions/VariantsPanel').then((m) => m.VariantsPanel));
 
-interface Props {
-  readonly desk: DeskStore;
-  readonly predicted: Predicted;
+interface Props extends StageProps {
   readonly scene: Scene;
   readonly setScene: (scene: Scene) => void;
   readonly onClose: () => void;
   readonly task: Task | null;
-  readonly begin: (task: Task | null) => void;
-  readonly setGhost: (ghost: Ghost | null) => void;
-  /** The end whose path is shown. */
-  readonly shown: string | null;
 }
 
 const asideStyle = {

@@ -1,20 +1,13 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useStore } from 'zustand';
+import { later } from '@/ui/parts/later';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
 import type { Task } from '../commands/tasks';
 import { PatchPanel } from './PatchPanel';
 
-const GroupPanel = dynamic(
-  patiently(() => import('../stage/GroupPanel').then((m) => m.GroupPanel)),
-  { ssr: false },
-);
-const StagePanel = dynamic(
-  patiently(() => import('../stage/StagePanel').then((m) => m.StagePanel)),
-  { ssr: false },
-);
+const GroupPanel = later(() => import('../stage/GroupPanel').then((m) => m.GroupPanel));
+const StagePanel = later(() => import('../stage/StagePanel').then((m) => m.StagePanel));
 
 function placeOf(predicted: Predicted, id: string): string {
   const frames = predicted.strip?.frames ?? [];

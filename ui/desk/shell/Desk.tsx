@@ -1,9 +1,8 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { editsBetween } from '@/core';
+import { later } from '@/ui/parts/later';
 import { tell, tellFault } from '@/ui/parts/messages';
 import type { StoredPatch } from '@/wire/patches';
 import { createDesk } from '@/ui/session/desk';
@@ -15,18 +14,9 @@ import type { Conflict } from '@/ui/session/useAutosave';
 import { useOtherTabs } from '@/ui/session/useOtherTabs';
 import { DeskBody } from './DeskBody';
 
-const DeletedDialog = dynamic(
-  patiently(() => import('./DeletedDialog').then((m) => m.DeletedDialog)),
-  { ssr: false },
-);
-const DraftDialog = dynamic(
-  patiently(() => import('./DraftDialog').then((m) => m.DraftDialog)),
-  { ssr: false },
-);
-const ConflictDialog = dynamic(
-  patiently(() => import('./ConflictDialog').then((m) => m.ConflictDialog)),
-  { ssr: false },
-);
+const DeletedDialog = later(() => import('./DeletedDialog').then((m) => m.DeletedDialog));
+const DraftDialog = later(() => import('./DraftDialog').then((m) => m.DraftDialog));
+const ConflictDialog = later(() => import('./ConflictDialog').then((m) => m.ConflictDialog));
 
 interface Opened {
   readonly start: DeskStart;

@@ -1,9 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
+import { later } from '@/ui/parts/later';
 import { settings } from '@/ui/parts/settings';
 import { hearing } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
@@ -25,22 +24,10 @@ import { DeskHeader } from './DeskHeader';
 import { MainPane } from './MainPane';
 
 // Opened on demand, so that the desk itself is there sooner.
-const PlayBar = dynamic(
-  patiently(() => import('../live/PlayBar').then((m) => m.PlayBar)),
-  { ssr: false },
-);
-const RackWatcher = dynamic(
-  patiently(() => import('../rack/RackWatcher').then((m) => m.RackWatcher)),
-  { ssr: false },
-);
-const Guide = dynamic(
-  patiently(() => import('./Guide').then((m) => m.Guide)),
-  { ssr: false },
-);
-const ImportDialog = dynamic(
-  patiently(() => import('../import/ImportDialog').then((m) => m.ImportDialog)),
-  { ssr: false },
-);
+const PlayBar = later(() => import('../live/PlayBar').then((m) => m.PlayBar));
+const RackWatcher = later(() => import('../rack/RackWatcher').then((m) => m.RackWatcher));
+const Guide = later(() => import('./Guide').then((m) => m.Guide));
+const ImportDialog = later(() => import('../import/ImportDialog').then((m) => m.ImportDialog));
 /** Fetched as soon as the pointer comes near. */
 const stagePanel = () => import('../stage/StagePanel');
 

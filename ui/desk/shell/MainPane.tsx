@@ -1,11 +1,10 @@
 'use client';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import { moveStage, placeName } from '@/core';
+import { later } from '@/ui/parts/later';
 import type { DeskStore } from '@/ui/session/desk';
 import { hearing } from '@/ui/session/hearing';
 import type { Scene } from '@/ui/session/scene';
@@ -19,26 +18,11 @@ import type { Ghost } from '../strip/MainStrip';
 import { SpanChoice } from '../strip/SpanChoice';
 import type { SpanName } from '../strip/SpanChoice';
 
-const CompareView = dynamic(
-  patiently(() => import('../versions/CompareView').then((m) => m.CompareView)),
-  { ssr: false },
-);
-const Trail = dynamic(
-  patiently(() => import('../strip/Trail').then((m) => m.Trail)),
-  { ssr: false },
-);
-const LiveTraces = dynamic(
-  patiently(() => import('../scope/LiveTraces').then((m) => m.LiveTraces)),
-  { ssr: false },
-);
-const EmptyDesk = dynamic(
-  patiently(() => import('./EmptyDesk').then((m) => m.EmptyDesk)),
-  { ssr: false },
-);
-const Running = dynamic(
-  patiently(() => import('./Running').then((m) => m.Running)),
-  { ssr: false },
-);
+const CompareView = later(() => import('../versions/CompareView').then((m) => m.CompareView));
+const Trail = later(() => import('../strip/Trail').then((m) => m.Trail));
+const LiveTraces = later(() => import('../scope/LiveTraces').then((m) => m.LiveTraces));
+const EmptyDesk = later(() => import('./EmptyDesk').then((m) => m.EmptyDesk));
+const Running = later(() => import('./Running').then((m) => m.Running));
 
 interface Props {
   readonly desk: DeskStore;

@@ -14,7 +14,7 @@ import { SpreadSection } from '../wanted/SpreadSection';
 import { WantedSection } from '../wanted/WantedSection';
 import { ChosenPanel } from './ChosenPanel';
 
-interface Props {
+export interface StageProps {
   readonly desk: DeskStore;
   readonly predicted: Predicted;
   readonly begin: (task: Task | null) => void;
@@ -24,7 +24,7 @@ interface Props {
 }
 
 /** The chosen stage or the patch, what is wanted, and the findings: read as one, so that nothing of it pushes the rest. */
-export function StageAndFindings({ desk, predicted, begin, setGhost, shown }: Props) {
+export function StageAndFindings({ desk, predicted, begin, setGhost, shown }: StageProps) {
   const selected = useStore(desk, (s) => s.selected);
   const { edit, select, showEnd } = desk.getState();
   const { patch } = predicted.graph;

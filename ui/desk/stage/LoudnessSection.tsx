@@ -1,13 +1,9 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import type { Patch } from '@/core';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 
-const LoudnessChart = dynamic(
-  patiently(() => import('./LoudnessChart').then((m) => m.LoudnessChart)),
-  { ssr: false },
-);
+const LoudnessChart = later(() => import('./LoudnessChart').then((m) => m.LoudnessChart));
 
 /** How loud it gets over time, in the schools of amplifiers and contours; worked out when it is opened. */
 export function LoudnessSection({ id, patch }: { readonly id: string; readonly patch: Patch }) {

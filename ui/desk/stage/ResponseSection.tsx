@@ -1,15 +1,11 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import type { GraphModule } from '@/core';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { responsesOf } from './response';
 
-const ResponseChart = dynamic(
-  patiently(() => import('./ResponseChart').then((m) => m.ResponseChart)),
-  { ssr: false },
-);
+const ResponseChart = later(() => import('./ResponseChart').then((m) => m.ResponseChart));
 
 interface Props {
   readonly module: GraphModule;

@@ -1,10 +1,9 @@
 'use client';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import type { Strip as StripModel } from '@/core';
+import { later } from '@/ui/parts/later';
 import { useSize } from '@/ui/parts/useSize';
 import { hearing } from '@/ui/session/hearing';
 import { pointAt } from '@/ui/session/moment';
@@ -23,18 +22,9 @@ import { SoftEdges } from './SoftEdges';
 import { UnitRuler, VoltsRuler } from './Rulers';
 import { TimeRuler } from './TimeRuler';
 
-const Miniature = dynamic(
-  patiently(() => import('./Miniature').then((m) => m.Miniature)),
-  { ssr: false },
-);
-const LiveMarks = dynamic(
-  patiently(() => import('./LiveMarks').then((m) => m.LiveMarks)),
-  { ssr: false },
-);
-const Handles = dynamic(
-  patiently(() => import('./Handles').then((m) => m.Handles)),
-  { ssr: false },
-);
+const Miniature = later(() => import('./Miniature').then((m) => m.Miniature));
+const LiveMarks = later(() => import('./LiveMarks').then((m) => m.LiveMarks));
+const Handles = later(() => import('./Handles').then((m) => m.Handles));
 
 export interface StripActions {
   readonly onChoose: (id: string, more: boolean) => void;

@@ -7,12 +7,11 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
 import type { ModuleErrors, Patch, ToleranceReport } from '@/core';
+import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { channels } from '@/ui/session/channels';
@@ -22,10 +21,7 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import { SettingRow } from '../stage/SettingRow';
 import { sharesShown } from './spread';
 
-const SpreadChart = dynamic(
-  patiently(() => import('./SpreadChart').then((m) => m.SpreadChart)),
-  { ssr: false },
-);
+const SpreadChart = later(() => import('./SpreadChart').then((m) => m.SpreadChart));
 
 /** Draws of a look, and of a closer one. */
 const DRAWS = 2000;

@@ -1,14 +1,10 @@
 'use client';
 import Box from '@mui/material/Box';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
 
-const SpreadBody = dynamic(
-  patiently(() => import('./SpreadBody').then((m) => m.SpreadBody)),
-  { ssr: false },
-);
+const SpreadBody = later(() => import('./SpreadBody').then((m) => m.SpreadBody));
 
 interface Props {
   readonly desk: DeskStore;

@@ -4,12 +4,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import dynamic from 'next/dynamic';
-import { patiently } from '@/ui/parts/patiently';
 import { useCallback, useState } from 'react';
 import { useStore } from 'zustand';
 import { hangsOn, placeName, unitOf } from '@/core';
 import type { Patch, SolveAnswer } from '@/core';
+import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
@@ -20,18 +19,9 @@ import type { Ghost } from '../strip/MainStrip';
 import { WantedRow } from './WantedRow';
 import { choicesAt, missOf, named } from './words';
 
-const PlanSection = dynamic(
-  patiently(() => import('../rack/PlanSection').then((m) => m.PlanSection)),
-  { ssr: false },
-);
-const EndsPlanSection = dynamic(
-  patiently(() => import('../rack/EndsPlanSection').then((m) => m.EndsPlanSection)),
-  { ssr: false },
-);
-const Answers = dynamic(
-  patiently(() => import('./Answers').then((m) => m.Answers)),
-  { ssr: false },
-);
+const PlanSection = later(() => import('../rack/PlanSection').then((m) => m.PlanSection));
+const EndsPlanSection = later(() => import('../rack/EndsPlanSection').then((m) => m.EndsPlanSection));
+const Answers = later(() => import('./Answers').then((m) => m.Answers));
 
 interface Props {
   readonly desk: DeskStore;
