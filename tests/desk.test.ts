@@ -7,7 +7,7 @@ import { fetchPatch, readingOf } from './support/desk';
 import type { DeskDriver } from './support/desk';
 import { openPages } from './support/pages';
 
-const { at } = openPages({ own: true });
+const { at } = openPages();
 let page: Page;
 let desk: DeskDriver;
 beforeEach(() => {

@@ -3,7 +3,7 @@ import { openPages } from './support/pages';
 import { fetchPatch, storePatch } from './support/desk';
 
 /** What is seen and said: figures that lie apart, the patch’s own words, hands on keys alone, pages that are not there. */
-const { at } = openPages({ own: true });
+const { at } = openPages();
 
 describe('the strip’s figures', () => {
   it('lie over one another in none of the demo patches, at none of three sizes', async () => {
@@ -105,6 +105,8 @@ describe('a patch’s own words', () => {
 
   it('sort the shelf, and several patches are tagged and deleted at once', async () => {
     const { page, desk } = at;
+    for (const name of ['Rain on slate', 'Rain on canvas'])
+      await storePatch(at.url, { format: 'fenvo.patch', version: 1, name });
     await desk.shelf();
     const names = () => page.$$eval('[data-patch] input', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
     const sort = () => page.click('::-p-xpath(//*[@role="columnheader"]//*[text()="name"])');
@@ -115,8 +117,8 @@ describe('a patch’s own words', () => {
     expect(await names()).toEqual([...up].reverse());
 
     const before = await page.$$eval('[data-patch]', (all) => all.length);
-    await page.click('[aria-label="Choose Fog bank breathing"]');
-    await page.click('[aria-label="Choose Morse key, slewed"]');
+    await page.click('[aria-label="Choose Rain on slate"]');
+    await page.click('[aria-label="Choose Rain on canvas"]');
     await page.waitForSelector('[aria-label="Chosen patches"]');
     await desk.button('Tag');
     await page.type('[role=dialog] [aria-label="Tags"]', 'weather');

@@ -2,14 +2,14 @@ import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { openPages } from './support/pages';
 
-const { at } = openPages({ own: true });
+const { at } = openPages();
 
 /** Compressed script that the desk may take at first, bytes. */
 const MOST_SCRIPT = 450_000;
 
 describe('the desk', () => {
   it('opens with little script, soon, and without long tasks', async () => {
-    const { desk, page } = await at.ownPage();
+    const { desk, page } = await at.newcomer();
     const sizes = new Map<string, Promise<number>>();
     page.on('response', (response) => {
       if (response.request().resourceType() === 'script')

@@ -8,7 +8,7 @@ import { showRange } from '@/core';
 import { readingOf, storePatch } from './support/desk';
 import { openPages } from './support/pages';
 
-const { at } = openPages({ own: true });
+const { at } = openPages();
 
 /** A rack in short, stored, and chosen in the browser. */
 async function storeRack(modules: Record<string, object>): Promise<string> {

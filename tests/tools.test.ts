@@ -12,7 +12,7 @@ import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
 
 /** The desk's tools, each used as it is meant to be. */
-const { at } = openPages({ own: true });
+const { at } = openPages();
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-files-'));
 const upload = async (file: string, content: Uint8Array | string): Promise<void> => {

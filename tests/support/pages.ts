@@ -21,6 +21,8 @@ interface At {
   newPage(): Promise<{ page: Page; desk: DeskDriver }>;
   /** For a test that reads the application anew, or changes its page for good: a page that no other test has. */
   ownPage(): Promise<{ page: Page; desk: DeskDriver }>;
+  /** The same of somebody who was never here: their browser has nothing of the application yet. */
+  newcomer(): Promise<{ page: Page; desk: DeskDriver }>;
 }
 
 /** Lets the browser forget what a test made it keep: drafts and settings are the next test's own. */
@@ -43,9 +45,9 @@ class Person {
     readonly close: () => Promise<void>,
   ) {}
 
-  /** At an application of their own. */
-  static async alone(options: { lan: boolean }): Promise<Person> {
-    const application = await Application.open(options);
+  /** At an application of their own, which phones can reach. */
+  static async alone(): Promise<Person> {
+    const application = await Application.open({ lan: true });
     const { context, close } = await openContext();
     return new Person(application.url, context, async () => {
       await close();
@@ -60,8 +62,8 @@ class Person {
     return (this.first ??= openContext().then(({ context, close }) => new Person(url, context, close)));
   }
 
-  async newPage(): Promise<{ page: Page; desk: DeskDriver }> {
-    const page = await this.context.newPage();
+  async newPage(context = this.context): Promise<{ page: Page; desk: DeskDriver }> {
+    const page = await context.newPage();
     watch(page, () => this.faults);
     return { page, desk: new DeskDriver(page, this.url) };
   }
@@ -84,10 +86,11 @@ class Person {
  * An application, a context and a page for a file of tests, which must never show a fault. As with a person, the page
  * stays from one test to the next and goes on from where it is; what it kept, and every other page, goes.
  *
- * @param options `own` where a file changes what others read, or counts what is there: an application of its own.
- * Else it shares one, and what it put there is taken away after it.
+ * The application is shared by the files of a worker, and what a file put there is taken away after it.
+ *
+ * @param options `lan` where phones come in: an application of its own.
  */
-export function openPages({ own = false, lan = false } = {}): { readonly at: At } {
+export function openPages({ lan = false } = {}): { readonly at: At } {
   const at = { faults: [] as string[] } as At;
   let person: Person;
   let stored: Stored;
@@ -97,13 +100,19 @@ export function openPages({ own = false, lan = false } = {}): { readonly at: At 
   at.allowFault = (pattern) => void allowed.push(pattern);
   at.newPage = () => person.newPage();
   at.ownPage = async () => Object.assign(at, await person.newPage());
+  let leave: () => Promise<void> = async () => undefined;
+  at.newcomer = async () => {
+    const { context, close } = await openContext();
+    leave = close;
+    return Object.assign(at, await person.newPage(context));
+  };
   beforeAll(async () => {
-    person = own || lan ? await Person.alone({ lan }) : await Person.shared();
+    person = lan ? await Person.alone() : await Person.shared();
     Object.assign(at, { url: person.url, context: person.context });
-    if (!own && !lan) stored = await storedAt(at.url);
+    if (!lan) stored = await storedAt(at.url);
   });
   afterAll(async () => {
-    if (own || lan) return person.close();
+    if (lan) return person.close();
     await removeNew(at.url, stored);
     expect(await storedAt(at.url), 'what other files of tests read too').toEqual(stored);
   });
@@ -119,7 +128,8 @@ export function openPages({ own = false, lan = false } = {}): { readonly at: At 
     await forget(pages[0] as Page, at.url);
     // Nothing goes on from where something went wrong.
     if (task.result?.state === 'fail') person.kept = null;
-    await Promise.all(pages.filter((page) => page !== person.kept).map((page) => page.close()));
+    await Promise.all([...pages.filter((page) => page !== person.kept).map((page) => page.close()), leave()]);
+    leave = async () => undefined;
     expect(faults.filter((f) => ![...meant, ...allowed].some((m) => m.test(f)))).toEqual([]);
     expect(meant.filter((m) => !faults.some((f) => m.test(f)))).toEqual([]);
   });

@@ -9,13 +9,34 @@ interface Props extends Omit<OutlinedInputProps, 'label' | 'onChange' | 'inputPr
   /** It holds figures: in the face of numbers. */
   readonly figures?: boolean;
   readonly longest?: number;
+  /** Several lines: as high as its text, between so many and so many. */
+  readonly lines?: readonly [least: number, most: number];
 }
 
+const LINE = 20;
+/** A field that measures itself by script lays the whole page out anew with each change; the style sheet does it. */
+const severalLines = ([least, most]: readonly [number, number]) => ({
+  multiline: true,
+  inputComponent: 'textarea' as const,
+  rows: least,
+  sx: {
+    '&& textarea': {
+      height: 'auto',
+      padding: 0,
+      fieldSizing: 'content',
+      resize: 'vertical',
+      minHeight: least * LINE,
+      maxHeight: most * LINE,
+    },
+  },
+});
+
 /** A field whose label is said, not shown. */
-export function TextInput({ label, onChange, figures, longest, slotProps, ...props }: Props) {
+export function TextInput({ label, onChange, figures, longest, lines, slotProps, ...props }: Props) {
   return (
     <OutlinedInput
       {...props}
+      {...(lines && severalLines(lines))}
       onChange={(e) => onChange(e.target.value)}
       slotProps={{
         ...slotProps,

@@ -7,7 +7,9 @@ interface Channels {
   /** What its channels allow of the open patch; null where no rack is chosen. */
   readonly limits: ChannelLimits | null;
   readonly faults: readonly ChannelFault[];
+  /** The choice of a rack that this answers to; null until something is known of it. */
+  readonly answered: string | null;
 }
 
 /** What the chosen rack says of the patch on the desk; filled by who watches it. */
-export const channels = createStore<Channels>(() => ({ rack: null, limits: null, faults: [] }));
+export const channels = createStore<Channels>(() => ({ rack: null, limits: null, faults: [], answered: null }));

@@ -2,10 +2,8 @@
 import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import IconButton from '@mui/material/IconButton';
 import LinearProgress from '@mui/material/LinearProgress';
-import Switch from '@mui/material/Switch';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import type { EndsPlan, Patch } from '@/core';
@@ -13,13 +11,13 @@ import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
-import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 import { offeredBy } from '../macro/offered';
 import type { Offered } from '../macro/offered';
 import type { Ghost } from '../strip/MainStrip';
 import { EndsAnswer } from './EndsAnswer';
+import { OnRackSwitch, useOnRack } from './onRack';
 import { requestFor, sourcesOf } from './severalEnds';
 import type { EndRowOf } from './severalEnds';
 
@@ -114,23 +112,18 @@ interface PlannedProps {
 }
 
 function Planned({ desk, patch, source, rows, setGhost }: PlannedProps) {
-  const rack = useStore(channels, (s) => s.rack);
-  const [onRack, setOnRack] = useState(true);
-  const used = onRack ? rack : null;
-  const ask = useMemo((): Asked<EndsPlan> => {
+  const onRack = useOnRack();
+  const { used, coming } = onRack;
+  const ask = useMemo((): Asked<EndsPlan> | null => {
+    if (coming) return null;
     const request = requestFor(patch, source, rows);
     return (worker) => worker.ends(request, used);
-  }, [patch, source, rows, used]);
+  }, [patch, source, rows, used, coming]);
   const { answer, busy, failure } = usePlanned(ask);
   return (
     <>
-      {rack && (
-        <FormControlLabel
-          control={<Switch checked={onRack} onChange={(e) => setOnRack(e.target.checked)} />}
-          label={`with what is free in ${rack.name}`}
-        />
-      )}
-      {busy && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
+      <OnRackSwitch {...onRack} />
+      {(busy || coming) && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
       {failure && <Alert severity="error">{failure}</Alert>}
       {answer && <EndsAnswer {...{ desk, patch, rows, setGhost }} plan={answer} />}
     </>

@@ -3,19 +3,17 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import Switch from '@mui/material/Switch';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { editsBetween } from '@/core';
 import type { Patch, Plan, Proposal, Target } from '@/core';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
-import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 import type { Ghost } from '../strip/MainStrip';
 import { withoutChain } from './chain';
+import { OnRackSwitch, useOnRack } from './onRack';
 import { Promised, TakeOrLook, usePreview } from './preview';
 import { stagesText } from './severalEnds';
 
@@ -32,27 +30,22 @@ interface Props {
 export function PlanSection({ desk, target, from, setGhost }: Props) {
   const patch = useStore(desk, (s) => s.patch);
   const [asked, setAsked] = useState(patch);
-  const rack = useStore(channels, (s) => s.rack);
-  const [onRack, setOnRack] = useState(true);
-  const used = onRack ? rack : null;
-  const ask = useMemo((): Asked<Plan> => {
+  const onRack = useOnRack();
+  const { used, coming } = onRack;
+  const ask = useMemo((): Asked<Plan> | null => {
+    if (coming) return null;
     const { at, ...wish } = target;
     const bare = withoutChain(asked, from, at);
     return (worker) => worker.plan({ patch: bare, from, to: at, target: wish }, used);
-  }, [asked, target, from, used]);
+  }, [asked, target, from, used, coming]);
   const { answer, busy, failure } = usePlanned(ask);
   return (
     <Box data-plan sx={{ mt: 1 }}>
-      {rack && (
-        <FormControlLabel
-          control={<Switch checked={onRack} onChange={(e) => setOnRack(e.target.checked)} />}
-          label={`with what is free in ${rack.name}`}
-        />
-      )}
+      <OnRackSwitch {...onRack} />
       <Button onClick={() => setAsked(patch)} disabled={busy || asked === patch}>
         Plan again
       </Button>
-      {busy && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
+      {(busy || coming) && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
       {failure && <Alert severity="error">{failure}</Alert>}
       {asked === patch &&
         answer?.proposals.map((proposal, i) => (

@@ -14,10 +14,8 @@ export function NotesField({ notes, edit }: { readonly notes: string; readonly e
       <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>notes</Box>
       <TextInput
         label="Notes"
-        multiline
         fullWidth
-        minRows={3}
-        maxRows={14}
+        lines={[3, 14]}
         placeholder="Steps, ideas, what to try next"
         longest={LIMITS.notes}
         value={text}

@@ -30,16 +30,7 @@ export function LinesField<T>({ label, text: shown, read, onChange }: Props<T>) 
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>{label}</Box>
-      <TextInput
-        label={label}
-        figures
-        multiline
-        fullWidth
-        minRows={2}
-        maxRows={8}
-        value={text ?? shown}
-        onChange={setText}
-      />
+      <TextInput label={label} figures fullWidth lines={[2, 8]} value={text ?? shown} onChange={setText} />
       {fault && (
         <FormHelperText error role="alert">
           {fault}
