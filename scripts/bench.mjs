@@ -1,11 +1,12 @@
 // Runs the measurements named, or all: node scripts/bench.mjs [frames ...]
 import { readdirSync } from 'node:fs';
-import { buildApplication, bundle, inRoot, install, run } from './lib.mjs';
+import { install } from './installing.mjs';
+import { buildApplication, bundle, inRoot, run } from './lib.mjs';
 
 /** Those that measure the built application in a browser. */
 const NEED_APPLICATION = ['dropouts', 'frames', 'shelf'];
 
-install();
+await install();
 const all = readdirSync(inRoot('bench'))
   .filter((name) => name.endsWith('.bench.ts'))
   .map((name) => name.slice(0, -'.bench.ts'.length));

@@ -1,4 +1,5 @@
-import { buildApplication, install } from './lib.mjs';
+import { install } from './installing.mjs';
+import { buildApplication } from './lib.mjs';
 
-install();
+await install();
 await buildApplication();

@@ -1,5 +1,6 @@
 // Everything that is checked: npm test, and beside its units what needs no running program. Says where the time went.
-import { compilePackages, installPackages, start } from './lib.mjs';
+import { compilePackages, installPackages } from './installing.mjs';
+import { start } from './lib.mjs';
 
 const times = [];
 const since = (from) => Math.round((Date.now() - from) / 1000);

@@ -1,7 +1,8 @@
 // Kills the server again and again, and sends it what no page would: node scripts/crash.mjs --rounds 200 --requests 20000
-import { buildApplication, bundle, install, run } from './lib.mjs';
+import { install } from './installing.mjs';
+import { buildApplication, bundle, run } from './lib.mjs';
 
-install();
+await install();
 await buildApplication();
 await bundle('demo/seed.ts', 'seed');
 run(process.execPath, [await bundle('tests/support/crashes.ts', 'crashes'), ...process.argv.slice(2)]);

@@ -2,7 +2,8 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { answers, buildApplication, bundle, inRoot, install, root, run, startChild } from './lib.mjs';
+import { install } from './installing.mjs';
+import { answers, buildApplication, bundle, inRoot, root, run, startChild } from './lib.mjs';
 import { serverFlags } from './serverFlags.mjs';
 
 const { values } = parseArgs({
@@ -20,7 +21,7 @@ if (!Number.isInteger(port) || port < 1 || port > 65535) {
 }
 const data = path.resolve(root, values.data ?? process.env.FENVO_DATA ?? 'data');
 
-install();
+await install();
 await buildApplication();
 const seed = await bundle('demo/seed.ts', 'seed');
 const fill = () => run(process.execPath, [seed], { env: { FENVO_DATA: data } });

@@ -1,6 +1,7 @@
-import { bundle, bundleWorklet, inRoot, install, startChild } from './lib.mjs';
+import { install } from './installing.mjs';
+import { bundle, bundleWorklet, inRoot, startChild } from './lib.mjs';
 
-install();
+await install();
 await bundle('server/beside/worker.ts', 'server-worker');
 await bundleWorklet();
 startChild(process.execPath, [

@@ -1,7 +1,8 @@
 // Writes the pages of docs/ that are made from the code.
-import { bundle, inRoot, install, run } from './lib.mjs';
+import { install } from './installing.mjs';
+import { bundle, inRoot, run } from './lib.mjs';
 
-install();
+await install();
 run(process.execPath, [await bundle('cli/docs.ts', 'docs')]);
 run(inRoot('node_modules', '.bin', 'prettier'), [
   '--write',

@@ -1,5 +1,6 @@
 // The command line: bundles it once, then runs the bundle in this very process.
-import { bundle, install } from './lib.mjs';
+import { install } from './installing.mjs';
+import { bundle } from './lib.mjs';
 
-install();
+await install();
 await import(await bundle('cli/main.ts', 'fenvo'));

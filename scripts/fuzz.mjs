@@ -1,5 +1,6 @@
 // Random patches and mutated documents, as many as told: npm run fuzz -- --patches 1000000 --from 0 --documents 100000
-import { bundle, install, run } from './lib.mjs';
+import { install } from './installing.mjs';
+import { bundle, run } from './lib.mjs';
 
-install();
+await install();
 run(process.execPath, [await bundle('bench/fuzz.ts', 'fuzz'), ...process.argv.slice(2)]);

@@ -1,19 +1,17 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { findChromium } from './chromium.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 export const inRoot = (...parts) => path.join(root, ...parts);
 
-/** Runs a command to its end; its output goes to standard error where `quiet` stands, so that answers stay clean. */
-export function run(command, args, options = {}) {
-  const { quiet = false, env = {} } = options;
+/** Runs a command to its end. */
+export function run(command, args, { env = {} } = {}) {
   const done = spawnSync(command, args, {
     cwd: root,
-    stdio: ['ignore', quiet ? process.stderr : 'inherit', 'inherit'],
+    stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
   });
   if (done.error) throw done.error;
@@ -25,36 +23,14 @@ export function run(command, args, options = {}) {
 
 const stamp = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0);
 
-const isInstalled = () => {
-  const done = inRoot('node_modules', '.fenvo-installed');
-  return existsSync(done) && readFileSync(done, 'utf8') === readFileSync(inRoot('package-lock.json'), 'utf8');
-};
-const markInstalled = () =>
-  writeFileSync(inRoot('node_modules', '.fenvo-installed'), readFileSync(inRoot('package-lock.json'), 'utf8'));
-
 /**
- * Debian's SQLite, where its headers are, saves two minutes of compiling; else the bundled source is built. What is
- * compiled then only passes calls on: it need not be optimised as far.
+ * Starts a command; its promise ends with it, and fails as it does. Its output goes to standard error where `quiet`
+ * stands, so that answers stay clean.
  */
-const sqliteEnv = () =>
-  existsSync('/usr/include/sqlite3.h')
-    ? { npm_config_build_from_source: 'true', npm_config_sqlite: '/usr', CXXFLAGS: '-O1' }
-    : {};
-
-const QUIET = ['--no-audit', '--no-fund'];
-
-/** Installs what the lockfile names, if that was not done since it last changed. */
-export function install() {
-  if (isInstalled()) return;
-  run('npm', ['ci', ...QUIET], { quiet: true, env: sqliteEnv() });
-  markInstalled();
-}
-
-/** Starts a command; its promise ends with it, and fails as it does. */
-export function start(command, args, env = {}) {
+export function start(command, args, { env = {}, cwd = root, quiet = false } = {}) {
   const child = spawn(command, args, {
-    cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
+    cwd,
+    stdio: ['ignore', quiet ? process.stderr : 'inherit', 'inherit'],
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
   });
   return new Promise((resolve, reject) => {
@@ -63,42 +39,6 @@ export function start(command, args, env = {}) {
       code === 0 ? resolve() : reject(new Error(`${command} ${args.join(' ')} ended with ${code ?? signal}`)),
     );
   });
-}
-
-/** Chromium for the browser tests and SQLite's headers, in one call, where they are missing and apt is there. */
-async function installSystem() {
-  const missing = [
-    ...(findChromium() ? [] : ['chromium-headless-shell']),
-    ...(existsSync('/usr/include/sqlite3.h') || isInstalled() ? [] : ['libsqlite3-dev']),
-  ];
-  if (missing.length === 0 || !existsSync('/usr/bin/apt-get')) return;
-  const admin = process.getuid?.() === 0 ? [] : ['sudo'];
-  const apt = (...args) => start('env', ['DEBIAN_FRONTEND=noninteractive', ...admin, 'apt-get', ...args]);
-  await apt('update', '-q');
-  await apt('install', '-y', '-q', '--no-install-recommends', ...missing);
-}
-
-/**
- * Packages of the system and of the lockfile, beside each other; what has to be compiled is not yet.
- *
- * @returns whether they were missing.
- */
-export async function installPackages() {
-  const fresh = !isInstalled();
-  const packages = fresh ? start('npm', ['ci', '--ignore-scripts', ...QUIET]) : Promise.resolve();
-  await Promise.all([installSystem(), packages]);
-  return fresh;
-}
-
-/** Compiles what has to be, which ends an install. */
-export async function compilePackages() {
-  await start('npm', ['rebuild', 'sqlite3', ...QUIET], sqliteEnv());
-  markInstalled();
-}
-
-/** All that the tests need. */
-export async function installForTests() {
-  if (await installPackages()) await compilePackages();
 }
 
 /** The newest change below the given files and folders. */

@@ -3,7 +3,8 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { buildApplication, bundle, inRoot, installForTests, root, start } from './lib.mjs';
+import { installForTests } from './installing.mjs';
+import { buildApplication, bundle, inRoot, root, start } from './lib.mjs';
 
 const times = [];
 async function timed(name, work) {
@@ -32,7 +33,7 @@ const vitest = (name, ...projects) => {
       ...projects.flatMap((project) => ['--project', project]),
       ...['--reporter=default', '--reporter=json', `--outputFile.json=${reportOf(name)}`],
     ],
-    { FENVO_SEED },
+    { env: { FENVO_SEED } },
   );
 };
 
