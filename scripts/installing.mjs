@@ -45,10 +45,13 @@ async function installLocated() {
   mkdirSync(beside, { recursive: true });
   for (const file of ['package.json', '.npmrc']) copyFileSync(inRoot(file), `${beside}/${file}`);
   writeFileSync(`${beside}/package-lock.json`, locatedLock());
-  await npm(['ci', '--ignore-scripts'], { cwd: beside });
-  rmSync(modules, { recursive: true, force: true });
-  renameSync(`${beside}/node_modules`, modules);
-  rmSync(beside, { recursive: true, force: true });
+  try {
+    await npm(['ci', '--ignore-scripts'], { cwd: beside });
+    rmSync(modules, { recursive: true, force: true });
+    renameSync(`${beside}/node_modules`, modules);
+  } finally {
+    rmSync(beside, { recursive: true, force: true });
+  }
 }
 
 /** The packages of the lockfile; what has to be compiled is not yet. */
