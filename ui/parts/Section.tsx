@@ -3,8 +3,9 @@ import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
 import Accordion from '@mui/material/Accordion';
 import AccordionDetails from '@mui/material/AccordionDetails';
 import AccordionSummary from '@mui/material/AccordionSummary';
-import { useStore } from 'zustand';
+import { createContext, memo, use } from 'react';
 import type { ReactNode } from 'react';
+import { useStore } from 'zustand';
 import { setSetting, settings } from './settings';
 
 interface Props {
@@ -16,18 +17,33 @@ interface Props {
   readonly open?: boolean;
 }
 
-/** A part of a panel that folds, and stays as it was left. */
-export function Section({ id, title, children, open = false }: Props) {
-  const sections = useStore(settings, (s) => s.sections);
-  const isOpen = sections[id] ?? open;
+const Body = createContext<ReactNode>(null);
+/** What the nearest section holds: it changes with each figure, the section around it does not. */
+const Held = () => use(Body);
+
+interface FoldProps extends Pick<Props, 'id' | 'title'> {
+  readonly isOpen: boolean;
+}
+
+const Fold = memo(function Fold({ id, title, isOpen }: FoldProps) {
   return (
     <Accordion
       expanded={isOpen}
-      onChange={(_, now) => setSetting('sections', { ...sections, [id]: now })}
+      onChange={(_, now) => setSetting('sections', { ...settings.getState().sections, [id]: now })}
       data-section={id}
     >
       <AccordionSummary expandIcon={<ExpandMoreIcon sx={{ fontSize: 18 }} />}>{title}</AccordionSummary>
-      <AccordionDetails>{isOpen && children}</AccordionDetails>
+      <AccordionDetails>{isOpen && <Held />}</AccordionDetails>
     </Accordion>
+  );
+});
+
+/** A part of a panel that folds, and stays as it was left. */
+export function Section({ id, title, children, open = false }: Props) {
+  const isOpen = useStore(settings, (s) => s.sections[id]) ?? open;
+  return (
+    <Body value={children}>
+      <Fold id={id} title={title} isOpen={isOpen} />
+    </Body>
   );
 }

@@ -7,8 +7,8 @@ import { rackApi } from './rackApi';
 import { setSetting, settings } from './settings';
 
 /** The racks that are there, and the one that this browser has chosen; none until one is. */
-export function useChosenRack() {
-  const { data: racks, isFetching } = useQuery({ queryKey: ['racks'], queryFn: () => rackApi.list() });
+export function useChosenRack(refetchOnMount: true | 'always' = true) {
+  const { data: racks, isFetching } = useQuery({ queryKey: ['racks'], queryFn: () => rackApi.list(), refetchOnMount });
   const kept = useStore(settings, (s) => s.rack);
   const id = racks?.some((r) => r.id === kept) ? kept : '';
   return { racks: racks ?? [], isFetching, kept, id, choose: (next: string) => setSetting('rack', next) };
@@ -29,9 +29,9 @@ export function useRackDocument(id: string): Rack | null {
 
 /** The chosen rack, and what this browser keeps as its choice once it is known whether there is such a rack. */
 export function useKeptRack(): { readonly rack: Rack | null; readonly answered: string | null } {
-  const { id, kept, isFetching } = useChosenRack();
+  // A rack made a moment ago is in no list that was read before.
+  const { id, kept, isFetching } = useChosenRack('always');
   const { isPending } = useRackQuery(id);
   const rack = useRackDocument(id);
-  // A rack made a moment ago is in no list that was read before.
   return { rack, answered: (id === '' ? isFetching : isPending) ? null : kept };
 }

@@ -1,4 +1,5 @@
 'use client';
+import { memo } from 'react';
 import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
@@ -6,10 +7,10 @@ import type { DeskStore } from '@/ui/session/desk';
 const Tonight = later(() => import('./Tonight').then((m) => m.Tonight));
 
 /** Whether the patch can be patched with what one owns; fetched when it is opened. */
-export function TonightSection({ desk }: { readonly desk: DeskStore }) {
+export const TonightSection = memo(function TonightSection({ desk }: { readonly desk: DeskStore }) {
   return (
     <Section id="tonight" title="Can it be patched tonight?">
       <Tonight desk={desk} />
     </Section>
   );
-}
+});

@@ -30,7 +30,7 @@ export function ChosenPanel({ desk, predicted, begin }: Props) {
   const stage = modules.find((m) => m.id === selected);
   if (group.length > 0 && selected !== null)
     return <GroupPanel ids={[selected, ...group]} patch={patch} edit={edit} onDone={() => select(null)} />;
-  if (!stage) return <PatchPanel desk={desk} predicted={predicted} />;
+  if (!stage) return <PatchPanel desk={desk} patch={patch} ends={predicted.ends.length} />;
   return (
     <StagePanel
       desk={desk}

@@ -9,24 +9,21 @@ import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
 import { createSolving, SolvingContext } from '@/ui/session/solving';
 import { holdKeys } from '@/ui/session/typeahead';
-import { turns, useCalm } from '@/ui/session/useCalm';
 import { usePrediction } from '@/ui/session/usePrediction';
 import type { Span } from '@/ui/session/usePrediction';
-import { Commands } from '../commands/Commands';
 import { listedEnds } from '../commands/tasks';
 import type { Task } from '../commands/tasks';
 import { EndsList } from '../ends/EndsList';
 import type { Window } from '../scope/view';
 import type { Ghost } from '../strip/MainStrip';
 import { shownSocket } from '../strip/views';
-import { Aside } from './Aside';
+import { Beside } from './Beside';
 import { DeskHeader } from './DeskHeader';
 import { MainPane } from './MainPane';
 
 // Opened on demand, so that the desk itself is there sooner.
 const PlayBar = later(() => import('../live/PlayBar').then((m) => m.PlayBar));
 const RackWatcher = later(() => import('../rack/RackWatcher').then((m) => m.RackWatcher));
-const Guide = later(() => import('./Guide').then((m) => m.Guide));
 const ImportDialog = later(() => import('../import/ImportDialog').then((m) => m.ImportDialog));
 /** Fetched as soon as the pointer comes near. */
 const stagePanel = () => import('../stage/StagePanel');
@@ -56,7 +53,6 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   const [view, setView] = useState<Window | null>(null);
   const part: Span = span !== 'scope' ? span : view ? [view.from, view.to] : 'whole';
   const predicted = usePrediction(patch, shownSocket(trail, patch), { spectra, span: part });
-  const calm = useCalm(predicted, turns);
   const { shown, ends, end } = useEnds(predicted, trail);
   const [solving] = useState(() => createSolving(desk));
   useEffect(() => () => solving.getState().close(), [solving]);
@@ -83,15 +79,9 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
             onView={setView}
             onSpectra={setSpectra}
           />
-          <Aside
-            // What is chosen from is the patch as it is.
-            {...{ desk, scene, setScene, task, begin, setGhost, shown, predicted: task ? predicted : calm }}
-            onClose={close}
-          />
+          <Beside {...{ desk, predicted, scene, setScene, task, begin, setGhost, shown, ends, end }} onClose={close} />
         </Box>
-        <Commands {...{ desk, ends, end, scene, setScene, begin, predicted: calm, socket: shown }} onClose={close} />
-        <Guide predicted={calm} begin={begin} />
-        {chosenRack !== '' && <RackWatcher desk={desk} />}
+        {chosenRack !== '' && <RackWatcher key={chosenRack} desk={desk} />}
         {scene.show === 'import' && <ImportDialog patch={patch} edit={edit} onDone={select} onClose={close} />}
       </Box>
     </SolvingContext>

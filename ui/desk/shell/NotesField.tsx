@@ -1,13 +1,19 @@
 'use client';
 import Box from '@mui/material/Box';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { LIMITS } from '@/core';
 import { TextInput } from '@/ui/parts/TextInput';
 import type { EditDesk } from '@/ui/session/edit';
 import { ink } from '@/ui/theme/tokens';
 
 /** What is to be remembered of the patch: steps, ideas. Kept when the field is left. */
-export function NotesField({ notes, edit }: { readonly notes: string; readonly edit: EditDesk }) {
+export const NotesField = memo(function NotesField({
+  notes,
+  edit,
+}: {
+  readonly notes: string;
+  readonly edit: EditDesk;
+}) {
   const [text, setText] = useState(notes);
   return (
     <Box sx={{ my: 1 }}>
@@ -24,4 +30,4 @@ export function NotesField({ notes, edit }: { readonly notes: string; readonly e
       />
     </Box>
   );
-}
+});

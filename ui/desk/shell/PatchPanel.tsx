@@ -1,8 +1,9 @@
 'use client';
 import Box from '@mui/material/Box';
+import { memo } from 'react';
 import { useStore } from 'zustand';
 import { LIMITS, SETTINGS } from '@/core';
-import type { Settings } from '@/core';
+import type { Patch, Settings } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { EditableName } from '@/ui/parts/EditableName';
 import { headingStyle } from '@/ui/parts/fieldStyle';
@@ -10,7 +11,6 @@ import { QuantityField } from '@/ui/parts/QuantityField';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
-import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import { HandsSection } from '../gesture/HandsSection';
 import { MacroSection } from '../macro/MacroSection';
@@ -24,43 +24,13 @@ const RATES = ['auto', '8000', '44100', '48000', '96000', '192000'] as const;
 
 interface Props {
   readonly desk: DeskStore;
-  readonly predicted: Predicted;
+  readonly patch: Patch;
+  /** How many ends it has. */
+  readonly ends: number;
 }
 
-/** This patch: its name, tags and notes, and what holds for all of it. */
-export function PatchPanel({ desk, predicted }: Props) {
-  const { edit } = desk.getState();
-  const { name, notes, modules, cables } = predicted.graph.patch;
-  const id = useStore(desk, (s) => s.id);
-  return (
-    <Box component="section" aria-label="This patch">
-      <Box component="h2" sx={headingStyle}>
-        This patch
-      </Box>
-      <EditableName
-        key={name}
-        label="Name of this patch"
-        value={name}
-        longest={LIMITS.name}
-        size={17}
-        onRename={(next) => edit(`name ${next}`, [{ do: 'put', put: { name: next } }])}
-      />
-      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 1 }}>
-        {`${counted(modules.length, 'module')}, ${counted(cables.length, 'cable')}, ${counted(predicted.ends.length, 'end')}`}
-      </Box>
-      <TagsField key={id} desk={desk} />
-      <NotesField key={notes} notes={notes} edit={edit} />
-      <TonightSection desk={desk} />
-      <MacroSection patch={predicted.graph.patch} edit={edit} />
-      <HandsSection patch={predicted.graph.patch} edit={edit} />
-      <Section id="patch settings" title="Settings" open>
-        <SettingsFields desk={desk} />
-      </Section>
-    </Box>
-  );
-}
-
-function SettingsFields({ desk }: Pick<Props, 'desk'>) {
+/** What holds for the whole patch: drawn again when that changes. */
+const SettingsFields = memo(function SettingsFields({ desk }: Pick<Props, 'desk'>) {
   const s = useStore(desk, (state) => state.patch.settings);
   const { edit } = desk.getState();
   const set = (what: string, settings: Partial<Settings>): void => edit(what, [{ do: 'settings', settings }]);
@@ -107,4 +77,37 @@ function SettingsFields({ desk }: Pick<Props, 'desk'>) {
       {figure('seed', 'seed', '')}
     </>
   );
-}
+});
+
+/** This patch: its name, tags and notes, and what holds for all of it. */
+export const PatchPanel = memo(function PatchPanel({ desk, patch, ends }: Props) {
+  const { edit } = desk.getState();
+  const { name, notes, modules, cables } = patch;
+  const id = useStore(desk, (s) => s.id);
+  return (
+    <Box component="section" aria-label="This patch">
+      <Box component="h2" sx={headingStyle}>
+        This patch
+      </Box>
+      <EditableName
+        key={name}
+        label="Name of this patch"
+        value={name}
+        longest={LIMITS.name}
+        size={17}
+        onRename={(next) => edit(`name ${next}`, [{ do: 'put', put: { name: next } }])}
+      />
+      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 1 }}>
+        {`${counted(modules.length, 'module')}, ${counted(cables.length, 'cable')}, ${counted(ends, 'end')}`}
+      </Box>
+      <TagsField key={id} desk={desk} />
+      <NotesField key={notes} notes={notes} edit={edit} />
+      <TonightSection desk={desk} />
+      <MacroSection patch={patch} edit={edit} />
+      <HandsSection patch={patch} edit={edit} />
+      <Section id="patch settings" title="Settings" open>
+        <SettingsFields desk={desk} />
+      </Section>
+    </Box>
+  );
+});

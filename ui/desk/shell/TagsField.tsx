@@ -1,6 +1,6 @@
 'use client';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useStore } from 'zustand';
 import { api } from '@/ui/parts/api';
 import { tellFault } from '@/ui/parts/messages';
@@ -8,7 +8,7 @@ import { TagsInput, tagsOf } from '@/ui/parts/TagsInput';
 import type { DeskStore } from '@/ui/session/desk';
 
 /** The patch's tags, for the shelf; those in use are offered. */
-export function TagsField({ desk }: { readonly desk: DeskStore }) {
+export const TagsField = memo(function TagsField({ desk }: { readonly desk: DeskStore }) {
   const id = useStore(desk, (s) => s.id);
   const [asked, setAsked] = useState(false);
   const own = useQuery({ queryKey: ['tags', id], queryFn: () => api.get(id).then((p) => p.tags) });
@@ -21,4 +21,4 @@ export function TagsField({ desk }: { readonly desk: DeskStore }) {
   return (
     <TagsInput tags={own.data ?? []} offered={tagsOf(used.data ?? [])} onOpen={() => setAsked(true)} onChange={keep} />
   );
-}
+});

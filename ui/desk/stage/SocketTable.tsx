@@ -4,7 +4,7 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { useCallback, useMemo } from 'react';
+import { memo, useCallback, useMemo } from 'react';
 import { connect } from '@/core';
 import type { GraphModule, Patch } from '@/core';
 import { tell } from '@/ui/parts/messages';
@@ -22,6 +22,19 @@ interface Props {
   readonly edit: EditDesk;
   readonly begin: (task: Task | null) => void;
 }
+
+const Heads = memo(function Heads() {
+  return (
+    <TableHead>
+      <TableRow>
+        <TableCell sx={{ width: '20%' }}>socket</TableCell>
+        <TableCell sx={{ width: '32%' }}>plugged</TableCell>
+        <TableCell sx={{ width: '40%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
+        <TableCell sx={{ width: '8%', pr: 0, textAlign: 'right' }}>pin</TableCell>
+      </TableRow>
+    </TableHead>
+  );
+});
 
 /** The sockets: what each input gets (to be moved here), and what each output gives; each can be pinned to the scope. */
 export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
@@ -42,14 +55,7 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
   if (module.inputs.length + module.outputs.length === 0) return null;
   return (
     <Table aria-label="Sockets" sx={{ tableLayout: 'fixed', mt: 1 }}>
-      <TableHead>
-        <TableRow>
-          <TableCell sx={{ width: '20%' }}>socket</TableCell>
-          <TableCell sx={{ width: '32%' }}>plugged</TableCell>
-          <TableCell sx={{ width: '40%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
-          <TableCell sx={{ width: '8%', pr: 0, textAlign: 'right' }}>pin</TableCell>
-        </TableRow>
-      </TableHead>
+      <Heads />
       <TableBody>
         {inputLines(module, patch, bounds).map((line) => (
           <InputRow

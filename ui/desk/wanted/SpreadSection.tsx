@@ -1,5 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
+import { memo } from 'react';
 import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
@@ -13,7 +14,7 @@ interface Props {
 }
 
 /** What knobs and gains that are a little off make of the end that is shown; fetched when it is opened. */
-export function SpreadSection({ desk, shown }: Props) {
+export const SpreadSection = memo(function SpreadSection({ desk, shown }: Props) {
   if (shown === null) return null;
   return (
     <Box component="section" aria-label="Spread">
@@ -22,4 +23,4 @@ export function SpreadSection({ desk, shown }: Props) {
       </Section>
     </Box>
   );
-}
+});

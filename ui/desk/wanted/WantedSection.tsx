@@ -4,10 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useCallback, useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { useStore } from 'zustand';
 import { hangsOn, placeName, unitOf } from '@/core';
-import type { Patch, SolveAnswer } from '@/core';
+import type { SolveAnswer, Target } from '@/core';
 import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -39,9 +39,10 @@ const titleOf = ({ missed, graph }: Predicted): string => {
 
 /** What is wanted of this patch, and the knobs for it. */
 export function WantedSection(props: Props) {
-  const { desk, predicted } = props;
+  const { desk, predicted, shown, setGhost } = props;
   const { edit } = desk.getState();
-  const { graph, missed } = predicted;
+  const { graph, missed, strip } = predicted;
+  const from = strip?.frames[0]?.output ?? null;
   const { targets, modules } = graph.patch;
   return (
     <Box component="section" aria-label="Wanted">
@@ -58,18 +59,26 @@ export function WantedSection(props: Props) {
           />
         ))}
         <Add {...props} />
-        {targets.length > 0 && <Solve {...props} />}
-        <Planned {...props} />
-        <SeveralEnds {...props} />
+        {targets.length > 0 && <Solve desk={desk} setGhost={setGhost} />}
+        <Planned desk={desk} target={targets.find((t) => t.at === shown)} from={from} setGhost={setGhost} />
+        <SeveralEnds desk={desk} from={from} setGhost={setGhost} />
       </Section>
     </Box>
   );
 }
 
+interface FromProps extends Pick<Props, 'desk' | 'setGhost'> {
+  /** The output that the path shown begins at. */
+  readonly from: string | null;
+}
+
 /** Stages for what is wanted at the end that is shown, where its path has a source. */
-function Planned({ desk, predicted, shown, setGhost }: Props) {
-  const target = predicted.graph.patch.targets.find((t) => t.at === shown);
-  const from = predicted.strip?.frames[0]?.output;
+const Planned = memo(function Planned({
+  desk,
+  target,
+  from,
+  setGhost,
+}: FromProps & { readonly target: Target | undefined }) {
   const [open, setOpen] = useState(false);
   if (!target || !from) return null;
   if (!open)
@@ -79,10 +88,10 @@ function Planned({ desk, predicted, shown, setGhost }: Props) {
       </Button>
     );
   return <PlanSection desk={desk} target={target} from={from} setGhost={setGhost} />;
-}
+});
 
 /** One source to several ends at once. */
-function SeveralEnds({ desk, predicted, setGhost }: Props) {
+const SeveralEnds = memo(function SeveralEnds({ desk, from, setGhost }: FromProps) {
   const [open, setOpen] = useState(false);
   if (!open)
     return (
@@ -90,8 +99,8 @@ function SeveralEnds({ desk, predicted, setGhost }: Props) {
         Plan several ends from one source
       </Button>
     );
-  return <EndsPlanSection desk={desk} from={predicted.strip?.frames[0]?.output ?? null} setGhost={setGhost} />;
-}
+  return <EndsPlanSection desk={desk} from={from} setGhost={setGhost} />;
+});
 
 /** What can be wanted at the end that is shown, in words. */
 function Add({ desk, predicted, shown }: Props) {
@@ -121,15 +130,14 @@ function Add({ desk, predicted, shown }: Props) {
 }
 
 /** Asks for the knobs; with the rest held, one that is turned by hand takes the others along. */
-function Solve({ desk, setGhost }: Props) {
+const Solve = memo(function Solve({ desk, setGhost }: Pick<Props, 'desk' | 'setGhost'>) {
   const solving = useSolving();
   const { answered, busy, failure, hold, live } = useStore(solving);
-  const patch = useStore(desk, (s) => s.patch);
+  const current = useStore(desk, (s) => answered?.patch === s.patch);
   const [jumpers, setJumpers] = useState(false);
   const { solve, cancel, setHold } = solving.getState();
   const { edit } = desk.getState();
   const show = useCallback((ghost: Ghost | null) => setGhost(ghost), [setGhost]);
-  const current = answered?.patch === patch ? answered.answer : null;
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -151,15 +159,16 @@ function Solve({ desk, setGhost }: Props) {
       />
       {busy === 'solve' && <Box role="status">Looking for the knobs…</Box>}
       {failure && <Alert severity="error">{failure}</Alert>}
-      {live && !live.feasible && <RunsOut limits={live.limits} patch={patch} />}
-      {current && <Answers patch={patch} answer={current} edit={edit} setGhost={show} />}
+      {live && !live.feasible && <RunsOut limits={live.limits} desk={desk} />}
+      {current && answered && <Answers patch={answered.patch} answer={answered.answer} edit={edit} setGhost={show} />}
     </Box>
   );
-}
+});
 
 /** Under a moving hand: what cannot follow. */
-function RunsOut({ limits, patch }: { readonly limits: SolveAnswer['limits']; readonly patch: Patch }) {
-  const names = limits.map((l) => placeName(patch.modules, l.at)).join(', ');
+function RunsOut({ limits, desk }: { readonly limits: SolveAnswer['limits']; readonly desk: DeskStore }) {
+  const modules = useStore(desk, (s) => s.patch.modules);
+  const names = limits.map((l) => placeName(modules, l.at)).join(', ');
   return (
     <Alert severity="warning" data-runs-out>
       {names ? `${names} cannot follow: at the end of its travel.` : 'The free knobs cannot follow.'}
