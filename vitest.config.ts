@@ -49,7 +49,13 @@ export default defineConfig({
       },
       { resolve: { alias }, test: { ...shared, name: 'alone', include: [ALONE], isolate: true } },
       {
-        resolve: { alias },
+        // The core in one file: a test of the application only asks it now and then.
+        resolve: {
+          alias: [
+            { find: /^@\/core$/, replacement: path.resolve(import.meta.dirname, 'dist/core.mjs') },
+            { find: '@', replacement: import.meta.dirname },
+          ],
+        },
         test: {
           ...shared,
           name: 'browser',

@@ -56,6 +56,7 @@ try {
     await buildApplication();
     await bundle('cli/main.ts', 'fenvo');
     await bundle('demo/seed.ts', 'seed');
+    await bundle('core/index.ts', 'core');
   });
   const ended = await Promise.allSettled([timed('unit', () => vitest('unit', 'unit', 'alone'))]);
   ended.push(...(await Promise.allSettled([timed('browser', () => vitest('browser', 'browser'))])));

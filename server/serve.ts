@@ -20,6 +20,8 @@ const { values } = parseArgs({
     lan: { type: 'boolean', default: false },
     'lan-host': { type: 'string', default: '0.0.0.0' },
     'lan-port': { type: 'string' },
+    // Pages are read when they are asked for: for whoever asks for none.
+    cold: { type: 'boolean', default: false },
   },
 });
 const port = Number(values.port);
@@ -67,6 +69,7 @@ server.on('error', (error) => {
   process.exit(1);
 });
 server.listen(port, values.host, () => {
+  if (values.cold) return;
   // The pages' programs are read before somebody waits for them; what comes of it does not matter.
   const own = values.host === '0.0.0.0' ? '127.0.0.1' : values.host;
   for (const page of ['/', '/patches/-']) void fetch(`http://${own}:${port}${page}`).catch(() => undefined);

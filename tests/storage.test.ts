@@ -10,7 +10,7 @@ import { Application } from './support/setup';
 
 let application: Application;
 beforeAll(async () => {
-  application = await Application.open();
+  application = await Application.open({ cold: true });
 });
 afterAll(() => application.close());
 

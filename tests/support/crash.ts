@@ -76,7 +76,7 @@ async function lookedAt(data: string, acknowledged: ReadonlyMap<string, number>)
  */
 export async function crashRounds(rounds: number, seed: number): Promise<string[]> {
   const random = stream(seed);
-  const application = await Application.open();
+  const application = await Application.open({ cold: true });
   const acknowledged = new Map<string, number>();
   const faults: string[] = [];
   for (let round = 0; round < rounds; round++) {

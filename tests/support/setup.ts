@@ -50,11 +50,13 @@ export class Application {
     readonly data: string,
     /** Where paired phones would come in, on this machine alone. */
     private readonly lanPort: number | null,
+    private readonly cold: boolean,
   ) {}
 
-  static async open({ lan = false } = {}): Promise<Application> {
+  /** @param options `cold` where no page is looked at: a start that reads none. */
+  static async open({ lan = false, cold = false } = {}): Promise<Application> {
     const data = await demoFolder();
-    const application = new Application(await freePort(), data, lan ? await freePort() : null);
+    const application = new Application(await freePort(), data, lan ? await freePort() : null, cold);
     await application.start();
     return application;
   }
@@ -69,12 +71,13 @@ export class Application {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  private get lan(): string[] {
-    return this.lanPort === null ? [] : ['--lan', '--lan-host', '127.0.0.1', '--lan-port', String(this.lanPort)];
+  private get options(): string[] {
+    const lan = this.lanPort === null ? [] : ['--lan', '--lan-host', '127.0.0.1', '--lan-port', String(this.lanPort)];
+    return ['--port', String(this.port), ...lan, ...(this.cold ? ['--cold'] : [])];
   }
 
   async start(): Promise<void> {
-    this.child = spawn(process.execPath, [...serverFlags, 'dist/serve.mjs', '--port', String(this.port), ...this.lan], {
+    this.child = spawn(process.execPath, [...serverFlags, 'dist/serve.mjs', ...this.options], {
       env: {
         ...process.env,
         NODE_ENV: 'production',
