@@ -1,7 +1,7 @@
 'use client';
-import UploadFileIcon from '@mui/icons-material/UploadFile';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { FileIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import { useOneFile } from './useOneFile';
 
@@ -30,7 +30,7 @@ export function DropZone({ says, endings, onFile }: Props) {
       }}
     >
       <input {...getInputProps({ style: undefined })} hidden accept={endings.join(',')} aria-label={says} data-bring />
-      <Button color="primary" startIcon={<UploadFileIcon />} onClick={open} sx={{ flexShrink: 0 }}>
+      <Button color="primary" startIcon={<FileIcon />} onClick={open} sx={{ flexShrink: 0 }}>
         Choose a file
       </Button>
       <Box sx={{ color: ink.softInk }}>{`${says}. Or drop it here.`}</Box>

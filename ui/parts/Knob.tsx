@@ -1,12 +1,11 @@
 'use client';
-import LockIcon from '@mui/icons-material/Lock';
-import LockOpenIcon from '@mui/icons-material/LockOpen';
 import ButtonBase from '@mui/material/ButtonBase';
 import IconButton from '@mui/material/IconButton';
 import { memo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import { angleOf, clockOf, figureOf, positionOf, readTyped, showNumber } from '@/core';
 import type { NumberSpec, Travel } from '@/core';
+import { LockIcon, LockOpenIcon } from '@/ui/parts/icons';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { TypedValue } from './TypedValue';
 import { useTurn } from './useTurn';

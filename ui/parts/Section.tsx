@@ -1,11 +1,11 @@
 'use client';
-import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
 import Accordion from '@mui/material/Accordion';
 import AccordionDetails from '@mui/material/AccordionDetails';
 import AccordionSummary from '@mui/material/AccordionSummary';
 import { createContext, memo, use } from 'react';
 import type { ReactNode } from 'react';
 import { useStore } from 'zustand';
+import { UnfoldIcon } from '@/ui/parts/icons';
 import { setSetting, settings } from './settings';
 
 interface Props {
@@ -32,7 +32,7 @@ const Fold = memo(function Fold({ id, title, isOpen }: FoldProps) {
       onChange={(_, now) => setSetting('sections', { ...settings.getState().sections, [id]: now })}
       data-section={id}
     >
-      <AccordionSummary expandIcon={<ExpandMoreIcon sx={{ fontSize: 18 }} />}>{title}</AccordionSummary>
+      <AccordionSummary expandIcon={<UnfoldIcon sx={{ fontSize: 18 }} />}>{title}</AccordionSummary>
       <AccordionDetails>{isOpen && <Held />}</AccordionDetails>
     </Accordion>
   );

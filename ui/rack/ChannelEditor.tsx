@@ -1,5 +1,4 @@
 'use client';
-import DeleteOutlinedIcon from '@mui/icons-material/DeleteOutlined';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -7,6 +6,7 @@ import { allKinds, kindNamed, LIMITS } from '@/core';
 import type { Channel, ChannelMode } from '@/core';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
+import { DeleteIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import { CommitField } from './CommitField';
 import { putChannel } from './channel';
@@ -52,7 +52,7 @@ export function ChannelEditor(props: ChannelProps & { readonly used: readonly st
         </Box>
         {m.channels.length > 1 && (
           <IconButton aria-label={`Remove channel ${name}`} onClick={() => edit(removeChannel(rack, m.id, c.id))}>
-            <DeleteOutlinedIcon sx={{ fontSize: 18 }} />
+            <DeleteIcon sx={{ fontSize: 18 }} />
           </IconButton>
         )}
       </Box>
@@ -68,7 +68,7 @@ export function ChannelEditor(props: ChannelProps & { readonly used: readonly st
             />
             {c.modes.length > 1 && (
               <IconButton aria-label={`Not as ${mode.kind}`} onClick={() => void setMode(i, null)}>
-                <DeleteOutlinedIcon sx={{ fontSize: 18 }} />
+                <DeleteIcon sx={{ fontSize: 18 }} />
               </IconButton>
             )}
           </Box>

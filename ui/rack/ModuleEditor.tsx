@@ -1,12 +1,11 @@
 'use client';
-import ContentCopyIcon from '@mui/icons-material/ContentCopy';
-import DeleteOutlinedIcon from '@mui/icons-material/DeleteOutlined';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { LIMITS, RACK_LIMITS } from '@/core';
 import type { Rack, RackModule } from '@/core';
 import { EditableName } from '@/ui/parts/EditableName';
+import { CopyIcon, DeleteIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import { ChannelEditor } from './ChannelEditor';
 import { CommitField } from './CommitField';
@@ -53,10 +52,10 @@ export function ModuleEditor({ rack, id, uses, edit, onDuplicate, onRemove }: Pr
         />
         <Box sx={{ flex: 1 }} />
         <IconButton aria-label={`Duplicate ${m.name}`} onClick={() => onDuplicate(m.id)}>
-          <ContentCopyIcon sx={{ fontSize: 18 }} />
+          <CopyIcon sx={{ fontSize: 18 }} />
         </IconButton>
         <IconButton aria-label={`Remove ${m.name}`} onClick={() => onRemove(m.id)}>
-          <DeleteOutlinedIcon sx={{ fontSize: 18 }} />
+          <DeleteIcon sx={{ fontSize: 18 }} />
         </IconButton>
       </Box>
       <PlaceFields rack={rack} module={m} edit={edit} />

@@ -1,7 +1,4 @@
 'use client';
-import RedoIcon from '@mui/icons-material/Redo';
-import SearchIcon from '@mui/icons-material/Search';
-import UndoIcon from '@mui/icons-material/Undo';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -15,6 +12,7 @@ import { SafeLink } from '@/ui/parts/SafeLink';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
+import { RedoIcon, SearchIcon, UndoIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import type { ListedPatch } from '@/wire/patches';
 import type { ListedRack } from '@/wire/racks';

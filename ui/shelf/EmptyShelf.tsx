@@ -1,9 +1,7 @@
-import AddIcon from '@mui/icons-material/Add';
-import FlagOutlinedIcon from '@mui/icons-material/FlagOutlined';
-import MenuBookIcon from '@mui/icons-material/MenuBook';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
+import { AddIcon, BookIcon, FlagIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 
 interface Props {
@@ -20,12 +18,12 @@ export function EmptyShelf({ onGoal, onRecipes, onNew, file }: Props) {
       <h2>No patch yet</h2>
       <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: 'repeat(2, 1fr)' } }}>
         <Door says="Say what shall move, between which values and by what, and begin with a chain that works.">
-          <Button color="primary" startIcon={<FlagOutlinedIcon />} onClick={onGoal}>
+          <Button color="primary" startIcon={<FlagIcon />} onClick={onGoal}>
             From a goal
           </Button>
         </Door>
         <Door says="Take a small patch that works at once, hear it, and turn what its note says.">
-          <Button startIcon={<MenuBookIcon />} onClick={onRecipes}>
+          <Button startIcon={<BookIcon />} onClick={onRecipes}>
             Recipes
           </Button>
         </Door>

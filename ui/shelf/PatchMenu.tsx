@@ -1,5 +1,4 @@
 'use client';
-import MoreVertIcon from '@mui/icons-material/MoreVert';
 import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
@@ -8,6 +7,7 @@ import { useState } from 'react';
 import { LIMITS } from '@/core';
 import { api } from '@/ui/parts/api';
 import { downloadBundle, downloadPatch } from '@/ui/parts/files';
+import { MoreIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import type { Document, ListedPatch } from '@/wire/patches';
 import { RenameDialog } from './RenameDialog';
@@ -56,7 +56,7 @@ export function PatchMenu({ patch, onChanged, onRemove }: Props) {
         onClick={(e) => setAnchor(e.currentTarget)}
         sx={{ position: 'relative', zIndex: 1 }}
       >
-        <MoreVertIcon fontSize="small" />
+        <MoreIcon fontSize="small" />
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {items.map(([name, run]) => (

@@ -1,5 +1,4 @@
 'use client';
-import SearchIcon from '@mui/icons-material/Search';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
@@ -9,6 +8,7 @@ import { SafeLink } from '@/ui/parts/SafeLink';
 import { SelectField } from '@/ui/parts/SelectField';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
 import { TextInput } from '@/ui/parts/TextInput';
+import { SearchIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import type { Document } from '@/wire/patches';
 import { ImportButton } from './ImportButton';

@@ -1,5 +1,4 @@
 'use client';
-import CloseIcon from '@mui/icons-material/Close';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -8,6 +7,7 @@ import Slider from '@mui/material/Slider';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { idOf, kindNamed, nameOf, placeName, showNumber } from '@/core';
+import { CloseIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';

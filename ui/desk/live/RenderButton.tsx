@@ -1,7 +1,7 @@
 'use client';
-import DownloadIcon from '@mui/icons-material/Download';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { DownloadIcon } from '@/ui/parts/icons';
 import { later } from '@/ui/parts/later';
 import type { RenderProps } from './renderProps';
 

@@ -1,11 +1,11 @@
 'use client';
-import FiberManualRecordIcon from '@mui/icons-material/FiberManualRecord';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useStore } from 'zustand';
 import { applyEdits } from '@/core';
 import { counted } from '@/ui/parts/counted';
+import { RecordIcon } from '@/ui/parts/icons';
 import { tell } from '@/ui/parts/messages';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Live } from './live';
@@ -64,7 +64,7 @@ export function RecordButton({ live }: { readonly live: Live }) {
   return (
     <Button
       color={recording ? 'primary' : 'inherit'}
-      startIcon={<FiberManualRecordIcon />}
+      startIcon={<RecordIcon />}
       disabled={phase !== 'playing'}
       aria-pressed={recording}
       onClick={() => live.record(!recording)}

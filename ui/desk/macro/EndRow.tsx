@@ -1,5 +1,4 @@
 'use client';
-import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import TableCell from '@mui/material/TableCell';
@@ -8,6 +7,7 @@ import { CURVES } from '@/core';
 import type { Curve, Macro, MacroRow } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
+import { DeleteIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import type { Offered } from './offered';
 
@@ -102,7 +102,7 @@ export function EndRow({ row, offered, span, fault, onRow }: Props) {
       </TableCell>
       <TableCell sx={outStyle}>
         <IconButton aria-label={`Take ${label} out`} onClick={() => onRow(null)}>
-          <DeleteOutlineIcon />
+          <DeleteIcon />
         </IconButton>
       </TableCell>
     </TableRow>

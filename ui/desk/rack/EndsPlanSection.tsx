@@ -1,5 +1,4 @@
 'use client';
-import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
@@ -7,6 +6,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import type { EndsPlan, Patch } from '@/core';
+import { DeleteIcon } from '@/ui/parts/icons';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
 import { QuantityField } from '@/ui/parts/QuantityField';
@@ -93,7 +93,7 @@ function Row({ row, offered, onRow }: RowProps) {
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
         <Box sx={{ flex: 1, minWidth: 0, fontWeight: 700 }}>{label}</Box>
         <IconButton aria-label={`Take ${label} out`} onClick={() => onRow(null)}>
-          <DeleteOutlineIcon />
+          <DeleteIcon />
         </IconButton>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>

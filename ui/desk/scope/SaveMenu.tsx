@@ -1,10 +1,10 @@
 'use client';
-import DownloadIcon from '@mui/icons-material/Download';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState } from 'react';
 import type { RefObject } from 'react';
+import { DownloadIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import type { Trace } from './view';
 

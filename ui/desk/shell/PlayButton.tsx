@@ -1,8 +1,7 @@
 'use client';
-import PlayArrowIcon from '@mui/icons-material/PlayArrow';
-import StopIcon from '@mui/icons-material/Stop';
 import IconButton from '@mui/material/IconButton';
 import { useStore } from 'zustand';
+import { PlayIcon, StopIcon } from '@/ui/parts/icons';
 import { hearing, playOrStop } from '@/ui/session/hearing';
 
 /** Hears the patch, or silences it. */
@@ -11,7 +10,7 @@ export function PlayButton() {
   const says = playing ? 'Stop the sound' : 'Hear this patch';
   return (
     <IconButton aria-label={says} title={`${says} (Space)`} onClick={playOrStop}>
-      {playing ? <StopIcon /> : <PlayArrowIcon />}
+      {playing ? <StopIcon /> : <PlayIcon />}
     </IconButton>
   );
 }

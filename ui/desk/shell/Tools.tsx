@@ -1,5 +1,4 @@
 'use client';
-import MenuIcon from '@mui/icons-material/Menu';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -9,6 +8,7 @@ import { useRouter } from 'next/navigation';
 import { memo, useRef, useState } from 'react';
 import { printPatch } from '@/core';
 import { downloadPatch } from '@/ui/parts/files';
+import { MenuIcon } from '@/ui/parts/icons';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
 

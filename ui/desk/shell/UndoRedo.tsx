@@ -1,9 +1,8 @@
 'use client';
-import RedoIcon from '@mui/icons-material/Redo';
-import UndoIcon from '@mui/icons-material/Undo';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useStore } from 'zustand';
+import { RedoIcon, UndoIcon } from '@/ui/parts/icons';
 import type { DeskStore } from '@/ui/session/desk';
 import { useCalm } from '@/ui/session/useCalm';
 

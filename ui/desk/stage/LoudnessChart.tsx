@@ -1,5 +1,4 @@
 'use client';
-import PlayArrowIcon from '@mui/icons-material/PlayArrow';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -9,6 +8,7 @@ import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } fro
 import { showDb, showNumber } from '@/core';
 import type { Patch } from '@/core';
 import type { LoudnessOver } from '@/core/answers/schools';
+import { PlayIcon } from '@/ui/parts/icons';
 import { listenJob } from '@/ui/parts/listenJob';
 import { hear } from '@/ui/session/hearing';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -117,7 +117,7 @@ function School({ school, index }: { readonly school: LoudnessOver; readonly ind
       <Box sx={{ flex: 1, minWidth: 0 }}>{told(school)}</Box>
       <Button
         aria-label={`Hear ${school.name}`}
-        startIcon={<PlayArrowIcon />}
+        startIcon={<PlayIcon />}
         onClick={() => hear(school.name, school.patch)}
       >
         Hear

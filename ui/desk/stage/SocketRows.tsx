@@ -1,13 +1,11 @@
 'use client';
-import AddIcon from '@mui/icons-material/Add';
-import PushPinIcon from '@mui/icons-material/PushPin';
-import PushPinOutlinedIcon from '@mui/icons-material/PushPinOutlined';
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
 import { memo, useMemo } from 'react';
 import { SelectField } from '@/ui/parts/SelectField';
+import { AddIcon, PinIcon, PinnedIcon } from '@/ui/parts/icons';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { InputLine, Option, OutputLine } from './sockets';
 
@@ -109,7 +107,7 @@ const PinButton = memo(function PinButton({ socket, pinned, onPin }: PinProps) {
       onClick={() => onPin(socket)}
       sx={{ p: 0.5, color: pinned ? ink.wanted : ink.softInk }}
     >
-      {pinned ? <PushPinIcon sx={{ fontSize: 16 }} /> : <PushPinOutlinedIcon sx={{ fontSize: 16 }} />}
+      {pinned ? <PinnedIcon sx={{ fontSize: 16 }} /> : <PinIcon sx={{ fontSize: 16 }} />}
     </IconButton>
   );
 });

@@ -1,14 +1,10 @@
 'use client';
-import AddIcon from '@mui/icons-material/Add';
-import ContentCopyIcon from '@mui/icons-material/ContentCopy';
-import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
-import RedoIcon from '@mui/icons-material/Redo';
-import SwapHorizIcon from '@mui/icons-material/SwapHoriz';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { memo } from 'react';
 import type { ReactNode } from 'react';
 import { bypassStages, duplicateStages, putBack, removeStages } from '@/core';
+import { AddIcon, CopyIcon, DeleteIcon, RedoIcon, SwapIcon } from '@/ui/parts/icons';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
@@ -40,7 +36,7 @@ export const StageActions = memo(function StageActions(props: Props) {
   };
   return (
     <Box role="group" aria-label="Actions" sx={{ display: 'flex', my: 1, ml: -0.75 }}>
-      <Action name="Replace" icon={<SwapHorizIcon />} onClick={() => begin({ do: 'replace', id })} />
+      <Action name="Replace" icon={<SwapIcon />} onClick={() => begin({ do: 'replace', id })} />
       {output !== null && <Action name="Add after" icon={<AddIcon />} onClick={() => begin({ do: 'after', output })} />}
       {between &&
         (bypassed ? (
@@ -60,10 +56,10 @@ export const StageActions = memo(function StageActions(props: Props) {
         ))}
       <Action
         name="Duplicate"
-        icon={<ContentCopyIcon />}
+        icon={<CopyIcon />}
         onClick={() => edit(`duplicate ${label}`, duplicateStages(patch(), [id]))}
       />
-      <Action name="Remove" icon={<DeleteOutlineIcon />} onClick={remove} />
+      <Action name="Remove" icon={<DeleteIcon />} onClick={remove} />
     </Box>
   );
 }, same);

@@ -1,12 +1,11 @@
 'use client';
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
-import AddIcon from '@mui/icons-material/Add';
-import DragIndicatorIcon from '@mui/icons-material/DragIndicator';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
 import type { Strip } from '@/core';
+import { AddIcon, GripIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import type { FrameView } from './frames';
 import { sameLayout } from './geometry';
@@ -161,7 +160,7 @@ function Grip({ id, label, left, top }: { id: string; label: string; left: numbe
         ...(transform && { transform: `translate(${transform.x}px, ${transform.y}px)`, color: ink.wanted }),
       }}
     >
-      <DragIndicatorIcon sx={{ fontSize: 18 }} />
+      <GripIcon sx={{ fontSize: 18 }} />
     </Box>
   );
 }

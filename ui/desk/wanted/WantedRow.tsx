@@ -1,11 +1,11 @@
 'use client';
-import DeleteOutlinedIcon from '@mui/icons-material/DeleteOutlined';
 import Box from '@mui/material/Box';
 import FormHelperText from '@mui/material/FormHelperText';
 import IconButton from '@mui/material/IconButton';
 import { memo, useState } from 'react';
 import { countsOctaves, readQuantity, showTarget, WANTS, wantOf } from '@/core';
 import type { Missed, Target } from '@/core';
+import { DeleteIcon } from '@/ui/parts/icons';
 import { readSteps } from '@/ui/parts/steps';
 import { TextInput } from '@/ui/parts/TextInput';
 import type { EditDesk } from '@/ui/session/edit';
@@ -91,7 +91,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
           aria-label={`No longer want this at ${place}`}
           onClick={() => edit(`nothing wanted at ${target.at}`, [{ do: 'target', ...key, target: null }])}
         >
-          <DeleteOutlinedIcon sx={{ fontSize: 16 }} />
+          <DeleteIcon sx={{ fontSize: 16 }} />
         </IconButton>
       </Box>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>{sentence(target, unit, other)}</Box>
