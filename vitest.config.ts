@@ -6,16 +6,16 @@ import { quickFlags } from './scripts/quickFlags.mjs';
 
 const alias = { '@': path.resolve(import.meta.dirname) };
 
-/** What takes longest, in that order: begun last, one worker would wait for the other. */
+/** What takes longest, in that order: begun last, one worker would wait for the other. Units come first of all. */
 const LONG = [
   ...['core/testing/seeds', 'core/findings/exact', 'core/testing/documents', 'cli/main', 'core/testing/properties'],
   ...['tests/tools', 'tests/hear', 'tests/access', 'tests/storage', 'tests/journeys', 'tests/desk', 'tests/racks'],
 ];
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
-    const rank = ({ moduleId }: TestSpecification): number => {
+    const rank = ({ moduleId, project }: TestSpecification): number => {
       const at = LONG.findIndex((name) => moduleId.startsWith(path.join(import.meta.dirname, name)));
-      return at < 0 ? LONG.length : at;
+      return (project.name === 'browser' ? 2 * LONG.length : 0) + (at < 0 ? LONG.length : at);
     };
     return (await super.sort(files)).toSorted((a, b) => rank(a) - rank(b));
   }

@@ -93,7 +93,7 @@ export async function buildApplication() {
   await bundleWorklet();
   const done = inRoot('.next', '.fenvo-built');
   if (stamp(done) > newest(sources)) return;
-  run('npx', ['next', 'build']);
+  run(process.execPath, [inRoot('node_modules', 'next', 'dist', 'bin', 'next'), 'build']);
   writeFileSync(done, new Date().toISOString());
 }
 

@@ -23,26 +23,25 @@ function seedOfSources() {
 }
 const FENVO_SEED = process.env.FENVO_SEED ?? seedOfSources();
 
-const reportOf = (name) => inRoot('dist', `tests-${name}.json`);
-const vitest = (name, ...projects) => {
-  rmSync(reportOf(name), { force: true });
-  return start(
-    inRoot('node_modules', '.bin', 'vitest'),
-    [
-      'run',
-      ...projects.flatMap((project) => ['--project', project]),
-      ...['--reporter=default', '--reporter=json', `--outputFile.json=${reportOf(name)}`],
-    ],
-    { env: { FENVO_SEED } },
-  );
-};
+const REPORT = inRoot('dist', 'tests.json');
+/** Units, then browser tests in the same run: who has done with the ones goes on with the others. */
+function vitest() {
+  rmSync(REPORT, { force: true });
+  const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${REPORT}`];
+  return start(inRoot('node_modules', '.bin', 'vitest'), ['run', ...reporters], { env: { FENVO_SEED } });
+}
+
+const isBrowser = ({ name }) => name.startsWith(inRoot('tests'));
+/** How long the files of a kind took from the first to the last, as it is said at the end. */
+function spanOf(name, files) {
+  const [from, to] = [Math.min(...files.map((f) => f.startTime)), Math.max(...files.map((f) => f.endTime))];
+  return files.length === 0 ? [] : [`${name} ${Math.round((to - from) / 1000)} s`];
+}
 
 /** The tests that failed, a line each, with what was said first. */
-function failed(name) {
-  if (!existsSync(reportOf(name))) return [];
-  const { testResults } = JSON.parse(readFileSync(reportOf(name), 'utf8'));
+function failed(files) {
   const first = (text) => (text ?? '').split('\n').slice(0, 3).join(' | ');
-  return testResults.flatMap(({ name: file, status, message, assertionResults }) => {
+  return files.flatMap(({ name: file, status, message, assertionResults }) => {
     const tests = assertionResults.filter((t) => t.status === 'failed');
     const at = path.relative(root, file);
     if (tests.length === 0 && status === 'failed') return [`failed: ${at}: ${first(message)}`];
@@ -58,12 +57,13 @@ try {
     await bundle('demo/seed.ts', 'seed');
     await bundle('core/index.ts', 'core');
   });
-  const ended = await Promise.allSettled([timed('unit', () => vitest('unit', 'unit', 'alone'))]);
-  ended.push(...(await Promise.allSettled([timed('browser', () => vitest('browser', 'browser'))])));
-  for (const { reason } of ended.filter((e) => e.status === 'rejected')) throw reason;
+  await timed('tests', vitest);
 } catch (error) {
   console.error(error.message);
   process.exitCode = 1;
 }
-for (const line of ['unit', 'browser'].flatMap(failed)) console.error(line);
-console.log(`tests: ${times.join(', ')}; properties from seed ${FENVO_SEED}`);
+const files = existsSync(REPORT) ? JSON.parse(readFileSync(REPORT, 'utf8')).testResults : [];
+for (const line of failed(files)) console.error(line);
+const [units, others] = [files.filter((f) => !isBrowser(f)), files.filter(isBrowser)];
+const spans = [...spanOf('unit', units), ...spanOf('browser', others)];
+console.log(`tests: ${[...times, ...spans].join(', ')}; properties from seed ${FENVO_SEED}`);
