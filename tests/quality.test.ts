@@ -59,6 +59,17 @@ describe('the desk', () => {
     expect(shifts).toBeLessThan(0.02);
   });
 
+  it('asks for its patch once, and for no page that is only linked to', async () => {
+    const { desk, page } = await at.newcomer();
+    const asked: string[] = [];
+    page.on('request', (request) => asked.push(new URL(request.url()).pathname));
+    await desk.shelf();
+    await desk.open('fog-bank-breathing');
+    await desk.saved();
+    expect(asked.filter((path) => path === `/api/patches/${desk.id()}`)).toHaveLength(1);
+    expect(asked.filter((path) => path.startsWith('/patches/'))).toEqual([`/patches/${desk.id()}`]);
+  });
+
   it('can be read on a phone: nothing is wider than the screen but what scrolls by itself', async () => {
     const { desk, page } = at;
     await page.setViewport({ width: 390, height: 844 });

@@ -23,5 +23,6 @@ export function SafeLink({ href, onClick, ...rest }: Props) {
       .then(() => router.push(String(href)))
       .catch(() => tellFault(AWAY));
   };
-  return <Link href={href} onClick={follow} {...rest} />;
+  // Nothing is fetched before: a long shelf would ask for every page that scrolls by, and each is there at once anyway.
+  return <Link href={href} prefetch={false} onClick={follow} {...rest} />;
 }
