@@ -122,6 +122,19 @@ describe('a rack of one’s own', () => {
     await page.waitForFunction(() => !document.querySelector('[data-frame=offset]'));
   });
 
+  it('plans with a rack that was made and chosen elsewhere a moment ago', async () => {
+    const { desk, page } = at;
+    await desk.openItself(await storePatch(at.url, tremolo));
+    await page.waitForSelector('::-p-xpath(//button[contains(., "Plan stages for it")])');
+    const named = { slow: { kind: 'lfo' }, tone: { kind: 'oscillator' }, amp: { kind: 'vca' } };
+    await storeRack({ ...named, hoist: { kind: 'offset' } });
+    // Nothing here has read of it yet.
+    await desk.button('Plan stages for it');
+    const first = await page.waitForSelector('[data-proposal="1"]');
+    expect(await first!.evaluate((e) => e.textContent)).toContain('hoist/a');
+    expect(await page.$$('[data-proposal]')).toHaveLength(1);
+  });
+
   it('plans two ends from one source, one of them against it, and takes both over as one edit', async () => {
     const { desk, page } = at;
     await storeRack({
