@@ -60,16 +60,18 @@ interface Props {
 /** Chains for a goal, planned once its figures can be read. */
 function usePlans(key: string, by: GoalSource, way: Way, figures: readonly (number | null)[], onRack: boolean) {
   const { id } = useChosenRack();
-  const rack = useRackDocument(onRack ? id : '');
+  const { rack, coming } = useRackDocument(onRack ? id : '');
   const { id: kind, name: socket } = partsOf(key);
   const quantity = endOf(key)?.quantity ?? 'volts';
   const text = JSON.stringify(wishOf(way, quantity, figures));
   const ask = useMemo((): Asked<Plan> | null => {
+    if (coming) return null;
     const wish = JSON.parse(text) as ReturnType<typeof wishOf>;
     const request = wish && goalRequest({ kind, socket, wish, by });
     return request && ((worker) => worker.plan({ ...request, stages: 2 }, rack));
-  }, [kind, socket, text, by, rack]);
-  return { ...usePlanned(ask), rack };
+  }, [kind, socket, text, by, rack, coming]);
+  const planned = usePlanned(ask);
+  return { ...planned, busy: planned.busy || coming };
 }
 
 /** What shall move, between which values, moved by what: and chains that do it. */

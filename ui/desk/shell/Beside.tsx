@@ -1,12 +1,12 @@
 'use client';
+import { later } from '@/ui/parts/later';
+import type { Scene } from '@/ui/session/scene';
 import { turns, useCalm } from '@/ui/session/useCalm';
 import { Commands } from '../commands/Commands';
 import type { Given } from '../commands/given';
-import { later } from '@/ui/parts/later';
 import type { Task } from '../commands/tasks';
 import { Aside } from './Aside';
 import type { StageProps } from './StageAndFindings';
-import type { Scene } from '@/ui/session/scene';
 
 const Guide = later(() => import('./Guide').then((m) => m.Guide));
 

@@ -2,8 +2,6 @@
 import Box from '@mui/material/Box';
 import { memo } from 'react';
 import { useStore } from 'zustand';
-import { LIMITS } from '@/core';
-import { EditableName } from '@/ui/parts/EditableName';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
 import type { DeskStore } from '@/ui/session/desk';
@@ -11,6 +9,7 @@ import type { Scene } from '@/ui/session/scene';
 import { ink } from '@/ui/theme/tokens';
 import { SaveLine } from './SaveLine';
 import { Tools } from './Tools';
+import { PatchName } from './PatchName';
 import { PlayButton } from './PlayButton';
 import { UndoRedo } from './UndoRedo';
 
@@ -42,14 +41,7 @@ export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: P
       </Box>
       <span>/</span>
       <Box sx={{ minWidth: 0, flexShrink: 1, overflow: 'hidden' }}>
-        <EditableName
-          key={name}
-          label="Name of the patch"
-          value={name}
-          longest={LIMITS.name}
-          size={15}
-          onRename={(next) => edit(`name ${next}`, [{ do: 'put', put: { name: next } }])}
-        />
+        <PatchName label="Name of the patch" name={name} size={15} edit={edit} />
       </Box>
       <SaveLine desk={desk} others={others} />
       <Box sx={{ flex: 1 }} />

@@ -2,10 +2,9 @@
 import Box from '@mui/material/Box';
 import { memo } from 'react';
 import { useStore } from 'zustand';
-import { LIMITS, SETTINGS } from '@/core';
+import { SETTINGS } from '@/core';
 import type { Patch, Settings } from '@/core';
 import { counted } from '@/ui/parts/counted';
-import { EditableName } from '@/ui/parts/EditableName';
 import { headingStyle } from '@/ui/parts/fieldStyle';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { Section } from '@/ui/parts/Section';
@@ -17,6 +16,7 @@ import { MacroSection } from '../macro/MacroSection';
 import { TonightSection } from '../rack/TonightSection';
 import { SettingRow } from '../stage/SettingRow';
 import { NotesField } from './NotesField';
+import { PatchName } from './PatchName';
 import { TagsField } from './TagsField';
 
 /** Choices of the sample rate: by what sounds, or given, Hz. */
@@ -89,14 +89,7 @@ export const PatchPanel = memo(function PatchPanel({ desk, patch, ends }: Props)
       <Box component="h2" sx={headingStyle}>
         This patch
       </Box>
-      <EditableName
-        key={name}
-        label="Name of this patch"
-        value={name}
-        longest={LIMITS.name}
-        size={17}
-        onRename={(next) => edit(`name ${next}`, [{ do: 'put', put: { name: next } }])}
-      />
+      <PatchName label="Name of this patch" name={name} size={17} edit={edit} />
       <Box sx={{ fontSize: 13, color: ink.softInk, mb: 1 }}>
         {`${counted(modules.length, 'module')}, ${counted(cables.length, 'cable')}, ${counted(ends, 'end')}`}
       </Box>
