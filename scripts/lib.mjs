@@ -1,6 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { constants, setPriority } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -25,14 +26,15 @@ const stamp = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0);
 
 /**
  * Starts a command; its promise ends with it, and fails as it does. Its output goes to standard error where `quiet`
- * stands, so that answers stay clean.
+ * stands, so that answers stay clean; `patient`, it takes what time others leave.
  */
-export function start(command, args, { env = {}, cwd = root, quiet = false } = {}) {
+export function start(command, args, { env = {}, cwd = root, quiet = false, patient = false } = {}) {
   const child = spawn(command, args, {
     cwd,
     stdio: ['ignore', quiet ? process.stderr : 'inherit', 'inherit'],
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
   });
+  if (patient && child.pid) setPriority(child.pid, constants.priority.PRIORITY_LOW);
   return new Promise((resolve, reject) => {
     child.on('error', reject);
     child.on('exit', (code, signal) =>
