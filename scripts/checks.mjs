@@ -26,16 +26,17 @@ async function tests(fresh) {
   await timed('test', 'npm', ['-s', 'test']);
 }
 
+/** What needs no running program; types first, since the build writes what they read. */
+async function sources() {
+  await inTurn(['types', 'format', 'lint']);
+  // Browser tests wait now and then: what is left takes that time.
+  await inTurn(['deps', 'unused'], { patient: true });
+}
+
 const began = Date.now();
 const fresh = await installPackages();
 times.push(`install ${since(began)} s`);
-const ended = await Promise.allSettled([
-  tests(fresh),
-  // Types first: the build writes what they read.
-  inTurn(['types', 'format', 'lint']),
-  // Browser tests wait now and then; these take that time.
-  inTurn(['deps', 'unused'], { patient: true }),
-]);
+const ended = await Promise.allSettled([tests(fresh), sources()]);
 const failures = ended.flatMap((e) => (e.status === 'rejected' ? [e.reason.message] : []));
 failures.forEach((failure) => console.error(failure));
 console.log(`${times.join(', ')}; in all ${since(began)} s`);
