@@ -50,7 +50,7 @@ describe('the desk', () => {
       desk.knob('amount'),
     );
     await desk.type('amount', '7');
-    expect(await page.$eval('[data-knob=amount] [role=alert]', (e) => e.textContent)).toBe('Must be between -1 and 1.');
+    expect(await desk.field('[data-knob=amount] input')).toEqual({ text: '7', fault: 'Must be between -1 and 1.' });
     await page.keyboard.press('Escape');
     await desk.saved();
   });

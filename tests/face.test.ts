@@ -74,6 +74,47 @@ describe('the strip’s figures', () => {
   });
 });
 
+describe('a field', () => {
+  it('keeps what it refuses, with the reason; Escape takes it back, and whole names alone are taken', async () => {
+    const { page, desk } = at;
+    await desk.open('lamp-sweep-shut');
+    const before = await desk.stored();
+    const put = async (field: string, text: string) => {
+      await desk.fill(field, text);
+      await desk.keys('Enter');
+      return desk.field(field);
+    };
+    const tempo = '[aria-label="This patch"] input[aria-label=tempo]';
+    expect(await put(tempo, 'brisk')).toEqual({ text: 'brisk', fault: 'From 1 to 999 bpm.' });
+    expect(await put(tempo, '1000')).toEqual({ text: '1000', fault: 'From 1 to 999 bpm.' });
+    await desk.keys('Escape');
+    expect(await desk.field(tempo)).toEqual({ text: String(before.settings.bpm), fault: '' });
+    expect(await put(tempo, '96 bpm')).toEqual({ text: '96', fault: '' });
+
+    const name = '[aria-label="This patch"] input[aria-label^=Name]';
+    expect((await put(name, '  ')).text).toBe(before.name);
+    await put(name, ' Lamp sweep, slower ');
+
+    await desk.stage('beam');
+    await desk.section('setup');
+    const [unity, limit] = ['[data-setting="unity"] input', '[data-setting="limit"] input'];
+    expect((await put(unity, '13')).fault).toBe('Must be between 0.5 and 12.');
+    await desk.keys('Escape');
+    await page.waitForSelector('[data-stage=beam]');
+    expect(await desk.field(unity)).toMatchObject({ fault: '' });
+    for (const [text, shown] of [
+      ['8V', '+8.00\u2009V'],
+      ['none', 'none'],
+    ] as const) {
+      await put(limit, text);
+      await expect.poll(() => desk.field(limit)).toEqual({ text: shown, fault: '' });
+    }
+    const kept = await desk.kept();
+    expect(kept).toMatchObject({ name: 'Lamp sweep, slower', settings: { ...before.settings, bpm: 96 } });
+    expect(kept.modules.find((m) => m.id === 'beam')?.params).toEqual({ bias: 0, cvAmount: 1, limitVolts: null });
+  });
+});
+
 describe('a patch’s own words', () => {
   it('are kept: tags, notes and a name, and found from the shelf', async () => {
     const { page, desk } = at;

@@ -214,6 +214,14 @@ export class DeskDriver {
     await this.page.keyboard.type(text);
   }
 
+  /** What a field shows, and why it was refused: the text that describes the field, as it is read out. */
+  field(selector: string): Promise<{ text: string; fault: string }> {
+    return this.page.$eval(selector, (e) => ({
+      text: (e as HTMLInputElement).value,
+      fault: document.getElementById(e.getAttribute('aria-describedby') ?? '')?.textContent ?? '',
+    }));
+  }
+
   /** Waits until the patch on the desk is stored, and reads it back. */
   async kept(): Promise<Patch> {
     await this.saved();

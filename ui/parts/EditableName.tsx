@@ -1,7 +1,7 @@
 'use client';
 import InputBase from '@mui/material/InputBase';
-import { useState } from 'react';
 import { ink } from '@/ui/theme/tokens';
+import { useTyped } from './useTyped';
 
 interface Props {
   readonly label: string;
@@ -11,21 +11,24 @@ interface Props {
   readonly onRename: (name: string) => void;
 }
 
-/** A name that can be typed over where it stands. */
+/** A name that can be typed over where it stands; nothing typed leaves it as it was. */
 export function EditableName({ label, value, longest, size, onRename }: Props) {
-  const [text, setText] = useState(value);
+  const { field } = useTyped(value, (text) => {
+    if (text) onRename(text);
+    return null;
+  });
   return (
     <InputBase
-      value={text}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={() => text.trim() && text !== value && onRename(text.trim())}
-      onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLInputElement).blur()}
+      {...field}
+      onChange={(e) => field.onChange(e.target.value)}
+      // With Enter the field is left: the keys are the desk's again.
+      onKeyDown={(e) => (e.key === 'Enter' ? (e.target as HTMLInputElement).blur() : field.onKeyDown(e))}
       slotProps={{ input: { 'aria-label': label, maxLength: longest } }}
       sx={{
         fontSize: size,
         fontWeight: 700,
         minWidth: 60,
-        width: `${Math.max(6, text.length + 2)}ch`,
+        width: `${Math.max(6, field.value.length + 2)}ch`,
         maxWidth: '100%',
         borderBottom: '1px solid transparent',
         '&:hover, &.Mui-focused': { borderColor: ink.line },

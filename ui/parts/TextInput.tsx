@@ -1,11 +1,17 @@
 'use client';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import type { OutlinedInputProps } from '@mui/material/OutlinedInput';
+import { useId } from 'react';
 import { fonts } from '@/ui/theme/tokens';
+import { FieldFault } from './FieldFault';
 
-interface Props extends Omit<OutlinedInputProps, 'label' | 'onChange' | 'inputProps'> {
+interface Props extends Omit<OutlinedInputProps, 'label' | 'onChange' | 'inputProps' | 'error'> {
   readonly label: string;
   readonly onChange: (text: string) => void;
+  /** Why its text was refused, told below it; null where it was not. */
+  readonly fault?: string | null;
+  /** Where the reason is told instead, while there is one. */
+  readonly faultId?: string | undefined;
   /** It holds figures: in the face of numbers. */
   readonly figures?: boolean;
   readonly longest?: number;
@@ -32,20 +38,28 @@ const severalLines = ([least, most]: readonly [number, number]) => ({
 });
 
 /** A field whose label is said, not shown. */
-export function TextInput({ label, onChange, figures, longest, lines, slotProps, ...props }: Props) {
+export function TextInput(props: Props) {
+  const { label, onChange, fault = null, faultId, figures, longest, lines, slotProps, ...rest } = props;
+  const below = useId();
+  const told = faultId ?? (fault === null ? undefined : below);
   return (
-    <OutlinedInput
-      {...props}
-      {...(lines && severalLines(lines))}
-      onChange={(e) => onChange(e.target.value)}
-      slotProps={{
-        ...slotProps,
-        input: {
-          'aria-label': label,
-          ...(longest !== undefined && { maxLength: longest }),
-          ...(figures && { style: { fontFamily: fonts.numbers }, inputMode: 'decimal' as const }),
-        },
-      }}
-    />
+    <>
+      <OutlinedInput
+        {...rest}
+        {...(lines && severalLines(lines))}
+        error={told !== undefined}
+        aria-describedby={told}
+        onChange={(e) => onChange(e.target.value)}
+        slotProps={{
+          ...slotProps,
+          input: {
+            'aria-label': label,
+            ...(longest !== undefined && { maxLength: longest }),
+            ...(figures && { style: { fontFamily: fonts.numbers }, inputMode: 'decimal' as const }),
+          },
+        }}
+      />
+      <FieldFault id={below} fault={fault} />
+    </>
   );
 }

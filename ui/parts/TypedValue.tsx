@@ -1,6 +1,5 @@
 'use client';
 import Box from '@mui/material/Box';
-import FormHelperText from '@mui/material/FormHelperText';
 import { useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import type { readTyped } from '@/core';
@@ -37,16 +36,11 @@ export function TypedValue({ first, label, read, onDone }: Props) {
         fullWidth
         label={`${label}, typed`}
         value={text}
-        error={fault !== null}
+        fault={fault}
         onChange={setText}
         onBlur={() => (fault === null ? finish() : onDone(null))}
         onKeyDown={onKey}
       />
-      {fault && (
-        <FormHelperText error role="alert">
-          {fault}
-        </FormHelperText>
-      )}
     </Box>
   );
 }

@@ -8,7 +8,7 @@ import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
 import { DeleteIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
-import { CommitField } from './CommitField';
+import { CommitField } from '@/ui/parts/CommitField';
 import { putChannel } from './channel';
 import type { ChannelProps } from './channel';
 import { plainMode, removeChannel } from './edits';

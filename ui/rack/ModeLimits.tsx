@@ -4,7 +4,7 @@ import { kindNamed } from '@/core';
 import type { ChannelMode, ParamSpec } from '@/core';
 import { paramName } from '@/ui/parts/params';
 import { SelectField } from '@/ui/parts/SelectField';
-import { CommitField } from './CommitField';
+import { CommitField } from '@/ui/parts/CommitField';
 import { canLimit, howOf, shownLimit, waysFor, withLimit, withWay } from './limits';
 import type { How } from './limits';
 

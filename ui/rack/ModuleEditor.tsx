@@ -8,7 +8,7 @@ import { EditableName } from '@/ui/parts/EditableName';
 import { CopyIcon, DeleteIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import { ChannelEditor } from './ChannelEditor';
-import { CommitField } from './CommitField';
+import { CommitField } from '@/ui/parts/CommitField';
 import { addChannel, changeModule } from './edits';
 import { rackFault } from './limits';
 

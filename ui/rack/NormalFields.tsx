@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import { socketsOfMode } from '@/core';
 import type { Channel, RackModule } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
-import { CommitField } from './CommitField';
+import { CommitField } from '@/ui/parts/CommitField';
 import { putChannel } from './channel';
 import type { ChannelProps } from './channel';
 

@@ -4,7 +4,7 @@ import { kindNamed } from '@/core';
 import type { Channel, PanelScale } from '@/core';
 import { paramName } from '@/ui/parts/params';
 import { ink } from '@/ui/theme/tokens';
-import { CommitField } from './CommitField';
+import { CommitField } from '@/ui/parts/CommitField';
 import { putChannel } from './channel';
 import type { ChannelProps } from './channel';
 import { readPanel, readPoints, shownPanel, shownPoints } from './limits';

@@ -1,7 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import FormHelperText from '@mui/material/FormHelperText';
 import { useState } from 'react';
 import { TextInput } from '@/ui/parts/TextInput';
 import { ink } from '@/ui/theme/tokens';
@@ -30,12 +29,15 @@ export function LinesField<T>({ label, text: shown, read, onChange }: Props<T>) 
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>{label}</Box>
-      <TextInput label={label} figures fullWidth lines={[2, 8]} value={text ?? shown} onChange={setText} />
-      {fault && (
-        <FormHelperText error role="alert">
-          {fault}
-        </FormHelperText>
-      )}
+      <TextInput
+        label={label}
+        figures
+        fullWidth
+        lines={[2, 8]}
+        value={text ?? shown}
+        fault={fault}
+        onChange={setText}
+      />
       {text !== null && (
         <Button onClick={finish} sx={{ mt: 0.5 }}>
           Set

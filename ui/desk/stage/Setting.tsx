@@ -1,11 +1,12 @@
 'use client';
 import Switch from '@mui/material/Switch';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { scaleNames } from '@/core';
 import type { GesturePoint, ParamSpec, ParamValue, ParamValues, Step } from '@/core';
 import { paramName, paramSays } from '@/ui/parts/params';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
+import { useTyped } from '@/ui/parts/useTyped';
 import { LinesField } from './LinesField';
 import { pointsText, readPoints, readScale, readSteps, scaleText, stepsText } from './lines';
 import { NumberSetting } from './NumberSetting';
@@ -107,17 +108,13 @@ interface TextProps {
 }
 
 function TextSetting({ label, value, longest, onChange }: TextProps) {
-  const [text, setText] = useState(value);
+  const { field } = useTyped(value, (text) => {
+    onChange(text, text);
+    return null;
+  });
   return (
     <SettingRow label={label}>
-      <TextInput
-        label={label}
-        sx={{ width: 112 }}
-        value={text}
-        longest={longest}
-        onChange={setText}
-        onBlur={() => text !== value && onChange(text, text)}
-      />
+      <TextInput {...field} label={label} sx={{ width: 112 }} longest={longest} />
     </SettingRow>
   );
 }

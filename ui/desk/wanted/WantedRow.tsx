@@ -1,13 +1,13 @@
 'use client';
 import Box from '@mui/material/Box';
-import FormHelperText from '@mui/material/FormHelperText';
 import IconButton from '@mui/material/IconButton';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { countsOctaves, readQuantity, showTarget, WANTS, wantOf } from '@/core';
 import type { Missed, Target } from '@/core';
 import { DeleteIcon } from '@/ui/parts/icons';
 import { readSteps } from '@/ui/parts/steps';
 import { TextInput } from '@/ui/parts/TextInput';
+import { useTyped } from '@/ui/parts/useTyped';
 import type { EditDesk } from '@/ui/session/edit';
 import { ink } from '@/ui/theme/tokens';
 import { standing } from './words';
@@ -65,15 +65,14 @@ function read(target: Target, name: string, text: string, unit: string): Read {
 
 /** One thing that is wanted: where, what, whether it is met, and its figures. */
 export const WantedRow = memo(function WantedRow({ target, place, unit, other, missed, edit }: Props) {
-  const [fault, setFault] = useState<string | null>(null);
   const key = { at: target.at, ...(target.id !== undefined && { id: target.id }) };
   const names = Object.keys(WANTS[wantOf(target)]).filter((name) => name in FIELDS);
-  const put = (name: string, text: string): void => {
+  const put = (name: string, text: string): string | null => {
     const found = read(target, name, text, 'quantity' in target ? unit : '');
-    if ('fault' in found) return setFault(found.fault);
-    setFault(null);
+    if ('fault' in found) return found.fault;
     const next = { ...target, [name]: found.value } as Target;
     edit(`wanted at ${target.at} ${showTarget(next)}`, [{ do: 'target', ...key, target: next }]);
+    return null;
   };
   return (
     <Box
@@ -98,7 +97,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
       <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mt: 0.5 }}>
         {names.map((name) => (
           <Figure
-            key={`${name} ${typedOf(target, name)}`}
+            key={name}
             label={`Wanted ${FIELDS[name]} at ${place}`}
             placeholder={FIELDS[name] ?? ''}
             value={typedOf(target, name)}
@@ -106,11 +105,6 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
           />
         ))}
       </Box>
-      {fault && (
-        <FormHelperText error role="alert">
-          {fault}
-        </FormHelperText>
-      )}
     </Box>
   );
 });
@@ -134,30 +128,15 @@ interface FigureProps {
   readonly label: string;
   readonly placeholder: string;
   readonly value: string;
-  readonly onPut: (text: string) => void;
+  readonly onPut: (text: string) => string | null;
 }
 
 /** A figure that is put when it is left, or with Enter. */
 function Figure({ label, placeholder, value, onPut }: FigureProps) {
-  const [text, setText] = useState(value);
+  const { fault, field } = useTyped(value, onPut);
   return (
-    <Box
-      component="form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (text !== value) onPut(text);
-      }}
-    >
-      <TextInput
-        label={label}
-        figures
-        placeholder={placeholder}
-        value={text}
-        onChange={setText}
-        onBlur={() => text !== value && onPut(text)}
-        onKeyDown={(e) => e.key === 'Escape' && setText(value)}
-        sx={{ width: 88 }}
-      />
+    <Box sx={{ flexBasis: fault === null ? 'auto' : '100%' }}>
+      <TextInput {...field} fault={fault} label={label} figures placeholder={placeholder} sx={{ width: 88 }} />
     </Box>
   );
 }
