@@ -99,7 +99,7 @@ export { missesOf } from './solve/misses';
 export { needsTrace } from './solve/miss';
 export { settingOf } from './solve/setting';
 export type { Missed } from './solve/met';
-export { placeOfTarget, unitOf } from './solve/place';
+export { placeOfTarget, unitOf } from './graph/place';
 export { solve } from './solve/solve';
 export { editsOf } from './solve/types';
 export type { KnobSetting, Solution, SolveAnswer, SolveOptions } from './solve/types';

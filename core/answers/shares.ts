@@ -1,7 +1,7 @@
 import { BoundsEngine } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import type { Graph } from '../graph/graph';
-import { partsOf } from '../document/sockets';
+import { placeOf } from '../graph/place';
 import { countsOctaves } from '../units/octaves';
 import { driveFor } from './drive';
 import type { OffBench } from './errors';
@@ -90,15 +90,14 @@ function endOf(r: Reading, e: 0 | 1): number {
 
 /** The span that a target asks for, in the same measure; the reached one where an end of it is free. */
 function wantedSpan(patch: Patch, graph: Graph, r: Reading): number {
-  const m = graph.modules.find((x) => x.id === partsOf(r.at).id);
-  const spec = m?.kind.ends?.find((e) => e.socket === partsOf(r.at).name);
   const spans = patch.targets.map((t) => {
     const bounded = 'low' in t && t.at === r.at && typeof t.low === 'number' && t.high !== null;
     if (!bounded) return Infinity;
     if (countsOctaves(t.quantity)) return Math.log2(t.high / t.low);
-    return m && spec && t.quantity !== 'volts'
-      ? driveFor(spec, m.params, t.high) - driveFor(spec, m.params, t.low)
-      : t.high - t.low;
+    const place = placeOf(graph, t.at, t.quantity);
+    const m = place && graph.modules[place.module];
+    if (!m || place.at.is !== 'end' || t.quantity === 'volts') return t.high - t.low;
+    return driveFor(place.at.spec, m.params, t.high) - driveFor(place.at.spec, m.params, t.low);
   });
   const least = Math.min(...spans);
   return Number.isFinite(least) ? least : endOf(r, 1) - endOf(r, 0);

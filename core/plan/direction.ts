@@ -2,7 +2,7 @@ import { BoundsEngine } from '../bounds/bounds';
 import { idOf, nameOf } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
-import { placeOf } from '../solve/place';
+import { placeOf } from '../graph/place';
 
 /** Which way a destination goes while its source rises. */
 export type Direction = 'with' | 'against';

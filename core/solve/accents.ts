@@ -6,7 +6,7 @@ import { behind } from '../graph/upstream';
 import { showNumber, showVolts } from '../units/show';
 import { Bench } from './bench';
 import type { Helper } from './helper';
-import { placeOf } from './place';
+import { placeOf } from '../graph/place';
 import { CLEAR, RELEASE, stepPeaks } from './traces';
 
 /** What steps a row has, nearest first among those behind a socket. */

@@ -5,7 +5,7 @@ import { countsOctaves } from '../units/octaves';
 import type { Setting } from './setting';
 import type { Job, Look } from './job';
 import { settingAt, valueBeyond } from './knobs';
-import { placeOfTarget, unitOf } from './place';
+import { placeOfTarget, unitOf } from '../graph/place';
 import { toleranceAt } from './spread';
 import type { JumperSetting, KnobSetting, Sensitivity, Solution, TargetAnswer } from './types';
 

@@ -6,7 +6,7 @@ import type { Setting } from './setting';
 import { missOf, needsTrace } from './miss';
 import type { Miss } from './part';
 import { driveFor } from '../answers/drive';
-import { placeOfTarget } from './place';
+import { placeOfTarget } from '../graph/place';
 
 /** What is allowed of a span where drives are not straight lines of the knobs. */
 const SHARE = 1e-3;

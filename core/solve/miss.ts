@@ -6,8 +6,8 @@ import { countsOctaves } from '../units/octaves';
 import type { Setting } from './setting';
 import { canRead, driveFor } from '../answers/drive';
 import type { Miss, Part } from './part';
-import { placeOf, placeOfTarget } from './place';
-import type { Place } from './place';
+import { placeOf, placeOfTarget } from '../graph/place';
+import type { Place } from '../graph/place';
 import { traceError } from './traces';
 
 /** Least span of what is to move against or with another, volts. */

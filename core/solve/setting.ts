@@ -3,7 +3,7 @@ import type { BoundsEngine, ModuleBounds } from '../bounds/bounds';
 import type { Graph } from '../graph/graph';
 import { constant } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
-import type { Place } from './place';
+import type { Place } from '../graph/place';
 
 /** A patch with some knobs in other places: its values, ranges and traces. */
 export interface Setting {

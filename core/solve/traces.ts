@@ -8,9 +8,9 @@ import { gainOf } from '../units/db';
 import type { Setting } from './setting';
 import { driveFor } from '../answers/drive';
 import type { Miss } from './part';
-import { placeOf } from './place';
+import { placeOf } from '../graph/place';
 import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';
-import type { Place } from './place';
+import type { Place } from '../graph/place';
 
 type Trace = Float64Array;
 

@@ -1,6 +1,6 @@
 import { partsOf } from '../document/sockets';
 import type { Target } from '../document/wants';
-import type { Graph, GraphModule } from '../graph/graph';
+import type { Graph, GraphModule } from './graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 
