@@ -25,7 +25,7 @@ export { freeId } from './edit/ids';
 export type { Edit } from './edit/edit';
 export { completeParams } from './document/params';
 export { knobsIn } from './document/knobs';
-export { knobPlace, placeName, recordingsOf } from './document/names';
+export { withNames, knobPlace, placeName, recordingsOf } from './document/names';
 export { blank, parsePatch } from './document/parse';
 export { withOldDefaults } from './document/oldDefaults';
 export { printPatch } from './document/print';
@@ -76,6 +76,7 @@ export { angleOf, clockOf, positionOf, readQuantity, readTyped, valueAt } from '
 export type { Travel } from './units/knob';
 export {
   briefSeconds,
+  rulerSeconds,
   showDb,
   showHz,
   showNumber,

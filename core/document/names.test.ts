@@ -3,7 +3,7 @@ import { allKinds } from '../kinds';
 import { completeParams } from './params';
 import { knobsOf } from '../kinds/knobs';
 import { patchOf } from '../testing/patch';
-import { knobPlace, placeName, recordingsOf } from './names';
+import { withNames, knobPlace, placeName, recordingsOf } from './names';
 
 const { modules } = patchOf({
   amp: ['vca', {}, { label: 'Lamp amp' }],
@@ -27,6 +27,14 @@ describe('what places are called', () => {
         expect(told).toMatch(/^M, \S/);
         expect(told.slice(3)).not.toMatch(/[a-z][A-Z]/);
       }
+  });
+  it('what an answer names by its id is said in words; all else stays as it is', () => {
+    const said = (text: string): string => withNames(modules, text);
+    expect(said('Turn amp.cvAmount to 0.5, then lag.rise: amp.cvAmount lacks 1.')).toBe(
+      `Turn Lamp amp, cv amount to 0.5, then ${knobPlace(modules, 'lag.rise')}: Lamp amp, cv amount lacks 1.`,
+    );
+    for (const text of ['gone.rateHz to 0.5.', 'amp.nothing', 'x.amp.cvAmount', 'a file amp.csv', 'about 2.5 V', ''])
+      expect(said(text)).toBe(text);
   });
   it('the traces that a patch plays are those of its recordings', () => {
     const patch = patchOf({ tape: ['recording', { assetId: 'hull' }], none: ['recording'], l: ['lfo'] });

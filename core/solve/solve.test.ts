@@ -245,7 +245,7 @@ describe('what cannot be', () => {
       limits: [{ at: 'trim.amount', needs: 1.6, limit: 1, short: 0.6 }],
     });
     expect(answer.nearest!.targets[0]!.error).toBeCloseTo(3, 6);
-    expect(answer.suggestion!.text).toMatch(/maxAmount to 2/);
+    expect(answer.suggestion!.text).toMatch(/^Set trim\.maxAmount to 2, then /);
     const after = applyEdits(sweep, answer.suggestion!.edits);
     expect(driveAt(after, 'tone.cutoff')[1]).toBeCloseTo(8, 6);
   });

@@ -25,7 +25,7 @@ const labelOf = (patch: Patch, id: string): string => patch.modules.find((m) => 
 /** A jumper that lets a knob reach further. */
 const jumperIdeas = (patch: Patch, jumpers: readonly JumperSetting[]): Idea[] =>
   jumpers.map((j) => ({
-    text: `Set ${labelOf(patch, idOf(j.at))}’s ${j.at.split('.')[1] ?? ''} to ${String(j.value)}`,
+    text: `Set ${j.at} to ${String(j.value)}`,
     edits: editsOf({ settings: [], jumpers: [j] }),
   }));
 

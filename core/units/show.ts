@@ -33,11 +33,31 @@ export function showSeconds(s: number): string {
   return withUnit(significant(s, 4), 's');
 }
 
+/** Takes away zeros that say nothing, before the unit. */
+const brief = (text: string): string => text.replace(/(\.\d*?)0+(?=\u2009)/, '$1').replace(/\.(?=\u2009)/, '');
+
 /** Without the zeros that say nothing: `4 s`, `1.5 s`; for labels. */
-export const briefSeconds = (s: number): string =>
-  showSeconds(s)
-    .replace(/(\.\d*?)0+(?=\u2009)/, '$1')
-    .replace(/\.(?=\u2009)/, '');
+export const briefSeconds = (s: number): string => brief(showSeconds(s));
+
+/** Most decimals of a time on a ruler. */
+const FINEST = 6;
+
+/**
+ * Times along one ruler, all in the unit of its greatest, with the digits that tell them: `0 s`, `0.5 s`, `1 s`.
+ *
+ * @param ticks seconds, in even steps.
+ */
+export function rulerSeconds(ticks: readonly number[]): string[] {
+  const most = Math.max(0, ...ticks.map(Math.abs));
+  const [size, unit] = most >= 0.9995 || most === 0 ? [1, 's'] : [1e-3, 'ms'];
+  const [first = 0, second = first + most] = ticks;
+  const step = Math.abs(second - first) / size;
+  const told = (digits: number): boolean =>
+    ticks.every((t) => Math.abs(Number((t / size).toFixed(digits)) - t / size) <= step / 100);
+  let digits = 0;
+  while (digits < FINEST && !told(digits)) digits++;
+  return ticks.map((t) => brief(withUnit(showNumber(t / size, digits), unit)));
+}
 
 export const showDb = (db: number | null): string => withUnit(db === null ? `${MINUS}∞` : showNumber(db, 1), 'dB');
 

@@ -4,7 +4,7 @@ import { clockOf, figureOf, pointerAt, positionOf, readQuantity, readTyped, shar
 import type { Panel, Travel } from './knob';
 import { noteOfSemitones } from './pitch';
 import { scaleNames, scaleSemitones } from './scales';
-import { briefSeconds, showQuantity, showRange } from './show';
+import { briefSeconds, rulerSeconds, showQuantity, showRange } from './show';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 
@@ -133,6 +133,33 @@ describe('figures in a row', () => {
   });
   it('leave out zeros that say nothing', () => {
     expect([4, 1.5, 0.25, 0.02].map(briefSeconds)).toEqual(['4\u2009s', '1.5\u2009s', '250\u2009ms', '20\u2009ms']);
+  });
+  it('are of one unit along a ruler, each other than the next', () => {
+    const plain = (ticks: readonly number[]): string => rulerSeconds(ticks).join(' ').replaceAll('\u2009', '');
+    expect(plain([0, 0.5, 1, 1.5])).toBe('0s 0.5s 1s 1.5s');
+    expect(plain([0, 0.2, 0.4])).toBe('0ms 200ms 400ms');
+    expect(plain([12.004, 12.005, 12.006])).toBe('12.004s 12.005s 12.006s');
+    expect(plain([-0.001, 0, 0.001])).toBe('−1ms 0ms 1ms');
+    expect([plain([]), plain([0])]).toEqual(['', '0s']);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -4, max: 1 }),
+        fc.constantFrom(1, 2, 5),
+        fc.integer({ min: -1000, max: 1000 }),
+        fc.integer({ min: 2, max: 8 }),
+        (exponent, by, from, n) => {
+          const step = by * 10 ** exponent;
+          const ticks = Array.from({ length: n }, (_, i) => (from + i) * step);
+          const texts = rulerSeconds(ticks).map((text) => text.split('\u2009'));
+          expect(new Set(texts.map(([, unit]) => unit)).size).toBe(1);
+          const size = texts[0]?.[1] === 'ms' ? 1e-3 : 1;
+          ticks.forEach((t, i) => {
+            const said = Number(texts[i]?.[0]?.replace('\u2212', '-')) * size;
+            expect(Math.abs(said - t)).toBeLessThan(step / 50);
+          });
+        },
+      ),
+    );
   });
 });
 

@@ -5,8 +5,9 @@ import type { ScaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent, RefObject, SVGProps } from 'react';
-import { briefSeconds, showNumber, showSeconds } from '@/core';
+import { showNumber, showSeconds } from '@/core';
 import type { GesturePoint, Range } from '@/core';
+import { timeTicks } from '@/ui/parts/timeTicks';
 import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { drawnOver, movedPoint, ordered, simplified, withoutPoint } from './points';
@@ -158,9 +159,9 @@ function Axes({ x, y, width }: AxesProps) {
           </text>
         </g>
       ))}
-      {x.ticks(Math.floor(width / TICK)).map((t) => (
-        <text key={t} x={x(t)} y={SIZE.height - 6} textAnchor="middle">
-          {briefSeconds(t)}
+      {timeTicks(x, TICK).map(({ t, says }) => (
+        <text key={t} x={x(t)} y={SIZE.height - 6} textAnchor={x(t) > width - TICK / 2 ? 'end' : 'middle'}>
+          {says}
         </text>
       ))}
     </g>

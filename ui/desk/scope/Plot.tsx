@@ -5,7 +5,7 @@ import type { ScaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import { useEffect, useMemo } from 'react';
 import type { KeyboardEvent } from 'react';
-import { briefSeconds, showNumber } from '@/core';
+import { rulerSeconds, showNumber } from '@/core';
 import { useSize } from '@/ui/parts/useSize';
 import { pointAt } from '@/ui/session/moment';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -144,6 +144,8 @@ interface AxesProps {
 }
 
 function Axes({ x, y, width, height, origin, volts }: AxesProps) {
+  const times = x.ticks(5);
+  const texts = rulerSeconds(times.map((t) => t - origin));
   return (
     <>
       {y.ticks(6).map((v) => (
@@ -154,11 +156,11 @@ function Axes({ x, y, width, height, origin, volts }: AxesProps) {
           </text>
         </g>
       ))}
-      {x.ticks(5).map((t) => (
+      {times.map((t, i) => (
         <g key={t}>
           <line x1={x(t)} x2={x(t)} y1="0" y2={height} stroke={ink.line} strokeWidth="0.75" />
           <text x={x(t)} y={height + 16} textAnchor={x(t) > width - 30 ? 'end' : 'middle'}>
-            {briefSeconds(t - origin)}
+            {texts[i]}
           </text>
         </g>
       ))}

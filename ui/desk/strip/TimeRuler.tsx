@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { memo } from 'react';
-import { briefSeconds } from '@/core';
 import type { Range } from '@/core';
+import { timeTicks } from '@/ui/parts/timeTicks';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { sameLayout } from './geometry';
 import type { Layout } from './geometry';
@@ -30,27 +30,19 @@ export const TimeRuler = memo(
   (a, b) => a.window[0] === b.window[0] && a.window[1] === b.window[1] && sameLayout(a.layout, b.layout),
 );
 
-/** Every so many of even ticks, so that each has its room: a scale may make more than it was asked for. */
-function apart(ticks: readonly number[], x: (t: number) => number): readonly number[] {
-  const step = x(ticks[1] ?? 0) - x(ticks[0] ?? 0);
-  const every = step > 0 ? Math.ceil(FIGURE / step) : 1;
-  return ticks.filter((_, i) => i % every === 0);
-}
-
 function Marks({ left, width, y, window }: { left: number; width: number; y: number; window: Range }) {
   const x = scaleLinear()
     .domain(window)
     .range([left, left + width]);
   const fine = x.ticks(Math.max(2, Math.floor(width / 14)));
-  const said = apart(x.ticks(Math.max(1, Math.floor(width / FIGURE))), x).filter(
-    (t) => x(t) <= left + width - FIGURE / 2,
-  );
+  const said = timeTicks(x, FIGURE).filter(({ t }) => x(t) <= left + width - FIGURE / 2);
+  const long = new Set(said.map(({ t }) => t));
   return (
     <>
-      <path d={fine.map((t) => `M${x(t)},${y}v${said.includes(t) ? 6 : 3}`).join('')} stroke={ink.softInk} />
-      {said.map((t) => (
+      <path d={fine.map((t) => `M${x(t)},${y}v${long.has(t) ? 6 : 3}`).join('')} stroke={ink.softInk} />
+      {said.map(({ t, says }) => (
         <text key={t} x={x(t)} y={y + 17} textAnchor={x(t) < left + FIGURE / 2 ? 'start' : 'middle'}>
-          {briefSeconds(t)}
+          {says}
         </text>
       ))}
     </>

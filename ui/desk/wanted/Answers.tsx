@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { applyEdits, editsOf, knobPlace, placeName, showNumber, showRange } from '@/core';
+import { applyEdits, editsOf, knobPlace, placeName, showNumber, showRange, withNames } from '@/core';
 import type { Edit, Patch, Solution, SolveAnswer } from '@/core';
 import type { EditDesk } from '@/ui/session/edit';
 import { useSolving } from '@/ui/session/solving';
@@ -143,7 +143,8 @@ function Reached({ patch, solution }: { readonly patch: Patch; readonly solution
 function Impossible(props: Props) {
   const { answer, patch } = props;
   const { nearest, limits, suggestion, contradictory } = answer;
-  const cure = useLook(props, suggestion?.edits ?? [], suggestion?.text ?? '');
+  const change = suggestion && withNames(applyEdits(patch, suggestion.edits).modules, suggestion.text);
+  const cure = useLook(props, suggestion?.edits ?? [], change ?? '');
   const near = useLook(props, nearest ? editsOf(nearest) : [], 'the nearest that can be', nearest);
   return (
     <Box data-impossible>
@@ -155,12 +156,14 @@ function Impossible(props: Props) {
           </Box>
         ))}
         {contradictory.map(([a, b]) => (
-          <Box key={`${a} ${b}`}>{`What is wanted at ${a} and at ${b} contradict each other.`}</Box>
+          <Box
+            key={`${a} ${b}`}
+          >{`What is wanted at ${placeName(patch.modules, a)} and at ${placeName(patch.modules, b)} contradict each other.`}</Box>
         ))}
       </Alert>
       {suggestion && (
         <Box sx={{ py: 0.75 }} data-suggestion>
-          <Box>{suggestion.text}</Box>
+          <Box>{change}</Box>
           {suggestion.edits.length > 0 && <LookButtons look={cure} label="Do that" />}
         </Box>
       )}

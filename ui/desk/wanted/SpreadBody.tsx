@@ -9,7 +9,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
+import { knobPlace, showNumber, showRange, USUAL_ERRORS } from '@/core';
 import type { ModuleErrors, Patch, ToleranceReport } from '@/core';
 import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -135,7 +135,7 @@ function ErrorFields({ patch, errors, onChange }: FieldsProps) {
 interface ReportProps {
   readonly report: ToleranceReport;
   readonly at: string;
-  readonly modules: Parameters<typeof placeName>[0];
+  readonly modules: Parameters<typeof knobPlace>[0];
 }
 
 /** A hand is too coarse for nearly every knob where a target is exact; said is what can be heard, of the wanted span. */
@@ -174,7 +174,7 @@ function Report({ report, at, modules }: ReportProps) {
           <TableBody>
             {shares.map((s) => (
               <TableRow key={s.knob}>
-                <TableCell sx={{ px: 0 }}>{placeName(modules, s.knob)}</TableCell>
+                <TableCell sx={{ px: 0 }}>{knobPlace(modules, s.knob)}</TableCell>
                 <TableCell sx={cell}>{`${showNumber(100 * s.share, 0)} %`}</TableCell>
                 <TableCell sx={cell}>{showNumber(s.perDegree, Math.abs(s.perDegree) < 1 ? 2 : 0)}</TableCell>
               </TableRow>
@@ -184,7 +184,7 @@ function Report({ report, at, modules }: ReportProps) {
       )}
       {limited.map((h) => (
         <Box key={h.knob} data-hand-limited={h.knob} sx={{ fontSize: 13, mt: 0.5 }}>
-          {`Set ${placeName(modules, h.knob)} ${h.set}: a hand’s half percent moves an end by ${showNumber(100 * h.share, 1)} % of the span.`}
+          {`Set ${knobPlace(modules, h.knob)} ${h.set}: a hand’s half percent moves an end by ${showNumber(100 * h.share, 1)} % of the span.`}
         </Box>
       ))}
     </Box>

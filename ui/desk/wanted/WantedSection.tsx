@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { memo, useCallback, useState } from 'react';
 import { useStore } from 'zustand';
-import { hangsOn, placeName, unitOf } from '@/core';
+import { hangsOn, knobPlace, placeName, unitOf } from '@/core';
 import type { SolveAnswer, Target } from '@/core';
 import { later } from '@/ui/parts/later';
 import { Section } from '@/ui/parts/Section';
@@ -168,7 +168,7 @@ const Solve = memo(function Solve({ desk, setGhost }: Pick<Props, 'desk' | 'setG
 /** Under a moving hand: what cannot follow. */
 function RunsOut({ limits, desk }: { readonly limits: SolveAnswer['limits']; readonly desk: DeskStore }) {
   const modules = useStore(desk, (s) => s.patch.modules);
-  const names = limits.map((l) => placeName(modules, l.at)).join(', ');
+  const names = limits.map((l) => knobPlace(modules, l.at)).join(', ');
   return (
     <Alert severity="warning" data-runs-out>
       {names ? `${names} cannot follow: at the end of its travel.` : 'The free knobs cannot follow.'}
