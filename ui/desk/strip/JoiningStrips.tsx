@@ -9,7 +9,7 @@ import { fitted } from './FrameGraphic';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
 import { sameLayout, TINY } from './geometry';
-import { joiningLeft } from './rows';
+import { joiningLeft, joiningWidth } from './rows';
 import type { Layout } from './geometry';
 
 export interface PlacedJoining {
@@ -58,9 +58,10 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
   const y = scaleLinear()
     .domain([low, high])
     .range([top + small.height, top]);
-  const span = small.width + small.gap;
   const target = (layout.x[frame] ?? 0) + (layout.w[frame] ?? 0) / 2;
   const left = joiningLeft(target, shown, small);
+  const width = joiningWidth(target, small);
+  const span = width + small.gap;
   const visible = views.slice(-shown);
   const last = views.at(-1);
   const titles = views.map((v) => v.title);
@@ -85,7 +86,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
       <title>{`Show the path ${name}${range}`}</title>
       {tiny && (
         <text x={left} y={top - 4} fontSize="11" fill={ink.ink}>
-          {fitted(titles.join(', '), Math.max(90, end - left), LETTER)}
+          {fitted(titles.join(', '), Math.max(Math.min(90, target - left), end - left), LETTER)}
         </text>
       )}
       {visible.map((view, i) => {
@@ -94,11 +95,11 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
           <g key={view.key}>
             {!tiny && (
               <text x={x} y={top - 6} fontSize="12" fill={ink.ink}>
-                {`${i === 0 && shown < views.length ? '… ' : ''}${fitted(view.title, small.width, 6.6)}`}
+                {`${i === 0 && shown < views.length ? '… ' : ''}${fitted(view.title, width, 6.6)}`}
               </text>
             )}
-            <rect x={x} y={top} width={small.width} height={small.height} fill="transparent" stroke={ink.line} />
-            <Bands view={view} x={x} width={small.width} y={y} />
+            <rect x={x} y={top} width={width} height={small.height} fill="transparent" stroke={ink.line} />
+            <Bands view={view} x={x} width={width} y={y} />
           </g>
         );
       })}

@@ -13,7 +13,7 @@ import {
   UNIT_RULER,
   voltsAt,
 } from './geometry';
-import { joiningLeft, joiningRooms, stackRows } from './rows';
+import { joiningLeft, joiningRooms, joiningWidth, stackRows } from './rows';
 import { domainOf } from '@/ui/parts/domain';
 
 const space = { width: 744, height: 460 };
@@ -62,7 +62,7 @@ describe('folding', () => {
 });
 
 /** A path that joins somewhere. */
-const block = fc.record({ right: fc.integer({ min: 100, max: 700 }), frames: fc.integer({ min: 1, max: 6 }) });
+const block = fc.record({ right: fc.integer({ min: 58, max: 700 }), frames: fc.integer({ min: 1, max: 6 }) });
 
 describe('joining strips', () => {
   it('six paths into one frame stand in six rows, tiny, and leave the frames their height', () => {
@@ -94,6 +94,20 @@ describe('joining strips', () => {
             if (a.row < b.row) expect(to === right || to < left || to > right).toBe(true);
           }),
         );
+      }),
+    );
+  });
+});
+
+describe('the strips of a joining path', () => {
+  it('end before their way down, wherever that is, and are as wide as can be', () => {
+    fc.assert(
+      fc.property(block, fc.constantFrom(MINI, TINY), (own, small) => {
+        const [{ shown } = { shown: 1 }] = stackRows([own], 0, small);
+        const [left, width] = [joiningLeft(own.right, shown, small), joiningWidth(own.right, small)];
+        expect(left + shown * (width + small.gap) - small.gap).toBeLessThanOrEqual(own.right - 14 + 1e-9);
+        expect(width).toBeGreaterThan(0);
+        if (own.right >= small.width + 18) expect(width).toBe(small.width);
       }),
     );
   });

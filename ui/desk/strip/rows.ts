@@ -8,9 +8,15 @@ export interface Block {
   readonly frames: number;
 }
 
+/** The leftmost that a path may begin, and how far its last strip ends before its way down. */
+const [EDGE, BEFORE] = [4, 14];
+
 /** Where the first of a joining path's strips begins. */
 export const joiningLeft = (right: number, shown: number, small: Small): number =>
-  Math.max(4, right - shown * (small.width + small.gap) - 8);
+  Math.max(EDGE, right - shown * (small.width + small.gap) - 8);
+
+/** How wide each of a joining path's strips is: where it joins far to the left, as wide as there is room. */
+export const joiningWidth = (right: number, small: Small): number => Math.min(small.width, right - BEFORE - EDGE);
 
 /**
  * Rows for the smaller strips above, the top one first, and how many frames of each fit. None covers another, and none
