@@ -195,6 +195,34 @@ describe('a patch’s own words', () => {
   });
 });
 
+describe('files that are dropped on the shelf', () => {
+  it('come in one at a time: several bring nothing, and it is said; one is opened', async () => {
+    const { page, desk } = at;
+    await desk.shelf();
+    const drop = (...names: string[]) =>
+      page.$eval(
+        '[aria-label="Patch file"]',
+        (input, list) => {
+          const dataTransfer = new DataTransfer();
+          for (const name of list) {
+            const text = JSON.stringify({ format: 'fenvo.patch', version: 1, name });
+            dataTransfer.items.add(new File([text], `${name}.json`, { type: 'application/json' }));
+          }
+          input.parentElement?.dispatchEvent(new DragEvent('drop', { dataTransfer, bubbles: true, cancelable: true }));
+        },
+        names,
+      );
+    const before = Object.keys((await storedAt(at.url)).patches);
+    await drop('Low tide', 'High tide');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "One file at a time")])');
+    expect(Object.keys((await storedAt(at.url)).patches)).toEqual(before);
+    await drop('Low tide');
+    await page.waitForFunction(() => location.pathname.startsWith('/patches/'));
+    await desk.saved();
+    expect(await desk.stored()).toMatchObject({ name: 'Low tide', modules: [] });
+  });
+});
+
 describe('hands on keys', () => {
   it('hear why a key does nothing, put a stage behind a source, and lock a setting', async () => {
     const { page, desk } = at;

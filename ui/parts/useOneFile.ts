@@ -1,4 +1,5 @@
 import { useDropzone } from 'react-dropzone';
+import { tellFault } from './messages';
 
 /** One file, dropped on the root or chosen by a button that calls `open`. */
 export function useOneFile(onFile: (file: File) => void) {
@@ -6,6 +7,7 @@ export function useOneFile(onFile: (file: File) => void) {
     multiple: false,
     noClick: true,
     noKeyboard: true,
-    onDrop: ([file]) => file && onFile(file),
+    onDropAccepted: ([file]) => file && onFile(file),
+    onDropRejected: () => tellFault('One file at a time: nothing was brought in.'),
   });
 }

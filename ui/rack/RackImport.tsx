@@ -1,9 +1,8 @@
 'use client';
-import Button from '@mui/material/Button';
 import { LIMITS, parseRack } from '@/core';
 import type { Rack } from '@/core';
+import { FileButton } from '@/ui/parts/FileButton';
 import { tell } from '@/ui/parts/messages';
-import { useOneFile } from '@/ui/parts/useOneFile';
 
 /** Reads a rack's file; what is wrong with it is told, and nothing is stored. */
 async function read(file: File): Promise<Rack | string> {
@@ -27,12 +26,5 @@ export function RackImport({ onImported }: { readonly onImported: (rack: Rack) =
     if (typeof found === 'string') tell(`${file.name} was not imported. ${found}`);
     else onImported(found);
   };
-  const { getInputProps, getRootProps, open } = useOneFile((file) => void take(file));
-  return (
-    <span {...getRootProps()}>
-      {/* Hidden by the attribute: the policy refuses styles that a page brings along. */}
-      <input {...getInputProps({ style: undefined })} hidden accept=".json,application/json" aria-label="Rack file" />
-      <Button onClick={open}>Import</Button>
-    </span>
-  );
+  return <FileButton accept=".json,application/json" says="Rack file" onFile={take} />;
 }

@@ -5,7 +5,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
-import { useOneFile } from '@/ui/parts/useOneFile';
+import { FileButton } from '@/ui/parts/FileButton';
 import type { Document } from '@/wire/patches';
 import { readFile } from './readFile';
 
@@ -25,19 +25,9 @@ export function ImportButton({ onImported }: { onImported: (documents: readonly 
     if (result.ok) onImported(result.value);
     else setFaults({ file: file.name, lines: result.errors });
   };
-  const { getInputProps, getRootProps, open } = useOneFile((file) => void read(file));
   return (
     <>
-      <span {...getRootProps()}>
-        {/* Hidden by the attribute: the policy refuses styles that a page brings along. */}
-        <input
-          {...getInputProps({ style: undefined })}
-          hidden
-          accept=".json,.zip,application/json,application/zip"
-          aria-label="Patch file"
-        />
-        <Button onClick={open}>Import</Button>
-      </span>
+      <FileButton accept=".json,.zip,application/json,application/zip" says="Patch file" onFile={read} />
       <Dialog open={faults !== null} onClose={() => setFaults(null)} aria-labelledby="import-title">
         <DialogTitle id="import-title">{`${faults?.file ?? ''} was not imported`}</DialogTitle>
         <DialogContent>
