@@ -149,8 +149,8 @@ describe('stages as a whole', () => {
     const patch = await desk.kept();
     expect(patch.normals).toContainEqual({ to: socket, volts: 1.5 });
     await desk.readingIs('left.cutoff', readingOf(patch, 'left.cutoff'));
-    await desk.button('Undo: normal');
-    await desk.button('Undo: normal');
+    await desk.button('Undo: normal of Left lamp, cutoff2');
+    await desk.button('Undo: normal of Left lamp, cutoff2');
     await desk.saved();
   });
 });
@@ -242,7 +242,7 @@ describe('the scope', () => {
     await page.click('[data-way=spectrum]');
     await page.waitForSelector('[data-spectrum=ready]');
     await page.click('[data-way=traces]');
-    await desk.button('Undo: pin');
+    await desk.button('Undo: pin of Beam, cv');
     await desk.saved();
   });
 

@@ -6,7 +6,7 @@ import IconButton from '@mui/material/IconButton';
 import Slider from '@mui/material/Slider';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { idOf, kindNamed, nameOf, placeName, showNumber } from '@/core';
+import { idOf, kindNamed, knobPlace, nameOf, placeName, showNumber } from '@/core';
 import { CloseIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -44,8 +44,11 @@ type Learnt = Readonly<Record<number, string>>;
 /** Turns knobs as the desk's own knobs do: one edit for each move, together while they follow each other. */
 function useTurning(desk: DeskStore) {
   return useMemo(() => {
-    return (at: string, value: number): void =>
-      desk.getState().edit(`play ${at}`, [{ do: 'set', module: idOf(at), param: nameOf(at), value }], `play ${at}`);
+    return (at: string, value: number): void => {
+      const { edit, patch } = desk.getState();
+      const set = { do: 'set', module: idOf(at), param: nameOf(at), value } as const;
+      edit(`play ${knobPlace(patch.modules, at)}`, [set], `play ${at}`);
+    };
   }, [desk]);
 }
 

@@ -10,6 +10,8 @@ import type { Option } from './sockets';
 
 interface Props {
   readonly socket: string;
+  /** As people call it. */
+  readonly name: string;
   /** The kind's own normal, volts. */
   readonly own: number;
   readonly normal: Normal | null;
@@ -20,8 +22,8 @@ interface Props {
 const MOST = 24;
 
 /** What an input gets while nothing is plugged in: its own, a steady voltage, or another socket's signal. */
-export function NormalFields({ socket, own, normal, sockets, edit }: Props) {
-  const set = (next: Normal | null): void => edit(`normal of ${socket}`, [{ do: 'normal', to: socket, normal: next }]);
+export function NormalFields({ socket, name, own, normal, sockets, edit }: Props) {
+  const set = (next: Normal | null): void => edit(`normal of ${name}`, [{ do: 'normal', to: socket, normal: next }]);
   const way = normal === null ? 'own' : 'volts' in normal ? 'volts' : normal.from;
   const choose = (next: string): void => {
     if (next === 'own') set(null);

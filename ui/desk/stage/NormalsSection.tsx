@@ -36,6 +36,7 @@ function Fields({ module, patch, predicted, edit }: Props) {
           <Box sx={{ fontSize: 13, fontWeight: 700 }}>{input.spec.name}</Box>
           <NormalFields
             socket={input.socket}
+            name={`${module.label}, ${input.spec.name}`}
             own={input.spec.normal}
             normal={patch.normals.find((n) => n.to === input.socket) ?? null}
             sockets={outputs}

@@ -1,5 +1,5 @@
 'use client';
-import { OHMS, socketAt } from '@/core';
+import { OHMS, placeName, socketAt } from '@/core';
 import type { Patch } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import type { EditDesk } from '@/ui/session/edit';
@@ -28,7 +28,9 @@ export function OhmsField({ module: id, side, name, patch, edit }: Props) {
         max={OHMS.max}
         width={112}
         onChange={(v) =>
-          edit(`ohms of ${at}`, [{ do: 'ohms', module: id, side, socket: name, ohms: v === usual ? null : v }])
+          edit(`ohms of ${placeName(patch.modules, at)}`, [
+            { do: 'ohms', module: id, side, socket: name, ohms: v === usual ? null : v },
+          ])
         }
       />
     </SettingRow>

@@ -71,7 +71,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
     const found = read(target, name, text, 'quantity' in target ? unit : '');
     if ('fault' in found) return found.fault;
     const next = { ...target, [name]: found.value } as Target;
-    edit(`wanted at ${target.at} ${showTarget(next)}`, [{ do: 'target', ...key, target: next }]);
+    edit(`wanted at ${place} ${showTarget(next)}`, [{ do: 'target', ...key, target: next }]);
     return null;
   };
   return (
@@ -88,7 +88,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
         )}
         <IconButton
           aria-label={`No longer want this at ${place}`}
-          onClick={() => edit(`nothing wanted at ${target.at}`, [{ do: 'target', ...key, target: null }])}
+          onClick={() => edit(`nothing wanted at ${place}`, [{ do: 'target', ...key, target: null }])}
         >
           <DeleteIcon sx={{ fontSize: 16 }} />
         </IconButton>
