@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { parseMidi } from 'midi-file';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { buildGraph, parsePatch, printPatch, simulateGraph, usualEars } from '@/core';
 import type { Patch } from '@/core';
 import { storePatch } from './support/desk';
@@ -8,6 +8,8 @@ import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
 
 const { at } = openPages();
+// The play bar stays open from desk to desk, as for a person: the next file begins without it.
+afterAll(() => at.page.close());
 const CEILING = 10 ** (-1 / 20);
 
 const read = (document: object): Patch => {

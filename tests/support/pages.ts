@@ -70,7 +70,7 @@ class Person {
 
   /** The page of the test before, or the first. */
   async keptPage(): Promise<{ page: Page; desk: DeskDriver }> {
-    if (!this.kept) {
+    if (!this.kept || this.kept.isClosed()) {
       const first = await this.newPage();
       this.kept = first.page;
       return first;
