@@ -60,7 +60,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
     .range([top + small.height, top]);
   const target = (layout.x[frame] ?? 0) + (layout.w[frame] ?? 0) / 2;
   const left = joiningLeft(target, shown, small);
-  const width = joiningWidth(target, small);
+  const width = joiningWidth(target, shown, small);
   const span = width + small.gap;
   const visible = views.slice(-shown);
   const last = views.at(-1);

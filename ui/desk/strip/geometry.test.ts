@@ -104,10 +104,11 @@ describe('the strips of a joining path', () => {
     fc.assert(
       fc.property(block, fc.constantFrom(MINI, TINY), (own, small) => {
         const [{ shown } = { shown: 1 }] = stackRows([own], 0, small);
-        const [left, width] = [joiningLeft(own.right, shown, small), joiningWidth(own.right, small)];
-        expect(left + shown * (width + small.gap) - small.gap).toBeLessThanOrEqual(own.right - 14 + 1e-9);
+        const [left, width] = [joiningLeft(own.right, shown, small), joiningWidth(own.right, shown, small)];
+        const end = (wide: number): number => left + shown * (wide + small.gap) - small.gap;
+        expect(end(width)).toBeLessThanOrEqual(own.right - 14 + 1e-9);
         expect(width).toBeGreaterThan(0);
-        if (own.right >= small.width + 18) expect(width).toBe(small.width);
+        if (end(small.width) <= own.right - 14) expect(width).toBe(small.width);
       }),
     );
   });

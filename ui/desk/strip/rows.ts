@@ -16,7 +16,8 @@ export const joiningLeft = (right: number, shown: number, small: Small): number 
   Math.max(EDGE, right - shown * (small.width + small.gap) - 8);
 
 /** How wide each of a joining path's strips is: where it joins far to the left, as wide as there is room. */
-export const joiningWidth = (right: number, small: Small): number => Math.min(small.width, right - BEFORE - EDGE);
+export const joiningWidth = (right: number, shown: number, small: Small): number =>
+  Math.min(small.width, (right - BEFORE - EDGE - (shown - 1) * small.gap) / shown);
 
 /**
  * Rows for the smaller strips above, the top one first, and how many frames of each fit. None covers another, and none
