@@ -11,6 +11,14 @@ const whereReactIs = (part) => [
   { files: ['{ui,app}/**/*.{ts,tsx}', '**/*.tsx'], rules: rulesOf(part, ofReact) },
 ];
 
+/** Ways to ask a kind for its name: what is compared. What is saved has states called kinds, which are none. */
+const BY_NAME = [
+  "[left.property.name='name'][left.object.property.name='kind']",
+  "[left.property.name='name'][left.object.name='kind']",
+  "[left.name='kind']",
+  "[left.property.name='kind'][left.object.name!='save'][left.object.property.name!='save']",
+];
+
 const config = [
   {
     ignores: [
@@ -43,15 +51,10 @@ const config = [
     rules: {
       'no-restricted-syntax': [
         'error',
-        {
-          selector:
-            "BinaryExpression[left.property.name='name'][left.object.property.name='kind'][right.type='Literal']",
+        ...BY_NAME.map((left) => ({
+          selector: `BinaryExpression${left}[right.type='Literal']`,
           message: 'A kind says of itself what others ask: add a trait to core/kinds/kind.ts.',
-        },
-        {
-          selector: "BinaryExpression[left.property.name='name'][left.object.name='kind'][right.type='Literal']",
-          message: 'A kind says of itself what others ask: add a trait to core/kinds/kind.ts.',
-        },
+        })),
       ],
     },
   },

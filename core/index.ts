@@ -59,7 +59,7 @@ export { buildGraph } from './graph/graph';
 export type { Graph, GraphInput, GraphModule } from './graph/graph';
 export { handAt } from './graph/tracks';
 export { controlRate } from './graph/upstream';
-export { allKinds, kindNamed } from './kinds';
+export { allKinds, FADER, isFaderKind, kindNamed } from './kinds';
 export type { AssetLookup, EndSpec, InputSpec, Kind } from './kinds/kind';
 export { isSetup, knobsOf, spoken } from './kinds/knobs';
 export { LEAST_DRAWS, tolerance } from './answers/tolerance';

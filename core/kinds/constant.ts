@@ -10,6 +10,7 @@ export const constant = kind({
   room: 'source',
   notes: (_output, name) => /pitch|note|tune/i.test(name),
   audio: false,
+  fader: true,
   params: { volts: volts(0, between('lowVolts', 'highVolts')), lowVolts: reach(volts(-5)), highVolts: reach(volts(5)) },
   below: [['lowVolts', 'highVolts']],
   brief: (p) => showVolts(p.volts),

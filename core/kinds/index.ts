@@ -77,3 +77,7 @@ export const allKinds: readonly Kind[] = [
 const byName = new Map(allKinds.map((k) => [k.name, k]));
 
 export const kindNamed = (name: string): Kind | undefined => byName.get(name);
+
+/** What a new fader is. */
+export const FADER = constant.name;
+export const isFaderKind = (name: string): boolean => kindNamed(name)?.fader === true;

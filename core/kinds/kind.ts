@@ -138,6 +138,8 @@ interface Shape<P> {
   readonly holds?: string;
   /** The list of points that a hand draws or records. */
   readonly drawn?: string;
+  /** Stands where a hand leaves it: a fader, a wheel, a pedal. */
+  readonly fader?: boolean;
   /** The amplifier's way: its first end is how far it opens, from shut to full. */
   readonly opens?: boolean;
   /** Leads out of the rack, to the ears; and whether it stops constant voltage on the way. */

@@ -36,6 +36,8 @@ function lift(amount: number, volts: number): ParamValues | null {
 interface Stage {
   readonly kind: string;
   readonly params: ParamValues;
+  /** Where what comes goes in. */
+  readonly inputs: readonly string[];
   /** The output that goes on. */
   readonly output: string;
 }
@@ -44,11 +46,11 @@ interface Stage {
 function stagesFor([low, high]: Macro['span'], { curve, begins }: MacroRow, from: number, to: number): Stage[] | null {
   const offset = (amount: number, volts: number): Stage[] | null => {
     const params = lift(amount, volts);
-    return params && [{ kind: 'offset', params, output: 'out' }];
+    return params && [{ kind: 'offset', params, inputs: ['in'], output: 'out' }];
   };
   const all = (...parts: readonly (Stage[] | null)[]): Stage[] | null =>
     parts.every((p) => p !== null) ? parts.flatMap((p) => p ?? []) : null;
-  const positive: Stage[] = [{ kind: 'rectifier', params: { mode: 'positive' }, output: 'out' }];
+  const positive: Stage[] = [{ kind: 'rectifier', params: { mode: 'positive' }, inputs: ['in'], output: 'out' }];
   if (curve === 'switch') {
     const rises = to >= from;
     const params = {
@@ -56,12 +58,12 @@ function stagesFor([low, high]: Macro['span'], { curve, begins }: MacroRow, from
       lowVolts: rounded(Math.min(from, to)),
       highVolts: rounded(Math.max(from, to)),
     };
-    return [{ kind: 'comparator', params, output: rises ? 'out' : 'inverted' }];
+    return [{ kind: 'comparator', params, inputs: ['in'], output: rises ? 'out' : 'inverted' }];
   }
   const late = begins > low + TINY;
   if (curve === 'slow') {
     const scale = FULL / (high - begins);
-    const squared: Stage[] = [{ kind: 'vca', params: {}, output: 'out' }];
+    const squared: Stage[] = [{ kind: 'vca', params: {}, inputs: ['in', 'cv'], output: 'out' }];
     return all(offset(scale, -begins * scale), late ? positive : [], squared, offset((to - from) / FULL, from));
   }
   if (late) return all(offset(1, -begins), positive, offset((to - from) / (high - begins), from));
@@ -95,13 +97,12 @@ export function macroEdits(patch: Patch, macro: Macro): { readonly edits: Edit[]
     const stages = stagesFor(span, row, from, to);
     if (!stages) return fault('No scale and offset reaches so far: turn the end’s own amount up.');
     let at = socketAt(fader, 'out');
-    for (const { kind, params, output } of stages) {
+    for (const { kind, params, inputs, output } of stages) {
       const id = freeId({ modules: [...kept, ...docs] }, `${fader}-${row.end.split('.')[0] ?? ''}`);
       const stage: ModuleDoc = { id, kind, label: labelOf(name, reached.label), params };
       docs.push(stage);
       edits.push({ do: 'add', module: stage });
-      edits.push({ do: 'plug', cable: { from: at, to: socketAt(id, 'in') } });
-      if (kind === 'vca') edits.push({ do: 'plug', cable: { from: at, to: socketAt(id, 'cv') } });
+      for (const input of inputs) edits.push({ do: 'plug', cable: { from: at, to: socketAt(id, input) } });
       at = socketAt(id, output);
     }
     edits.push({ do: 'plug', cable: { from: at, to: row.end } });

@@ -2,7 +2,7 @@ import { idOf } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
 import { completeParams } from '../document/params';
 import { buildGraph } from '../graph/graph';
-import { kindNamed } from '../kinds';
+import { isFaderKind, kindNamed } from '../kinds';
 import { endAt } from './reach';
 import type { Macro, MacroRow } from './types';
 
@@ -75,7 +75,7 @@ const tidy = (x: number): number => Number((Math.round(x * 1e4) / 1e4).toPrecisi
 export function macrosIn(patch: Patch): Macro[] {
   const graph = buildGraph(patch);
   return patch.modules
-    .filter((m) => m.kind === 'constant')
+    .filter((m) => isFaderKind(m.kind))
     .flatMap((fader): Macro[] => {
       const chains = chainsOf(patch, fader);
       const span = [number(fader, 'lowVolts'), number(fader, 'highVolts')] as const;

@@ -7,10 +7,10 @@ type Listener = (word: MidiWord) => void;
 
 /** A message's bytes in words; null for what is not listened to. */
 export function wordOf([status = 0, first = 0, second = 0]: ArrayLike<number> & Iterable<number>): MidiWord | null {
-  const kind = status & 0xf0;
-  if (kind === 0xb0) return { is: 'control', number: first, value: second };
-  if (kind === 0x90) return { is: 'note', key: first, velocity: second };
-  if (kind === 0x80) return { is: 'note', key: first, velocity: 0 };
+  const word = status & 0xf0;
+  if (word === 0xb0) return { is: 'control', number: first, value: second };
+  if (word === 0x90) return { is: 'note', key: first, velocity: second };
+  if (word === 0x80) return { is: 'note', key: first, velocity: 0 };
   return null;
 }
 

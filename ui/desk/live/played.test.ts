@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { blank } from '@/core';
 import { Controllers, wordOf } from './midi';
-import { fromController, KEYS, playable, shareOf, valueAt, voltsOfKey } from './played';
+import { fader, fromController, isFader, KEYS, playable, shareOf, valueAt, voltsOfKey } from './played';
 
 describe('what can be played', () => {
   it('is every knob, faders first', () => {
@@ -13,6 +13,18 @@ describe('what can be played', () => {
       ],
     };
     expect(playable(patch).map((p) => p.label)).toEqual(['Tide', 'trim, amount', 'trim, lift']);
+  });
+  it('a drawn gesture becomes a fader that stands where it began; a fader alone is one', () => {
+    const points = [
+      { t: 0, volts: 1.5 },
+      { t: 2, volts: 4 },
+    ];
+    const drawn = { id: 'tide', kind: 'gesture', label: 'Tide', params: { points } };
+    const module = { id: 'tide', kind: 'constant', label: 'Tide', params: { volts: 1.5 } };
+    expect(fader(drawn)).toEqual({ do: 'replace', module });
+    expect(isFader({ ...blank, modules: [drawn] }, 'tide.volts')).toBe(false);
+    expect(isFader({ ...blank, modules: [module] }, 'tide.volts')).toBe(true);
+    expect(isFader({ ...blank, modules: [module] }, 'tides.volts')).toBe(false);
   });
   it('has two octaves of keys, a volt an octave', () => {
     expect(KEYS).toHaveLength(25);

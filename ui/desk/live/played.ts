@@ -1,4 +1,4 @@
-import { knobPlace, knobsIn, placeName } from '@/core';
+import { FADER, isFaderKind, kindNamed, knobPlace, knobsIn, placeName } from '@/core';
 import type { Edit, ModuleDoc, Patch } from '@/core';
 
 /** A knob that is played by a fader on the screen, or by a controller. */
@@ -16,7 +16,7 @@ export interface Played {
 export function playable(patch: Patch): Played[] {
   const { bpm } = patch.settings;
   const all = patch.modules.flatMap((m) => {
-    const fader = m.kind === FADER;
+    const fader = isFaderKind(m.kind);
     return knobsIn(m, bpm).map(({ at, spec, min, max, value }) => ({
       fader,
       at,
@@ -30,17 +30,15 @@ export function playable(patch: Patch): Played[] {
   return [...all.filter((p) => p.fader), ...all.filter((p) => !p.fader)].map(({ fader: _, ...p }) => p);
 }
 
-/** What a hand holds still is a fader. */
-const FADER = 'constant';
 /** A drawn gesture as a fader in a hand's own power, where the gesture begins. */
 export function fader(m: ModuleDoc): Edit {
-  const points = m.params?.points as readonly { readonly volts: number }[] | undefined;
+  const points = m.params?.[kindNamed(m.kind)?.drawn ?? ''] as readonly { readonly volts: number }[] | undefined;
   const { params: _drawn, ...rest } = m;
   return { do: 'replace', module: { ...rest, kind: FADER, params: { volts: points?.[0]?.volts ?? 0 } } };
 }
 
 export const isFader = (patch: Patch, at: string): boolean =>
-  patch.modules.some((m) => m.kind === FADER && at.startsWith(`${m.id}.`));
+  patch.modules.some((m) => isFaderKind(m.kind) && at.startsWith(`${m.id}.`));
 
 /** Two octaves of keys, as letters and signs lie on a keyboard. */
 export const KEYS = 'zsxdcvgbhnjmq2w3er5t6y7ui'.split('');

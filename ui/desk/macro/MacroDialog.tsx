@@ -12,7 +12,7 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
-import { applyEdits, freeId, macroEdits } from '@/core';
+import { applyEdits, FADER, freeId, isFaderKind, macroEdits } from '@/core';
 import type { Edit, Macro, MacroFault, MacroRow, Patch } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -31,8 +31,6 @@ interface Props {
 }
 
 const NEW = '';
-/** What a hand holds still. */
-const FADER = 'constant';
 
 /** The patch with the fader that a new macro is for, and what makes it. */
 function withFader(
@@ -110,7 +108,7 @@ interface HeadProps {
 
 /** What the fader is called, which one it is, and its way. */
 function Head({ patch, macro, setMacro }: HeadProps) {
-  const faders = patch.modules.filter((m) => m.kind === FADER);
+  const faders = patch.modules.filter((m) => isFaderKind(m.kind));
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', pt: 0.5 }}>
       <TextInput
