@@ -384,6 +384,11 @@ describe('one fader for many ends', () => {
     };
     await figure('Soft, cutoff, from', '225');
     await figure('Soft, cutoff, to', '90000');
+    // The first Escape takes back what is typed, and leaves the dialog.
+    const far = '[aria-label="Soft, cutoff, to"]';
+    await desk.fill(far, 'far');
+    await desk.keys('Escape');
+    expect(await desk.field(far)).toEqual({ text: '90000', fault: '' });
     await desk.button('Lay it out');
     await page.waitForSelector('[data-macro-row="soft.cutoff"] [role=alert]');
     await figure('Soft, cutoff, to', '3600');

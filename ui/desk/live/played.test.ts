@@ -20,11 +20,11 @@ describe('what can be played', () => {
       { t: 2, volts: 4 },
     ];
     const drawn = { id: 'tide', kind: 'gesture', label: 'Tide', params: { points } };
-    const module = { id: 'tide', kind: 'constant', label: 'Tide', params: { volts: 1.5 } };
-    expect(fader(drawn)).toEqual({ do: 'replace', module });
+    const made = { id: 'tide', kind: 'constant', label: 'Tide', params: { volts: 1.5 } };
+    expect(fader(drawn)).toEqual({ do: 'replace', module: made });
     expect(isFader({ ...blank, modules: [drawn] }, 'tide.volts')).toBe(false);
-    expect(isFader({ ...blank, modules: [module] }, 'tide.volts')).toBe(true);
-    expect(isFader({ ...blank, modules: [module] }, 'tides.volts')).toBe(false);
+    expect(isFader({ ...blank, modules: [made] }, 'tide.volts')).toBe(true);
+    expect(isFader({ ...blank, modules: [made] }, 'tides.volts')).toBe(false);
   });
   it('has two octaves of keys, a volt an octave', () => {
     expect(KEYS).toHaveLength(25);
