@@ -26,11 +26,17 @@ async function tests(fresh) {
   await timed('test', 'npm', ['-s', 'test']);
 }
 
-/** What needs no running program; types first, since the build writes what they read. */
+/**
+ * What needs no running program: types first, since the build writes what they read; the rest takes the time that a
+ * compiler, a build and tests leave, which wait now and then.
+ */
 async function sources() {
-  await inTurn(['types', 'format', 'lint']);
-  // Browser tests wait now and then: what is left takes that time.
-  await inTurn(['deps', 'unused'], { patient: true });
+  await inTurn(['types']);
+  const ended = await Promise.allSettled(
+    [['lint'], ['format', 'deps', 'unused']].map((names) => inTurn(names, { patient: true })),
+  );
+  const failed = ended.flatMap((e) => (e.status === 'rejected' ? [e.reason.message] : []));
+  if (failed.length > 0) throw new Error(failed.join('\n'));
 }
 
 const began = Date.now();
