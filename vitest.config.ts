@@ -9,8 +9,8 @@ const alias = { '@': path.resolve(import.meta.dirname) };
 /** What takes longest, in that order: begun last, one worker would wait for the other. Units come first of all. */
 const LONG = [
   ...['core/testing/seeds', 'core/findings/exact', 'core/testing/documents', 'cli/main', 'core/testing/properties'],
-  ...['tests/tools', 'tests/hear', 'tests/journeys', 'tests/desk', 'tests/access', 'tests/storage', 'tests/racks'],
-  ...['tests/wanted', 'tests/server', 'tests/long', 'tests/face'],
+  ...['tests/tools', 'tests/hear', 'tests/journeys', 'tests/face', 'tests/desk', 'tests/access', 'tests/storage'],
+  ...['tests/racks', 'tests/wanted', 'tests/server', 'tests/long'],
 ];
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
