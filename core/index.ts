@@ -25,7 +25,7 @@ export { freeId } from './edit/ids';
 export type { Edit } from './edit/edit';
 export { completeParams } from './document/params';
 export { knobsIn } from './document/knobs';
-export { withNames, knobPlace, placeName, recordingsOf } from './document/names';
+export { knobPlace, placeName, recordingsOf, withNames } from './document/names';
 export { blank, parsePatch } from './document/parse';
 export { withOldDefaults } from './document/oldDefaults';
 export { printPatch } from './document/print';

@@ -3,7 +3,7 @@ import { allKinds } from '../kinds';
 import { completeParams } from './params';
 import { knobsOf } from '../kinds/knobs';
 import { patchOf } from '../testing/patch';
-import { withNames, knobPlace, placeName, recordingsOf } from './names';
+import { knobPlace, placeName, recordingsOf, withNames } from './names';
 
 const { modules } = patchOf({
   amp: ['vca', {}, { label: 'Lamp amp' }],

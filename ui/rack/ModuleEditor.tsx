@@ -43,7 +43,6 @@ export function ModuleEditor({ rack, id, uses, edit, onDuplicate, onRemove }: Pr
     <Box component="aside" aria-label="Module" data-editing={m.id} sx={panelStyle}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
         <EditableName
-          key={m.name}
           label="Name of the module"
           value={m.name}
           longest={LIMITS.label}

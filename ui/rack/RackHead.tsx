@@ -114,7 +114,6 @@ function RackLine({
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1.5 }}>
       <EditableName
-        key={rack.name}
         label="Name of the rack"
         value={rack.name}
         longest={LIMITS.name}

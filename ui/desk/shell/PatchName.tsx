@@ -14,7 +14,6 @@ interface Props {
 export function PatchName({ label, name, size, edit }: Props) {
   return (
     <EditableName
-      key={name}
       label={label}
       value={name}
       longest={LIMITS.name}

@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
+import { placeName } from '@/core';
 import type { GraphModule, Patch } from '@/core';
 import { Section } from '@/ui/parts/Section';
 import type { EditDesk } from '@/ui/session/edit';
@@ -36,7 +37,7 @@ function Fields({ module, patch, predicted, edit }: Props) {
           <Box sx={{ fontSize: 13, fontWeight: 700 }}>{input.spec.name}</Box>
           <NormalFields
             socket={input.socket}
-            name={`${module.label}, ${input.spec.name}`}
+            name={placeName(patch.modules, input.socket)}
             own={input.spec.normal}
             normal={patch.normals.find((n) => n.to === input.socket) ?? null}
             sockets={outputs}

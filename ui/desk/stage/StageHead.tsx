@@ -26,7 +26,7 @@ export const StageHead = memo(function StageHead({ id, place, label, kind, onRen
     <>
       <Typography sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}>{place}</Typography>
       <EditableName
-        key={`${id} ${label}`}
+        key={id}
         label="Name of the stage"
         value={label}
         longest={LIMITS.label}
