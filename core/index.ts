@@ -57,6 +57,7 @@ export { tracesToCsv } from './formats/csv';
 export { tracesToWav, WAV_FULL_VOLTS } from './formats/wav';
 export { buildGraph } from './graph/graph';
 export type { Graph, GraphInput, GraphModule } from './graph/graph';
+export type { Wiring } from './graph/wiring';
 export { handAt } from './graph/tracks';
 export { controlRate } from './graph/upstream';
 export { allKinds, FADER, isFaderKind, kindNamed } from './kinds';
@@ -150,7 +151,7 @@ export type { EndsRequest, PlanRequest, SourceKind, Wish } from './plan/request'
 export { sheetOf } from './sheet/sheet';
 export { stepsMark, ticksFromCode, ticksToCode } from './sheet/tickCode';
 export { sheetToCsv } from './sheet/csv';
-export { meterText, partsOf as sheetParts, partText, sheetToMarkdown } from './sheet/markdown';
+export { meterText, partText, sheetParts, sheetToMarkdown } from './sheet/markdown';
 export type { Sheet, SheetStep } from './sheet/types';
 export { knobLines, knobSvg } from './sheet/knobPicture';
 export { knobName } from './sheet/settings';

@@ -1,3 +1,4 @@
+import { idOf } from '@/core';
 import { expose, transfer } from 'comlink';
 import {
   checkedCures,
@@ -43,7 +44,7 @@ interface Figure {
 
 /** What a destination makes of its drive, where the socket is one. */
 function figureAt(graph: Graph, socket: string): [string, Figure][] {
-  const m = graph.modules.find((x) => socket.startsWith(`${x.id}.`));
+  const m = graph.modules.find((x) => x.id === idOf(socket));
   const end = m?.kind.ends?.find((e) => socketAt(m.id, e.socket) === socket);
   if (!m || !end) return [];
   return [[socket, { unit: end.unit(m.params), value: (drive) => end.value(m.params, drive) ?? -Infinity }]];

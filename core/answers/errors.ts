@@ -1,4 +1,4 @@
-import { completeParams } from '../document/params';
+import { completeParams, withTempo } from '../document/params';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { nameOf } from '../document/sockets';
@@ -69,7 +69,7 @@ export class OffBench {
 
   private partOf(m: GraphModule, errors: ModuleErrors): Part {
     const given = this.patch.modules[m.index]?.params;
-    const complete = m.kind.inForce ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
+    const complete = m.kind.tempo ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
     const knobs = knobsOf(m.kind, complete).map(({ name, spec, min, max }) => {
       const travel = { min, max, taper: spec.taper };
       return { name, travel, at: positionOf(travel, Number(complete[name])) };
@@ -137,6 +137,6 @@ export class OffBench {
       const off = (p: HandPoint): HandPoint => ({ ...p, value: valueAt(travel, positionOf(travel, p.value) + share) });
       hands = hands.map((h) => (nameOf(h.at) === name ? { ...h, points: h.points.map(off) } : h));
     }
-    return { ...m, hands, params: m.kind.inForce?.(params, this.patch.settings.bpm) ?? params };
+    return { ...m, hands, params: withTempo(m.kind, params, this.patch.settings.bpm) };
   }
 }

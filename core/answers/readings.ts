@@ -1,4 +1,4 @@
-import { socketAt } from '../document/sockets';
+import { idOf, socketAt } from '../document/sockets';
 import type { ModuleBounds } from '../bounds/bounds';
 import type { EndBound } from '../bounds/entries';
 import type { Graph, GraphModule } from '../graph/graph';
@@ -205,7 +205,7 @@ function voltsReading(
   simulation: Simulation | null,
   at: string,
 ): Reading {
-  const m = graph.modules.find((x) => at.startsWith(`${x.id}.`));
+  const m = graph.modules.find((x) => x.id === idOf(at));
   const input = m?.inputs.findIndex((s) => s.socket === at) ?? -1;
   const output = m?.outputs.findIndex((o) => o.socket === at) ?? -1;
   const known = m && bounds.get(m.id);

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { BoundsEngine } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import type { Graph } from '../graph/graph';
@@ -66,7 +67,7 @@ export function sharesOf(bench: OffBench): Share[] {
       if (!before) continue;
       const [low, high] = [apart(r, before.low, r.low) / 2, apart(r, before.high, r.high) / 2];
       if (low === 0 && high === 0) continue;
-      found.set(key, [...(found.get(key) ?? []), { knob: `${m.id}.${param}`, r, low, high, sigma }]);
+      found.set(key, [...(found.get(key) ?? []), { knob: socketAt(m.id, param), r, low, high, sigma }]);
     }
   }
   return [...found.values()].flatMap((list) => {
@@ -121,7 +122,7 @@ export function handLimitedOf(patch: Patch, bench: OffBench): HandLimited[] {
       const share = span > 0 ? off / span : 0;
       if (share <= ALLOWED) return [];
       const ear = ['frequency', 'gain', 'note'].includes(r.quantity);
-      return [{ knob: `${m.id}.${param}`, at: r.at, share, set: ear ? 'by ear' : 'by meter' }];
+      return [{ knob: socketAt(m.id, param), at: r.at, share, set: ear ? 'by ear' : 'by meter' }];
     });
   });
   return limited.sort((a, b) => b.share - a.share);

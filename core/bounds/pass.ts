@@ -27,11 +27,14 @@ function identityOf(m: GraphModule, inputs: readonly Lin[]): string {
   return `${m.kind.name} ${JSON.stringify(m.params)} ${wires.join()}`;
 }
 
+const keyOfOutput = ({ module, output }: { readonly module: number; readonly output: number }): string =>
+  `${module}:${output}`;
+
 /** One working-out of a graph's bounds, group by group. */
 export class Pass {
   private readonly railVolts: number;
   private readonly outputs = new Map<number, readonly Lin[]>();
-  /** What the delayed cables of a loop carry, by `module.output`. */
+  /** What the delayed cables of a loop carry, by module and output. */
   private readonly delayed = new Map<string, Lin>();
   private coarse = false;
   private readonly range = (x: Lin): Range => (this.coarse ? this.tightener.coarse(x) : this.tightener.range(x));
@@ -99,9 +102,9 @@ export class Pass {
       m.inputs.flatMap((s) => (s.driver.type === 'output' && s.driver.delayed ? [s.driver] : [])),
     );
     const rail = this.railVolts;
-    const ranges = new Map<string, Range>(cut.map((d) => [`${d.module}.${d.output}`, [-rail, rail]]));
+    const ranges = new Map<string, Range>(cut.map((d) => [keyOfOutput(d), [-rail, rail]]));
     const socketOf = (d: (typeof cut)[number]): string => this.graph.modules[d.module]?.outputs[d.output]?.socket ?? '';
-    const sockets = new Map(cut.map((d) => [`${d.module}.${d.output}`, socketOf(d)]));
+    const sockets = new Map(cut.map((d) => [keyOfOutput(d), socketOf(d)]));
     const run = (): void => {
       for (const [key, [lo, hi]] of ranges) {
         // By its socket: a place in the list is another module's after one is removed.
@@ -115,7 +118,7 @@ export class Pass {
       run();
       moved = 0;
       for (const d of cut) {
-        const key = `${d.module}.${d.output}`;
+        const key = keyOfOutput(d);
         const [lo, hi] = this.range((this.outputs.get(d.module) as readonly Lin[])[d.output] as Lin);
         const [oldLo, oldHi] = ranges.get(key) as Range;
         const now: Range = [Math.max(oldLo, Math.min(0, lo)), Math.min(oldHi, Math.max(0, hi))];
@@ -134,7 +137,7 @@ export class Pass {
 
   private carried(driver: Driver): Lin {
     if (driver.type === 'volts') return constantOf(driver.volts);
-    if (driver.delayed) return this.delayed.get(`${driver.module}.${driver.output}`) as Lin;
+    if (driver.delayed) return this.delayed.get(keyOfOutput(driver)) as Lin;
     // What a partial graph leaves out nobody asks about: it carries 0 V.
     return this.outputs.get(driver.module)?.[driver.output] ?? constantOf(0);
   }

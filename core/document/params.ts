@@ -18,10 +18,10 @@ export function completeParams(kind: Kind, given: ParamValues = {}, bpm = 120): 
 export const existing = (kind: Kind, all: ParamValues): ParamValues =>
   Object.fromEntries(Object.entries(all).filter(([name]) => kind.params[name]?.exists?.(all) ?? true));
 
-/** The same, with what takes another's place in force. */
-export function paramsInForce(kind: Kind, given: ParamValues | undefined, bpm: number): ParamValues {
-  const complete = completeParams(kind, given, bpm);
-  return kind.inForce?.(complete, bpm) ?? complete;
+/** Complete parameters with the patch's tempo in force, where they follow it. */
+export function withTempo(kind: Kind, complete: ParamValues, bpm: number): ParamValues {
+  const beats = kind.tempo ? complete[kind.tempo.beats] : null;
+  return kind.tempo && typeof beats === 'number' ? { ...complete, [kind.tempo.sets]: bpm / (60 * beats) } : complete;
 }
 
 /** Reads the parameters that a document gives; limits that hang on other parameters are checked last. */

@@ -1,3 +1,4 @@
+import { partsOf } from './sockets';
 import { isObject, own, shown } from './reader';
 import type { Reader } from './reader';
 import { socketsOf } from './rackSockets';
@@ -42,7 +43,7 @@ function readNormal(
   }
   r.known(n, path, ['to', 'from', 'brokenBy']);
   const from = r.text(own(n, 'from'), `${path}.from`, 80);
-  const [id = '', name = ''] = from.split('.');
+  const { id, name } = partsOf(from);
   const other = channels.find((c) => c.id === id);
   if (!other) r.fail(`${path}.from`, `there is no channel ${shown(id)} in its module`);
   else if (!inputsOf(other).has(name) && !outputsOf(other).has(name))

@@ -1,3 +1,4 @@
+import { socketAt } from './sockets';
 import { isObject, own, shown } from './reader';
 import type { Fields, Reader } from './reader';
 import type { Json, ModuleDoc, Patch } from './types';
@@ -19,7 +20,7 @@ export class SharedLists {
     for (const m of modules) {
       for (const [param, value] of Object.entries(m.params ?? {})) {
         if (!Array.isArray(value) || value.length < least) continue;
-        const key = `${m.id}.${param}`;
+        const key = socketAt(m.id, param);
         this.kept.set(key, [...(this.kept.get(key) ?? []), { place, list: value }]);
       }
     }
@@ -27,11 +28,11 @@ export class SharedLists {
 
   placeOf(id: string, param: string, value: unknown): string | null {
     if (!Array.isArray(value) || value.length < LONG) return null;
-    return this.kept.get(`${id}.${param}`)?.find((k) => sameList(k.list, value))?.place ?? null;
+    return this.kept.get(socketAt(id, param))?.find((k) => sameList(k.list, value))?.place ?? null;
   }
 
   listAt(id: unknown, param: string, place: unknown): readonly unknown[] | null {
-    return this.kept.get(`${String(id)}.${param}`)?.find((k) => k.place === place)?.list ?? null;
+    return this.kept.get(socketAt(String(id), param))?.find((k) => k.place === place)?.list ?? null;
   }
 }
 

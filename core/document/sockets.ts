@@ -12,3 +12,9 @@ export const idOf = (socket: string): string => partsOf(socket).id;
 
 /** The socket's own name on its module. */
 export const nameOf = (socket: string): string => partsOf(socket).name;
+
+/** Whether a text is written as a socket is: both parts, and no third. */
+export function isSocket(text: string): boolean {
+  const { id, name } = partsOf(text);
+  return id !== '' && name !== '' && !name.includes('.');
+}

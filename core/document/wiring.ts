@@ -1,3 +1,4 @@
+import { isSocket, partsOf } from './sockets';
 import type { Reader } from './reader';
 import { own, shown } from './reader';
 import { LIMITS } from './types';
@@ -11,9 +12,9 @@ export type Sockets = Map<string, { readonly inputs: ReadonlySet<string>; readon
 function readSocket(r: Reader, x: unknown, path: string, sockets: Sockets, side: 'input' | 'output' | 'any'): string {
   const text = r.text(x, path, 100);
   if (typeof x !== 'string') return text;
-  const [id = '', name = '', ...rest] = text.split('.');
+  const { id, name } = partsOf(text);
   const found = sockets.get(id);
-  if (rest.length > 0 || !name) r.fail(path, `must be moduleId.socketName, got ${shown(text)}`);
+  if (!isSocket(text)) r.fail(path, `must be moduleId.socketName, got ${shown(text)}`);
   else if (!found) r.fail(path, `there is no module ${shown(id)}`);
   else {
     const fits = (side !== 'output' && found.inputs.has(name)) || (side !== 'input' && found.outputs.has(name));

@@ -45,11 +45,8 @@ function towardTheMiddle(m: GraphModule, [lo, hi]: Range, limit: number): Cure |
   return setCure('Offset toward the middle', setParam(m.id, param, Number(m.params[param]) + shift / perVolt));
 }
 
-function usedSockets({ patch: { cables, normals, probes, targets } }: Graph): ReadonlySet<string> {
-  const used = new Set([...cables, ...normals].flatMap((c) => ('from' in c ? [c.from] : [])));
-  for (const { at } of [...probes, ...targets]) used.add(at);
-  return used;
-}
+const usedSockets = ({ patch, wiring }: Graph): ReadonlySet<string> =>
+  new Set([...wiring.usedOutputs, ...[...patch.probes, ...patch.targets].map((x) => x.at)]);
 
 /** What a listener or a cable could meet: every output that is plugged, probed or a target, else the first. */
 function lookedAt(used: ReadonlySet<string>, m: GraphModule): number[] {

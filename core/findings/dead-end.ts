@@ -1,3 +1,4 @@
+import { idOf } from '../document/sockets';
 import type { FindingRule } from './finding';
 
 export const deadEnd: FindingRule = {
@@ -5,14 +6,10 @@ export const deadEnd: FindingRule = {
   why: 'What this module does is neither heard nor measured. Plug it on, pin it to the scope, or take it out.',
   when: 'a module that is not bypassed has outputs, and no cable, normal, probe or target of it or beyond it',
   find({ graph }) {
-    const { cables, normals, probes, targets, bypassed } = graph.patch;
-    const aside = new Set(bypassed.map((b) => b.module));
-    const used = [...cables, ...normals.filter((n) => 'from' in n)].map((c) => c.from);
-    const marked = [...probes, ...targets].map((x) => x.at);
+    const { probes, targets } = graph.patch;
+    const reached = new Set([...graph.wiring.usedOutputs, ...[...probes, ...targets].map((x) => x.at)].map(idOf));
     return graph.modules
-
-      .filter((m) => !aside.has(m.id))
-      .filter((m) => m.outputs.length > 0 && ![...used, ...marked].some((socket) => socket.startsWith(`${m.id}.`)))
+      .filter((m) => !m.bypassed && m.outputs.length > 0 && !reached.has(m.id))
       .map((m) => ({
         code: 'dead-end',
         severity: 'note' as const,

@@ -89,7 +89,7 @@ function returning(graph: Graph, { m, clock, gates }: Stepper): string | undefin
 
 function multiplied(graph: Graph, { m, input, stepper }: HangWatch): Cure | null {
   const gate = returning(graph, stepper);
-  const cable = graph.patch.cables.find((c) => c.to === input.socket);
+  const cable = graph.wiring.cableInto(input.socket);
   if (gate === undefined || !cable || cable.from === gate) return null;
   const id = freeId(graph.patch, 'return');
   const edits: Edit[] = [

@@ -24,7 +24,7 @@ const unlessFull = (graph: Graph, edits: readonly Edit[]): Edit[] =>
 
 /** Edits that put a module into the cable that ends at `socket`; none where there is no cable. */
 export function insertBefore(graph: Graph, socket: string, module: ModuleDoc | null): Edit[] {
-  const cable = graph.patch.cables.find((c) => c.to === socket);
+  const cable = graph.wiring.cableInto(socket);
   if (!cable || !module) return [];
   return unlessFull(graph, [
     { do: 'add', module, before: idOf(socket) },
@@ -39,7 +39,7 @@ export const insertOffset = (graph: Graph, socket: string, label: string, amount
 
 /** Edits that put a scale-and-offset stage behind an output, before all that its cables lead to. */
 export function insertOffsetAfter(graph: Graph, output: string, label: string, amount: number, volts: number): Edit[] {
-  const onward = graph.patch.cables.filter((c) => c.from === output);
+  const onward = graph.wiring.cablesFrom(output);
   const stage = offsetModule(freeId(graph.patch, 'mend'), label, amount, volts);
   const next = graph.patch.modules[graph.patch.modules.findIndex((m) => m.id === idOf(output)) + 1];
   if (onward.length === 0 || !stage) return [];

@@ -1,4 +1,4 @@
-import { socketAt } from '../document/sockets';
+import { idOf, socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
 import { scaledRange } from '../law/lin';
 import type { Range } from '../law/lin';
@@ -21,9 +21,9 @@ function left(m: GraphModule, factor: number): number {
 function buffered(graph: Graph, m: GraphModule, socket: string): readonly Cure[] {
   const passive = (x: GraphModule | undefined): x is GraphModule => x?.kind.passive?.(x.params) != null;
   const behind = (from: string): GraphModule[] =>
-    graph.patch.cables
-      .filter((c) => c.from === from)
-      .map((c) => graph.modules.find((x) => c.to.startsWith(`${x.id}.`)))
+    graph.wiring
+      .cablesFrom(from)
+      .map((c) => graph.modules.find((x) => x.id === idOf(c.to)))
       .filter(passive);
   const parts = passive(m) ? [m] : behind(socket);
   const edits = parts.flatMap(({ id, kind }) =>
@@ -35,7 +35,7 @@ function buffered(graph: Graph, m: GraphModule, socket: string): readonly Cure[]
 
 /** How far a value of weighted inputs can lie from 0, and from the mean of what is plugged, volts. */
 function offMean(m: GraphModule, ranges: readonly Range[]): { readonly most: number; readonly off: number } {
-  const plugged = m.inputs.flatMap((s, i) => (s.plugged ? [i] : []));
+  const plugged = m.inputs.flatMap((s, i) => (s.connected ? [i] : []));
   const farthest = (weight: (i: number) => number): number => {
     const sum = plugged
       .map((i) => scaledRange(ranges[i] ?? [0, 0], weight(i)))
@@ -57,7 +57,7 @@ interface Loss {
 function lossAt({ graph, bounds }: Evidence, m: GraphModule, index: number): Loss {
   const found = bounds.get(m.id);
   if (m.kind.joins) {
-    if (graph.patch.settings.loading === 'ideal' || !m.inputs.some((s) => s.plugged)) return { percent: 0, volts: 0 };
+    if (graph.patch.settings.loading === 'ideal' || !m.inputs.some((s) => s.connected)) return { percent: 0, volts: 0 };
     const { most, off } = offMean(m, found?.inputs ?? []);
     return { percent: most > 0 ? (100 * off) / most : 0, volts: off };
   }

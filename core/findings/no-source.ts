@@ -13,7 +13,7 @@ const factorsOf = (m: GraphModule): GraphInput[] =>
 
 /** An offset's lift, a bias or a level of its own makes a source of what nothing drives. */
 function speaks({ graph, bounds }: Evidence, m: GraphModule): boolean {
-  const used = new Set(graph.patch.cables.map((c) => c.from));
+  const used = graph.wiring.usedOutputs;
   return m.outputs.some((o, i) => {
     const [lo, hi] = bounds.get(m.id)?.outputs[i] ?? [0, 0];
     return used.has(o.socket) && (lo !== 0 || hi !== 0);

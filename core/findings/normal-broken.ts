@@ -6,11 +6,10 @@ export const normalBroken: FindingRule = {
   why: 'A plug in the source opened the switch that fed this socket, and nothing took its place. Plug a copy of the signal in here too.',
   when: 'a cable in its source breaks a normal, and nothing else is plugged in its place',
   find({ graph }) {
-    const plugged = new Set(graph.patch.cables.map((c) => c.to));
-    return graph.patch.normals.flatMap((n): Found[] => {
-      if (!('from' in n) || n.brokenBy !== 'source' || plugged.has(n.to)) return [];
-      const cable = graph.patch.cables.find((c) => c.from === n.from);
-      if (!cable) return [];
+    const { wiring } = graph;
+    return wiring.links.flatMap((n): Found[] => {
+      const [cable] = wiring.cablesFrom(n.from);
+      if (!wiring.isBroken(n) || !cable) return [];
       const isOutput = graph.modules.some((m) => m.outputs.some((o) => o.socket === n.from));
       return [
         {

@@ -21,7 +21,7 @@ function turned(graph: Graph, socket: string, flips: readonly Frame[]): readonly
     const edit = negative ? setParam(m.id, amount, -Number(m.params[amount])) : turn;
     if (edit) return [setCure(`Turn ${m.label} over`, edit)];
   }
-  const cable = graph.patch.cables.find((c) => c.to === socket);
+  const cable = graph.wiring.cableInto(socket);
   if (!cable) return [];
   const id = freeId(graph.patch, 'turn');
   return [

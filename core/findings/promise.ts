@@ -1,6 +1,6 @@
 import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
-import { idOf } from '../document/sockets';
+import { idOf, socketAt } from '../document/sockets';
 import type { Edit } from '../edit/edit';
 import { readParams } from '../document/params';
 import { Reader } from '../document/reader';
@@ -57,8 +57,8 @@ function asAsked(patch: Patch, edits: readonly Edit[]): boolean {
 
 /** Turns no knob that its player has locked. */
 function spares(patch: Patch, edits: readonly Edit[]): boolean {
-  const locked = new Set(patch.modules.flatMap((m) => (m.locked ?? []).map((param) => `${m.id}.${param}`)));
-  return edits.every((e) => e.do !== 'set' || !locked.has(`${e.module}.${e.param}`));
+  const locked = new Set(patch.modules.flatMap((m) => (m.locked ?? []).map((param) => socketAt(m.id, param))));
+  return edits.every((e) => e.do !== 'set' || !locked.has(socketAt(e.module, e.param)));
 }
 
 /** The sockets on which the findings at a place hang: its own, and those of what comes right behind it. */

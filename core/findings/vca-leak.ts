@@ -51,7 +51,7 @@ export const vcaLeak: FindingRule = {
     return graph.modules.flatMap((m): Found[] => {
       const [cv, cv2] = [inputNamed(m, 'cv'), inputNamed(m, 'cv2')];
       if (!m.kind.opens || !cv || !cv2) return [];
-      const last = !graph.patch.cables.some((c) => c.from.startsWith(`${m.id}.`));
+      const last = !m.outputs.some((o) => graph.wiring.cablesFrom(o.socket).length > 0);
       const opened = [...upstreamModules(graph, [cv, cv2])].some((x) => x.kind.contour !== undefined);
       if (!opened || (!heard.has(m) && !last)) return [];
       const [a, b] = [restVolts(graph, cv), restVolts(graph, cv2)];

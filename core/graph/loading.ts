@@ -1,16 +1,9 @@
-import { socketAt } from '../document/sockets';
+import { partsOf, socketAt } from '../document/sockets';
 import { OHMS } from '../document/types';
-import type { Patch } from '../document/types';
-import type { Kind, Loading } from '../kinds/kind';
-import type { ParamValues } from '../kinds/params';
-
-export interface Part {
-  readonly id: string;
-  readonly kind: Pick<Kind, 'joins' | 'passive'>;
-  readonly params: ParamValues;
-  readonly inputs: readonly { readonly name: string }[];
-  readonly outputs: readonly string[];
-}
+import type { ModuleDoc, Patch } from '../document/types';
+import type { Loading } from '../kinds/kind';
+import { inputSockets } from './wiring';
+import type { Wiring, WiredModule } from './wiring';
 
 export interface Loads {
   /** What is left of an output's voltage at its node. */
@@ -21,10 +14,10 @@ export interface Loads {
 const parallel = (a: number, b: number): number =>
   a === Infinity ? b : b === Infinity ? a : a === 0 || b === 0 ? 0 : (a * b) / (a + b);
 
-const isPot = (p: Part): boolean => p.kind.passive?.(p.params)?.is === 'pot';
-const isWire = (p: Part): boolean => p.kind.passive?.(p.params)?.is === 'wire';
+const isPot = (m: WiredModule): boolean => m.kind.passive?.(m.params)?.is === 'pot';
+const isWire = (m: WiredModule): boolean => m.kind.passive?.(m.params)?.is === 'wire';
 
-const isJunction = (p: Part): boolean => p.kind.joins ?? false;
+const isJunction = (m: WiredModule): boolean => m.kind.joins ?? false;
 
 /** In a junction's sum a source has at least this resistance, ohms. */
 const LEAST_OHMS = 1;
@@ -36,40 +29,46 @@ const LEAST_OHMS = 1;
  * An output into a junction is counted there by its Thévenin equivalent (open voltage, source resistance beside its
  * other loads); the junction's inputs are no load of their own.
  */
-export function loadingOf(patch: Patch, parts: readonly Part[]): Loads {
-  if (patch.settings.loading === 'ideal') return idealLoads(patch, parts);
-  return new Resistances(patch, parts);
+export function loadingOf(patch: Patch, wiring: Wiring): Loads {
+  return patch.settings.loading === 'ideal' ? idealLoads(wiring) : new Resistances(patch.modules, wiring);
 }
 
-function idealLoads(patch: Patch, parts: readonly Part[]): Loads {
-  const plugged = new Set(patch.cables.map((c) => c.to));
-  const byId = new Map(parts.map((p) => [p.id, p]));
+/** Whether an input of a junction is tied to something: a cable, or a normal. */
+function isTied(wiring: Wiring, input: string): boolean {
+  const feed = wiring.feed(input);
+  return feed.by !== 'volts' || feed.declared;
+}
+
+function idealLoads(wiring: Wiring): Loads {
   return {
     factor: () => 1,
     of(id) {
-      const part = byId.get(id);
-      const used = (part?.inputs ?? []).map((s) => (plugged.has(socketAt(id, s.name)) ? 1 : 0));
-      const count = used.reduce<number>((sum, x) => sum + x, 0);
-      return { potGain: Number(part?.params.amount ?? 1), weights: used.map((x) => (count > 0 ? x / count : 0)) };
+      const m = wiring.module(id);
+      const used = m ? inputSockets(m).map((input): number => (isTied(wiring, input) ? 1 : 0)) : [];
+      const count = used.reduce((sum, x) => sum + x, 0);
+      return { potGain: Number(m?.params.amount ?? 1), weights: used.map((x) => (count > 0 ? x / count : 0)) };
     },
   };
 }
 
+/**
+ * Resistances of a wiring. A normal ties an output to an input as a cable does, with the output's resistance behind it,
+ * but is no load on it; a normal of a voltage has no resistance.
+ */
 export class Resistances implements Loads {
-  private readonly byId: ReadonlyMap<string, Part>;
-  private readonly ohms: ReadonlyMap<string, Patch['modules'][number]>;
-  private readonly into = new Map<string, string>();
+  private readonly docs: ReadonlyMap<string, ModuleDoc>;
   /** The inputs that load an output: all that its cables lead to, but for the junctions'. */
   private readonly loadedBy = new Map<string, string[]>();
   private readonly loads = new Map<string, number>();
   /** Looking back: by the input, or by the output where the input is no load of its own. */
   private readonly backwards = new Map<string, number>();
 
-  constructor(patch: Patch, parts: readonly Part[]) {
-    this.byId = new Map(parts.map((p) => [p.id, p]));
-    this.ohms = new Map(patch.modules.map((m) => [m.id, m]));
-    for (const { from, to } of patch.cables) {
-      this.into.set(to, from);
+  constructor(
+    modules: readonly ModuleDoc[],
+    private readonly wiring: Wiring,
+  ) {
+    this.docs = new Map(modules.map((m) => [m.id, m]));
+    for (const { from, to } of wiring.cables) {
       if (this.leadsToJunction(to)) continue;
       const onward = this.loadedBy.get(from);
       if (onward) onward.push(to);
@@ -77,10 +76,9 @@ export class Resistances implements Loads {
     }
   }
 
-  private split(socket: string): { part: Part | undefined; id: string; name: string } {
-    const dot = socket.indexOf('.');
-    const id = socket.slice(0, dot);
-    return { part: this.byId.get(id), id, name: socket.slice(dot + 1) };
+  private split(socket: string): { part: WiredModule | undefined; id: string; name: string } {
+    const { id, name } = partsOf(socket);
+    return { part: this.wiring.module(id), id, name };
   }
 
   private leadsToJunction(input: string): boolean {
@@ -106,10 +104,10 @@ export class Resistances implements Loads {
       const { above, below } = this.pot(part);
       return above + parallel(below, this.load(socketAt(id, 'out')));
     }
-    return this.ohms.get(id)?.inputOhms?.[name] ?? OHMS.input;
+    return this.docs.get(id)?.inputOhms?.[name] ?? OHMS.input;
   }
 
-  private pot(part: Part): { above: number; below: number } {
+  private pot(part: WiredModule): { above: number; below: number } {
     const pot = part.kind.passive?.(part.params);
     if (pot?.is !== 'pot') return { above: 0, below: Infinity };
     return { above: (1 - pot.position) * pot.ohms, below: pot.position * pot.ohms };
@@ -119,7 +117,7 @@ export class Resistances implements Loads {
   private outputOhms(output: string): number {
     const { part, id, name } = this.split(output);
     if (!part || isWire(part) || isPot(part) || isJunction(part)) return 0;
-    return this.ohms.get(id)?.outputOhms?.[name] ?? OHMS.output;
+    return this.docs.get(id)?.outputOhms?.[name] ?? OHMS.output;
   }
 
   factor(output: string): number {
@@ -162,22 +160,26 @@ export class Resistances implements Loads {
       return parallel(parallel(below, above + this.feed(socketAt(id, 'in'))), load);
     }
     if (isJunction(part)) {
-      return part.inputs.reduce((sum, s) => {
-        const socket = socketAt(id, s.name);
-        return this.into.has(socket) ? parallel(sum, Math.max(LEAST_OHMS, this.feed(socket))) : sum;
-      }, load);
+      return inputSockets(part).reduce(
+        (sum, input) => (isTied(this.wiring, input) ? parallel(sum, this.tieOhms(input)) : sum),
+        load,
+      );
     }
     return parallel(this.outputOhms(output), load);
   }
 
-  /** The resistance behind an input's cable; 0 without one. */
+  /** The resistance behind an input's cable or normal; 0 without one. */
   feed(input: string): number {
-    const from = this.into.get(input);
-    return from === undefined ? 0 : this.sourceOhms(from, input);
+    const feed = this.wiring.feed(input);
+    return feed.by === 'volts' ? 0 : this.sourceOhms(feed.from, input);
+  }
+
+  private tieOhms(input: string): number {
+    return Math.max(LEAST_OHMS, this.feed(input));
   }
 
   of(id: string): Loading {
-    const part = this.byId.get(id);
+    const part = this.wiring.module(id);
     if (part && isJunction(part)) return { potGain: 1, weights: this.junction(part) };
     if (!part || !isPot(part)) return { potGain: 1, weights: [] };
     const { above, below } = this.pot(part);
@@ -186,11 +188,8 @@ export class Resistances implements Loads {
     return { potGain: under === 0 ? 0 : above === 0 ? 1 : under / (above + under), weights: [] };
   }
 
-  private junction(part: Part): number[] {
-    const sources = part.inputs.map((s) => {
-      const socket = socketAt(part.id, s.name);
-      return this.into.has(socket) ? 1 / Math.max(LEAST_OHMS, this.feed(socket)) : 0;
-    });
+  private junction(part: WiredModule): number[] {
+    const sources = inputSockets(part).map((input) => (isTied(this.wiring, input) ? 1 / this.tieOhms(input) : 0));
     const load = this.load(socketAt(part.id, 'out'));
     const sum = sources.reduce((total, g) => total + g, load === Infinity ? 0 : 1 / Math.max(load, 1e-9));
     return sources.map((g) => (sum > 0 ? g / sum : 0));

@@ -1,14 +1,16 @@
 import { idOf } from '../document/sockets';
-import type { Cable } from '../document/types';
+import { feedingModules } from './graph';
 import type { Graph, GraphModule } from './graph';
+import type { Wire } from './wiring';
 
-/** The modules that a sound passes on its way out, and the cables that it takes. */
-export function soundOf(graph: Graph): { readonly modules: ReadonlySet<string>; readonly cables: readonly Cable[] } {
+/** The modules that a sound passes on its way out, and the connections that it takes, normals among them. */
+export function soundOf(graph: Graph): { readonly modules: ReadonlySet<string>; readonly wires: readonly Wire[] } {
   const byId = new Map(graph.modules.map((m) => [m.id, m]));
-  const plugged = new Set(graph.patch.cables.map((c) => idOf(c.from)));
+  const feeding = feedingModules(graph);
   const sounds = new Map<string, boolean>();
-  const signalCables = (m: GraphModule): Cable[] =>
-    graph.patch.cables.filter((c) => m.inputs.some((s) => s.socket === c.to && s.spec.role === 'signal'));
+  const into = new Map(graph.wiring.wires.map((w) => [w.to, w]));
+  const signalWires = (m: GraphModule): Wire[] =>
+    m.inputs.flatMap((s) => (s.spec.role === 'signal' ? (into.get(s.socket) ?? []) : []));
   /** Something that can be heard comes in by a signal input, or it sounds by itself. */
   const isSound = (m: GraphModule): boolean => {
     const known = sounds.get(m.id);
@@ -16,7 +18,7 @@ export function soundOf(graph: Graph): { readonly modules: ReadonlySet<string>; 
     sounds.set(m.id, false);
     const found =
       m.kind.audible === true ||
-      signalCables(m).some((c) => {
+      signalWires(m).some((c) => {
         const from = byId.get(idOf(c.from));
         return from !== undefined && isSound(from);
       });
@@ -25,19 +27,19 @@ export function soundOf(graph: Graph): { readonly modules: ReadonlySet<string>; 
   };
   const outlets = graph.modules.filter((m) => m.kind.outlet);
   const last =
-    outlets.length > 0 ? outlets : graph.modules.filter((m) => !plugged.has(m.id) && m.kind.audible !== true);
+    outlets.length > 0 ? outlets : graph.modules.filter((m) => !feeding.has(m.id) && m.kind.audible !== true);
   const modules = new Set<string>();
-  const cables: Cable[] = [];
+  const wires: Wire[] = [];
   const walk = (m: GraphModule): void => {
     if (modules.has(m.id) || !isSound(m)) return;
     modules.add(m.id);
-    for (const c of signalCables(m)) {
+    for (const c of signalWires(m)) {
       const from = byId.get(idOf(c.from));
       if (!from || !isSound(from)) continue;
-      cables.push(c);
+      wires.push(c);
       walk(from);
     }
   };
   last.forEach(walk);
-  return { modules, cables };
+  return { modules, wires };
 }

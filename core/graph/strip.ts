@@ -1,3 +1,4 @@
+import { idOf, nameOf } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from './graph';
 
 /** One frame of a strip: a stage and the way the main signal takes through it. */
@@ -39,7 +40,7 @@ function mainInput(m: GraphModule): GraphInput | null {
 /** Whether a stage turns its main signal over. */
 export function flipsAt({ module: m, input, output }: Pick<Frame, 'module' | 'input' | 'output'>): boolean {
   const p = m.params;
-  const name = output?.split('.')[1];
+  const name = output === null ? undefined : nameOf(output);
   let flips = name !== undefined && Object.hasOwn(m.kind.negated ?? {}, name);
   if (m.kind.flips?.(p)) flips = !flips;
   const { amount } = input?.spec ?? {};
@@ -62,7 +63,7 @@ function pathTo(graph: Graph, end: GraphInput, owner: GraphModule): Frame[] {
 }
 
 function endAt(graph: Graph, socket: string): { readonly owner: GraphModule; readonly end: GraphInput } | null {
-  const id = socket.slice(0, socket.indexOf('.'));
+  const id = idOf(socket);
   const owner = graph.modules.find((m) => m.id === id);
   const end = owner?.inputs.find((s) => s.socket === socket);
   return owner && end ? { owner, end } : null;

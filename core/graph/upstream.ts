@@ -1,8 +1,6 @@
 import { partsOf } from '../document/sockets';
 import type { Graph } from './graph';
-
-/** Faster than this counts as audio, Hz. */
-const CONTROL_HZ = 50;
+import { CONTROL_RATE, needsAudio } from './rate';
 
 export interface Upstream {
   readonly graph: Graph;
@@ -39,17 +37,8 @@ export function upstreamOf(graph: Graph, sockets: readonly string[]): Upstream {
 }
 
 /** Whether anything in a graph's groups needs the audio sample rate. */
-export function needsAudioRate({ groups, modules }: Graph): boolean {
-  return groups.some((g) =>
-    g.modules.some((i) => {
-      const m = modules[i];
-      return m !== undefined && (m.kind.audio || Number(m.params.rateHz ?? 0) > CONTROL_HZ);
-    }),
-  );
-}
-
-/** Slow voltages alone are looked at by this rate; whoever wants the patch's own takes that. */
-const CONTROL_RATE = 8000;
+export const needsAudioRate = ({ groups, modules }: Graph): boolean =>
+  groups.some((g) => g.modules.some((i) => modules[i] !== undefined && needsAudio(modules[i])));
 
 /** The rate by which sockets can be looked at that only slow voltages lead to; null where their patch's own is needed. */
 export function controlRate(graph: Graph, sockets: readonly string[]): number | null {

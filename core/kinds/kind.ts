@@ -114,8 +114,8 @@ interface Shape<P> {
   brief(p: P): string;
   inputs(p: P): readonly InputSpec[];
   outputs(p: P): readonly string[];
-  /** The parameters in force, where one of them or the patch's tempo takes another's place. */
-  inForce?(p: P, bpm: number): P;
+  /** Follows the patch's tempo: unless `beats` is null, one cycle lasts so many and sets the rate `sets`, Hz. */
+  readonly tempo?: { readonly beats: keyof P & string; readonly sets: keyof P & string };
   /** The signal input that is looked at for crossings, and the voltage it must reach against `threshold`. */
   readonly detects?: { readonly input: string; fate(b: Laws, p: P, io: Sockets): Fate };
   /** Whether its output depends on what was before. */

@@ -79,7 +79,7 @@ export const lfo = kind({
     highVolts: volts(5),
   },
   below: [['lowVolts', 'highVolts']],
-  inForce: (p, bpm) => (p.beats === null ? p : { ...p, rateHz: bpm / (60 * p.beats) }),
+  tempo: { beats: 'beats', sets: 'rateHz' },
   brief: (p) => `${shapeNames[p.shape]}, ${p.mode === 'once' ? 'once, ' : ''}${briefSeconds(1 / p.rateHz)}`,
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', ...otherNames],

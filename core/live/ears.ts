@@ -1,4 +1,4 @@
-import { idOf } from '../document/sockets';
+import { feedingModules } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { soundOf } from '../graph/sound';
 import { gainOf } from '../units/db';
@@ -43,7 +43,7 @@ export function usualEars(graph: Graph): Ears | null {
   const outlet = graph.modules.find((m) => m.kind.outlet && outletEars(m));
   if (outlet) return outletEars(outlet);
   const { modules } = soundOf(graph);
-  const from = new Set(graph.patch.cables.map((c) => idOf(c.from)));
+  const from = feedingModules(graph);
   const last =
     graph.modules.findLast((m) => modules.has(m.id) && !from.has(m.id) && m.outputs.length > 0) ??
     graph.modules.findLast((m) => m.kind.audible === true && m.outputs.length > 0);

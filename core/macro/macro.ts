@@ -1,4 +1,4 @@
-import { socketAt } from '../document/sockets';
+import { idOf, socketAt } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { freeId } from '../edit/ids';
@@ -98,7 +98,7 @@ export function macroEdits(patch: Patch, macro: Macro): { readonly edits: Edit[]
     if (!stages) return fault('No scale and offset reaches so far: turn the end’s own amount up.');
     let at = socketAt(fader, 'out');
     for (const { kind, params, inputs, output } of stages) {
-      const id = freeId({ modules: [...kept, ...docs] }, `${fader}-${row.end.split('.')[0] ?? ''}`);
+      const id = freeId({ modules: [...kept, ...docs] }, `${fader}-${idOf(row.end)}`);
       const stage: ModuleDoc = { id, kind, label: labelOf(name, reached.label), params };
       docs.push(stage);
       edits.push({ do: 'add', module: stage });

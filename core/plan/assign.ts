@@ -1,10 +1,10 @@
 import { linearSumAssignment } from 'linear-sum-assignment';
-import { idOf, nameOf } from '../document/sockets';
+import { idOf, nameOf, socketAt } from '../document/sockets';
 import { placesOf } from '../document/rackTypes';
 import type { Place, Rack } from '../document/rackTypes';
 import type { Normal, Patch } from '../document/types';
+import type { Link as PatchLink, Wiring } from '../graph/wiring';
 import type { Edit } from '../edit/edit';
-import { kindNamed } from '../kinds';
 import { coversOf, Servers, socketThere } from './serve';
 import type { Seat, Service } from './serve';
 import { takeOver } from './takeOver';
@@ -53,7 +53,7 @@ const MOST_TRIES = 150;
 interface Link {
   readonly to: string;
   readonly from: string;
-  readonly normal: Extract<Normal, { from: string }>;
+  readonly normal: PatchLink;
 }
 
 interface Table {
@@ -63,13 +63,13 @@ interface Table {
   readonly services: readonly (readonly (Service | null)[])[];
 }
 
-/** The modules that must find a channel. */
-function neededOf(patch: Patch, places: readonly Place[]): string[] {
+/** The modules that must find a channel: bypassed ones need none. */
+function neededOf(wiring: Wiring, places: readonly Place[]): string[] {
   const owned = new Set(places.flatMap((p) => p.channel.modes.map((m) => m.kind)));
-  return patch.modules
-    .filter(({ kind }) => {
-      const unracked = kindNamed(kind)?.unracked;
-      return unracked === undefined || (unracked === 'where none is' && owned.has(kind));
+  return wiring.modules
+    .filter(({ kind, bypassed }) => {
+      const { unracked } = kind;
+      return !bypassed && (unracked === undefined || (unracked === 'where none is' && owned.has(kind.name)));
     })
     .map((m) => m.id);
 }
@@ -95,9 +95,8 @@ function cheapest(patch: Patch, { modules, places, services }: Table, given: Rea
   });
 }
 
-function linksOf(patch: Patch, modules: readonly string[]): Link[] {
-  return patch.normals.flatMap((normal): Link[] => {
-    if (!('from' in normal)) return [];
+function linksOf(wiring: Wiring, modules: readonly string[]): Link[] {
+  return wiring.links.flatMap((normal): Link[] => {
     const [to, from] = [idOf(normal.to), idOf(normal.from)];
     return to !== from && modules.includes(to) && modules.includes(from) ? [{ to, from, normal }] : [];
   });
@@ -108,7 +107,7 @@ function joins({ normal }: Link, to: Seat, from: Seat): boolean {
   if (to.place.module !== from.place.module) return false;
   const [there, back] = [socketThere(to.service, nameOf(normal.to)), socketThere(from.service, nameOf(normal.from))];
   return to.place.channel.normals.some(
-    (n) => n.to === there && 'from' in n && n.from === `${from.place.channel.id}.${back}`,
+    (n) => n.to === there && 'from' in n && n.from === socketAt(from.place.channel.id, back),
   );
 }
 
@@ -122,9 +121,10 @@ class Seating {
 
   constructor(
     private readonly patch: Patch,
+    wiring: Wiring,
     private readonly table: Table,
   ) {
-    this.links = linksOf(patch, table.modules);
+    this.links = linksOf(wiring, table.modules);
     const seats = cheapest(patch, table, new Map());
     this.least = this.ownOf(seats);
     this.best = { seats, cost: this.costOf(seats) };
@@ -209,9 +209,30 @@ function whyShort(servers: Servers, id: string, places: readonly Place[], taken:
  * @returns what sits where with what takes it over, what is short, and which channels are left.
  */
 export function assignRack(patch: Patch, rack: Rack): Assignment {
-  const places = placesOf(rack);
+  return assigned(patch, placesOf(rack), () => true);
+}
+
+/**
+ * The channels that a patch takes of a rack: those that its modules sit on, and of what is left those that the others
+ * would be given.
+ *
+ * @returns their names, and the modules for which the rack has nothing.
+ */
+export function takenBy(
+  patch: Patch,
+  rack: Rack,
+): { readonly channels: ReadonlySet<string>; readonly short: readonly Short[] } {
+  const own = new Set(patch.modules.flatMap((m) => m.rack ?? []));
+  const left = placesOf(rack).filter((p) => !own.has(p.name));
+  const loose = new Set(patch.modules.flatMap((m) => (m.rack === undefined ? [m.id] : [])));
+  const found = assigned(patch, left, (id) => loose.has(id));
+  return { channels: new Set([...own, ...found.assigned.map((a) => a.rack)]), short: found.short };
+}
+
+function assigned(patch: Patch, places: readonly Place[], wanted: (id: string) => boolean): Assignment {
   const servers = new Servers(patch);
-  const modules = neededOf(patch, places);
+  const { wiring } = servers.graph;
+  const modules = neededOf(wiring, places).filter(wanted);
   const services = modules.map((id) =>
     places.map((p) => {
       const answer = servers.answer(id, p.channel);
@@ -219,7 +240,7 @@ export function assignRack(patch: Patch, rack: Rack): Assignment {
     }),
   );
   const table = { modules, places, services };
-  const seating = new Seating(patch, table);
+  const seating = new Seating(patch, wiring, table);
   const seats = new Map<string, Seat>();
   seating.seats.forEach((p, m) => {
     const [id, place, service] = [modules[m], places[p], services[m]?.[p]];

@@ -1,10 +1,9 @@
 import { knobsIn } from '../document/knobs';
 import { idOf, socketAt } from '../document/sockets';
-import type { Rack } from '../document/rackTypes';
 import type { Patch } from '../document/types';
 import { newModule, throughSockets } from '../edit/stages';
+import { Wiring } from '../graph/wiring';
 import type { ParamValues } from '../kinds/params';
-import { assignRack } from './assign';
 
 export interface ProposedStage {
   readonly kind: string;
@@ -14,19 +13,6 @@ export interface ProposedStage {
   readonly standIn: string | null;
 }
 
-/** The channels of a rack that a patch has already. */
-export function takenBy(patch: Patch, rack: Rack | null): ReadonlySet<string> {
-  if (!rack) return new Set();
-  const own = patch.modules.flatMap((m) => m.rack ?? []);
-  const loose = { ...patch, modules: patch.modules.filter((m) => m.rack === undefined), cables: [], normals: [] };
-  const left = {
-    ...rack,
-    modules: rack.modules.map((m) => ({ ...m, channels: m.channels.filter((c) => !own.includes(`${m.id}/${c.id}`)) })),
-  };
-  const kept = { ...loose, targets: [], probes: [], order: [], dismissed: [], bypassed: [], variants: [] };
-  return new Set([...own, ...assignRack(kept, left).assigned.map((a) => a.rack)]);
-}
-
 /** One chain as a patch: its stages between the source and the destination. */
 export function chained(
   base: Patch,
@@ -34,7 +20,7 @@ export function chained(
   stages: readonly ProposedStage[],
 ): { readonly patch: Patch; readonly ids: readonly string[] } {
   const modules = [...base.modules];
-  const cables = base.cables.filter((c) => c.to !== to);
+  const cables = [...new Wiring(base).cables].filter((c) => c.to !== to);
   const ids: string[] = [];
   let output = from;
   for (const { kind, params, rack } of stages) {

@@ -2,6 +2,7 @@ import { BoundsEngine } from '../bounds/bounds';
 import { idOf, nameOf } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
+import { Wiring } from '../graph/wiring';
 import { placeOf } from '../graph/place';
 
 /** Which way a destination goes while its source rises. */
@@ -11,8 +12,13 @@ export type Direction = 'with' | 'against';
 function driveAt(patch: Patch, from: string, to: string, volts: number): number {
   const id = idOf(from);
   const held: ModuleDoc = { id: 'held0', kind: 'constant', params: { volts, lowVolts: -12, highVolts: 12 } };
-  const cables = patch.cables.map((c) => (c.from === from ? { ...c, from: 'held0.out' } : c));
-  const modules = [...patch.modules.filter((m) => m.id !== id || patch.cables.some((c) => idOf(c.from) === id)), held];
+  const wiring = new Wiring(patch);
+  const cables = wiring.wires.map(({ from: output, to: input }) => ({
+    from: output === from ? 'held0.out' : output,
+    to: input,
+  }));
+  const drives = wiring.wires.some((w) => idOf(w.from) === id);
+  const modules = [...patch.modules.filter((m) => m.id !== id || drives), held];
   const graph = buildGraph({ ...patch, modules, cables });
   const bounds = new BoundsEngine().run(graph);
   const place = placeOf(graph, to);

@@ -14,9 +14,11 @@ import { solve } from '../solve/solve';
 import { toleranceAt } from '../solve/spread';
 import { editsOf } from '../solve/types';
 import type { SolveAnswer, Spread } from '../solve/types';
+import { takenBy } from './assign';
+import type { Short } from './assign';
 import { candidatesFor } from './candidates';
 import type { Candidate } from './candidates';
-import { chained, freeOf, takenBy } from './chain';
+import { chained, freeOf } from './chain';
 import type { ProposedStage } from './chain';
 import { goesWith } from './direction';
 import { startOf } from './request';
@@ -39,6 +41,8 @@ export interface Proposal {
 export interface Plan {
   /** Best first; where nothing meets what is wanted the nearest, not met. */
   readonly proposals: readonly Proposal[];
+  /** Modules of the patch itself, source and destination among them, for which the rack has no channel. */
+  readonly short: readonly Short[];
 }
 
 /** Chains that are tried at most; those that only a trace tells of take longer each. */
@@ -73,8 +77,8 @@ class Planner {
 
   run(): Plan {
     const { patch } = this.start;
-    const taken = takenBy(patch, this.rack);
-    const candidates = candidatesFor(wantOf(this.target), this.rack, taken);
+    const taken = this.rack ? takenBy(patch, this.rack) : null;
+    const candidates = candidatesFor(wantOf(this.target), this.rack, taken?.channels ?? new Set());
     const limit = needsTrace(this.target) ? TRIES.traced : TRIES.bounded;
     const met: Tried[] = [];
     const missed: Tried[] = [];
@@ -88,7 +92,7 @@ class Planner {
     }
     const found = distinct(met.length > 0 ? met : missed.sort((a, b) => a.error - b.error).slice(0, 2));
     const told = found.slice(0, MOST).map((t) => this.told(t));
-    return { proposals: ranked(told, candidates) };
+    return { proposals: ranked(told, candidates), short: taken?.short ?? [] };
   }
 
   /** A chain with the plainest build that does. */

@@ -2,7 +2,7 @@ import { completeParams, readParams } from '../document/params';
 import { blank, parsePatch } from '../document/parse';
 import { isObject, own, Reader, shown } from '../document/reader';
 import type { Fields } from '../document/reader';
-import { socketAt } from '../document/sockets';
+import { partsOf, socketAt } from '../document/sockets';
 import { readTarget } from '../document/targets';
 import type { Cable, ModuleDoc, Patch, PatchError, Result, Target } from '../document/types';
 import { freeId } from '../edit/ids';
@@ -57,7 +57,7 @@ function sourceOf(r: Reader, x: unknown, patch: Patch | null): PlanRequest['from
 function destinationOf(r: Reader, x: unknown, patch: Patch | null, path = 'to'): string {
   const to = r.text(x, path, 100);
   if (typeof x !== 'string') return to;
-  const [name = '', socket = ''] = to.split('.');
+  const { id: name, name: socket } = partsOf(to);
   const inputs = patch
     ? (buildGraph(patch)
         .modules.find((m) => m.id === name)
@@ -186,7 +186,7 @@ export function startOf({ patch, from, to }: PlanRequest): {
 } {
   if (patch) return { patch, from: typeof from === 'string' ? from : from.kind, to };
   const { kind: sourceName, params } = typeof from === 'string' ? { kind: from, params: undefined } : from;
-  const [endName = '', socket = ''] = to.split('.');
+  const { id: endName, name: socket } = partsOf(to);
   const [source, end] = [kindNamed(sourceName), kindNamed(endName)];
   if (!source || !end) return { patch: blank, from: '', to };
   const sourceId = freeId(blank, sourceName.toLowerCase());

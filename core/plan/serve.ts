@@ -1,7 +1,7 @@
 import { BoundsEngine } from '../bounds/bounds';
 import { completeParams, existing } from '../document/params';
 import type { Channel, ChannelMode, Place } from '../document/rackTypes';
-import { idOf, nameOf } from '../document/sockets';
+import { idOf, nameOf, partsOf } from '../document/sockets';
 import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
@@ -75,10 +75,10 @@ export class Servers {
     this.graph = buildGraph(patch);
     const used = new Map<string, Set<string>>();
     const note = (socket: string): void => {
-      const [id = '', name = ''] = socket.split('.');
+      const { id, name } = partsOf(socket);
       used.set(id, (used.get(id) ?? new Set()).add(name));
     };
-    for (const c of [...patch.cables, ...patch.normals]) {
+    for (const c of [...this.graph.wiring.cables, ...this.graph.wiring.declared]) {
       note(c.to);
       if ('from' in c) note(c.from);
     }
@@ -129,9 +129,9 @@ export class Servers {
 
   /** A voltage that the plan counts on at an empty socket, and that the channel does not carry. */
   private lacking(id: string, channel: Channel, service: Service): string | null {
-    const { normals, cables } = this.patch;
-    for (const n of normals) {
-      if (!('volts' in n) || idOf(n.to) !== id || cables.some((c) => c.to === n.to)) continue;
+    const { wiring } = this.graph;
+    for (const n of wiring.declared) {
+      if (!('volts' in n) || idOf(n.to) !== id || wiring.cableInto(n.to)) continue;
       const there = socketThere(service, nameOf(n.to));
       const has = channel.normals.some((x) => x.to === there && 'volts' in x && x.volts === n.volts);
       if (!has && n.volts !== 0) return `its ${there} carries no ${n.volts} V while it is empty`;

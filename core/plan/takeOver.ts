@@ -1,8 +1,9 @@
-import { idOf, nameOf, socketAt } from '../document/sockets';
+import { idOf, nameOf, partsOf, socketAt } from '../document/sockets';
 import type { ChannelNormal } from '../document/rackTypes';
 import type { ModuleDoc, Normal, Patch, Target } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { Work } from '../edit/work';
+import { Wiring } from '../graph/wiring';
 import type { Seat, Service } from './serve';
 
 /** The same place by its name on the channel. */
@@ -32,11 +33,12 @@ function moduleOn(m: ModuleDoc, { place, service }: Seat): ModuleDoc {
 
 /** Cables, normals, targets and probes of a module whose sockets have other names on its channel. */
 function moved(work: Work, m: ModuleDoc, service: Service): void {
-  const { cables, normals, targets, probes } = work.patch;
+  const { targets, probes } = work.patch;
+  const wiring = new Wiring(work.patch);
   const name = (socket: string): string => renamed(socket, m.id, service);
   const differs = (socket: string): boolean => name(socket) !== socket;
-  const plugs = cables.filter((c) => differs(c.from) || differs(c.to));
-  const ties = normals.filter((n) => differs(n.to) || ('from' in n && differs(n.from)));
+  const plugs = wiring.cables.filter((c) => differs(c.from) || differs(c.to));
+  const ties = wiring.declared.filter((n) => differs(n.to) || ('from' in n && differs(n.from)));
   const wants = targets.filter((t) => differs(t.at) || ('to' in t && differs(t.to)));
   const pins = probes.filter((p) => differs(p.at));
   work.do(
@@ -64,7 +66,7 @@ function moved(work: Work, m: ModuleDoc, service: Service): void {
 function normalThere(id: string, normal: ChannelNormal, seat: Seat, seats: ReadonlyMap<string, Seat>): Normal | null {
   const to = socketAt(id, normal.to);
   if ('volts' in normal) return normal.volts === 0 ? null : { to, volts: normal.volts };
-  const [channel = '', socket = ''] = normal.from.split('.');
+  const { id: channel, name: socket } = partsOf(normal.from);
   const found = [...seats].find(([, s]) => s.place.module === seat.place.module && s.place.channel.id === channel);
   if (found) return { to, from: socketAt(found[0], socket), ...(normal.brokenBy && { brokenBy: normal.brokenBy }) };
   // The neighbour plays nothing: what it carries is its own normal, if it has one.
@@ -73,16 +75,21 @@ function normalThere(id: string, normal: ChannelNormal, seat: Seat, seats: Reado
   return volts && 'volts' in volts && volts.volts !== 0 ? { to, volts: volts.volts } : null;
 }
 
-/** A normal that only the plan has: a cable of the rack must do it. */
+/** A normal that only the plan has: where it carries an output, a cable of the rack must do it. */
 function insteadOf(patch: Patch, normal: Normal): Edit[] {
-  const gone: Edit = { do: 'normal', to: normal.to, normal: null };
-  if (!('from' in normal)) return [];
-  const source = patch.cables.find((c) => c.to === normal.from)?.from;
-  const from = source ?? (isOutput(patch, normal.from) ? normal.from : null);
-  return from === null ? [] : [gone, { do: 'plug', cable: { from, to: normal.to } }];
+  const feed = new Wiring(patch).feed(normal.to);
+  if (feed.by !== 'normal') return [];
+  return [
+    { do: 'normal', to: normal.to, normal: null },
+    { do: 'plug', cable: { from: feed.from, to: normal.to } },
+  ];
 }
 
-const isOutput = (patch: Patch, socket: string): boolean => patch.cables.some((c) => c.from === socket);
+/** Whether two normals of one input carry the same, and are broken alike. */
+function isSame(a: Normal, b: Normal): boolean {
+  if ('volts' in a) return 'volts' in b && a.volts === b.volts;
+  return 'from' in b && a.from === b.from && a.brokenBy === b.brokenBy;
+}
 
 interface TakenOver {
   readonly edits: ReadonlyMap<string, readonly Edit[]>;
@@ -106,17 +113,17 @@ export function takeOver(patch: Patch, seats: ReadonlyMap<string, Seat>): TakenO
   const normals: Normal[] = [];
   for (const [id, seat] of seats) {
     const last = [...seats.keys()].at(-1) ?? id;
-    const taken = new Set(work.patch.cables.map((c) => c.to));
-    const added = seat.place.channel.normals
-      .map((n) => normalThere(id, n, seat, seats))
-      .filter((n) => n !== null && !taken.has(n.to))
-      .filter((n) => n !== null);
-    const planned = work.patch.normals.filter((n) => idOf(n.to) === id && !added.some((a) => a.to === n.to));
+    const there = seat.place.channel.normals.flatMap((n) => normalThere(id, n, seat, seats) ?? []);
+    const planned = new Wiring(work.patch).declared.filter(
+      (n) => idOf(n.to) === id && !there.some((a) => a.to === n.to && isSame(a, n)),
+    );
     record(last, () => {
       for (const n of planned) work.do(...insteadOf(work.patch, n));
+      const wiring = new Wiring(work.patch);
+      const added = there.filter((n) => !wiring.cableInto(n.to));
       for (const normal of added) work.do({ do: 'normal', to: normal.to, normal });
+      normals.push(...added);
     });
-    normals.push(...added);
   }
   return { edits, normals };
 }

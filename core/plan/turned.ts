@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Patch } from '../document/types';
 import { kindNamed } from '../kinds';
 import { completeParams } from '../document/params';
@@ -17,9 +18,9 @@ export function turnedOver(patch: Patch, ids: readonly string[], channels: Chann
     const knobs = knobsOf(kind, params).filter((k) => kind.scaledBy?.(params).includes(k.name));
     const over: Record<string, number> = {};
     for (const { name, min, max } of knobs) {
-      const [low, high] = channels?.limits.get(`${id}.${name}`) ?? [min, max];
+      const [low, high] = channels?.limits.get(socketAt(id, name)) ?? [min, max];
       const value = -Number(params[name]) || 0;
-      if (value < low || value > high || channels?.choices.has(`${id}.${name}`)) return [];
+      if (value < low || value > high || channels?.choices.has(socketAt(id, name))) return [];
       over[name] = value;
     }
     if (Object.values(over).every((v) => v === 0)) return [];

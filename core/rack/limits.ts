@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { knobsIn } from '../document/knobs';
 import { completeParams, existing } from '../document/params';
 import { placeNamed, placesOf } from '../document/rackTypes';
@@ -51,9 +52,9 @@ export function channelLimits(patch: Patch, rack: Rack): ChannelLimits {
     if (spread !== undefined) spreads.set(m.id, spread);
     for (const { at, name, min, max } of knobsIn(m, patch.settings.bpm))
       limits.set(at, limitsThere(mode, name, [min, max]));
-    for (const [name, value] of Object.entries(mode.fixed)) choices.set(`${m.id}.${name}`, [value]);
-    for (const [name, values] of Object.entries(mode.choices)) choices.set(`${m.id}.${name}`, values);
-    for (const [name, panel] of Object.entries(place.channel.knobs)) panels.set(`${m.id}.${name}`, panel);
+    for (const [name, value] of Object.entries(mode.fixed)) choices.set(socketAt(m.id, name), [value]);
+    for (const [name, values] of Object.entries(mode.choices)) choices.set(socketAt(m.id, name), values);
+    for (const [name, panel] of Object.entries(place.channel.knobs)) panels.set(socketAt(m.id, name), panel);
   }
   return { limits, choices, panels, spreads };
 }

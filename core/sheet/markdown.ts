@@ -1,3 +1,4 @@
+import { partsOf } from '../document/sockets';
 import { showNumber } from '../units/show';
 import type { MeterReading, Sheet, SheetStep } from './types';
 
@@ -22,13 +23,13 @@ export function partText({ needs }: Pick<Sheet, 'needs'>, part: string): string 
   if (part === 'start') return 'Before anything';
   if (part === 'sound') return 'Sound';
   if (part === 'last') return 'Last';
-  const [id = '', socket] = part.replace(/^path /, '').split('.');
+  const { id, name } = partsOf(part.replace(/^path /, ''));
   const label = needs.modules.find((m) => m.module === id)?.label ?? id;
-  return socket === undefined ? label : `To ${label}, ${socket}`;
+  return name === '' ? label : `To ${label}, ${name}`;
 }
 
 /** Steps under the parts that they stand in, in their order. */
-export function partsOf(
+export function sheetParts(
   steps: readonly SheetStep[],
 ): { readonly part: string; readonly steps: readonly SheetStep[] }[] {
   const parts: { part: string; steps: SheetStep[] }[] = [];
@@ -64,7 +65,7 @@ export function sheetToMarkdown(sheet: Sheet): string {
     [...modules, `- ${needs.cables} cables`, ...splits, ...short].join('\n'),
     '## Care',
     cautions.map((c) => `- ${escaped(c)}`).join('\n'),
-    ...partsOf(steps).flatMap((p) => [`## ${escaped(partText(sheet, p.part))}`, p.steps.map(line).join('\n')]),
+    ...sheetParts(steps).flatMap((p) => [`## ${escaped(partText(sheet, p.part))}`, p.steps.map(line).join('\n')]),
     '',
   ].join('\n\n');
 }

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import { isSetup, knobsOf, spoken } from '../kinds/knobs';
@@ -16,9 +17,9 @@ export function knobName(sheet: Pick<Sheet, 'needs'>, id: string, param: string)
 /** Where each hand knob of a module stands, on the channel that it sits on. */
 export function knobSteps(id: string, kind: Kind, params: ParamValues, channels: ChannelLimits): KnobStep[] {
   return knobsOf(kind, params).flatMap(({ name, spec, min, max }): KnobStep[] => {
-    const [low, high] = channels.limits.get(`${id}.${name}`) ?? [min, max];
-    if (high <= low && channels.limits.has(`${id}.${name}`)) return [];
-    const panel = channels.panels.get(`${id}.${name}`);
+    const [low, high] = channels.limits.get(socketAt(id, name)) ?? [min, max];
+    if (high <= low && channels.limits.has(socketAt(id, name))) return [];
+    const panel = channels.panels.get(socketAt(id, name));
     const travel = { min: low, max: high, taper: spec.taper, ...(panel && { panel }) };
     const value = Number(params[name]);
     const position = positionOf(travel, value);

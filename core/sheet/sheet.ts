@@ -20,7 +20,7 @@ import type { Act } from './order';
 import { spoken } from '../kinds/knobs';
 import { knobSteps, setupSteps, setText } from './settings';
 import { USUAL_METER } from './types';
-import type { Broken, MeterSpec, Sheet, SheetNeeds, SheetStep } from './types';
+import type { MeterSpec, Sheet, SheetNeeds, SheetStep } from './types';
 
 export interface SheetOptions {
   readonly rack?: Rack;
@@ -45,39 +45,23 @@ function onRack(patch: Patch, { rack, assignment }: SheetOptions): { patch: Patc
   };
 }
 
-function needsOf({ patch, modules }: Graph, assignment: Assignment | null): SheetNeeds {
+function needsOf({ patch, modules, wiring }: Graph, assignment: Assignment | null): SheetNeeds {
   const stands = new Map(assignment?.assigned.map((a) => [a.module, a.standIn]));
   const ways = new Map<string, number>();
-  for (const { from } of patch.cables) ways.set(from, (ways.get(from) ?? 0) + 1);
+  for (const { from } of wiring.cables) ways.set(from, (ways.get(from) ?? 0) + 1);
+  const used = modules.filter((m) => !m.bypassed);
   return {
-    modules: modules.map((m) => ({
+    modules: used.map((m) => ({
       module: m.id,
       label: m.label,
       kind: m.kind.name,
       rack: patch.modules[m.index]?.rack ?? null,
       standIn: stands.get(m.id) ?? null,
     })),
-    cables: patch.cables.length,
+    cables: wiring.cables.length,
     splits: [...ways].filter(([, n]) => n > 1).map(([at, n]) => ({ at, ways: n })),
     short: assignment?.short.map(({ module: id, kind, why }) => ({ module: id, kind, why })) ?? [],
   };
-}
-
-/** The normals that a plug breaks: declared ones, the kind's own, and those that end when their source is plugged. */
-function brokenBy(graph: Graph, cable: Cable): Broken[] {
-  const { normals } = graph.patch;
-  const declared = normals.find((n) => n.to === cable.to);
-  const m = graph.modules.find((x) => x.id === idOf(cable.to));
-  const spec = m?.inputs.find((s) => s.socket === cable.to)?.spec;
-  const own: Broken[] = declared
-    ? ['volts' in declared ? { to: declared.to, volts: declared.volts } : { to: declared.to, from: declared.from }]
-    : spec && spec.normal !== 0
-      ? [{ to: cable.to, volts: spec.normal }]
-      : [];
-  const bySource = normals.flatMap((n): Broken[] =>
-    'from' in n && n.brokenBy === 'source' && n.from === cable.from ? [{ to: n.to, from: n.from }] : [],
-  );
-  return [...own, ...bySource.filter((b) => b.to !== cable.to)];
 }
 
 /** Tells acts as steps, each of the patch as it is plugged by then. */
@@ -133,7 +117,7 @@ class Teller {
 
   private plug(cable: Cable, part: string): SheetStep {
     const split = this.used.has(cable.from);
-    const breaks = brokenBy(this.graph, cable);
+    const breaks = this.graph.wiring.brokenBy(cable);
     this.used.add(cable.from);
     this.plugged.push(cable);
     const loses = breaks

@@ -1,3 +1,4 @@
+import type { BrokenNormal } from '../graph/wiring';
 import type { ParamValue } from '../kinds/params';
 
 /** What a knob is turned to. */
@@ -40,9 +41,6 @@ export interface EarExpectation {
   readonly unit: string;
 }
 
-/** A normal that a plug breaks. */
-export type Broken = { readonly to: string; readonly volts: number } | { readonly to: string; readonly from: string };
-
 interface Common {
   /** Stable against edits elsewhere. */
   readonly id: string;
@@ -64,7 +62,7 @@ export type SheetStep = Common &
     | {
         readonly do: 'plug';
         readonly cable: { readonly from: string; readonly to: string };
-        readonly breaks: readonly Broken[];
+        readonly breaks: readonly BrokenNormal[];
         readonly split: boolean;
       }
     | { readonly do: 'measure'; readonly expect: MeterExpectation }

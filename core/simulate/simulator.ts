@@ -1,3 +1,4 @@
+import { idOf } from '../document/sockets';
 import { alike, sameDriver } from '../graph/alike';
 import type { Graph, GraphInput } from '../graph/graph';
 import { upstreamOf, wholeOf } from '../graph/upstream';
@@ -130,8 +131,7 @@ function frontierOf(graph: Graph, fresh: ReadonlySet<number>, only: readonly str
 }
 
 function moduleOf(graph: Graph, socket: string): number {
-  const id = socket.slice(0, socket.indexOf('.'));
-  return graph.modules.findIndex((m) => m.id === id);
+  return graph.modules.findIndex((m) => m.id === idOf(socket));
 }
 
 function merged(before: Simulation, now: Simulation): Simulation {

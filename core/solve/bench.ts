@@ -40,7 +40,7 @@ export class Bench {
     this.graph = this.behind(buildGraph(patch));
     this.anew = knobs.some(({ module }) => {
       const m = this.graph.modules[module];
-      return m !== undefined && (m.kind.inForce !== undefined || (m.kind.passive?.(m.params) ?? null) !== null);
+      return m !== undefined && (m.kind.tempo !== undefined || (m.kind.passive?.(m.params) ?? null) !== null);
     });
   }
 

@@ -1,3 +1,4 @@
+import { partsOf } from '../document/sockets';
 import { predict as predicted } from '../answers/predict';
 import type { PredictOptions, Prediction } from '../answers/predict';
 import type { Patch } from '../document/types';
@@ -14,7 +15,7 @@ const MOST_KNOBS = 3;
 
 /** `Trim: amount to 0.4` */
 function told(patch: Patch, { at, value }: KnobSetting): string {
-  const [id = '', param = ''] = at.split('.');
+  const { id, name: param } = partsOf(at);
   const m = patch.modules.find((x) => x.id === id);
   const spec = m && kindNamed(m.kind)?.params[param];
   const unit = spec?.type === 'number' ? spec.unit : '';

@@ -17,7 +17,7 @@ const SAME = 0.05;
 
 /** The settings of a module's own knobs with which a target is met; null where they do not reach it. */
 function solvedAt(patch: Patch, m: GraphModule, target: Target): readonly Edit[] | null {
-  const free = knobsOf(m.kind, m.params).map((k) => `${m.id}.${k.name}`);
+  const free = knobsOf(m.kind, m.params).map((k) => socketAt(m.id, k.name));
   const [best] = solve(patch, { plain: true, free }, [target]).solutions;
   return best ? editsOf(best) : null;
 }

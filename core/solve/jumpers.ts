@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Patch } from '../document/types';
 import type { Target } from '../document/wants';
 import { buildGraph } from '../graph/graph';
@@ -37,10 +38,10 @@ export function widerJumpers(patch: Patch, targets: readonly Target[], channels?
       Object.keys(m.kind.params).flatMap((name): JumperSetting[] => {
         const from = m.params[name] as Step;
         const locked = patch.modules[m.index]?.locked?.includes(name) ?? false;
-        const allowed = channels?.choices.get(`${m.id}.${name}`);
+        const allowed = channels?.choices.get(socketAt(m.id, name));
         const options = optionsOf(m, name).filter((v) => allowed?.includes(v) ?? true);
         const steps = locked ? [] : options.filter((v) => v !== from && widens(m, name, v));
-        return steps.map((value) => ({ at: `${m.id}.${name}`, value, from }));
+        return steps.map((value) => ({ at: socketAt(m.id, name), value, from }));
       }),
     );
 }

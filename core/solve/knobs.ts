@@ -1,3 +1,4 @@
+import { partsOf, socketAt } from '../document/sockets';
 import type { Target } from '../document/wants';
 import { socketsOf } from '../document/wants';
 import type { Graph, GraphModule } from '../graph/graph';
@@ -38,11 +39,19 @@ export function modulesBehind(graph: Graph, targets: readonly Target[]): Readonl
 
 function knobsAt(m: GraphModule, channels: ChannelLimits | undefined): FreeKnob[] {
   return knobsOf(m.kind, m.params).map(({ name, spec, min: low, max: high }) => {
-    const [min, max] = channels?.limits.get(`${m.id}.${name}`) ?? [low, high];
-    const panel = channels?.panels.get(`${m.id}.${name}`);
+    const [min, max] = channels?.limits.get(socketAt(m.id, name)) ?? [low, high];
+    const panel = channels?.panels.get(socketAt(m.id, name));
     const travel = { min, max, taper: spec.taper };
     const from = positionOf(travel, Number(m.params[name]));
-    return { name: `${m.id}.${name}`, module: m.index, id: m.id, param: name, travel, from, ...(panel && { panel }) };
+    return {
+      name: socketAt(m.id, name),
+      module: m.index,
+      id: m.id,
+      param: name,
+      travel,
+      from,
+      ...(panel && { panel }),
+    };
   });
 }
 
@@ -74,9 +83,9 @@ export function freeKnobs(graph: Graph, targets: readonly Target[], options: Fre
 /** What of a list of names is no knob that could be free, each with why. */
 export function freeFaults(graph: Graph, free: readonly string[]): string[] {
   return free.flatMap((name) => {
-    const [id = '', param = '', ...rest] = name.split('.');
+    const { id, name: param } = partsOf(name);
     const m = graph.modules.find((x) => x.id === id);
-    if (!m || rest.length > 0) return [`${name}: there is no module ${id}`];
+    if (!m || param.includes('.')) return [`${name}: there is no module ${id}`];
     const known = knobsOf(m.kind, m.params).map((k) => k.name);
     if (!known.includes(param)) return [`${name}: is not a knob of ${id}; known are ${known.join(', ') || 'none'}`];
     return graph.patch.modules[m.index]?.locked?.includes(param) ? [`${name}: is locked`] : [];

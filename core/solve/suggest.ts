@@ -1,4 +1,4 @@
-import { idOf } from '../document/sockets';
+import { idOf, socketAt } from '../document/sockets';
 import type { Patch } from '../document/types';
 import { socketsOf } from '../document/wants';
 import type { Target } from '../document/wants';
@@ -122,6 +122,6 @@ export function lockOf(patch: Patch, targets: readonly Target[], ask: Ask): Sugg
     locks.map((l): Edit => ({ do: 'lock', ...l, locked: false })),
   );
   if (!ask(open, []).feasible) return null;
-  const names = locks.map((l) => `${l.module}.${l.param}`).join(', ');
+  const names = locks.map((l) => socketAt(l.module, l.param)).join(', ');
   return { text: `The locks on ${names} stand in the way together: take them off.`, edits: [] };
 }

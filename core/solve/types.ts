@@ -1,3 +1,4 @@
+import { partsOf } from '../document/sockets';
 import type { Edit } from '../edit/edit';
 import type { Want } from '../document/wants';
 import type { ChannelLimits } from '../rack/limits';
@@ -109,6 +110,6 @@ export interface SolveAnswer {
 /** The edits that take a solution over. */
 export const editsOf = ({ settings, jumpers }: Pick<Solution, 'settings' | 'jumpers'>): Edit[] =>
   [...jumpers, ...settings].map(({ at, value }): Edit => {
-    const [module = '', param = ''] = at.split('.');
+    const { id: module, name: param } = partsOf(at);
     return { do: 'set', module, param, value };
   });

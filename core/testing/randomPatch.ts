@@ -2,8 +2,10 @@ import { socketAt } from '../document/sockets';
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
 import { HANDS } from '../document/hands';
-import type { Cable, Hand, ModuleDoc, Patch } from '../document/types';
+import type { Cable, Hand, ModuleDoc, Normal, Patch } from '../document/types';
 import { SETTINGS } from '../document/types';
+import { applyEdits } from '../edit/edit';
+import { bypassStages } from '../edit/stages';
 import { allKinds } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import type { NumberSpec, ParamSpec, ParamValue, ParamValues } from '../kinds/params';
@@ -20,6 +22,10 @@ export interface RandomPatchOptions {
   readonly sampleRate?: number;
   /** Hands turn some of its knobs. */
   readonly hands?: boolean;
+  /** Normals lead from sockets to some of its unplugged inputs. */
+  readonly links?: boolean;
+  /** Some of its stages are bypassed. */
+  readonly bypass?: boolean;
 }
 
 type Random = () => number;
@@ -105,7 +111,7 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
     return { id: m.id, inputs: kind.inputs(params), outputs: kind.outputs(params) };
   });
   const cables: Cable[] = [];
-  const normals: Patch['normals'][number][] = [];
+  const normals: Normal[] = [];
   parts.forEach((part, i) => {
     for (const input of part.inputs) {
       const to = socketAt(part.id, input.name);
@@ -118,7 +124,8 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
       } else if (chance < 0.75) normals.push({ to, volts: -12 + 24 * random() });
     }
   });
-  return {
+  if (options.links) normals.push(...randomLinks(stream(seed + 0.25), parts, [...cables, ...normals]));
+  const patch: Patch = {
     ...blank,
     name: `Random ${seed}`,
     settings: {
@@ -137,6 +144,37 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
     normals,
     hands: options.hands ? randomHands(stream(seed + 0.5), modules) : [],
   };
+  return options.bypass ? bypassedSome(stream(seed + 0.75), patch) : patch;
+}
+
+interface Sockets {
+  readonly id: string;
+  readonly inputs: readonly { readonly name: string }[];
+  readonly outputs: readonly string[];
+}
+
+/** Normals to some inputs that carry nothing yet, each from a socket of a part before it. */
+function randomLinks(random: Random, parts: readonly Sockets[], taken: readonly { readonly to: string }[]): Normal[] {
+  const carrying = new Set(taken.map((t) => t.to));
+  return parts.flatMap((part, i) => {
+    const before = parts
+      .slice(0, i)
+      .flatMap(({ id, inputs, outputs }) => [...inputs.map((s) => s.name), ...outputs].map((n) => socketAt(id, n)));
+    const free = part.inputs.map((s) => socketAt(part.id, s.name)).filter((to) => !carrying.has(to));
+    return free
+      .filter(() => before.length > 0 && random() < 0.5)
+      .map((to): Normal => ({
+        to,
+        from: pick(random, before),
+        ...(random() < 0.3 && { brokenBy: 'source' as const }),
+      }));
+  });
+}
+
+/** The patch with some of its stages out of their path. */
+function bypassedSome(random: Random, patch: Patch): Patch {
+  const ids = patch.modules.filter(() => random() < 0.2).map((m) => m.id);
+  return applyEdits(patch, bypassStages(patch, ids));
 }
 
 /** Hands on some knobs of any kind, within what each can be set to. */

@@ -1,6 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
-import { socketsOfMode } from '@/core';
+import { socketAt, socketsOfMode } from '@/core';
 import type { Channel, RackModule } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { CommitField } from '@/ui/parts/CommitField';
@@ -15,7 +15,7 @@ const others = (m: RackModule, c: Channel): string[] =>
     .filter((x) => x.id !== c.id)
     .flatMap((x) => {
       const { inputs, outputs } = socketsOfMode(x.modes[0]);
-      return [...inputs, ...outputs].map((s) => `${x.id}.${s}`);
+      return [...inputs, ...outputs].map((s) => socketAt(x.id, s));
     });
 
 /** What each input of a channel carries while nothing is plugged in, and how it loads what is. */

@@ -1,4 +1,4 @@
-import { kindNamed, moduleOfType, RACK_LIMITS } from '@/core';
+import { idOf, kindNamed, moduleOfType, RACK_LIMITS } from '@/core';
 import type { Channel, ChannelMode, Rack, RackModule } from '@/core';
 
 /** What is done with a rack: each gives a new one and leaves the old as it was. */
@@ -128,7 +128,7 @@ export function removeChannel(rack: Rack, id: string, channel: string): Rack {
     if (m.channels.length < 2) return m;
     const channels = m.channels
       .filter((c) => c.id !== channel)
-      .map((c) => ({ ...c, normals: c.normals.filter((n) => !('from' in n) || !n.from.startsWith(`${channel}.`)) }));
+      .map((c) => ({ ...c, normals: c.normals.filter((n) => !('from' in n) || idOf(n.from) !== channel) }));
     return { ...m, channels };
   });
 }

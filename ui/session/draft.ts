@@ -88,7 +88,9 @@ export async function leftDrafts(id: string): Promise<Draft[]> {
   const alive = await aliveTabs();
   return withStore((store) => {
     const keys = Array.from({ length: store.length }, (_, i) => store.key(i) ?? '');
-    const mine = keys.filter((key) => key === prefixOf(id) || key.startsWith(`${prefixOf(id)}.`));
+    const mine = keys.filter(
+      (key) => key === prefixOf(id) || key.slice(0, prefixOf(id).length + 1) === `${prefixOf(id)}.`,
+    );
     const left = mine.filter((key) => key !== ownKey(id) && !alive.has(key.slice(prefixOf(id).length + 1)));
     const drafts = left.flatMap((key) => read(key, store.getItem(key)) ?? []);
     return drafts.sort((a, b) => (b.at ?? '').localeCompare(a.at ?? ''));

@@ -1,6 +1,16 @@
 import { createContext, useContext } from 'react';
 import { createStore } from 'zustand';
-import { applyEdits, completeParams, editsOf, kindNamed, knobPlace, partsOf, showNumber, showTarget } from '@/core';
+import {
+  applyEdits,
+  completeParams,
+  editsOf,
+  kindNamed,
+  knobPlace,
+  partsOf,
+  showNumber,
+  showTarget,
+  socketAt,
+} from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
 import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply, ToleranceRequest } from '@/wire/core';
 import { channels } from './channels';
@@ -165,7 +175,7 @@ export function createSolving(desk: DeskStore) {
       },
       turned(module, param, before) {
         if (!get().hold || before.targets.length === 0) return;
-        const name = `${module}.${param}`;
+        const name = socketAt(module, param);
         const now = goOn(name, before);
         const { patch } = desk.getState();
         const edit: Edit = { do: 'set', module, param, value: valueIn(patch, name) };

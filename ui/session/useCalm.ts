@@ -28,7 +28,7 @@ export function useCalm<T>(value: T, turns: (from: T, to: T) => boolean): T {
 export function turns(from: Predicted, to: Predicted): boolean {
   const [a, b] = [from.graph.patch, to.graph.patch];
   return (
-    a.cables === b.cables &&
+    from.graph.wiring.cables === to.graph.wiring.cables &&
     a.probes === b.probes &&
     a.targets === b.targets &&
     a.modules.length === b.modules.length &&

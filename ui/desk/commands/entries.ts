@@ -1,3 +1,4 @@
+import { idOf } from '@/core';
 import { stageChoices } from '@/ui/parts/choices';
 import { keysShown } from './commandTable';
 import type { Command } from './commandTable';
@@ -25,7 +26,7 @@ export function entriesOf(given: Given, list: readonly Command[]): PaletteEntry[
     says: `${m.kind.title} · ${m.kind.brief(m.params)}`,
     group: 'Stages of this patch',
     run() {
-      const end = given.ends.find((e) => e.startsWith(`${m.id}.`));
+      const end = given.ends.find((e) => idOf(e) === m.id);
       if (end !== undefined) showEnd(end);
       select(m.id);
     },

@@ -1,4 +1,4 @@
-import { placeName } from '@/core';
+import { idOf, placeName } from '@/core';
 import type { Command } from './commandTable';
 import { focusOn } from './given';
 import type { Given } from './given';
@@ -9,8 +9,7 @@ export function pathCommands({ desk, predicted, ends, end, socket, begin }: Give
   const frames = predicted.strip?.frames ?? [];
   const at = frames.findIndex((f) => f.module.id === selected);
   const joining =
-    predicted.strip?.joinings.find((j) => selected !== null && j.into.socket.startsWith(`${selected}.`)) ??
-    predicted.strip?.joinings[0];
+    predicted.strip?.joinings.find((j) => idOf(j.into.socket) === selected) ?? predicted.strip?.joinings[0];
   const go = (i: number): void => {
     const id = frames[i]?.module.id;
     if (id === undefined) return;

@@ -174,8 +174,8 @@ function copyPlan(
 
 /** The ends as the desk lists them: those that are reached, then those that still wait for a cable. */
 export function listedEnds(graph: Graph, reached: readonly string[], shown: string | null): string[] {
-  const used = new Set(graph.patch.cables.map((c) => c.from));
-  const waiting = graph.modules.flatMap((m) => waitingEnd(m, (socket) => used.has(socket)) ?? []);
+  const plugged = (output: string): boolean => graph.wiring.cablesFrom(output).length > 0;
+  const waiting = graph.modules.flatMap((m) => waitingEnd(m, plugged) ?? []);
   const ends = [...reached, ...waiting.filter((w) => !reached.includes(w))];
   return shown !== null && !ends.includes(shown) && isEnd(graph, shown) ? [...ends, shown] : ends;
 }

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
-import { partsOf } from '@/core';
+import { idOf, partsOf } from '@/core';
 import type { GraphModule } from '@/core';
 import { worstText } from '@/ui/parts/counted';
 import { readingMore, readingText } from '@/ui/parts/readingText';
@@ -35,7 +35,7 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   const m = predicted.graph.modules.find((x) => x.id === id) as GraphModule;
   const reading = predicted.prediction.readings.find((r) => r.at === socket);
   const counts = { error: 0, warning: 0, note: 0 };
-  for (const f of predicted.prediction.findings) if (f.at.startsWith(`${id}.`)) counts[f.severity]++;
+  for (const f of predicted.prediction.findings) if (idOf(f.at) === id && f.at !== id) counts[f.severity]++;
   const said = worstText(counts);
   const spec = m.kind.ends?.find((e) => e.sockets.includes(name)) ?? null;
   const wanted = predicted.missed.filter((x) => x.target.at === socket);

@@ -6,15 +6,13 @@ export function looseModules(
   { graph }: Predicted,
   ends: readonly string[],
 ): { id: string; label: string; why: string }[] {
-  const bypassed = new Set(graph.patch.bypassed.map((b) => b.module));
-  const used = new Set(graph.patch.cables.map((c) => idOf(c.from)));
-  const normals = new Set(graph.patch.normals.flatMap((n) => ('from' in n ? [idOf(n.from)] : [])));
+  const used = new Set([...graph.wiring.usedOutputs].map(idOf));
   const isEnd = new Set(ends.map(idOf));
   return graph.modules.flatMap((m) => {
     const base = { id: m.id, label: m.label };
-    if (bypassed.has(m.id)) return [{ ...base, why: 'bypassed' }];
+    if (m.bypassed) return [{ ...base, why: 'bypassed' }];
     if (isEnd.has(m.id)) return [];
-    const reaches = m.outputs.length === 0 || used.has(m.id) || normals.has(m.id);
+    const reaches = m.outputs.length === 0 || used.has(m.id);
     if (!reaches) return [{ ...base, why: 'reaches nothing' }];
     const gets = m.kind.room === 'source' || m.inputs.some((s) => s.connected);
     return gets ? [] : [{ ...base, why: 'gets nothing' }];

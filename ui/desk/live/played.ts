@@ -1,4 +1,4 @@
-import { FADER, isFaderKind, kindNamed, knobPlace, knobsIn, placeName } from '@/core';
+import { FADER, idOf, isFaderKind, kindNamed, knobPlace, knobsIn, placeName } from '@/core';
 import type { Edit, ModuleDoc, Patch } from '@/core';
 
 /** A knob that is played by a fader on the screen, or by a controller. */
@@ -38,7 +38,7 @@ export function fader(m: ModuleDoc): Edit {
 }
 
 export const isFader = (patch: Patch, at: string): boolean =>
-  patch.modules.some((m) => isFaderKind(m.kind) && at.startsWith(`${m.id}.`));
+  patch.modules.some((m) => isFaderKind(m.kind) && m.id === idOf(at));
 
 /** Two octaves of keys, as letters and signs lie on a keyboard. */
 export const KEYS = 'zsxdcvgbhnjmq2w3er5t6y7ui'.split('');

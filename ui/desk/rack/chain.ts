@@ -7,6 +7,7 @@ import type { Patch } from '@/core';
  */
 export function withoutChain(patch: Patch, from: string, to: string): Patch {
   const graph = buildGraph(patch);
+  const { wires } = graph.wiring;
   const frames = stripTo(graph, to)?.frames ?? [];
   const between = frames
     .map((f) => f.module)
@@ -14,8 +15,8 @@ export function withoutChain(patch: Patch, from: string, to: string): Patch {
   const inPath = new Set([...between.map((m) => m.id), idOf(to)]);
   const loose = between.filter(
     (m) =>
-      patch.cables.every((c) => idOf(c.from) !== m.id || inPath.has(idOf(c.to))) &&
-      patch.cables.filter((c) => idOf(c.to) === m.id).length <= 1,
+      wires.every((w) => idOf(w.from) !== m.id || inPath.has(idOf(w.to))) &&
+      wires.filter((w) => idOf(w.to) === m.id).length <= 1,
   );
   return applyEdits(patch, [
     ...loose.map((m) => ({ do: 'remove', id: m.id }) as const),

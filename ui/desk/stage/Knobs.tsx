@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
 import { useStore } from 'zustand';
-import { completeParams, isSetup } from '@/core';
+import { completeParams, isSetup, socketAt } from '@/core';
 import type { GraphModule, ParamValue } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
 import { isKnob, narrowed, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
@@ -48,7 +48,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
     ]);
   const turn = (name: string, value: number, shown: string): void => {
     const before = desk.getState().patch;
-    set(name, value, shown, `${id}.${name}`);
+    set(name, value, shown, socketAt(id, name));
     solving.getState().turned(id, name, before);
   };
   return (
@@ -58,14 +58,16 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           key={`${id} ${name}`}
           label={paramName(name, spec)}
           spec={spec}
-          travel={narrowed(travelOf(spec, params), limits, `${id}.${name}`)}
+          travel={narrowed(travelOf(spec, params), limits, socketAt(id, name))}
           value={Number(params[name])}
           shown={showParam(spec, Number(params[name]))}
           says={paramSays(name, spec)}
           locked={doc?.locked?.includes(name) ?? false}
           onChange={(v) => turn(name, v, showParam(spec, v))}
-          ghost={ghosts?.get(`${id}.${name}`) ?? places.get(`${id}.${name}`) ?? null}
-          short={live?.feasible === false ? (live.limits.find((l) => l.at === `${id}.${name}`)?.needs ?? null) : null}
+          ghost={ghosts?.get(socketAt(id, name)) ?? places.get(socketAt(id, name)) ?? null}
+          short={
+            live?.feasible === false ? (live.limits.find((l) => l.at === socketAt(id, name))?.needs ?? null) : null
+          }
           onDefault={() => set(name, undefined, 'to its default')}
           onLock={() => lock(name)}
         />

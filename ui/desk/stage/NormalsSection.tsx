@@ -39,7 +39,7 @@ function Fields({ module, patch, predicted, edit }: Props) {
             socket={input.socket}
             name={placeName(patch.modules, input.socket)}
             own={input.spec.normal}
-            normal={patch.normals.find((n) => n.to === input.socket) ?? null}
+            normal={predicted.graph.wiring.normalOf(input.socket) ?? null}
             sockets={outputs}
             edit={edit}
           />

@@ -61,7 +61,7 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
     <Table aria-label="Sockets" sx={{ tableLayout: 'fixed', mt: 1 }}>
       <Heads />
       <TableBody>
-        {inputLines(module, patch, bounds).map((line) => (
+        {inputLines(module, predicted.graph.wiring, bounds).map((line) => (
           <InputRow
             key={line.socket}
             {...line}
@@ -72,7 +72,7 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
             onFeed={feed}
           />
         ))}
-        {outputLines(module, patch, bounds, (s) => predicted.prediction.outputs[s]?.settled).map((line) => (
+        {outputLines(module, predicted.graph, bounds, (s) => predicted.prediction.outputs[s]?.settled).map((line) => (
           <OutputRow key={line.socket} {...line} pinned={pins.has(line.socket)} onPin={pin} />
         ))}
       </TableBody>

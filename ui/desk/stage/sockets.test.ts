@@ -25,8 +25,8 @@ function linesOf(id: string, of: Patch = patch) {
   const bounds = new BoundsEngine().run(graph).get(id);
   const m = graph.modules.find((x) => x.id === id)!;
   return {
-    inputs: inputLines(m, of, bounds),
-    outputs: outputLines(m, of, bounds, (s) => (s === 'trim.out' ? [-1, 1.5] : undefined)),
+    inputs: inputLines(m, graph.wiring, bounds),
+    outputs: outputLines(m, graph, bounds, (s) => (s === 'trim.out' ? [-1, 1.5] : undefined)),
   };
 }
 

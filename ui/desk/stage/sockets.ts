@@ -1,5 +1,5 @@
 import { placeName, socketAt, showVoltRange } from '@/core';
-import type { GraphInput, GraphModule, ModuleBounds, Patch } from '@/core';
+import type { Graph, GraphInput, GraphModule, ModuleBounds, Wiring } from '@/core';
 
 /** What the table of a stage's sockets says, worked out from the patch. */
 
@@ -22,9 +22,9 @@ export const outputsOf = (text: string): Option[] =>
   });
 
 /** What an input without a plug gets. */
-function emptyText({ driver, socket }: GraphInput, patch: Patch): string {
-  if (patch.cables.some((c) => c.to === socket)) return 'nothing';
-  const normal = patch.normals.find((n) => n.to === socket);
+function emptyText({ driver, socket, plugged }: GraphInput, wiring: Wiring): string {
+  if (plugged) return 'nothing';
+  const normal = wiring.normalOf(socket);
   if (driver.type === 'output') return normal && 'from' in normal ? `normal: ${normal.from}` : 'nothing';
   if (normal && 'from' in normal) return 'nothing: its normal is broken';
   return driver.volts === 0 ? 'nothing' : `normal: ${driver.volts} V`;
@@ -43,14 +43,14 @@ export interface InputLine {
   readonly late: boolean;
 }
 
-export function inputLines({ inputs }: GraphModule, patch: Patch, bounds: ModuleBounds | undefined): InputLine[] {
+export function inputLines({ inputs }: GraphModule, wiring: Wiring, bounds: ModuleBounds | undefined): InputLine[] {
   return inputs.map((input, i) => {
     const range = bounds?.inputs[i];
     return {
       socket: input.socket,
       name: input.spec.name,
-      from: patch.cables.find((c) => c.to === input.socket)?.from ?? '',
-      empty: emptyText(input, patch),
+      from: wiring.cableInto(input.socket)?.from ?? '',
+      empty: emptyText(input, wiring),
       volts: input.connected && range ? bare(range) : '',
       late: input.driver.type === 'output' && input.driver.delayed,
     };
@@ -67,12 +67,12 @@ export interface OutputLine {
 
 export function outputLines(
   { outputs }: GraphModule,
-  patch: Patch,
+  { patch, wiring }: Pick<Graph, 'patch' | 'wiring'>,
   bounds: ModuleBounds | undefined,
   settled: (socket: string) => readonly [number, number] | undefined,
 ): OutputLine[] {
   return outputs.map((output, i) => {
-    const fed = patch.cables.filter((c) => c.from === output.socket);
+    const fed = wiring.cablesFrom(output.socket);
     const end = settled(output.socket);
     return {
       socket: output.socket,

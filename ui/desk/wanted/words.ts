@@ -1,4 +1,4 @@
-import { countsOctaves, needsTrace, socketAt, TARGET_SHAPES, wantOf, withUnit, showNumber } from '@/core';
+import { countsOctaves, idOf, needsTrace, showNumber, socketAt, TARGET_SHAPES, wantOf, withUnit } from '@/core';
 import type { GraphModule, Graph, Missed, Reading, Target } from '@/core';
 
 /** Something that can be wanted at a place, by what it means, and the target that it starts as. */
@@ -91,7 +91,7 @@ export function choicesAt(
   readings: readonly Reading[],
   labelOf: (socket: string) => string,
 ): Choice[] {
-  const m = graph.modules.find((x) => socket.startsWith(`${x.id}.`));
+  const m = graph.modules.find((x) => x.id === idOf(socket));
   if (!m) return [];
   const at: At = { graph, m, socket, labelOf, reading: readings.find((r) => r.at === socket) ?? null };
   const end = m.kind.ends?.find((e) => socketAt(m.id, e.socket) === socket);
