@@ -5,7 +5,7 @@ import type {
   EndsRequest,
   Finding,
   Measures,
-  Missed,
+  TargetStanding,
   ModuleBounds,
   ModuleErrors,
   Patch,
@@ -82,7 +82,7 @@ export interface FullAnswer extends PreviewAnswer {
   readonly probes: ReadonlyMap<string, ProbeAnswer>;
   readonly spectra: ReadonlyMap<string, SpectrumAnswer>;
   /** How targets stand that can only be told by running the patch. */
-  readonly missed: readonly Missed[];
+  readonly missed: readonly TargetStanding[];
 }
 
 /** Findings with the cures that keep their promise. */

@@ -5,7 +5,7 @@ import {
   controlRate,
   knobsFor,
   measure,
-  missesOf,
+  standingsOf,
   needsTrace,
   predictGraph,
   productLines,
@@ -13,7 +13,7 @@ import {
   socketAt,
   spectrumOf,
 } from '../core';
-import type { AssetLookup, Found, Graph, Missed, Patch, Prediction, Simulation } from '../core';
+import type { AssetLookup, Found, Graph, TargetStanding, Patch, Prediction, Simulation } from '../core';
 import { Assets } from './assets';
 import type { CoreWorker, FullAnswer, PictureData, PreviewAnswer, ProbeAnswer, SpectrumAnswer } from '../wire/core';
 import { letGo, take } from './held';
@@ -74,9 +74,9 @@ let last: {
 } | null = null;
 
 /** How the targets stand that a trace tells; the others are told on the page. */
-function tracedMisses(patch: Patch, asset: AssetLookup): Missed[] {
+function tracedMisses(patch: Patch, asset: AssetLookup): TargetStanding[] {
   const targets = patch.targets.filter(needsTrace);
-  return targets.length > 0 ? missesOf({ ...patch, targets }, { asset }) : [];
+  return targets.length > 0 ? standingsOf({ ...patch, targets }, { asset }) : [];
 }
 
 /** How many modules times samples all checks of cures may take at the desk, where nobody waits for them. */

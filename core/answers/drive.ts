@@ -1,5 +1,7 @@
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
+import type { Passed } from '../bounds/entries';
+import type { Range } from '../law/lin';
 
 /** Where nothing bounds it, volts. */
 const REACH = 60;
@@ -30,4 +32,29 @@ export function canRead(spec: EndSpec<ParamValues>, params: ParamValues, figure:
   if (spec.quantity === 'note' || spec.quantity === 'volts') return true;
   const read = spec.value(params, driveFor(spec, params, figure));
   return read !== null && Math.abs(read - figure) <= 1e-6 * Math.max(1e-3, Math.abs(figure));
+}
+
+/** The lowest and the highest figure of a drive; silence is the lowest and null. */
+export function figuresOf(
+  spec: EndSpec<ParamValues>,
+  params: ParamValues,
+  [lo, hi]: Range,
+): readonly [number | null, number | null] {
+  const [a, b] = (spec.span?.(params, lo, hi) ?? [lo, hi]).map((v) => spec.value(params, v)) as [
+    number | null,
+    number | null,
+  ];
+  return a === null || b === null || a <= b ? [a, b] : [b, a];
+}
+
+/** The lowest and the highest figure of a destination over all that hands turn its knobs to. */
+export function figureHull(
+  spec: EndSpec<ParamValues>,
+  passed: readonly Passed[],
+): readonly [number | null, number | null] {
+  const spans = passed.map((p) => figuresOf(spec, p.params, p.drive));
+  const order = (x: number | null): number => x ?? -Infinity;
+  const least = spans.reduce<number | null>((a, [low]) => (order(low) < order(a) ? low : a), spans[0]?.[0] ?? null);
+  const most = spans.reduce<number | null>((a, [, high]) => (order(high) > order(a) ? high : a), spans[0]?.[1] ?? null);
+  return [least, most];
 }

@@ -1,11 +1,13 @@
 import { completeParams, withTempo } from '../document/params';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
-import { nameOf } from '../document/sockets';
+import { nameOf, socketAt } from '../document/sockets';
 import type { HandPoint, Patch } from '../document/types';
-import { knobsOf } from '../kinds/knobs';
+import { isAbsent, knobsOf } from '../kinds/knobs';
+import type { KnobOf } from '../kinds/knobs';
 import type { ParamValues } from '../kinds/params';
 import { positionOf, valueAt } from '../units/knob';
+import type { ChannelLimits } from '../rack/limits';
 import type { Travel } from '../units/knob';
 
 /** One sigma of what real modules are off by. */
@@ -57,6 +59,8 @@ export class OffBench {
     readonly patch: Patch,
     options: ErrorOptions,
     only?: (graph: Graph) => Graph,
+    /** What the channels that it sits on have. */
+    private readonly channels?: Pick<ChannelLimits, 'limits'>,
   ) {
     const graph = buildGraph(patch);
     this.graph = only ? only(graph) : graph;
@@ -70,10 +74,14 @@ export class OffBench {
   private partOf(m: GraphModule, errors: ModuleErrors): Part {
     const given = this.patch.modules[m.index]?.params;
     const complete = m.kind.tempo ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
-    const knobs = knobsOf(m.kind, complete).map(({ name, spec, min, max }) => {
-      const travel = { min, max, taper: spec.taper };
-      return { name, travel, at: positionOf(travel, Number(complete[name])) };
-    });
+    const there = (k: KnobOf): boolean =>
+      !isAbsent(k, complete) || (this.channels?.limits.has(socketAt(m.id, k.name)) ?? false);
+    const knobs = knobsOf(m.kind, complete)
+      .filter(there)
+      .map(({ name, spec, min, max }) => {
+        const travel = { min, max, taper: spec.taper };
+        return { name, travel, at: positionOf(travel, Number(complete[name])) };
+      });
     return { m, errors, complete, knobs };
   }
 

@@ -1,5 +1,6 @@
 import { idOf, socketAt } from '../document/sockets';
 import type { ModuleBounds } from '../bounds/bounds';
+import { figureHull, figuresOf } from './drive';
 import type { EndBound } from '../bounds/entries';
 import type { Graph, GraphModule } from '../graph/graph';
 import { fateOf } from '../kinds/detect';
@@ -45,11 +46,6 @@ export interface Reading {
 
 type End = EndSpec<ParamValues>;
 
-function span(end: End, p: ParamValues, lo: number, hi: number): [number | null, number | null] {
-  const [a, b] = (end.span?.(p, lo, hi) ?? [lo, hi]).map((v) => end.value(p, v)) as [number | null, number | null];
-  return a === null || b === null || a <= b ? [a, b] : [b, a];
-}
-
 function noteText(hz: number): string {
   const { name, cents } = noteOfHz(hz);
   const off = Math.round(cents);
@@ -92,21 +88,11 @@ function levelOf(m: GraphModule, end: End, drive: readonly [number, number], see
   };
 }
 
-/** The least and the greatest of some spans; silence is the least. */
-function hullOfSpans(spans: readonly (readonly [number | null, number | null])[]): [number | null, number | null] {
-  const order = (x: number | null): number => x ?? -Infinity;
-  const least = spans.reduce<number | null>((a, [low]) => (order(low) < order(a) ? low : a), spans[0]?.[0] ?? null);
-  const most = spans.reduce<number | null>((a, [, high]) => (order(high) > order(a) ? high : a), spans[0]?.[1] ?? null);
-  return [least, most];
-}
-
 function readingOf(m: GraphModule, end: End, bound: EndBound | undefined, seen: EndSeen | undefined): Reading {
   const { drive = [0, 0] as const, passed } = bound ?? {};
   if (end.quantity === 'level') return levelOf(m, end, drive, seen);
-  const [low, high] = passed
-    ? hullOfSpans(passed.map((p) => span(end, p.params, ...p.drive)))
-    : span(end, m.params, ...drive);
-  const seenSpan = seen ? (seen.figures ?? span(end, m.params, seen.drive.min, seen.drive.max)) : null;
+  const [low, high] = passed ? figureHull(end, passed) : figuresOf(end, m.params, drive);
+  const seenSpan = seen ? (seen.figures ?? figuresOf(end, m.params, [seen.drive.min, seen.drive.max])) : null;
   return {
     at: socketAt(m.id, end.socket),
     quantity: end.quantity,

@@ -1,6 +1,8 @@
 import { BoundsEngine } from '../bounds/bounds';
 import type { Patch } from '../document/types';
+import type { Graph } from '../graph/graph';
 import { partBehind } from '../graph/upstream';
+import type { ChannelLimits } from '../rack/limits';
 import { stream } from '../kinds/random';
 import type { Range } from '../law/lin';
 import { OffBench } from './errors';
@@ -17,6 +19,8 @@ export interface ToleranceOptions extends ErrorOptions {
   readonly rough?: boolean;
   /** Looks only at what these sockets depend on; their readings and those on the way. */
   readonly only?: readonly string[];
+  /** What the channels that the patch sits on have: a knob that most modules lack is off only where there is one. */
+  readonly channels?: Pick<ChannelLimits, 'limits'>;
   /** Leaves out which knob makes how much of it. */
   readonly plain?: boolean;
   /** Told now and then how far it is, 0..1. */
@@ -121,7 +125,8 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
   const draws = Math.max(options.rough ? 1 : LEAST_DRAWS, options.draws ?? LEAST_DRAWS);
   const random = stream(patch.settings.seed ^ 0x5eed);
   const { only, progress } = options;
-  const bench = new OffBench(patch, options, only && ((graph) => partBehind(graph, only)));
+  const part = only && ((graph: Graph) => partBehind(graph, only));
+  const bench = new OffBench(patch, options, part, options.channels);
   const looked = new Set(bench.graph.groups.flatMap((g) => g.modules));
   const sockets = bench.graph.modules.filter((m) => looked.has(m.index)).flatMap((m) => m.outputs.map((o) => o.socket));
   const read = new Map<string, ReadingDraws>();

@@ -1,5 +1,5 @@
 import type { Kind } from '../kinds/kind';
-import { knobsOf } from '../kinds/knobs';
+import { continuousOf } from '../kinds/knobs';
 import type { KnobOf } from '../kinds/knobs';
 import { kindNamed } from '../kinds';
 import { completeParams } from './params';
@@ -11,9 +11,9 @@ import type { Hand, HandPoint, ModuleDoc } from './types';
 /** Limits of hands: of a patch, of one module, points of one, seconds. */
 export const HANDS = { most: 400, each: 9, points: 10_000, longest: 1e6, ways: ['linear', 'hold'] } as const;
 
-/** The knob that a hand turns; null where there is none of that name. */
-export function knobAt(m: ModuleDoc, kind: Kind, name: string): KnobOf | null {
-  return knobsOf(kind, completeParams(kind, m.params)).find((k) => k.name === name) ?? null;
+/** The knob that a hand turns; null where there is none of that name. What is set up once may be turned too. */
+function knobAt(m: ModuleDoc, kind: Kind, name: string): KnobOf | null {
+  return continuousOf(kind, completeParams(kind, m.params)).find((k) => k.name === name) ?? null;
 }
 
 /** Reads one hand; its values are held to what its knob can be set to. */

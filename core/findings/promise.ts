@@ -2,7 +2,7 @@ import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
 import { idOf, socketAt } from '../document/sockets';
 import type { Edit } from '../edit/edit';
-import { readParams } from '../document/params';
+import { completeParams, readParams } from '../document/params';
 import { Reader } from '../document/reader';
 import type { Fields } from '../document/reader';
 import type { ModuleDoc, Patch } from '../document/types';
@@ -55,10 +55,16 @@ function asAsked(patch: Patch, edits: readonly Edit[]): boolean {
   });
 }
 
-/** Turns no knob that its player has locked. */
+/** Turns no knob that its player has locked, and none that most modules lack. */
 function spares(patch: Patch, edits: readonly Edit[]): boolean {
   const locked = new Set(patch.modules.flatMap((m) => (m.locked ?? []).map((param) => socketAt(m.id, param))));
-  return edits.every((e) => e.do !== 'set' || !locked.has(socketAt(e.module, e.param)));
+  const lacks = ({ module, param }: { readonly module: string; readonly param: string }): boolean => {
+    const m = patch.modules.find((x) => x.id === module);
+    const kind = m && kindNamed(m.kind);
+    const spec = kind?.params[param];
+    return kind !== undefined && spec?.rare === true && completeParams(kind, m?.params)[param] === spec.default;
+  };
+  return edits.every((e) => e.do !== 'set' || (!locked.has(socketAt(e.module, e.param)) && !lacks(e)));
 }
 
 /** The sockets on which the findings at a place hang: its own, and those of what comes right behind it. */

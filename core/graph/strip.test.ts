@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
 import { randomPatch } from '../testing/randomPatch';
-import { buildGraph } from '../graph/graph';
+import { buildGraph } from './graph';
 import { endsOf, flipsAt, openingEnd, stripTo } from './strip';
 
 const graph = buildGraph(

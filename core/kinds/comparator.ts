@@ -4,7 +4,7 @@ import type { Lin } from '../law/lin';
 import { fateOf } from './detect';
 import { always, control, kind, signal } from './kind';
 import type { Fate, Sockets } from './kind';
-import { number, volts } from './params';
+import { number, volts, setUp } from './params';
 import { showVolts } from '../units/show';
 
 /** By the bound of the difference, so that what `in` and `threshold` share cancels. */
@@ -22,7 +22,12 @@ export const comparator = kind({
     'high when in ≥ thresholdVolts + threshold, low again when in is more than hysteresis below that; starts low; inverted is the other level',
   room: 'between',
   audio: false,
-  params: { thresholdVolts: volts(2.5), hysteresis: number(0.1, 0, 5, 'V'), lowVolts: volts(0), highVolts: volts(5) },
+  params: {
+    thresholdVolts: volts(2.5),
+    hysteresis: setUp(number(0.1, 0, 5, 'V')),
+    lowVolts: volts(0),
+    highVolts: volts(5),
+  },
   below: [['lowVolts', 'highVolts']],
   brief: (p) => `high from ${showVolts(p.thresholdVolts)}`,
   inputs: () => [signal('in'), control('threshold')],

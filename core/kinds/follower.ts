@@ -26,7 +26,7 @@ export const follower = kind({
     attack: seconds(0.002, 0, 10),
     release: seconds(0.1, 0, 10),
     thresholdVolts: setUp(volts(1)),
-    gateVolts: volts(5),
+    gateVolts: setUp(volts(5)),
   },
   brief: (p) => `gain ${showNumber(p.gain, 1)}`,
   inputs: () => [signal('in')],

@@ -22,18 +22,20 @@ export interface KnobOf {
   readonly max: number;
 }
 
-/** The continuous knobs that a player's hand sets, each with its own span. */
-export function knobsOf(kind: Kind, params: ParamValues): KnobOf[] {
+/** All continuous parameters that exist with these settings, each with its own span, what is set up once among them. */
+export function continuousOf(kind: Kind, params: ParamValues): KnobOf[] {
   return Object.entries(kind.params).flatMap(([name, spec]): KnobOf[] => {
-    if (
-      spec.type !== 'number' ||
-      spec.whole ||
-      spec.nullable ||
-      isSetup(kind, name) ||
-      !(spec.exists?.(params) ?? true)
-    )
-      return [];
+    if (spec.type !== 'number' || spec.whole || spec.nullable || !(spec.exists?.(params) ?? true)) return [];
     const [min, max] = spec.limits?.(params) ?? [spec.min, spec.max];
     return [{ name, spec: spec as NumberSpec, min, max }];
   });
+}
+
+/** The continuous knobs that a player's hand sets, each with its own span. */
+export const knobsOf = (kind: Kind, params: ParamValues): KnobOf[] =>
+  continuousOf(kind, params).filter((k) => !isSetup(kind, k.name));
+
+/** A knob that most modules lack, at the value that it then has. */
+export function isAbsent({ spec, name }: Pick<KnobOf, 'spec' | 'name'>, params: ParamValues): boolean {
+  return spec.rare === true && params[name] === spec.default;
 }

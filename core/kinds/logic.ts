@@ -1,7 +1,7 @@
 import { gateFate, keptGate } from './detect';
 import { kind, signal } from './kind';
 import type { Fate } from './kind';
-import { choice, volts } from './params';
+import { choice, volts, setUp } from './params';
 
 const isGate = (op: string): boolean => op === 'and' || op === 'or' || op === 'xor';
 
@@ -22,7 +22,11 @@ export const logic = kind({
     'and, or, xor: 0 or highVolts, each input high from thresholdVolts until 0.1 V below it; min, max: of the voltages',
   room: 'between',
   audio: false,
-  params: { op: choice(['and', 'or', 'xor', 'min', 'max']), thresholdVolts: volts(1), highVolts: volts(5) },
+  params: {
+    op: choice(['and', 'or', 'xor', 'min', 'max']),
+    thresholdVolts: setUp(volts(1)),
+    highVolts: setUp(volts(5)),
+  },
   brief: (p) => p.op,
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],

@@ -2,7 +2,7 @@ import { isZero } from '../law/lin';
 import { stateVariable } from './filter';
 import { always, control, kind, signal } from './kind';
 import { lagShare } from './lag';
-import { number, seconds } from './params';
+import { number, seconds, setUp } from './params';
 import { briefSeconds } from '../units/show';
 
 const LOWEST_HZ = 20;
@@ -18,7 +18,7 @@ export const lowPassGate = kind({
   howls: ['resonance'],
   offered: 4,
   audio: true,
-  params: { unityVolts: number(5, 0.5, 12, 'V'), resonance: number(0.1, 0, 1), lag: seconds(0.02, 0, 1) },
+  params: { unityVolts: setUp(number(5, 0.5, 12, 'V')), resonance: number(0.1, 0, 1), lag: seconds(0.02, 0, 1) },
   brief: (p) => `lag ${briefSeconds(p.lag)}`,
   inputs: () => [signal('in'), control('cv')],
   outputs: () => ['out'],

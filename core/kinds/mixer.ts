@@ -1,6 +1,6 @@
 import type { Lin } from '../law/lin';
 import { kind, never, signal } from './kind';
-import { choice, flag, number, reach, setUp, volts } from './params';
+import { choice, flag, number, reach, setUp, volts, rare } from './params';
 import type { ParamValues } from './params';
 
 const most = 8;
@@ -34,7 +34,7 @@ export const mixer = kind({
     bipolar: reach(flag(false)),
     maxGain: reach(setUp(choice([1, 2]))),
     law: choice(['sum', 'average']),
-    biasVolts: volts(0),
+    biasVolts: rare(volts(0)),
     inverting: flag(false),
   },
   brief: (p) => `${p.law === 'sum' ? 'adds' : 'averages'} ${p.inputs}${p.inverting ? ', inverting' : ''}`,

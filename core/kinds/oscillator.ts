@@ -23,18 +23,25 @@ function frequencyAt(p: Tuning, pitch: number, fm: number): number {
   const hz =
     p.fmLaw === 'exponential'
       ? p.baseHz * exp2(pitch + p.fmAmount * fm)
-      : p.baseHz * exp2(pitch) * (1 + (p.fmAmount * fm) / 5);
+      : p.baseHz * exp2(pitch) * (1 + (p.fmAmount * fm) / LINEAR_VOLTS);
   return Math.min(TOP_HZ, Math.max(0, hz));
 }
 
 function drive(b: Laws, p: Tuning, io: Sockets): Lin {
   const [pitch, fm] = [io.in('pitch'), io.in('fm')];
   if (p.fmLaw === 'exponential' || p.fmAmount === 0) return b.sum([pitch, 1], [fm, p.fmAmount]);
-  return b.mul(b.curve(pitch, doubling), b.scale(fm, p.fmAmount / 5, 1));
+  const factor = b.mul(b.curve(pitch, doubling), b.scale(fm, p.fmAmount / LINEAR_VOLTS, 1));
+  return b.scale(factor, LINEAR_VOLTS, -LINEAR_VOLTS);
 }
 
-/** With linear modulation the drive is a factor of the base frequency, else it is octaves. */
-const isFactor = (p: Tuning): boolean => p.fmLaw === 'linear' && p.fmAmount !== 0;
+/** Linear modulation of so many volts doubles the frequency. */
+const LINEAR_VOLTS = 5;
+
+/**
+ * With linear modulation the drive is the voltage that would give the frequency at `fm` alone, at full amount and with
+ * the pitch at 0 V; else it is octaves.
+ */
+const isLinear = (p: Tuning): boolean => p.fmLaw === 'linear' && p.fmAmount !== 0;
 
 function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
   return {
@@ -46,9 +53,10 @@ function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
     says: 'one volt an octave',
     drive,
     value(p, v) {
-      return isFactor(p) ? Math.min(TOP_HZ, Math.max(0, p.baseHz * v)) : frequencyAt(p, v, 0);
+      return isLinear(p) ? Math.min(TOP_HZ, Math.max(0, p.baseHz * (1 + v / LINEAR_VOLTS))) : frequencyAt(p, v, 0);
     },
-    window: (p) => (isFactor(p) ? [0, TOP_HZ / p.baseHz] : [-24, Math.log2(TOP_HZ / p.baseHz)]),
+    window: (p) =>
+      isLinear(p) ? [-LINEAR_VOLTS, LINEAR_VOLTS * (TOP_HZ / p.baseHz - 1)] : [-24, Math.log2(TOP_HZ / p.baseHz)],
     pins: true,
   };
 }

@@ -26,6 +26,8 @@ interface Common<T> {
   readonly exists?: (p: ParamValues) => boolean;
   /** A builder sets it once; a player's hand does not reach for it. */
   readonly setUp?: boolean;
+  /** At its default most modules have no such knob: there it has no error, and no fix turns it. */
+  readonly rare?: boolean;
   /** Only says how far another knob reaches, or how many sockets there are: a wider one does the same. */
   readonly reach?: boolean;
 }
@@ -85,6 +87,9 @@ export const setUp = <S extends ParamSpec>(spec: S): S => ({ ...spec, setUp: tru
 
 /** The same parameter, as one that only says how far others reach. */
 export const reach = <S extends ParamSpec>(spec: S): S => ({ ...spec, reach: true });
+
+/** The same parameter, as a knob that most modules lack. */
+export const rare = <S extends ParamSpec>(spec: S): S => ({ ...spec, rare: true });
 
 type NumberOptions = Partial<Omit<NumberSpec, 'type' | 'default' | 'min' | 'max' | 'unit' | 'nullable'>>;
 

@@ -60,7 +60,7 @@ export const polarizer = kind({
     modulation: number(0, 0, 1),
     curve: number(0, 0, 1),
     unityVolts: setUp(number(5, 0.5, 12, 'V')),
-    clipVolts: number(10, 0.1, 24, 'V'),
+    clipVolts: setUp(number(10, 0.1, 24, 'V')),
   },
   brief: (p) => `gain ${showNumber(p.gain, 2)}`,
   inputs: () => [signal('in', 0, 'gain'), control('bias', 5, 'biasAmount'), control('cv'), signal('chain')],

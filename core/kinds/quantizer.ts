@@ -1,7 +1,7 @@
 import { scaleSemitones } from '../units/scales';
 import { gateFate, keptGate } from './detect';
 import { gate, kind, signal } from './kind';
-import { choice, number } from './params';
+import { choice, number, setUp } from './params';
 import type { Scale, ScaleSpec } from './params';
 
 const scale: ScaleSpec = { type: 'scale', default: 'chromatic', says: 'a name, or semitones 0..12 with fractions' };
@@ -51,7 +51,7 @@ export const quantizer = kind({
     scale,
     root: number(0, 0, 11, 'semitones', { whole: true }),
     accepts: choice(['both', 'positive']),
-    hysteresisCents: number(0, 0, 50, 'ct'),
+    hysteresisCents: setUp(number(0, 0, 50, 'ct')),
   },
   brief: (p) => (typeof p.scale === 'string' ? p.scale : `${p.scale.length} notes`),
   inputs: () => [signal('in'), gate('trigger')],

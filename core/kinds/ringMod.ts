@@ -3,7 +3,7 @@ import { kind, signal } from './kind';
 import type { EndSpec, GainSpec } from './kind';
 import { choice, number, setUp } from './params';
 
-const trim = () => number(0, -0.1, 0.1);
+const trim = () => setUp(number(0, -0.1, 0.1));
 
 interface Multiplier {
   readonly scaleVolts: number;
@@ -60,7 +60,7 @@ export const ringMod = kind({
   acCoupled: (p) => (p.coupling === 'ac' ? ['a', 'b'] : []),
   audio: false,
   params: {
-    scaleVolts: number(5, 0.5, 24, 'V'),
+    scaleVolts: setUp(number(5, 0.5, 24, 'V')),
     coupling: setUp(choice(['ac', 'dc'])),
     bleedA: trim(),
     bleedB: trim(),

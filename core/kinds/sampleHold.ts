@@ -1,6 +1,6 @@
 import { gateFate, keptGate } from './detect';
 import { always, gate, kind, signal } from './kind';
-import { choice, volts } from './params';
+import { choice, volts, setUp } from './params';
 
 export const sampleHold = kind({
   name: 'sampleHold',
@@ -9,7 +9,7 @@ export const sampleHold = kind({
   formula: 'sample: takes in at the clock’s rising edge; track: follows in while the clock is high; 0 V before',
   room: 'between',
   audio: false,
-  params: { mode: choice(['sample', 'track']), thresholdVolts: volts(1) },
+  params: { mode: choice(['sample', 'track']), thresholdVolts: setUp(volts(1)) },
   brief: (p) => (p.mode === 'sample' ? 'samples' : 'tracks'),
   inputs: (p) => [signal('in'), gate('clock', p.thresholdVolts)],
   outputs: () => ['out'],

@@ -1,7 +1,7 @@
 import type { Lin } from '../law/lin';
 import { gateFate, keptGate } from './detect';
 import { always, gate, kind } from './kind';
-import { volts } from './params';
+import { volts, setUp } from './params';
 import type { StepsSpec } from './params';
 
 const steps: StepsSpec = {
@@ -20,7 +20,7 @@ export const sequencer = kind({
   room: 'source',
   notes: (output) => output === 'cv',
   audio: false,
-  params: { steps, gateVolts: volts(5) },
+  params: { steps, gateVolts: setUp(volts(5)) },
   brief: (p) => `${p.steps.length} steps`,
   inputs: () => [gate('clock'), gate('reset')],
   outputs: () => ['cv', 'gate'],

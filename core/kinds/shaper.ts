@@ -2,7 +2,7 @@ import type { Laws } from '../law/builder';
 import type { Curve, Lin } from '../law/lin';
 import { control, kind, never, signal } from './kind';
 import type { Sockets } from './kind';
-import { choice, number, volts } from './params';
+import { choice, number, volts, setUp } from './params';
 import { softLimit } from './response';
 
 /** Folded back at ±limit as often as told; what is still beyond is left to the knee. */
@@ -46,7 +46,7 @@ export const shaper = kind({
   params: {
     gain: number(1, 0, 10),
     biasVolts: volts(0),
-    clipVolts: number(10, 0.1, 24, 'V'),
+    clipVolts: setUp(number(10, 0.1, 24, 'V')),
     knee: choice(['hard', 'soft']),
     folds: number(0, 0, 6, '', { whole: true }),
   },

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { predict } from '../answers/predict';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
-import { missesOf } from '../solve/misses';
+import { standingsOf } from '../solve/problem/standing';
 import { patchOf } from '../testing/patch';
 import { rackOf } from '../testing/racks';
 import { planChain } from './plan';
@@ -20,7 +20,7 @@ describe('planning a chain', () => {
     expect(proposals.length).toBeGreaterThan(1);
     for (const p of proposals) {
       expect(p.met).toBe(true);
-      const [miss] = missesOf(p.patch);
+      const [miss] = standingsOf(p.patch);
       expect(miss).toMatchObject({ met: true });
       const reading = predict(p.patch, { simulation: false }).readings.find((r) => r.at === 'filter.cutoff')!;
       expect(reading.low).toBeCloseTo(250, 0);
@@ -116,7 +116,7 @@ describe('planning a chain', () => {
       ],
     });
     expect(plan.met).toBe(true);
-    expect(missesOf(plan.patch).every((m) => m.met)).toBe(true);
+    expect(standingsOf(plan.patch).every((m) => m.met)).toBe(true);
     expect(plan.patch.targets).toHaveLength(3);
   });
 
@@ -148,7 +148,7 @@ describe('planning a chain', () => {
           }).proposals;
           expect({ low, times, met: best?.met }).toEqual({ low, times, met: true });
           expect(best!.stages.length).toBeLessThanOrEqual(1);
-          expect(missesOf(best!.patch).every((m) => m.met)).toBe(true);
+          expect(standingsOf(best!.patch).every((m) => m.met)).toBe(true);
         },
       ),
       { numRuns: 8 },

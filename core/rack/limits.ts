@@ -50,8 +50,11 @@ export function channelLimits(patch: Patch, rack: Rack): ChannelLimits {
     if (!mode) continue;
     const spread = place.channel.measured?.spread;
     if (spread !== undefined) spreads.set(m.id, spread);
-    for (const { at, name, min, max } of knobsIn(m, patch.settings.bpm))
-      limits.set(at, limitsThere(mode, name, [min, max]));
+    for (const knob of knobsIn(m, patch.settings.bpm)) {
+      // A knob that most modules lack is there only where the channel says how far it turns.
+      if (knob.spec.rare && !Object.hasOwn(mode.ranges, knob.name) && !Object.hasOwn(mode.fixed, knob.name)) continue;
+      limits.set(knob.at, limitsThere(mode, knob.name, [knob.min, knob.max]));
+    }
     for (const [name, value] of Object.entries(mode.fixed)) choices.set(socketAt(m.id, name), [value]);
     for (const [name, values] of Object.entries(mode.choices)) choices.set(socketAt(m.id, name), values);
     for (const [name, panel] of Object.entries(place.channel.knobs)) panels.set(socketAt(m.id, name), panel);

@@ -4,7 +4,7 @@ import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { simulateGraph } from '../simulate/simulate';
 import { predict } from '../solve/cured';
-import { missesOf } from '../solve/misses';
+import { standingsOf } from '../solve/problem/standing';
 import { recipes } from './index';
 
 const patchNamed = (id: string): Patch => {
@@ -50,7 +50,7 @@ describe('every recipe', () => {
       const patch = patchNamed(id);
       const { findings } = predict(patch, { cures: false });
       expect(findings.map((f) => `${f.code} at ${f.at}`)).toEqual([]);
-      expect(missesOf(patch).filter((m) => !m.met)).toEqual([]);
+      expect(standingsOf(patch).filter((m) => !m.met)).toEqual([]);
       const { of } = traced(id, 'out.left' as string);
       const [out] = of;
       expect(out!.reduce((m, v) => Math.max(m, Math.abs(v)), 0)).toBeGreaterThan(0.5);

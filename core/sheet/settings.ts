@@ -1,7 +1,7 @@
 import { socketAt } from '../document/sockets';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
-import { isSetup, knobsOf, spoken } from '../kinds/knobs';
+import { isAbsent, isSetup, knobsOf, spoken } from '../kinds/knobs';
 import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
 import type { ChannelLimits } from '../rack/limits';
 import { clockOf, figureOf, positionOf } from '../units/knob';
@@ -16,7 +16,9 @@ export function knobName(sheet: Pick<Sheet, 'needs'>, id: string, param: string)
 
 /** Where each hand knob of a module stands, on the channel that it sits on. */
 export function knobSteps(id: string, kind: Kind, params: ParamValues, channels: ChannelLimits): KnobStep[] {
-  return knobsOf(kind, params).flatMap(({ name, spec, min, max }): KnobStep[] => {
+  return knobsOf(kind, params).flatMap((knob): KnobStep[] => {
+    const { name, spec, min, max } = knob;
+    if (isAbsent(knob, params) && !channels.limits.has(socketAt(id, name))) return [];
     const [low, high] = channels.limits.get(socketAt(id, name)) ?? [min, max];
     if (high <= low && channels.limits.has(socketAt(id, name))) return [];
     const panel = channels.panels.get(socketAt(id, name));
@@ -36,8 +38,8 @@ export function knobSteps(id: string, kind: Kind, params: ParamValues, channels:
 }
 
 /** What is set up by switches, jumpers and lists: all that no hand turns. */
-export function setupSteps(kind: Kind, params: ParamValues): SetupStep[] {
-  const knobs = new Set(knobsOf(kind, params).map((k) => k.name));
+export function setupSteps(kind: Kind, params: ParamValues, shown: readonly KnobStep[]): SetupStep[] {
+  const knobs = new Set(shown.map((k) => k.param));
   return Object.entries(kind.params)
     .filter(([name, spec]) => !knobs.has(name) && (spec.exists?.(params) ?? true))
     .map(([param]) => ({ param, value: params[param] as ParamValue }));

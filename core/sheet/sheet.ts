@@ -110,7 +110,7 @@ class Teller {
     const kind = kindNamed(doc?.kind ?? '');
     const params = kind ? completeParams(kind, doc?.params, patch.settings.bpm) : {};
     const knobs = kind ? knobSteps(id, kind, params, this.channels) : [];
-    const setup = kind ? setupSteps(kind, params) : [];
+    const setup = kind ? setupSteps(kind, params, knobs) : [];
     const text = kind ? setText(this.name(id), kind, knobs, setup) : this.name(id);
     return { id: `set-${id}`, part, do: 'set', text, module: id, rack: doc?.rack ?? null, knobs, setup };
   }

@@ -4,10 +4,10 @@ import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { behind } from '../graph/upstream';
 import { showNumber, showVolts } from '../units/show';
-import { Bench } from './bench';
+import { Trials } from './problem/trials';
 import type { Helper } from './helper';
 import { placeOf } from '../graph/place';
-import { CLEAR, RELEASE, stepPeaks } from './traces';
+import { CLEAR, RELEASE, stepPeaks } from './problem/traceError';
 
 /** What steps a row has, nearest first among those behind a socket. */
 function rowBehind(graph: Graph, socket: string): GraphModule | undefined {
@@ -18,7 +18,7 @@ function rowBehind(graph: Graph, socket: string): GraphModule | undefined {
 /** The least highest voltage of each step. */
 function leastPeaks(patch: Patch, row: GraphModule, socket: string): ReadonlyMap<number, readonly [number, number]> {
   const targets = [{ at: socket, want: 'steps', of: row.id, steps: [] } as const];
-  const setting = new Bench(patch, targets, []).at([]);
+  const setting = new Trials(patch, targets, []).at([]);
   const place = placeOf(setting.graph, socket, 'volts');
   const peaks = new Map<number, readonly [number, number]>();
   for (const { step, highest, cut } of place ? stepPeaks(setting, row.id, place) : []) {

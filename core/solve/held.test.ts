@@ -3,8 +3,8 @@ import type { Patch, Target } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import { patchOf } from '../testing/patch';
-import { isIdle, freeKnobs } from './knobs';
-import { missesOf } from './misses';
+import { isIdle, freeKnobs } from './problem/knobs';
+import { standingsOf } from './problem/standing';
 import { solve } from './solve';
 import { editsOf } from './types';
 
@@ -20,7 +20,7 @@ function held(patch: Patch, target: Target, module: string, param: string, value
     const best = answer.solutions[0] ?? answer.nearest!;
     expect(best.settings.map((s) => s.at)).not.toContain(`${module}.${param}`);
     now = applyEdits(turned, editsOf(best));
-    expect(answer.feasible).toBe(missesOf(now)[0]!.met);
+    expect(answer.feasible).toBe(standingsOf(now)[0]!.met);
     if (answer.feasible) met++;
   }
   return met;

@@ -3,7 +3,7 @@ import { predict } from '../answers/predict';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
 import { helpersAt } from './helpers';
-import { missesOf } from './misses';
+import { standingsOf } from './problem/standing';
 
 const options = { openDb: 12, phase: 0.25 };
 
@@ -67,7 +67,7 @@ describe('helpers', () => {
     // Half way between 3.5 − 0.1 and 2 + 0.2.
     expect(loud!.edits).toEqual([{ do: 'set', module: 'high', param: 'thresholdVolts', value: 2.8 }]);
     const target = { at: 'high.in', want: 'steps', of: 'row', steps: [1, 3] } as const;
-    const met = (p: typeof patch) => missesOf({ ...p, targets: [target] }).map((m) => m.met);
+    const met = (p: typeof patch) => standingsOf({ ...p, targets: [target] }).map((m) => m.met);
     expect(met(applyEdits(patch, loud!.edits))).toEqual([true]);
     const [none] = helpersAt(patch, 'high', { ...options, accents: [2] });
     expect(none!.edits).toEqual([]);

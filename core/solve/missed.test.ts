@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
-import { missesOf } from './misses';
-import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';
+import { standingsOf } from './problem/standing';
+import { cyclesIn, likenessOf, SHAPES, thinned } from './problem/shapes';
 
 const figures = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const law = (arbitraries: readonly fc.Arbitrary<number>[], holds: (...figures: number[]) => void, numRuns = 30) =>
@@ -19,7 +19,7 @@ function missed(lowVolts: number, highVolts: number, target: object) {
     { duration: 1, sampleRate: 2000 },
     { targets: [{ at: 'f.cutoff', ...target }] },
   );
-  return missesOf(patch)[0]!;
+  return standingsOf(patch)[0]!;
 }
 const hertz = (volts: number): number => 1000 * 2 ** volts;
 
@@ -92,7 +92,7 @@ describe('two that are tied', () => {
       { duration: 0.1 },
       { targets: [{ at: 'f.cutoff', want, to: 'g.cutoff' }] },
     );
-    return missesOf(patch)[0]!;
+    return standingsOf(patch)[0]!;
   };
   it('are missed by what is left of their sum or difference, wherever each is lifted', () => {
     law([figures(0.1, 1), figures(-1, -0.1), figures(-2, 2)], (a, b, lift) => {

@@ -8,7 +8,7 @@ import { buildGraph } from '../graph/graph';
 import { socketAt } from '../document/sockets';
 import { stream } from '../kinds/random';
 import { randomPatch } from '../testing/randomPatch';
-import { missesOf } from './misses';
+import { standingsOf } from './problem/standing';
 import { solve } from './solve';
 import { editsOf } from './types';
 
@@ -60,7 +60,7 @@ describe('random patches with random wants', () => {
       const read = parsePatch(document);
       if (!read.ok) broken.push(`${seed}: ${read.errors[0]?.path} ${read.errors[0]?.message}`);
       else {
-        const [miss] = missesOf(read.value, { closeness: { within: 1e-4, boxes: 16_384 } });
+        const [miss] = standingsOf(read.value, { closeness: { within: 1e-4, boxes: 16_384 } });
         const claimed = shown.targets[0]!.error;
         if (
           Math.abs((miss?.error ?? 0) - claimed) > 1e-6 * (1 + Math.abs(claimed)) &&

@@ -3,7 +3,7 @@ import { buildGraph } from '../graph/graph';
 import { knobsOf } from '../kinds/knobs';
 import type { Patch, Target } from '../document/types';
 import { randomChain, rangeOf, scattered } from '../testing/chains';
-import { freeKnobs } from './knobs';
+import { freeKnobs } from './problem/knobs';
 import { solve } from './solve';
 
 /** The long form, `FENVO_ROUNDS=2000`, has four bent chains to sixteen straight ones. */

@@ -5,7 +5,7 @@ import { printPatch } from '../document/print';
 import type { Patch, Target } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
-import { missesOf } from './misses';
+import { standingsOf } from './problem/standing';
 import { solve } from './solve';
 import { editsOf } from './types';
 
@@ -200,15 +200,15 @@ describe('wants that a trace tells', () => {
       { duration: 2, sampleRate: 2000 },
     );
     const target: Target = { at: 'lag.out', want: 'like', shape: 'triangle', least: 1 };
-    expect(missesOf(wants(patch, target))[0]!.met).toBe(false);
+    expect(standingsOf(wants(patch, target))[0]!.met).toBe(false);
     const { feasible, solutions } = solve(wants(patch, target), { free: ['lag.rise', 'lag.fall'], plain: true });
     expect(feasible).toBe(true);
-    expect(missesOf(taken(wants(patch, target), solutions[0]!))[0]!.met).toBe(true);
+    expect(standingsOf(taken(wants(patch, target), solutions[0]!))[0]!.met).toBe(true);
   });
   it('a triangle is like a triangle, a sine is not', () => {
     const patch = patchOf({ swell: ['lfo', { rateHz: 2, phase: 0.3 }] }, [], { duration: 2 });
     const like = (at: string, shape: 'triangle' | 'sine' | 'ramp' | 'square') =>
-      missesOf(wants(patch, { at, want: 'like', shape }))[0]!;
+      standingsOf(wants(patch, { at, want: 'like', shape }))[0]!;
     for (const [socket, shape] of [
       ['swell.triangle', 'triangle'],
       ['swell.sine', 'sine'],
@@ -227,7 +227,7 @@ describe('wants that a trace tells', () => {
     );
     const asked = (db: number): Target => ({ at: 'out.left', quantity: 'level', low: db - 0.05, high: db + 0.05 });
     const dbu = 20 * Math.log10(5 / Math.SQRT2 / 0.7746);
-    expect(missesOf(wants(patch, asked(dbu)))[0]!.met).toBe(true);
+    expect(standingsOf(wants(patch, asked(dbu)))[0]!.met).toBe(true);
     const { solutions } = solve(wants(patch, asked(4)), { free: ['trim.amount'] });
     expect(20 * Math.log10(Number(solutions[0]!.settings[0]!.value))).toBeGreaterThan(4 - dbu - 0.06);
     expect(20 * Math.log10(Number(solutions[0]!.settings[0]!.value))).toBeLessThan(4 - dbu + 0.06);

@@ -24,6 +24,10 @@ export interface SolveOptions {
   /** What owned channels allow of knobs and switches. */
   readonly channels?: ChannelLimits;
   readonly asset?: SimulateOptions['asset'];
+  /** After so long it ends with the best so far; left out: 2 s, or 10 s where the patch must be run. */
+  readonly seconds?: number;
+  /** Told now and then how far it is, 0..1. */
+  readonly progress?: (share: number) => void;
 }
 
 export interface KnobSetting {
@@ -105,6 +109,8 @@ export interface SolveAnswer {
   /** Pairs of targets, by id or socket, that cannot be met together. */
   readonly contradictory: readonly (readonly [string, string])[];
   readonly suggestion: Suggestion | null;
+  /** The budget ended before all was looked at: this is the best so far. */
+  readonly partial?: true;
 }
 
 /** The edits that take a solution over. */

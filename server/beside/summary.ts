@@ -1,4 +1,4 @@
-import { buildGraph, endsOf, missesOf, openingEnd, placeName, predict, stripTo } from '../../core';
+import { buildGraph, endsOf, standingsOf, openingEnd, placeName, predict, stripTo } from '../../core';
 import type { AssetLookup, Patch } from '../../core';
 import type { Summary } from '../../wire/patches';
 
@@ -23,7 +23,7 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
       return r ? [{ label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
     }),
     uses: patch.modules.flatMap((m) => m.rack ?? []),
-    wanted: { count: short.targets.length, met: missesOf(short, { asset }).filter((m) => m.met).length },
+    wanted: { count: short.targets.length, met: standingsOf(short, { asset }).filter((m) => m.met).length },
     strip: (strip?.frames ?? []).flatMap((f) => {
       const end = f.output === null ? readings.find((r) => r.at === shown) : undefined;
       if (end?.seenDriveVolts) return [{ bound: end.driveVolts, seen: end.seenDriveVolts }];

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createStore } from 'zustand';
 import type { StoreApi } from 'zustand';
-import { BoundsEngine, buildGraph, endsOf, glance, idOf, missesIn, needsTrace, settingOf, stripTo } from '@/core';
-import type { Finding, Graph, Missed, ModuleBounds, Patch, Prediction, Range, Strip } from '@/core';
+import { BoundsEngine, buildGraph, endsOf, glance, idOf, standingsIn, needsTrace, settingOf, stripTo } from '@/core';
+import type { Finding, Graph, TargetStanding, ModuleBounds, Patch, Prediction, Range, Strip } from '@/core';
 import { openCore } from './coreClient';
 import type { CoreClient } from './coreClient';
 import type { Progress } from './line';
@@ -23,7 +23,7 @@ export interface Predicted {
   readonly ends: readonly string[];
   readonly strip: Strip | null;
   /** How each target stands: of this very patch, or, where only a trace tells, of the last simulation. */
-  readonly missed: readonly Missed[];
+  readonly missed: readonly TargetStanding[];
   /** The sockets whose traces the scope shows. */
   readonly shown: readonly string[];
   /** The part of the run that the frames show, seconds; null for all of it. */
@@ -88,7 +88,7 @@ function useStill(patch: Patch) {
     const graph = buildGraph(patch);
     const bounds = engine.run(graph);
     const told = patch.targets.filter((t) => !needsTrace(t));
-    const missed = told.length > 0 ? missesIn(told, settingOf(graph, engine, bounds)) : [];
+    const missed = told.length > 0 ? standingsIn(told, settingOf(graph, engine, bounds)) : [];
     return { graph, bounds, missed, ends: endsOf(graph), prediction: glance(graph, bounds) };
   }, [patch, engine]);
 }

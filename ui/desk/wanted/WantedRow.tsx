@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
 import { countsOctaves, readQuantity, showTarget, WANTS, wantOf } from '@/core';
-import type { Missed, Target } from '@/core';
+import type { TargetStanding, Target } from '@/core';
 import { DeleteIcon } from '@/ui/parts/icons';
 import { readSteps } from '@/ui/parts/steps';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -18,7 +18,7 @@ interface Props {
   readonly unit: string;
   /** What it hangs on beside, by name: the other end, the sequencer. */
   readonly other: string;
-  readonly missed: Missed | null;
+  readonly missed: TargetStanding | null;
   readonly edit: EditDesk;
 }
 

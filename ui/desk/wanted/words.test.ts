@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { buildGraph, endsOf, parsePatch, predict, printPatch, placeName } from '@/core';
-import type { Missed, Patch, Target } from '@/core';
+import type { TargetStanding, Patch, Target } from '@/core';
 import { patchOf } from '@/core/testing/patch';
 import { histogram, sharesShown } from './spread';
 import { choicesAt, missOf, named, standing } from './words';
@@ -65,7 +65,7 @@ describe('what can be wanted', () => {
 
 describe('how it stands', () => {
   const target: Target = { at: 'tone.cutoff', quantity: 'frequency', low: 1, high: 2 };
-  const miss = (t: Target, error: number): Missed => ({ target: t, met: false, error });
+  const miss = (t: Target, error: number): TargetStanding => ({ target: t, met: false, error });
   it('is told in its own figure', () => {
     expect(standing({ target, met: true, error: 0 })).toBe('met');
     expect(standing(miss(target, 1.234))).toBe('missed by 1.23\u2009V');

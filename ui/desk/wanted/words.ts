@@ -1,5 +1,5 @@
 import { countsOctaves, idOf, needsTrace, showNumber, socketAt, TARGET_SHAPES, wantOf, withUnit } from '@/core';
-import type { GraphModule, Graph, Missed, Reading, Target } from '@/core';
+import type { GraphModule, Graph, TargetStanding, Reading, Target } from '@/core';
 
 /** Something that can be wanted at a place, by what it means, and the target that it starts as. */
 export interface Choice {
@@ -113,7 +113,7 @@ export function named(targets: readonly Target[], target: Target): Target {
 }
 
 /** How a target stands, in a few words. */
-export function standing({ target, met, error }: Missed): string {
+export function standing({ target, met, error }: TargetStanding): string {
   if (met) return 'met';
   if (!Number.isFinite(error)) return 'cannot be told';
   switch (target.want) {
@@ -129,5 +129,5 @@ export function standing({ target, met, error }: Missed): string {
 }
 
 /** How it stands, of what was told last. */
-export const missOf = (missed: readonly Missed[], t: Target): Missed | null =>
+export const missOf = (missed: readonly TargetStanding[], t: Target): TargetStanding | null =>
   missed.find((m) => m.target === t || (needsTrace(t) && m.target.at === t.at && m.target.id === t.id)) ?? null;

@@ -1,29 +1,4 @@
-/** Solves the square system `a·x = b` by elimination with pivots; rows are changed in place. A zero pivot gives 0. */
-function eliminate(a: Float64Array[], b: Float64Array): Float64Array {
-  const n = b.length;
-  for (let c = 0; c < n; c++) {
-    let p = c;
-    for (let r = c + 1; r < n; r++) if (Math.abs(at(a, r, c)) > Math.abs(at(a, p, c))) p = r;
-    [a[c], a[p]] = [a[p] as Float64Array, a[c] as Float64Array];
-    [b[c], b[p]] = [b[p] as number, b[c] as number];
-    if (at(a, c, c) === 0) continue;
-    for (let r = c + 1; r < n; r++) {
-      const k = at(a, r, c) / at(a, c, c);
-      if (k === 0) continue;
-      for (let j = c; j < n; j++) (a[r] as Float64Array)[j] = at(a, r, j) - k * at(a, c, j);
-      b[r] = (b[r] as number) - k * (b[c] as number);
-    }
-  }
-  const x = new Float64Array(n);
-  for (let r = n - 1; r >= 0; r--) {
-    let sum = b[r] as number;
-    for (let j = r + 1; j < n; j++) sum -= at(a, r, j) * (x[j] as number);
-    x[r] = at(a, r, r) === 0 ? 0 : sum / at(a, r, r);
-  }
-  return x;
-}
-
-const at = (a: readonly Float64Array[], r: number, c: number): number => (a[r] as Float64Array)[c] as number;
+import { Matrix, QrDecomposition } from 'ml-matrix';
 
 /** Columns of a Jacobian, one a knob, each as long as the residual. */
 export type Columns = readonly Float64Array[];
@@ -35,10 +10,50 @@ const dot = (a: ArrayLike<number>, b: ArrayLike<number>): number => {
   return sum;
 };
 
+/** The residual after a step: `r + J·d`. */
+function stepped(j: Columns, r: ArrayLike<number>, d: ArrayLike<number>): Float64Array {
+  const after = Float64Array.from(r);
+  j.forEach((column, i) => {
+    const by = d[i] as number;
+    if (by !== 0) for (let k = 0; k < after.length; k++) after[k] = (after[k] as number) + by * (column[k] ?? 0);
+  });
+  return after;
+}
+
 /**
- * The step `d` within `low..high` with the least `|r + J·d|² + damping·|d|²`: bounded least squares by an active set
- * (Lawson and Hanson, "Solving Least Squares Problems", ch. 23). A linear programme would minimise another measure of
- * what is missing than the one asked for here, and these are a dozen unknowns at most.
+ * The step of some unknowns, the others staying where they are, with the least `|r + J·d|² + |D·d|²`, by QR of the
+ * residuals with the damping's rows below them.
+ */
+function damped(
+  j: Columns,
+  r: Float64Array,
+  d: Float64Array,
+  open: readonly number[],
+  damp: readonly number[],
+): number[] {
+  const fixed = d.map((v, i) => (open.includes(i) ? 0 : v));
+  const rest = stepped(j, r, fixed);
+  const [rows, n] = [r.length + open.length, open.length];
+  const a = Matrix.zeros(rows, n);
+  const b = Matrix.zeros(rows, 1);
+  for (let k = 0; k < r.length; k++) b.set(k, 0, -(rest[k] as number));
+  open.forEach((i, c) => {
+    const column = j[i] as Float64Array;
+    for (let k = 0; k < r.length; k++) a.set(k, c, column[k] ?? 0);
+    a.set(r.length + c, c, damp[i] as number);
+  });
+  const qr = new QrDecomposition(a);
+  return qr.isFullRank() ? qr.solve(b).to1DArray() : new Array<number>(n).fill(0);
+}
+
+/** Where a column is nothing at all, a damping of this keeps the system of full rank. */
+const LEAST_DAMP = 1e-150;
+
+/**
+ * The step `d` within `low..high` with the least `|r + J·d|² + damping·Σ scale·d²`: bounded least squares by an active
+ * set (Lawson and Hanson, "Solving Least Squares Problems", ch. 23), damped as Marquardt does (1963).
+ *
+ * @param scale one for each unknown, squared lengths; left out: all 1.
  */
 export function boundedStep(
   j: Columns,
@@ -46,21 +61,15 @@ export function boundedStep(
   low: readonly number[],
   high: readonly number[],
   damping: number,
+  scale?: readonly number[],
 ): Float64Array {
   const n = j.length;
-  const gram = j.map((a) => Float64Array.from(j, (b) => dot(a, b)));
-  const pull = Float64Array.from(j, (a) => -dot(a, r));
+  const damp = j.map((_, i) => Math.max(LEAST_DAMP, Math.sqrt(damping * (scale?.[i] ?? 1))));
   const d = new Float64Array(n);
   const fixed = new Array<number>(n).fill(0);
   for (let round = 0; round < 4 * n + 4; round++) {
     const open = [...fixed.keys()].filter((i) => fixed[i] === 0);
-    const a = open.map((i) => Float64Array.from(open, (k) => at(gram, i, k) + (i === k ? damping : 0)));
-    const b = Float64Array.from(open, (i) => {
-      let sum = pull[i] as number;
-      for (let k = 0; k < n; k++) if (fixed[k] !== 0) sum -= at(gram, i, k) * (d[k] as number);
-      return sum;
-    });
-    const wanted = eliminate(a, b);
+    const wanted = open.length > 0 ? damped(j, r, d, open, damp) : [];
     // As far as the first limit; the knob that meets it stays there.
     let [share, meets, side] = [1, -1, 0];
     open.forEach((i, o) => {
@@ -76,7 +85,7 @@ export function boundedStep(
       fixed[meets] = side;
       continue;
     }
-    const loose = released(gram, pull, d, fixed, damping);
+    const loose = released(j, r, d, fixed, damp);
     if (loose < 0) break;
     fixed[loose] = 0;
   }
@@ -85,16 +94,18 @@ export function boundedStep(
 
 /** The knob at its limit that wants back inside most, or −1. */
 function released(
-  gram: readonly Float64Array[],
-  pull: Float64Array,
+  j: Columns,
+  r: Float64Array,
   d: Float64Array,
   fixed: readonly number[],
-  damping: number,
+  damp: readonly number[],
 ): number {
+  if (fixed.every((side) => side === 0)) return -1;
+  const rest = stepped(j, r, d);
   let [best, most] = [-1, 1e-12];
   fixed.forEach((side, i) => {
     if (side === 0) return;
-    const inward = -side * ((pull[i] as number) - dot(gram[i] as Float64Array, d) - damping * (d[i] as number));
+    const inward = side * (dot(j[i] as Float64Array, rest) + (damp[i] as number) ** 2 * (d[i] as number));
     if (inward > most) [best, most] = [i, inward];
   });
   return best;
@@ -118,6 +129,8 @@ export interface DescentOptions {
   readonly rounds: number;
   /** Good enough. */
   readonly enough: number;
+  /** Ends it where it is. */
+  readonly isSpent?: () => boolean;
 }
 
 const costOf = (r: ArrayLike<number>): number => dot(r, r);
@@ -139,8 +152,13 @@ function jacobian(
   });
 }
 
+/** The greatest damping that is tried in one round, and how it moves. */
+const TRIES = 8;
+const FIRST_DAMPING = 1e-12;
+
 /**
- * Levenberg and Marquardt's least squares within limits, from a start: linear ones are exact after two rounds.
+ * Levenberg and Marquardt's least squares within limits, from a start: linear ones are exact after two rounds. Each
+ * unknown is damped by the greatest length that its column has had (Moré, "The Levenberg-Marquardt algorithm", 1978).
  *
  * @param f the residual; what it has more of at other places counts as 0 before.
  */
@@ -149,17 +167,20 @@ export function descend(f: (x: Float64Array) => Float64Array, start: Float64Arra
   let r = f(x);
   let cost = costOf(r);
   let looks = 1;
-  let damping = 1e-12;
-  for (let round = 0; round < o.rounds && cost > o.enough; round++) {
+  let damping = FIRST_DAMPING;
+  const scale = o.free.map(() => 0);
+  for (let round = 0; round < o.rounds && cost > o.enough && !(o.isSpent?.() ?? false); round++) {
     const j = jacobian(f, x, r, o);
     looks += o.free.length;
     const [before, long] = [cost, Math.max(0, ...j.map((c) => c.length))];
     const whole = r.length === long ? r : Float64Array.from({ length: long }, (_, k) => r[k] ?? 0);
-    const scale = Math.max(1e-12, ...j.map((c) => dot(c, c)));
-    for (let tries = 0; tries < 8; tries++) {
+    j.forEach((c, i) => (scale[i] = Math.max(scale[i] as number, dot(c, c))));
+    const least = 1e-6 * Math.max(1e-12, ...scale);
+    for (let tries = 0; tries < TRIES; tries++) {
       const low = o.free.map((i) => o.low - (x[i] as number));
       const high = o.free.map((i) => o.high - (x[i] as number));
-      const d = boundedStep(j, whole, low, high, damping * scale);
+      const lengths = scale.map((s) => Math.max(least, s));
+      const d = boundedStep(j, whole, low, high, damping, lengths);
       const next = Float64Array.from(x);
       o.free.forEach((i, k) => (next[i] = Math.min(o.high, Math.max(o.low, (x[i] as number) + (d[k] as number)))));
       const there = f(next);
@@ -167,7 +188,7 @@ export function descend(f: (x: Float64Array) => Float64Array, start: Float64Arra
       const reached = costOf(there);
       if (reached < cost) {
         [x, r, cost] = [next, there, reached];
-        damping = Math.max(1e-12, damping / 100);
+        damping = Math.max(FIRST_DAMPING, damping / 100);
         break;
       }
       damping = Math.max(1e-6, damping * 100);

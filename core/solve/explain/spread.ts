@@ -1,8 +1,8 @@
-import type { Patch } from '../document/types';
-import { socketsOf } from '../document/wants';
-import type { Target } from '../document/wants';
-import { LEAST_DRAWS, tolerance } from '../answers/tolerance';
-import type { Spread } from './types';
+import type { Patch } from '../../document/types';
+import { socketsOf } from '../../document/wants';
+import type { Target } from '../../document/wants';
+import { LEAST_DRAWS, tolerance } from '../../answers/tolerance';
+import type { Spread } from '../types';
 
 /** The 5 and 95 % values of what targets are at, with the usual errors. */
 export function toleranceAt(patch: Patch, targets: readonly Target[], draws = LEAST_DRAWS): Spread[] {

@@ -1,19 +1,21 @@
-import { wantOf } from '../document/wants';
-import type { Target } from '../document/wants';
-import { clockOf, pointerAt } from '../units/knob';
-import { countsOctaves } from '../units/octaves';
-import type { Setting } from './setting';
-import type { Job, Look } from './job';
-import { settingAt, valueBeyond } from './knobs';
-import { placeOfTarget, unitOf } from '../graph/place';
+import { figureHull, figuresOf } from '../../answers/drive';
+import { wantOf } from '../../document/wants';
+import type { Target } from '../../document/wants';
+import { clockOf, pointerAt } from '../../units/knob';
+import { countsOctaves } from '../../units/octaves';
+import type { Range } from '../../law/lin';
+import type { Setting } from '../problem/setting';
+import type { Look, Problem } from '../problem/problem';
+import { settingAt, valueBeyond } from '../problem/knobs';
+import { placeOfTarget, unitOf } from '../../graph/place';
 import { toleranceAt } from './spread';
-import type { JumperSetting, KnobSetting, Sensitivity, Solution, TargetAnswer } from './types';
+import type { JumperSetting, KnobSetting, Sensitivity, Solution, TargetAnswer } from '../types';
 
 /** Of a knob's travel of 300 degrees. */
 const DEGREE = 1 / 300;
 
-export function settingsOf({ bench }: Job, x: ArrayLike<number>): KnobSetting[] {
-  return bench.knobs.flatMap((k, i): KnobSetting[] => {
+export function settingsOf({ trials }: Problem, x: ArrayLike<number>): KnobSetting[] {
+  return trials.knobs.flatMap((k, i): KnobSetting[] => {
     const p = x[i] as number;
     if (p === k.from) return [];
     const value = settingAt(k.travel, p);
@@ -23,22 +25,17 @@ export function settingsOf({ bench }: Job, x: ArrayLike<number>): KnobSetting[] 
   });
 }
 
-/** The figures of a target's place at two drives; volts where it has no unit of its own. */
-function figures(
-  target: Target,
-  setting: Setting,
-  [lo, hi]: readonly [number, number],
-): [number | null, number | null] {
+/** What a target's place reads, hands included; volts where it has no unit of its own. */
+function figures(target: Target, setting: Setting, [lo, hi]: Range): readonly [number | null, number | null] {
   const place = placeOfTarget(setting.graph, target);
   const m = place && setting.graph.modules[place.module];
   if (!m || place.at.is !== 'end' || ('quantity' in target && target.quantity === 'volts')) return [lo, hi];
-  const { spec } = place.at;
-  const ends = [spec.value(m.params, lo), spec.value(m.params, hi)] as [number | null, number | null];
-  return ends[0] !== null && ends[1] !== null && ends[0] > ends[1] ? [ends[1], ends[0]] : ends;
+  const passed = setting.passed(place);
+  return passed ? figureHull(place.at.spec, passed) : figuresOf(place.at.spec, m.params, [lo, hi]);
 }
 
-export function targetAnswers(job: Job, look: Look, setting: Setting): TargetAnswer[] {
-  return job.targets.map((t, i) => {
+export function targetAnswers(problem: Problem, look: Look, setting: Setting): TargetAnswer[] {
+  return problem.targets.map((t, i) => {
     const { error, reached } = look.errors[i] as Look['errors'][number];
     const [low, high] = figures(t, setting, reached);
     return {
@@ -68,17 +65,17 @@ function difference(
 }
 
 /** What a degree of each knob makes of what is reached, by a small turn inward. */
-export function sensitivities(job: Job, look: Look): Sensitivity[] {
-  if (job.traced) return [];
-  const { bench, targets } = job;
-  const here = bench.at(look.x);
+export function sensitivities(problem: Problem, look: Look): Sensitivity[] {
+  if (problem.traced) return [];
+  const { trials, targets } = problem;
+  const here = trials.at(look.x);
   const before = targets.map((t, i) => figures(t, here, (look.errors[i] as Look['errors'][number]).reached));
-  return bench.knobs.flatMap((k, n): Sensitivity[] => {
+  return trials.knobs.flatMap((k, n): Sensitivity[] => {
     const h = (look.x[n] as number) + DEGREE / 10 <= 1 ? DEGREE / 10 : -DEGREE / 10;
     const x = Float64Array.from(look.x);
     x[n] = (x[n] as number) + h;
-    const setting = bench.at(x);
-    const there = job.look(x, setting);
+    const setting = trials.at(x);
+    const there = problem.look(x, setting);
     return targets.flatMap((t, i): Sensitivity[] => {
       const { unit, of } = difference(t, unitOf(setting.graph, t));
       const [a, b] = [before[i], figures(t, setting, (there.errors[i] as Look['errors'][number]).reached)];
@@ -102,17 +99,17 @@ export function whyOf(settings: readonly KnobSetting[], jumpers: readonly Jumper
 
 /** A look as an answer, with its spread and sensitivity unless it shall be plain. */
 export function solutionOf(
-  job: Job,
+  problem: Problem,
   look: Look,
   setting: Setting,
   { jumpers = [], plain = false }: { readonly jumpers?: readonly JumperSetting[]; readonly plain?: boolean } = {},
 ): Solution {
-  const settings = settingsOf(job, look.x);
+  const settings = settingsOf(problem, look.x);
   return {
     settings,
-    targets: targetAnswers(job, look, setting),
-    sensitivity: plain ? [] : sensitivities(job, look),
-    tolerance: plain ? [] : toleranceAt(setting.graph.patch, job.targets),
+    targets: targetAnswers(problem, look, setting),
+    sensitivity: plain ? [] : sensitivities(problem, look),
+    tolerance: plain ? [] : toleranceAt(setting.graph.patch, problem.targets),
     moved: settings.length,
     jumpers,
     why: whyOf(settings, jumpers),
@@ -121,11 +118,11 @@ export function solutionOf(
 
 /** The value that a knob would have at a position beyond its travel, and its nearer end. */
 export function needOf(
-  job: Job,
+  problem: Problem,
   index: number,
   position: number,
 ): { readonly needs: number; readonly limit: number } | null {
-  const knob = job.bench.knobs[index];
+  const knob = problem.trials.knobs[index];
   if (!knob || (position >= -1e-9 && position <= 1 + 1e-9)) return null;
   const { travel } = knob;
   const needs = Number(valueBeyond(travel, position).toPrecision(9));

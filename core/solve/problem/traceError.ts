@@ -1,16 +1,16 @@
-import type { Target } from '../document/wants';
-import type { GraphModule } from '../graph/graph';
-import { Gate } from '../kinds/detect';
-import type { EndSpec } from '../kinds/kind';
-import type { ParamValues } from '../kinds/params';
-import type { Range } from '../law/lin';
-import { gainOf } from '../units/db';
+import type { Target } from '../../document/wants';
+import type { GraphModule } from '../../graph/graph';
+import { Gate } from '../../kinds/detect';
+import type { EndSpec } from '../../kinds/kind';
+import type { ParamValues } from '../../kinds/params';
+import type { Range } from '../../law/lin';
+import { gainOf } from '../../units/db';
 import type { Setting } from './setting';
-import { driveFor } from '../answers/drive';
-import type { Miss } from './part';
-import { placeOf } from '../graph/place';
+import { driveFor } from '../../answers/drive';
+import type { TargetError } from './targetError';
+import { placeOf } from '../../graph/place';
 import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';
-import type { Place } from '../graph/place';
+import type { Place } from '../../graph/place';
 
 type Trace = Float64Array;
 
@@ -81,7 +81,14 @@ export function stepPeaks(
   });
 }
 
-function stepsError(t: Extract<Target, { want: 'steps' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+/** @param asked volts of margin that are asked for beyond what the target needs. */
+function stepsError(
+  t: Extract<Target, { want: 'steps' }>,
+  setting: Setting,
+  m: GraphModule,
+  place: Place,
+  asked = 0,
+): TargetError {
   const trace = setting.trace(place);
   const threshold = thresholdOf(m, place);
   const margins = new Map<number, number>();
@@ -93,12 +100,15 @@ function stepsError(t: Extract<Target, { want: 'steps' }>, setting: Setting, m: 
     margins.set(step, Math.min(margins.get(step) ?? Infinity, margin));
   }
   const least = Math.min(...margins.values());
-  const parts = [...margins].map(([step, margin]) => ({ name: `step ${step}`, volts: Math.max(0, -margin) }));
+  const residuals = [...margins].map(([step, margin]) => ({
+    name: `step ${step}`,
+    volts: Math.max(0, asked - margin),
+  }));
   const reached = extremes(trace);
-  return { error: Math.max(0, -least), span: reached[1] - reached[0], reached, parts, margin: least };
+  return { error: Math.max(0, -least), span: reached[1] - reached[0], reached, residuals, margin: least };
 }
 
-function dutyError(t: Extract<Target, { want: 'duty' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+function dutyError(t: Extract<Target, { want: 'duty' }>, setting: Setting, m: GraphModule, place: Place): TargetError {
   const whole = setting.trace(place);
   const gate = new Gate(thresholdOf(m, place));
   const on = new Float64Array(whole.length);
@@ -109,7 +119,7 @@ function dutyError(t: Extract<Target, { want: 'duty' }>, setting: Setting, m: Gr
   const share = 100 * meanOf(lastPeriod(on, setting, place));
   const reached = extremes(whole);
   const off = share - t.percent;
-  return { error: Math.abs(off), span: 100, reached, parts: [{ name: 'duty', volts: off / 10 }] };
+  return { error: Math.abs(off), span: 100, reached, residuals: [{ name: 'duty', volts: off / 10 }] };
 }
 
 const median = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
@@ -152,18 +162,18 @@ function gainsOf(spec: EndSpec<ParamValues> | null, m: GraphModule, drive: Trace
   });
 }
 
-function fallError(t: Extract<Target, { want: 'fall' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+function fallError(t: Extract<Target, { want: 'fall' }>, setting: Setting, m: GraphModule, place: Place): TargetError {
   const drive = setting.trace(place);
   const spec = place.at.is === 'end' ? place.at.spec : null;
   const gain = gainsOf(spec, m, drive);
   const seconds = median(fallsOf(gain, t.db, setting.sampleRate));
   const never = setting.graph.patch.settings.duration;
   const off = Number.isNaN(seconds) ? never : seconds - t.seconds;
-  const parts = [{ name: 'fall', volts: Number.isNaN(seconds) ? 10 : (5 * off) / t.seconds }];
-  return { error: Math.abs(off), span: t.seconds, reached: extremes(drive), parts };
+  const residuals = [{ name: 'fall', volts: Number.isNaN(seconds) ? 10 : (5 * off) / t.seconds }];
+  return { error: Math.abs(off), span: t.seconds, reached: extremes(drive), residuals };
 }
 
-function likeError(t: Extract<Target, { want: 'like' }>, setting: Setting, place: Place): Miss {
+function likeError(t: Extract<Target, { want: 'like' }>, setting: Setting, place: Place): TargetError {
   const period = thinned(lastPeriod(setting.trace(place), setting, place));
   const reached = extremes(period);
   const swing = reached[1] - reached[0];
@@ -178,7 +188,7 @@ function likeError(t: Extract<Target, { want: 'like' }>, setting: Setting, place
     error,
     span: 1,
     reached,
-    parts: [
+    residuals: [
       { name: 'residual', volts: 10 * residual },
       { name: 'lacks', volts: 5 * lacks },
     ],
@@ -187,17 +197,22 @@ function likeError(t: Extract<Target, { want: 'like' }>, setting: Setting, place
 
 const LEAST = 0.1;
 
-function meanError(t: Extract<Target, { want: 'mean' }>, setting: Setting, m: GraphModule, place: Place): Miss {
+function meanError(t: Extract<Target, { want: 'mean' }>, setting: Setting, m: GraphModule, place: Place): TargetError {
   const trace = setting.trace(place);
   const volts = place.at.is !== 'end' || t.quantity === 'volts';
   const wanted = volts || place.at.is !== 'end' ? t.value : driveFor(place.at.spec, m.params, t.value);
   const off = meanOf(trace) - wanted;
   const reached = extremes(trace);
-  return { error: Math.abs(off), span: reached[1] - reached[0], reached, parts: [{ name: 'mean', volts: off }] };
+  return { error: Math.abs(off), span: reached[1] - reached[0], reached, residuals: [{ name: 'mean', volts: off }] };
 }
 
 /** A level's RMS between two figures, volts. */
-function levelError(t: Extract<Target, { high: unknown }>, setting: Setting, m: GraphModule, place: Place): Miss {
+function levelError(
+  t: Extract<Target, { high: unknown }>,
+  setting: Setting,
+  m: GraphModule,
+  place: Place,
+): TargetError {
   const trace = setting.trace(place);
   const rms = Math.sqrt(meanOf(trace.map((v) => v * v)));
   // A level is the same either way from 0 V.
@@ -205,18 +220,24 @@ function levelError(t: Extract<Target, { high: unknown }>, setting: Setting, m: 
   const volts = (figure: number): number => (spec ? driveFor(spec, m.params, figure) : figure);
   const low = typeof t.low === 'number' ? Math.min(0, rms - volts(t.low)) : 0;
   const high = t.high === null ? 0 : Math.max(0, rms - volts(t.high));
-  const parts = [
+  const residuals = [
     { name: 'low', volts: low },
     { name: 'high', volts: high },
   ];
-  return { error: Math.max(-low, high), span: rms, reached: [rms, rms], parts };
+  return { error: Math.max(-low, high), span: rms, reached: [rms, rms], residuals };
 }
 
 /** The error of what can only be told by running the patch. */
-export function traceError(target: Target, setting: Setting, m: GraphModule, place: Place): Miss {
+export function traceError(
+  target: Target,
+  setting: Setting,
+  m: GraphModule,
+  place: Place,
+  margin?: number,
+): TargetError {
   switch (target.want) {
     case 'steps':
-      return stepsError(target, setting, m, place);
+      return stepsError(target, setting, m, place, margin);
     case 'duty':
       return dutyError(target, setting, m, place);
     case 'fall':
@@ -230,6 +251,6 @@ export function traceError(target: Target, setting: Setting, m: GraphModule, pla
     case 'within':
       return levelError(target, setting, m, place);
     default:
-      return { error: Infinity, span: 0, reached: [0, 0], parts: [] };
+      return { error: Infinity, span: 0, reached: [0, 0], residuals: [] };
   }
 }

@@ -1,12 +1,12 @@
-import { partsOf, socketAt } from '../document/sockets';
-import type { Target } from '../document/wants';
-import { socketsOf } from '../document/wants';
-import type { Graph, GraphModule } from '../graph/graph';
-import { behind } from '../graph/upstream';
-import { knobsOf } from '../kinds/knobs';
-import { logFloor, positionOf } from '../units/knob';
-import type { Panel, Travel } from '../units/knob';
-import type { ChannelLimits } from '../rack/limits';
+import { partsOf, socketAt } from '../../document/sockets';
+import type { Target } from '../../document/wants';
+import { socketsOf } from '../../document/wants';
+import type { Graph, GraphModule } from '../../graph/graph';
+import { behind } from '../../graph/upstream';
+import { knobsOf } from '../../kinds/knobs';
+import { logFloor, positionOf } from '../../units/knob';
+import type { Panel, Travel } from '../../units/knob';
+import type { ChannelLimits } from '../../rack/limits';
 
 /** A knob that the solver may turn. Positions are shares of its travel, 0..1; octaves of a logarithmic one are even. */
 export interface FreeKnob {
@@ -73,6 +73,7 @@ export function freeKnobs(graph: Graph, targets: readonly Target[], options: Fre
       return knobsAt(m, options.channels).filter(
         (k) =>
           !locked.includes(k.param) &&
+          !m.overridden.has(k.param) &&
           !held.has(k.name) &&
           (!named || named.has(k.name)) &&
           k.travel.max > k.travel.min,
@@ -88,6 +89,7 @@ export function freeFaults(graph: Graph, free: readonly string[]): string[] {
     if (!m || param.includes('.')) return [`${name}: there is no module ${id}`];
     const known = knobsOf(m.kind, m.params).map((k) => k.name);
     if (!known.includes(param)) return [`${name}: is not a knob of ${id}; known are ${known.join(', ') || 'none'}`];
+    if (m.overridden.has(param)) return [`${name}: a hand or the tempo turns it`];
     return graph.patch.modules[m.index]?.locked?.includes(param) ? [`${name}: is locked`] : [];
   });
 }

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { allKinds } from '../kinds';
-import { completeParams } from '../document/params';
-import { buildGraph } from '../graph/graph';
-import { patchOf } from '../testing/patch';
-import { positionOf } from '../units/knob';
-import { canRead, driveFor } from '../answers/drive';
+import { allKinds } from '../../kinds';
+import { completeParams } from '../../document/params';
+import { buildGraph } from '../../graph/graph';
+import { patchOf } from '../../testing/patch';
+import { positionOf } from '../../units/knob';
+import { canRead, driveFor } from '../../answers/drive';
 import { freeFaults, freeKnobs, settingAt, valueBeyond } from './knobs';
-import { combinations } from './subsets';
+import { combinations } from '../search/subsets';
 
 describe('positions', () => {
   it('and values of a knob are each other’s inverse, beyond the ends of a linear one too', () => {

@@ -1,13 +1,13 @@
-import { socketAt } from '../document/sockets';
-import type { Patch } from '../document/types';
-import type { Target } from '../document/wants';
-import { buildGraph } from '../graph/graph';
-import type { GraphModule } from '../graph/graph';
-import { knobsOf } from '../kinds/knobs';
-import type { ParamValue } from '../kinds/params';
+import { socketAt } from '../../document/sockets';
+import type { Patch } from '../../document/types';
+import type { Target } from '../../document/wants';
+import { buildGraph } from '../../graph/graph';
+import type { GraphModule } from '../../graph/graph';
+import { knobsOf } from '../../kinds/knobs';
+import type { ParamValue } from '../../kinds/params';
 import { modulesBehind } from './knobs';
-import type { ChannelLimits } from '../rack/limits';
-import type { JumperSetting } from './types';
+import type { ChannelLimits } from '../../rack/limits';
+import type { JumperSetting } from '../types';
 
 type Step = JumperSetting['value'];
 

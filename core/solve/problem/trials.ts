@@ -1,21 +1,24 @@
-import { BoundsEngine } from '../bounds/bounds';
-import type { Closeness } from '../bounds/tighten';
-import { applyEdits } from '../edit/edit';
-import type { Edit } from '../edit/edit';
-import type { Patch } from '../document/types';
-import { socketsOf } from '../document/wants';
-import type { Target } from '../document/wants';
-import { buildGraph } from '../graph/graph';
-import type { Graph, GraphModule } from '../graph/graph';
-import { partBehind } from '../graph/upstream';
-import { simulateGraph } from '../simulate/simulate';
-import type { Simulation, SimulateOptions } from '../simulate/types';
+import { BoundsEngine } from '../../bounds/bounds';
+import type { Closeness } from '../../bounds/tighten';
+import { applyEdits } from '../../edit/edit';
+import type { Edit } from '../../edit/edit';
+import type { Patch } from '../../document/types';
+import { socketsOf } from '../../document/wants';
+import type { Target } from '../../document/wants';
+import { buildGraph } from '../../graph/graph';
+import type { Graph, GraphModule } from '../../graph/graph';
+import { partBehind } from '../../graph/upstream';
+import { simulateGraph } from '../../simulate/simulate';
+import type { Simulation, SimulateOptions } from '../../simulate/types';
+import type { Budget } from './budget';
 import { settingAt, valueBeyond } from './knobs';
 import type { FreeKnob } from './knobs';
 import { settingOf } from './setting';
 import type { Runner, Setting } from './setting';
 
-export interface BenchOptions {
+export interface TrialOptions {
+  /** What looks are counted on. */
+  readonly budget?: Budget;
   readonly closeness?: Closeness;
   readonly asset?: SimulateOptions['asset'];
   /** For traces of slow voltages alone; left out: the patch's own. */
@@ -23,18 +26,17 @@ export interface BenchOptions {
 }
 
 /** Tries knobs: works out again only what they reach, with the same answers as a prediction from the start. */
-export class Bench {
+export class Trials {
   private readonly engine: BoundsEngine;
   private readonly graph: Graph;
   /** Whether a knob changes what is plugged or loaded, so that the graph must be made anew. */
   private readonly anew: boolean;
-  looks = 0;
 
   constructor(
     readonly patch: Patch,
     private readonly targets: readonly Target[],
     readonly knobs: readonly FreeKnob[],
-    private readonly options: BenchOptions = {},
+    private readonly options: TrialOptions = {},
   ) {
     this.engine = new BoundsEngine(options.closeness);
     this.graph = this.behind(buildGraph(patch));
@@ -62,7 +64,7 @@ export class Bench {
   }
 
   at(x: ArrayLike<number>): Setting {
-    this.looks++;
+    this.options.budget?.look();
     const graph = this.graphAt(x);
     return looked(graph, this.engine, this.options);
   }
@@ -90,7 +92,7 @@ export class Bench {
 }
 
 /** Runs a patch for one trace after another; of one place once. */
-function runnerOf({ asset, sampleRate }: BenchOptions): Runner {
+function runnerOf({ asset, sampleRate }: TrialOptions): Runner {
   let simulation: Simulation | null = null;
   return (graph, place) => {
     if (!simulation?.traces.has(place.socket) && !simulation?.drives.has(place.socket)) {
@@ -102,14 +104,14 @@ function runnerOf({ asset, sampleRate }: BenchOptions): Runner {
   };
 }
 
-const looked = (graph: Graph, engine: BoundsEngine, options: BenchOptions): Setting =>
+const looked = (graph: Graph, engine: BoundsEngine, options: TrialOptions): Setting =>
   settingOf(graph, engine, engine.run(graph), {
     run: runnerOf(options),
     ...(options.sampleRate !== undefined && { sampleRate: options.sampleRate }),
   });
 
 /** A patch as it stands, looked at from the start: what a claim rests on. */
-export function settledAs(patch: Patch, options: BenchOptions = {}): Setting {
+export function settledAs(patch: Patch, options: TrialOptions = {}): Setting {
   const graph = buildGraph(patch);
   const engine = new BoundsEngine(options.closeness);
   return looked(graph, engine, options);

@@ -1,24 +1,35 @@
-import { idOf, socketAt } from '../document/sockets';
-import type { Patch } from '../document/types';
-import { socketsOf } from '../document/wants';
-import type { Target } from '../document/wants';
-import { applyEdits } from '../edit/edit';
-import type { Edit } from '../edit/edit';
-import { insertStage } from '../edit/stages';
-import { buildGraph } from '../graph/graph';
-import { showNumber } from '../units/show';
-import { isSetup } from '../kinds/knobs';
-import { modulesBehind } from './knobs';
-import type { JumperSetting, Limit, SolveAnswer, Solution, Suggestion } from './types';
-import { editsOf } from './types';
+import { knobsIn } from '../../document/knobs';
+import { idOf, socketAt } from '../../document/sockets';
+import type { ModuleDoc, Patch } from '../../document/types';
+import { socketsOf } from '../../document/wants';
+import type { Target } from '../../document/wants';
+import { applyEdits } from '../../edit/edit';
+import type { Edit } from '../../edit/edit';
+import { insertStage } from '../../edit/stages';
+import { buildGraph } from '../../graph/graph';
+import { showNumber } from '../../units/show';
+import { isSetup } from '../../kinds/knobs';
+import { modulesBehind } from '../problem/knobs';
+import type { JumperSetting, Limit, Solution, Suggestion } from '../types';
+import { editsOf } from '../types';
 
 /** Asks for a solution of another patch. */
-export type Ask = (patch: Patch, held: readonly string[]) => SolveAnswer;
+export type Ask = (patch: Patch) => readonly Solution[];
 
 interface Idea {
   readonly text: string;
   readonly edits: readonly Edit[];
+  /** Only lets knobs reach further. */
+  readonly reachOnly?: boolean;
 }
+
+/** Whether every setting lies within what its knob can be set to now. */
+const fits = (patch: Patch, { settings }: Solution): boolean =>
+  settings.every(({ at, value }) => {
+    const m = patch.modules.find((x) => x.id === idOf(at));
+    const knob = m && knobsIn(m, patch.settings.bpm).find((k) => k.at === at);
+    return knob !== undefined && value >= knob.min && value <= knob.max;
+  });
 
 const labelOf = (patch: Patch, id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
 
@@ -27,6 +38,7 @@ const jumperIdeas = (patch: Patch, jumpers: readonly JumperSetting[]): Idea[] =>
   jumpers.map((j) => ({
     text: `Set ${j.at} to ${String(j.value)}`,
     edits: editsOf({ settings: [], jumpers: [j] }),
+    reachOnly: true,
   }));
 
 /** One more stage in front of a destination, by what it does; what it starts with changes nothing. */
@@ -92,11 +104,11 @@ export function suggestionOf(
   ask: Ask,
 ): Suggestion | null {
   const ideas = [...jumperIdeas(patch, jumpers), ...stageIdeas(patch, targets), ...sourceIdeas(patch, targets)];
-  for (const { text, edits } of ideas.slice(0, MOST_IDEAS)) {
+  for (const { text, edits, reachOnly = false } of ideas.slice(0, MOST_IDEAS)) {
     const changed = applyEdits(patch, edits);
-    const { solutions } = ask(changed, []);
-    const [best] = solutions;
-    if (!best) continue;
+    const [best] = ask(changed);
+    // A wider jumper is none where the settings fit the present one.
+    if (!best || (reachOnly && fits(patch, best))) continue;
     const why = limits.map((l) => `${l.at} lacks ${showNumber(l.short, 2)}`).join(', ');
     return { text: `${text}${told(best)}${why ? `: ${why}` : ''}.`, edits: [...edits, ...editsOf(best)] };
   }
@@ -105,15 +117,20 @@ export function suggestionOf(
 
 const MOST_IDEAS = 14;
 
+/** The knobs that a hand turns: no other lock is ever taken off. */
+const handKnobs = (m: ModuleDoc): ReadonlySet<string> => new Set(knobsIn(m).map((k) => k.name));
+
 /** The lock that alone stands in the way, if one does. */
 export function lockOf(patch: Patch, targets: readonly Target[], ask: Ask): Suggestion | null {
   const behind = modulesBehind(buildGraph(patch), targets);
   const locks = patch.modules.flatMap((m, i) =>
-    behind.has(i) ? (m.locked ?? []).map((param) => ({ module: m.id, param })) : [],
+    behind.has(i)
+      ? (m.locked ?? []).filter((param) => handKnobs(m).has(param)).map((param) => ({ module: m.id, param }))
+      : [],
   );
   for (const { module, param } of locks) {
     const open = applyEdits(patch, [{ do: 'lock', module, param, locked: false }]);
-    if (ask(open, []).feasible)
+    if (ask(open).length > 0)
       return { text: `The lock on ${module}.${param} stands in the way: take it off.`, edits: [] };
   }
   if (locks.length < 2) return null;
@@ -121,7 +138,7 @@ export function lockOf(patch: Patch, targets: readonly Target[], ask: Ask): Sugg
     patch,
     locks.map((l): Edit => ({ do: 'lock', ...l, locked: false })),
   );
-  if (!ask(open, []).feasible) return null;
+  if (ask(open).length === 0) return null;
   const names = locks.map((l) => socketAt(l.module, l.param)).join(', ');
   return { text: `The locks on ${names} stand in the way together: take them off.`, edits: [] };
 }

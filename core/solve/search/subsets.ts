@@ -1,4 +1,4 @@
-import type { Travel } from '../units/knob';
+import type { Travel } from '../../units/knob';
 
 /** A knob that goes to both sides of nothing. */
 export const isTwoSided = ({ min, max, taper }: Travel): boolean => taper === 'linear' && min < 0 && max > 0;

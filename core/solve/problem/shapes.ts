@@ -1,6 +1,6 @@
-import type { TargetShape } from '../document/wants';
-import { Gate } from '../kinds/detect';
-import type { Range } from '../law/lin';
+import type { TargetShape } from '../../document/wants';
+import { Gate } from '../../kinds/detect';
+import type { Range } from '../../law/lin';
 
 type Trace = Float64Array;
 

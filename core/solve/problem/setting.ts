@@ -1,0 +1,102 @@
+import { repeatsIn } from '../../bounds/repeats';
+import type { BoundsEngine, ModuleBounds } from '../../bounds/bounds';
+import { driveFor } from '../../answers/drive';
+import type { Passed } from '../../bounds/entries';
+import type { Graph } from '../../graph/graph';
+import { tracksOf } from '../../graph/tracks';
+import { constant } from '../../law/lin';
+import type { Lin, Range } from '../../law/lin';
+import type { Place } from '../../graph/place';
+
+/** A patch with some knobs in other places: its values, ranges and traces. */
+export interface Setting {
+  readonly graph: Graph;
+  value(place: Place): Lin;
+  range(x: Lin): Range;
+  /** Where hands turn the destination's own knobs: settings that they pass, and the drive at each. */
+  passed(place: Place): readonly Passed[] | null;
+  /** The trace at a place, volts. */
+  trace(place: Place): Float64Array;
+  readonly sampleRate: number;
+  /** Seconds after which it repeats, or null. */
+  repeatsEvery(place: Place): number | null;
+}
+
+/** Runs a graph for the trace at a place. */
+export type Runner = (graph: Graph, place: Place) => Float64Array;
+
+const ZERO = constant(0);
+
+/** Where nobody runs the patch, nothing is seen of it. */
+const unrun: Runner = () => new Float64Array(1);
+
+/** The modules whose movement arrives at a place. */
+function feeding(graph: Graph, { module, at }: Place): string[] {
+  const m = graph.modules[module];
+  if (!m || at.is === 'output') return m ? [m.id] : [];
+  const inputs =
+    at.is === 'input'
+      ? m.inputs.filter((_, i) => i === at.index)
+      : m.inputs.filter((s) => at.spec.sockets.includes(s.spec.name));
+  return inputs.flatMap(({ driver }) => (driver.type === 'output' ? [graph.modules[driver.module]?.id ?? ''] : []));
+}
+
+/** So many points of a trace are told as drives of one setting; between them it is straight. */
+const POINTS = 4096;
+
+/**
+ * The trace of a destination as if its own knobs stood where their hands begin: a drive that gives, at each sample, what
+ * the destination reads there.
+ */
+function asOneKnob(graph: Graph, { module, at }: Place, trace: Float64Array, sampleRate: number): Float64Array {
+  const m = graph.modules[module];
+  if (at.is !== 'end' || !m || m.hands.length === 0 || trace.length < 2) return trace;
+  const { spec } = at;
+  const tracks = tracksOf(m, sampleRate);
+  const step = Math.max(1, Math.ceil(trace.length / POINTS));
+  const driveAt = (k: number): number => {
+    const params = { ...m.params, ...Object.fromEntries(tracks.map((t) => [t.param, t.at(k)])) };
+    const figure = spec.value(params, trace[k] as number);
+    return figure === null ? Math.min(0, trace[k] as number) : driveFor(spec, m.params, figure);
+  };
+  const told = new Float64Array(trace.length);
+  let [from, before] = [0, driveAt(0)];
+  told[0] = before;
+  while (from < trace.length - 1) {
+    const to = Math.min(trace.length - 1, from + step);
+    const after = driveAt(to);
+    for (let k = from + 1; k <= to; k++) told[k] = before + ((after - before) * (k - from)) / (to - from);
+    [from, before] = [to, after];
+  }
+  return told;
+}
+
+/** A graph whose bounds an engine has just worked out, as a setting to look at. */
+export function settingOf(
+  graph: Graph,
+  engine: BoundsEngine,
+  bounds: ReadonlyMap<string, ModuleBounds>,
+  { run = unrun, sampleRate = graph.sampleRate }: { readonly run?: Runner; readonly sampleRate?: number } = {},
+): Setting {
+  return {
+    graph,
+    range: (x) => engine.range(x),
+    value(place) {
+      const found = engine.valuesOf(graph.modules[place.module]?.id ?? '');
+      if (!found) return ZERO;
+      const { is, index } = place.at;
+      return (is === 'end' ? found.drives : is === 'input' ? found.inputs : found.outputs)[index] ?? ZERO;
+    },
+    passed({ module, at }) {
+      const id = graph.modules[module]?.id ?? '';
+      return at.is === 'end' ? (bounds.get(id)?.ends[at.index]?.passed ?? null) : null;
+    },
+    trace: (place) => asOneKnob(graph, place, run(graph, place), sampleRate),
+    repeatsEvery(place) {
+      const all = repeatsIn(graph, bounds);
+      const every = feeding(graph, place).map((id) => all.get(id)?.repeatsEvery ?? null);
+      return every.length > 0 && every.every((x) => x === every[0]) ? (every[0] ?? null) : null;
+    },
+    sampleRate,
+  };
+}

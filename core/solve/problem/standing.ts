@@ -1,0 +1,29 @@
+import type { Patch } from '../../document/types';
+import type { Target } from '../../document/wants';
+import { isAffine } from './affine';
+import { errorOf } from './errorOf';
+import { isMet } from './met';
+import type { Setting } from './setting';
+import { settledAs } from './trials';
+import type { TrialOptions } from './trials';
+
+/** How a target stands with the knobs as they are. */
+export interface TargetStanding {
+  readonly target: Target;
+  readonly met: boolean;
+  /** In drive volts; for `duty`, `fall`, `like` in their own figure. */
+  readonly error: number;
+}
+
+/** Whether each target is met at a setting, and by how much it is missed. */
+export function standingsIn(targets: readonly Target[], setting: Setting): TargetStanding[] {
+  return targets.map((target) => {
+    const error = errorOf(target, setting);
+    if (!error) return { target, met: false, error: Infinity };
+    return { target, met: isMet(target, error, isAffine(setting.graph.patch, target)), error: error.error };
+  });
+}
+
+/** Whether each target of a patch as it stands is met, and by how much it is missed. */
+export const standingsOf = (patch: Patch, options: TrialOptions = {}): TargetStanding[] =>
+  standingsIn(patch.targets, settledAs(patch, options));

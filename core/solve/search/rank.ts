@@ -1,0 +1,83 @@
+import type { Look, Problem } from '../problem/problem';
+import { marginOf } from './search';
+import type { Found } from './search';
+
+interface Key {
+  readonly flips: number;
+  readonly margin: number;
+  readonly travel: number;
+  readonly spread: number;
+  readonly open: number;
+}
+
+/**
+ * Fewest knobs, then those that keep the sign of every amount, then the widest margin, then the least travel, then what
+ * the knobs' own errors disturb least, then amounts high.
+ */
+export function ranked(problem: Problem, found: readonly Found[]): Found[] {
+  const keys = new Map(found.map((f) => [f, keyOf(problem, f)]));
+  return found.toSorted((a, b) => {
+    if (a.moved.length !== b.moved.length) return a.moved.length - b.moved.length;
+    const [x, y] = [keys.get(a) as Key, keys.get(b) as Key];
+    if (x.flips !== y.flips) return x.flips - y.flips;
+    if (Math.abs(x.margin - y.margin) > 1e-6) return y.margin - x.margin;
+    if (Math.abs(x.travel - y.travel) > 1e-6) return x.travel - y.travel;
+    if (Math.abs(x.spread - y.spread) > 0.01 * Math.max(x.spread, y.spread)) return x.spread - y.spread;
+    return y.open - x.open;
+  });
+}
+
+function keyOf(problem: Problem, look: Found): Key {
+  const { start } = problem.trials;
+  return {
+    flips: flipsOf(problem, look),
+    margin: marginOf(look),
+    travel: look.x.reduce((sum, v, i) => sum + Math.abs(v - (start[i] as number)), 0),
+    spread: spreadOf(problem, look),
+    open: openness(problem, look),
+  };
+}
+
+/** Whether a knob scales what comes in at an input. */
+function isAmount({ trials }: Problem, index: number): boolean {
+  const knob = trials.knobs[index];
+  const m = knob && trials.modules[knob.module];
+  if (!m) return false;
+  return m.inputs.some((s) => s.spec.amount === knob.param) || (m.kind.scaledBy?.(m.params) ?? []).includes(knob.param);
+}
+
+/** Amounts whose sign is another than it was. */
+function flipsOf(problem: Problem, { x }: Look): number {
+  const { knobs, start } = problem.trials;
+  return knobs.filter(({ travel }, i) => {
+    const zero = travel.taper === 'linear' && travel.min < 0 ? -travel.min / (travel.max - travel.min) : null;
+    if (zero === null || !isAmount(problem, i)) return false;
+    const [before, after] = [(start[i] as number) - zero, (x[i] as number) - zero];
+    return before * after < 0;
+  }).length;
+}
+
+/** What a hundredth of every knob's travel makes of the drives' ends, all together, volts. */
+function spreadOf(problem: Problem, { x, errors }: Look): number {
+  if (problem.traced) return 0;
+  let squares = 0;
+  for (const i of x.keys()) {
+    const off = Float64Array.from(x);
+    off[i] = (x[i] as number) + ((x[i] as number) > 0.5 ? -0.01 : 0.01);
+    problem.look(off).errors.forEach(({ reached }, t) => {
+      const before = errors[t]?.reached ?? reached;
+      squares += (reached[0] - before[0]) ** 2 + (reached[1] - before[1]) ** 2;
+    });
+  }
+  return Math.sqrt(squares);
+}
+
+/** Amounts high and levels low: what comes in loud needs no lift behind. */
+function openness({ trials }: Problem, { x }: Look): number {
+  return trials.knobs.reduce((sum, { module, param, travel }, i) => {
+    const amount = trials.modules[module]?.inputs.some((s) => s.spec.amount === param) ?? false;
+    const p = x[i] as number;
+    const size = travel.min < 0 ? Math.abs(2 * p - 1) : p;
+    return sum + (amount ? size : param === 'bias' ? -size : 0);
+  }, 0);
+}
