@@ -52,7 +52,7 @@ function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {
     normals: readNormals(r, own(doc, 'normals'), sockets),
     targets: r
       .list(own(doc, 'targets'), 'targets', LIMITS.targets)
-      .map((x, i) => readTarget(r, x, `targets[${i}]`, placesOf(r, sockets))),
+      .map((x, i) => readTarget(r, x, `targets[${i}]`, placesOf(r, sockets, modules))),
     hands: readHands(r, own(doc, 'hands'), modules),
     probes: r.list(own(doc, 'probes'), 'probes', LIMITS.probes).map((x, i) => readProbe(r, x, `probes[${i}]`, sockets)),
     order: readOrder(r, own(doc, 'order'), sockets),

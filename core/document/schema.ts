@@ -1,6 +1,7 @@
 import { allKinds } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import type { ParamSpec } from '../kinds/params';
+import { QUANTITIES } from '../kinds/traits';
 import { scaleNames } from '../units/scales';
 import { HANDS } from './hands';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
@@ -97,8 +98,12 @@ function settingsSchema(): Schema {
 
 function targetField(field: TargetField): Schema {
   switch (field.type) {
-    case 'text':
-      return text(TARGET_LIMITS.quantity);
+    case 'quantity':
+      return {
+        ...text(TARGET_LIMITS.quantity),
+        examples: [...QUANTITIES],
+        description: `one of ${QUANTITIES.join(', ')} that the socket has; of a parameter also its unit`,
+      };
     case 'number': {
       const others: Schema[] = [
         ...(field.none ? [{ type: 'null' }] : []),

@@ -3,6 +3,7 @@ import { patchOf } from '../testing/patch';
 import { applyEdits } from '../edit/edit';
 import { inverseOf } from '../edit/between';
 import { differencesOf } from '../edit/differences';
+import { withKnownQuantities } from './oldTargets';
 import { parsePatch } from './parse';
 import { printPatch } from './print';
 import { patchSchema } from './schema';
@@ -108,5 +109,57 @@ describe('targets of a document', () => {
     ]).targets;
     expect(left.every((t) => t.want !== 'steps' && t.at !== 'amp.cv' && !('to' in t))).toBe(true);
     expect(left).toHaveLength(6);
+  });
+});
+
+describe('the quantity of a target', () => {
+  const read = (kind: object, target: object) =>
+    parsePatch({ format: 'fenvo.patch', version: 1, modules: [{ id: 'tone', ...kind }], targets: [target] });
+  const fault = (kind: object, target: object): string => {
+    const result = read(kind, target);
+    return result.ok ? '' : `${result.errors[0]?.path}: ${result.errors[0]?.message}`;
+  };
+  const range = { low: 1, high: 2 };
+  it('is one that its socket has, and refused with its place otherwise', () => {
+    expect(fault({ kind: 'filter' }, { at: 'tone.cutoff', quantity: 'seconds', ...range })).toBe(
+      'targets[0].quantity: tone.cutoff has frequency or volts, got seconds',
+    );
+    expect(fault({ kind: 'filter' }, { at: 'tone.in', quantity: 'frequency', ...range })).toBe(
+      'targets[0].quantity: tone.in has volts, got frequency',
+    );
+    for (const quantity of ['frequency', 'volts'])
+      expect(fault({ kind: 'filter' }, { at: 'tone.cutoff2', quantity, ...range })).toBe('');
+  });
+  it('of a parameter is its value, or the unit that a person gave it', () => {
+    const knob = { kind: 'parameter', params: { unit: 'BPM' } };
+    for (const quantity of ['value', 'BPM', 'volts'])
+      expect(fault(knob, { at: 'tone.cv', quantity, ...range })).toBe('');
+    expect(fault(knob, { at: 'tone.cv', quantity: 'frequency', ...range })).toMatch(
+      /value, BPM or volts, got frequency/,
+    );
+  });
+  it('follows a parameter’s new unit, and goes where another kind has none such', () => {
+    const made = read({ kind: 'parameter', params: { unit: 'BPM' } }, { at: 'tone.cv', quantity: 'BPM', ...range });
+    if (!made.ok) throw new Error('not read');
+    const renamed = applyEdits(made.value, [{ do: 'set', module: 'tone', param: 'unit', value: 'ms' }]);
+    expect(renamed.targets).toEqual([{ at: 'tone.cv', quantity: 'value', ...range }]);
+    expect(parsePatch(printPatch(renamed)).ok).toBe(true);
+    const replaced = applyEdits(made.value, [{ do: 'replace', module: { id: 'tone', kind: 'vca' } }]);
+    expect(parsePatch(printPatch(replaced)).ok).toBe(true);
+  });
+  it('that a stored document calls by any word is what that was read as', () => {
+    const stored = {
+      modules: [{ id: 'tone', kind: 'filter' }],
+      targets: [
+        { at: 'tone.cutoff', quantity: 'seconds', ...range },
+        { at: 'tone.in', quantity: 'loudness', ...range },
+        { at: 'tone.cutoff', quantity: 'volts', id: 'b', ...range },
+      ],
+    };
+    const mended = withKnownQuantities({ ...stored, variants: [{ name: 'a', ...stored }] });
+    const words = (x: { targets: { quantity: string }[] }) => x.targets.map((t) => t.quantity);
+    expect(words(mended)).toEqual(['frequency', 'volts', 'volts']);
+    expect(words(mended.variants[0]!)).toEqual(['frequency', 'volts', 'volts']);
+    expect(withKnownQuantities(mended)).toBe(mended);
   });
 });

@@ -8,11 +8,14 @@ import type { Target, TargetField, Want } from './wants';
 export interface Places {
   socket(x: unknown, path: string): string;
   module(x: unknown, path: string): string;
+  /** What a socket can be asked for; null where it is not known yet. */
+  quantities(at: string): readonly string[] | null;
 }
 
 function readField(r: Reader, field: TargetField, x: unknown, path: string, places: Places): unknown {
   switch (field.type) {
-    case 'text':
+    case 'quantity':
+      // Which there are hangs on the socket: looked at once that is known.
       return r.text(x, path, TARGET_LIMITS.quantity);
     case 'number':
       if (field.none && x === null) return null;
@@ -41,6 +44,20 @@ function checkTogether(r: Reader, target: Target, path: string): void {
     r.fail(`${path}.low`, `must not be above high, got ${low} and ${high}`);
 }
 
+/** A quantity that its socket does not have is refused, never read as another. */
+function checkQuantity(
+  r: Reader,
+  { at, quantity }: Extract<Target, { quantity: string }>,
+  path: string,
+  places: Places,
+): void {
+  const known = places.quantities(at);
+  if (known === null || known.includes(quantity)) return;
+  const last = known.at(-1) ?? 'volts';
+  const list = known.length > 1 ? `${known.slice(0, -1).join(', ')} or ${last}` : last;
+  r.fail(`${path}.quantity`, `${at} has ${list}, got ${quantity}`);
+}
+
 /** A target as a document gives it; every error with its place. */
 export function readTarget(r: Reader, x: unknown, path: string, places: Places): Target {
   const t = r.object(x, path);
@@ -60,6 +77,7 @@ export function readTarget(r: Reader, x: unknown, path: string, places: Places):
     ...Object.fromEntries(read),
   } as unknown as Target;
   if (r.errors.length === before) checkTogether(r, target, path);
+  if (r.errors.length === before && 'quantity' in target) checkQuantity(r, target, path, places);
   return target;
 }
 

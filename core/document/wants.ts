@@ -83,7 +83,7 @@ export const wantOf = (target: Target): Want => target.want ?? 'range';
 
 /** How a field is read: one declaration serves the parser and the JSON Schema. */
 export type TargetField =
-  | { readonly type: 'text' }
+  | { readonly type: 'quantity' }
   | {
       readonly type: 'number';
       readonly min: number;
@@ -98,7 +98,7 @@ export type TargetField =
 
 const FIGURE = { type: 'number', min: -1e9, max: 1e9 } as const;
 const ORNONE = { ...FIGURE, none: true } as const;
-const QUANTITY = { type: 'text' } as const;
+const QUANTITY = { type: 'quantity' } as const;
 
 export const WANTS: Readonly<Record<Want, Readonly<Record<string, TargetField & { readonly optional?: true }>>>> = {
   range: { quantity: QUANTITY, low: { ...ORNONE, silent: true }, high: ORNONE },

@@ -3,7 +3,8 @@ import type { Reader } from './reader';
 import { own, shown } from './reader';
 import { LIMITS } from './types';
 import type { Places } from './targets';
-import type { Bypass, Cable, Dismissal, Normal, Probe } from './types';
+import { quantitiesIn } from './quantities';
+import type { Bypass, Cable, Dismissal, ModuleDoc, Normal, Probe } from './types';
 
 /** The sockets of the modules read so far, by `moduleId`. */
 export type Sockets = Map<string, { readonly inputs: ReadonlySet<string>; readonly outputs: ReadonlySet<string> }>;
@@ -64,7 +65,8 @@ export function readNormals(r: Reader, x: unknown, sockets: Sockets): Normal[] {
 }
 
 /** Where a target may hang: any socket, any module. */
-export const placesOf = (r: Reader, sockets: Sockets): Places => ({
+export const placesOf = (r: Reader, sockets: Sockets, modules: readonly ModuleDoc[]): Places => ({
+  quantities: (at) => quantitiesIn(modules, at),
   socket: (x, path) => readSocket(r, x, path, sockets, 'any'),
   module: (x, path) => readModule(r, x, path, sockets),
 });

@@ -1,6 +1,7 @@
 import { fittingHands } from '../document/hands';
 import { completeParams } from '../document/params';
 import { idOf, nameOf } from '../document/sockets';
+import { fittingTarget } from '../document/quantities';
 import { hangsOn } from '../document/wants';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { kindNamed } from '../kinds';
@@ -87,7 +88,10 @@ export function changeModule(patch: Patch, id: string, change: (m: ModuleDoc) =>
   if (!before) return patch;
   const after = change(before);
   const modules = patch.modules.map((m) => (m === before ? after : m));
-  const changed = { ...patch, modules, hands: fittingHands(patch.hands, modules) };
+  const fitting = patch.targets.map((t) => (idOf(t.at) === id ? fittingTarget(t, modules) : t));
+  const same = fitting.every((t, i) => t === patch.targets[i]);
+  const targets = same ? patch.targets : fitting.filter((t) => t !== null);
+  const changed = { ...patch, modules, targets, hands: fittingHands(patch.hands, modules) };
   const [was, now] = [socketsOf(before), socketsOf(after)];
   const sides = ['inputs', 'outputs'] as const;
   if (sides.every((side) => was[side].every((name) => now[side].includes(name)))) return changed;

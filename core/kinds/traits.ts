@@ -2,14 +2,28 @@ import type { Laws } from '../law/builder';
 import type { Lin, Range } from '../law/lin';
 import type { Sockets } from './kind';
 
+/** What destinations are read in: all that a target can ask for. */
+export const QUANTITIES = [
+  'frequency',
+  'gain',
+  'position',
+  'time',
+  'rate',
+  'note',
+  'level',
+  'value',
+  'width',
+  'volts',
+] as const;
+export type Quantity = (typeof QUANTITIES)[number];
+
 /** What a destination does with its voltage, in its own unit. */
 export interface EndSpec<P> {
   /** Where it is read. */
   readonly socket: string;
   /** All sockets whose voltages count. */
   readonly sockets: readonly string[];
-  readonly quantity:
-    'frequency' | 'gain' | 'position' | 'time' | 'rate' | 'note' | 'level' | 'value' | 'width' | 'volts';
+  readonly quantity: Quantity;
   unit(p: P): string;
   /** Read even while nothing is plugged in. */
   readonly always: boolean;

@@ -7,7 +7,7 @@ import type { Edit } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { allKinds } from '../kinds';
-import { knobsOf } from '../kinds/knobs';
+import { continuousOf } from '../kinds/knobs';
 import { AtomStore } from '../law/builder';
 import { constant } from '../law/lin';
 import type { Lin } from '../law/lin';
@@ -150,7 +150,7 @@ describe('a knob that is declared linear', () => {
           return (kind.linear?.(params) ?? []).map((param) => ({ kind, params, param }));
         });
         const { kind, params, param } = declared[pick % declared.length]!;
-        const knob = knobsOf(kind, params).find((k) => k.name === param)!;
+        const knob = continuousOf(kind, params).find((k) => k.name === param)!;
         const at = (value: number): number[] => {
           const set = { ...params, [param]: value };
           const io = {

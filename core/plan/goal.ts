@@ -1,8 +1,10 @@
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
+import { applyEdits } from '../edit/edit';
 import { kindNamed } from '../kinds';
 import { openedEnd } from './opened';
+import { outputEdits } from './output';
 import type { PlanRequest, Wish } from './request';
 
 /** What moves a goal, each with what it needs to move at all. */
@@ -93,5 +95,6 @@ export function goalRequest(goal: Goal): PlanRequest | null {
     cables: [...source.cables, ...voice.cables],
     probes: [{ at: source.output }, { at: to }],
   };
-  return { patch, from: source.output, to, target: goal.wish };
+  // What is heard is led out, so that the patch can be played and patched to its end.
+  return { patch: applyEdits(patch, outputEdits(patch)), from: source.output, to, target: goal.wish };
 }

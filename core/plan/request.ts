@@ -1,5 +1,6 @@
 import { completeParams, readParams } from '../document/params';
 import { blank, parsePatch } from '../document/parse';
+import { quantitiesAt } from '../document/quantities';
 import { isObject, own, Reader, shown } from '../document/reader';
 import type { Fields } from '../document/reader';
 import { partsOf, socketAt } from '../document/sockets';
@@ -114,7 +115,7 @@ export function readEndsRequest(json: unknown): Result<EndsRequest, PatchError[]
     const direction = readDirection(r, own(end, 'direction'), `${path}.direction`);
     return {
       to: destinationOf(r, own(end, 'to'), patch, `${path}.to`),
-      target: readWish(r, own(end, 'target'), patch, `${path}.target`),
+      target: readWish(r, own(end, 'target'), patch, String(own(end, 'to')), `${path}.target`),
       ...(direction !== undefined && { direction }),
     };
   });
@@ -134,7 +135,7 @@ export function readPlanRequest(json: unknown): Result<PlanRequest, PatchError[]
   if (parsed && !patch) return { ok: false, errors: r.errors };
   const from = sourceOf(r, own(x, 'from'), patch);
   const to = destinationOf(r, own(x, 'to'), patch);
-  const target = readWish(r, own(x, 'target'), patch);
+  const target = readWish(r, own(x, 'target'), patch, to);
   const stages = readStages(r, own(x, 'stages'));
   const direction = readDirection(r, own(x, 'direction'), 'direction');
   if (r.errors.length > 0) return { ok: false, errors: r.errors };
@@ -149,12 +150,22 @@ export function readPlanRequest(json: unknown): Result<PlanRequest, PatchError[]
   return { ok: true, value };
 }
 
+/** What the destination of a request can be asked for; null where there is none such. */
+function quantitiesTo(patch: Patch | null, to: string): string[] | null {
+  const { id, name } = partsOf(to);
+  const m = patch?.modules.find((x) => x.id === id);
+  const kind = kindNamed(patch ? (m?.kind ?? '') : id);
+  const params = kind && completeParams(kind, m?.params);
+  return kind && params && kind.inputs(params).some((s) => s.name === name) ? quantitiesAt(kind, params, name) : null;
+}
+
 /** A target without its place: read as one, at a place of its own. */
-function readWish(r: Reader, x: unknown, patch: Patch | null, path = 'target'): Wish {
+function readWish(r: Reader, x: unknown, patch: Patch | null, to: string, path = 'target'): Wish {
   const given: Fields = r.object(x, path);
   if (own(given, 'at') !== undefined) r.fail(`${path}.at`, 'is the destination, which is named by "to"');
   const modules = new Set(patch?.modules.map((m) => m.id));
-  const target = readTarget(r, { ...given, at: 'here' }, path, {
+  const target = readTarget(r, { ...given, at: to }, path, {
+    quantities: () => quantitiesTo(patch, to),
     socket: (v, path) => r.text(v, path, 100),
     module: (v, path) => {
       const id = r.text(v, path, 32);

@@ -1,5 +1,6 @@
 import { idOf, nameOf, partsOf, socketAt } from '../document/sockets';
 import type { ChannelNormal } from '../document/rackTypes';
+import { fittingTarget } from '../document/quantities';
 import type { ModuleDoc, Normal, Patch, Target } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { Work } from '../edit/work';
@@ -53,9 +54,10 @@ function moved(work: Work, m: ModuleDoc, service: Service): void {
       const normal: Normal = 'from' in n ? { ...n, to: name(n.to), from: name(n.from) } : { ...n, to: name(n.to) };
       return { do: 'normal', to: normal.to, normal };
     }),
-    ...wants.map((t): Edit => {
-      const target = { ...t, at: name(t.at), ...('to' in t && { to: name(t.to) }) } as Target;
-      return { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };
+    ...wants.flatMap((t): Edit[] => {
+      const target = fittingTarget({ ...t, at: name(t.at), ...('to' in t && { to: name(t.to) }) } as Target, [m]);
+      if (!target) return [];
+      return [{ do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target }];
     }),
     ...pins.map((p): Edit => ({ do: 'pin', at: name(p.at), pinned: true })),
   ];

@@ -1,4 +1,5 @@
 import { BoundsEngine } from '../bounds/bounds';
+import { OffBench } from '../answers/errors';
 import { tolerance } from '../answers/tolerance';
 import type { Tolerance } from '../answers/tolerance';
 import { readingsOf } from '../answers/readings';
@@ -7,8 +8,11 @@ import { repeatsIn } from '../bounds/repeats';
 import { idOf, nameOf } from '../document/sockets';
 import type { Cable, Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
-import { controlRate } from '../graph/upstream';
+import { controlRate, partBehind } from '../graph/upstream';
+import { stream } from '../kinds/random';
+import type { ChannelLimits } from '../rack/limits';
 import { simulateGraph } from '../simulate/simulate';
+import { GateStats, pulsesOf, settleFrom } from '../simulate/stats';
 import type { SimulateOptions } from '../simulate/types';
 import type { MeterExpectation, MeterReading, MeterSpec } from './types';
 
@@ -18,6 +22,7 @@ const AUDIO_HZ = 2;
 const STILL_VOLTS = 1e-9;
 
 export type Asset = SimulateOptions['asset'];
+type Channels = Pick<ChannelLimits, 'limits'>;
 
 /** A patch as it is plugged so far. */
 export function pluggedSoFar(patch: Patch, cables: readonly Cable[]): Patch {
@@ -59,17 +64,57 @@ interface Pulses {
   readonly perSecond: number;
 }
 
-/** How long a two-valued voltage is high, and how often it rises, over whole turns where it has some. */
-function pulsesOf(trace: ArrayLike<number>, [low, high]: readonly [number, number], sampleRate: number): Pulses {
+/** How long a two-valued voltage is high, and how often it rises, as a prediction counts them. */
+function gateFigures(
+  trace: Float64Array,
+  [low, high]: readonly [number, number],
+  sampleRate: number,
+  period: number | null,
+): Pulses {
   const middle = (low + high) / 2;
-  const rises: number[] = [];
-  for (let i = 1; i < trace.length; i++)
-    if ((trace[i - 1] as number) < middle && (trace[i] as number) >= middle) rises.push(i);
-  const [from = 0, to = trace.length] = rises.length > 1 ? [rises[0], rises.at(-1)] : [0, trace.length];
-  let up = 0;
-  for (let i = from; i < to; i++) if ((trace[i] as number) >= middle) up++;
-  const turns = rises.length > 1 ? rises.length - 1 : rises.length;
-  return { percent: (100 * up) / Math.max(1, to - from), perSecond: (turns * sampleRate) / Math.max(1, to - from) };
+  const fits = period !== null && Math.round(period * sampleRate) <= trace.length;
+  const every = fits ? period : null;
+  const stats = new GateStats(middle, middle, settleFrom(every, trace.length, sampleRate));
+  stats.add(trace, trace.length, 0);
+  return {
+    percent: (100 * stats.highSamples) / Math.max(1, trace.length),
+    perSecond: pulsesOf(stats, every, trace.length, sampleRate),
+  };
+}
+
+/** Draws from which the spread of a mean is told, and the samples of each that are run. */
+const MEAN_DRAWS = 48;
+const MEAN_SAMPLES = 4000;
+const MEAN_RATE = { least: 500, most: 8000 } as const;
+/** From 5 to 95 % of a normal error, in sigmas. */
+const WIDTH = 3.29;
+
+/** The mean of the last so many samples, of all where there are fewer. */
+function meanOfLast(trace: Float64Array, samples: number | null): number {
+  const part = samples !== null && samples > 0 && samples <= trace.length ? trace.subarray(-samples) : trace;
+  return part.reduce((a, b) => a + b, 0) / part.length;
+}
+
+/** How wide 5 to 95 % of a voltage's mean are, with the usual errors: of the mean itself, not of its extremes, volts. */
+function meanWidth(patch: Patch, socket: string, channels: Channels, asset: Asset): number {
+  const bench = new OffBench(patch, {}, (graph) => partBehind(graph, [socket]), channels);
+  const random = stream(patch.settings.seed ^ 0x3ea4);
+  const { duration } = patch.settings;
+  const slow = controlRate(bench.graph, [socket]) !== null;
+  const rate = slow
+    ? Math.max(MEAN_RATE.least, Math.min(MEAN_RATE.most, MEAN_SAMPLES / duration))
+    : bench.graph.sampleRate;
+  const settings = { ...patch.settings, duration: Math.min(duration, slow ? duration : (2 * MEAN_SAMPLES) / rate) };
+  const means = Array.from({ length: MEAN_DRAWS }, () => {
+    const graph = bench.drawn(random);
+    const run = { ...graph, sampleRate: rate, patch: { ...graph.patch, settings } };
+    const { traces } = simulateGraph(run, { traces: [socket], only: [socket], sparing: true, ...(asset && { asset }) });
+    // Over whole periods: a rate that is off is no error of the mean.
+    const every = repeatsIn(graph, new BoundsEngine().run(graph)).get(idOf(socket))?.repeatsEvery ?? null;
+    return meanOfLast(traces.get(socket) ?? new Float64Array(1), every === null ? null : Math.round(every * rate));
+  });
+  const middle = means.reduce((a, b) => a + b, 0) / means.length;
+  return WIDTH * Math.sqrt(means.reduce((sum, m) => sum + (m - middle) ** 2, 0) / (means.length - 1));
 }
 
 /** How often a voltage goes through its mean, in turns a second. */
@@ -90,13 +135,19 @@ const widthsOf = (t: Tolerance | undefined): Widths =>
   t ? { low: t.min[1] - t.min[0], high: t.max[1] - t.max[0] } : { low: 0, high: 0 };
 
 /** What an instrument shows at an output of a patch as it is plugged so far. */
-export function expectAt(patch: Patch, socket: string, meter: MeterSpec, asset?: Asset): MeterExpectation {
+export function expectAt(
+  patch: Patch,
+  socket: string,
+  meter: MeterSpec,
+  channels: Channels,
+  asset?: Asset,
+): MeterExpectation {
   const { simulation, repeats, m } = seenAt(patch, socket, asset);
   const trace = simulation.traces.get(socket) ?? new Float64Array(1);
   const seen = simulation.outputs.get(socket);
   const [low, high] = seen?.settled ?? [0, 0];
   const mean = seen?.mean ?? 0;
-  const drawn = tolerance(patch, { only: [socket], plain: true, rough: true, draws: 200 });
+  const drawn = tolerance(patch, { only: [socket], plain: true, rough: true, draws: 200, channels });
   const widths = widthsOf(drawn.outputs[socket]);
   const volts = (quantity: MeterReading['quantity'], value: number, width: number, share: number): MeterReading => ({
     quantity,
@@ -104,13 +155,13 @@ export function expectAt(patch: Patch, socket: string, meter: MeterSpec, asset?:
     plusMinus: width + share * Math.abs(value) + meter.volts,
     unit: 'V',
   });
-  const both = (widths.low + widths.high) / 2;
   const period = repeats.get(idOf(socket))?.repeatsEvery ?? null;
   const scope = { peakToPeak: high - low, period };
-  if (high - low <= STILL_VOLTS) return { at: socket, meter: [volts('steady', mean, both, meter.share)], scope };
+  if (high - low <= STILL_VOLTS)
+    return { at: socket, meter: [volts('steady', mean, (widths.low + widths.high) / 2, meter.share)], scope };
   const levels = m?.kind.gates?.includes(nameOf(socket)) ? levelsOf(trace) : null;
   if (levels) {
-    const { percent, perSecond } = pulsesOf(trace, levels, simulation.sampleRate);
+    const { percent, perSecond } = gateFigures(trace, levels, simulation.sampleRate, period);
     const readings: MeterReading[] = [
       volts('low', levels[0], widths.low, meter.share),
       volts('high', levels[1], widths.high, meter.share),
@@ -127,7 +178,7 @@ export function expectAt(patch: Patch, socket: string, meter: MeterSpec, asset?:
       at: socket,
       meter: [
         volts('rms', ac, (widths.low + widths.high) * share, meter.acShare),
-        volts('mean', mean, both, meter.share),
+        volts('mean', mean, meanWidth(patch, socket, channels, asset), meter.share),
       ],
       scope,
     };
@@ -137,7 +188,7 @@ export function expectAt(patch: Patch, socket: string, meter: MeterSpec, asset?:
     meter: [
       volts('low', low, widths.low, meter.share),
       volts('high', high, widths.high, meter.share),
-      volts('mean', mean, both, meter.share),
+      volts('mean', mean, meanWidth(patch, socket, channels, asset), meter.share),
     ],
     scope,
   };

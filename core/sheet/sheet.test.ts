@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { demoPatches } from '../../demo/patches';
+import { predict } from '../answers/predict';
 import { tolerance } from '../answers/tolerance';
 import { parsePatch } from '../document/parse';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import { assignRack } from '../plan/assign';
+import { goalRequest } from '../plan/goal';
+import { outputEdits } from '../plan/output';
 import { followed, orderFault, standing } from '../testing/followSheet';
 import { patchOf } from '../testing/patch';
 import { rackOf } from '../testing/racks';
@@ -222,5 +225,120 @@ describe('a sheet', () => {
     expect(orderFault(patch, found, exemptIn(patch))).toBeNull();
     for (const s of found.steps)
       if (s.do === 'measure') for (const m of s.expect.meter) expect(Number.isFinite(m.value + m.plusMinus)).toBe(true);
+  });
+});
+
+describe('a sheet is told by what is there', () => {
+  const ids = (sheet: Sheet): string[] => sheet.steps.map((s) => s.id);
+
+  it('plugs what a normal of the patch does and the rack’s channels do not', () => {
+    const patch = patchOf(
+      { swell: ['lfo'], trim: ['attenuverter', { amount: 0.5 }], tone: ['parameter'] },
+      ['trim.out > tone.cv'],
+      { duration: 2 },
+      { normals: [{ to: 'trim.in', from: 'swell.out' }] },
+    );
+    const rack = rackOf({ osc: { a: 'lfo' }, att: { a: 'attenuverter' } });
+    expect(ids(sheetOf(patch))).not.toContain('plug-swell.out-trim.in');
+    const sheet = sheetOf(patch, { rack });
+    expect(ids(sheet)).toContain('plug-swell.out-trim.in');
+    expect(ids(sheet).indexOf('plug-swell.out-trim.in')).toBeLessThan(ids(sheet).indexOf('measure-trim.out'));
+    expect(sheet.needs.cables).toBe(2);
+  });
+
+  it('measures behind a normal that the patch has, with no plug for it', () => {
+    const patch = patchOf(
+      { swell: ['lfo'], trim: ['attenuverter', { amount: 0.5 }], tone: ['parameter'] },
+      ['trim.out > tone.cv'],
+      { duration: 2 },
+      { normals: [{ to: 'trim.in', from: 'swell.out' }] },
+    );
+    const sheet = sheetOf(patch);
+    expect(meter(sheet, 'measure-trim.out')).toMatchObject({
+      low: expect.closeTo(-2.5, 2),
+      high: expect.closeTo(2.5, 2),
+    });
+    expect(sheet.needs.cables).toBe(1);
+  });
+
+  it('counts a gate as the prediction does', () => {
+    const steps = [true, true, false, true, false, false, false, false].map((gate) => ({ volts: 0, gate, tie: false }));
+    const patch = patchOf(
+      { beat: ['clock', { bpm: 240, width: 0.5 }], row: ['sequencer', { steps }], env: ['envelope'] },
+      ['beat.out > row.clock', 'row.gate > env.gate'],
+      { duration: 2 },
+    );
+    const reading = predict(patch).readings.find((r) => r.at === 'env.gate')!;
+    const gate = meter(sheetOf(patch), 'measure-row.gate');
+    expect(gate.percent).toBeCloseTo(reading.highPercent!, 9);
+    expect(gate.pulses).toBeCloseTo(reading.low!, 9);
+  });
+
+  it('allows a mean its own spread, not that of the extremes', () => {
+    const patch = patchOf(
+      { swell: ['lfo', { rateHz: 1 }], trim: ['offset', { amount: 1, maxAmount: 4, volts: 0 }], x: ['parameter'] },
+      ['swell.out > trim.in', 'trim.out > x.cv'],
+      { duration: 2 },
+    );
+    const found = step(sheetOf(patch), 'measure-trim.out');
+    const of = (quantity: string): number =>
+      found.do === 'measure' ? found.expect.meter.find((m) => m.quantity === quantity)!.plusMinus : NaN;
+    // The amount's error of 1 % of ±4 moves the extremes by ±0.4 V and the mean of a triangle not at all: what is left
+    // is the lift's 1 % of 10 V and the offsets of two outputs.
+    expect(of('high')).toBeGreaterThan(1);
+    expect(of('mean')).toBeLessThan(0.5);
+    expect(of('mean')).toBeGreaterThan(0.2);
+  });
+
+  it('gives a mixer’s bias no error where most mixers have none', () => {
+    const patch = patchOf(
+      { hold: ['lfo', { lowVolts: 0, highVolts: 1 }], mix: ['mixer', { inputs: 2 }], x: ['parameter'] },
+      ['hold.out > mix.in1', 'mix.out > x.cv'],
+    );
+    expect(tolerance(patch).outputs['mix.out']!.max[0]).toBeGreaterThan(0.95);
+    const channels = { limits: new Map([['mix.biasVolts', [-5, 5] as const]]) };
+    expect(tolerance(patch, { channels }).outputs['mix.out']!.max[0]).toBeLessThan(0.9);
+    const set = step(sheetOf(patch), 'set-mix');
+    expect(set.do === 'set' && set.knobs.map((k) => k.param)).not.toContain('biasVolts');
+  });
+
+  it('sets every module of a loop before anything is plugged into it or out of it', () => {
+    const patch = patchOf(
+      { a: ['mixer', { inputs: 2 }], b: ['slew'], c: ['attenuator', { amount: 0.5 }], swell: ['lfo'] },
+      ['swell.out > a.in1', 'a.out > b.in', 'b.out > c.in', 'c.out > a.in2'],
+      { duration: 0.5 },
+    );
+    const order = ids(sheetOf(patch));
+    for (const s of sheetOf(patch).steps) {
+      if (s.do !== 'plug') continue;
+      for (const socket of [s.cable.from, s.cable.to])
+        expect(order.indexOf(`set-${socket.split('.')[0]}`)).toBeLessThan(order.indexOf(s.id));
+    }
+  });
+
+  it('has for a module without cables a part that is a socket, and none for what is bypassed', () => {
+    const patch = patchOf({ swell: ['lfo'], trim: ['offset'] }, [], { duration: 0.5 });
+    expect(sheetOf(patch).steps.map((s) => s.part)).toEqual(['path swell.rate', 'path trim.in']);
+    const aside = { ...patch, bypassed: [{ module: 'trim', cables: [] }] };
+    expect(ids(sheetOf(aside))).toEqual(['set-swell']);
+    expect(sheetOf(aside).needs.modules.map((m) => m.module)).toEqual(['swell']);
+    const rack = rackOf({ osc: { a: 'lfo' } });
+    expect(assignRack(aside, rack).short).toEqual([]);
+  });
+
+  it('says that a sound goes nowhere, and leads it out where a goal makes the patch', () => {
+    const patch = patchOf({ voice: ['oscillator'], tone: ['filter'] }, ['voice.saw > tone.in'], { duration: 0.2 });
+    expect(sheetOf(patch).steps.at(-1)).toMatchObject({ id: 'note-no-output', part: 'last' });
+    const led = applyEdits(patch, outputEdits(patch));
+    expect(led.cables).toContainEqual({ from: 'tone.lowpass', to: 'out.left' });
+    expect(sheetOf(led).steps.at(-1)).toMatchObject({ id: 'note-levels-up' });
+    expect(outputEdits(led)).toEqual([]);
+    const goal = goalRequest({
+      kind: 'filter',
+      socket: 'cutoff',
+      by: 'lfo',
+      wish: { quantity: 'frequency', low: 200, high: 800 },
+    });
+    expect(goal!.patch!.modules.map((m) => m.kind)).toContain('lineOut');
   });
 });

@@ -95,7 +95,7 @@ class Teller {
       case 'plug':
         return [this.plug(act.cable, act.part)];
       case 'measure': {
-        const expect = expectAt(this.patch, act.socket, this.meter, this.asset);
+        const expect = expectAt(this.patch, act.socket, this.meter, this.channels, this.asset);
         const text = `Measure ${this.place(act.socket)}`;
         return [{ id: `measure-${act.socket}`, part: act.part, do: 'measure', text, expect }];
       }
@@ -150,15 +150,19 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
   const outlets = graph.modules.filter((m) => m.kind.outlet);
   if (outlets.length === 0 && !graph.modules.some((m) => m.kind.audible)) return { start: [], last: [] };
   const howling = graph.modules.flatMap((m) => (m.kind.howls ?? []).map((param) => ({ m, param })));
-  const names = outlets.map((m) => m.label).join(' and ') || 'the way out';
+  const names = outlets.map((m) => m.label).join(' and ');
   return {
     start: [
-      {
-        id: 'note-levels-down',
-        part: 'start',
-        do: 'note',
-        text: `Turn down what follows ${names}: mixer, interface or speakers.`,
-      },
+      ...(outlets.length > 0
+        ? [
+            {
+              id: 'note-levels-down',
+              part: 'start',
+              do: 'note' as const,
+              text: `Turn down what follows ${names}: mixer, interface or speakers.`,
+            },
+          ]
+        : []),
       ...howling.map(({ m, param }): SheetStep => ({
         id: `note-${m.id}.${param}-down`,
         part: 'start',
@@ -167,7 +171,14 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
       })),
     ],
     last: [
-      { id: 'note-levels-up', part: 'last', do: 'note', text: `Turn up slowly what follows ${names}, and listen.` },
+      outlets.length > 0
+        ? { id: 'note-levels-up', part: 'last', do: 'note', text: `Turn up slowly what follows ${names}, and listen.` }
+        : {
+            id: 'note-no-output',
+            part: 'last',
+            do: 'note',
+            text: 'The sound goes nowhere yet: nothing leads it out of the rack. Add an output to the patch to hear it.',
+          },
     ],
   };
 }

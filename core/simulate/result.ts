@@ -2,7 +2,7 @@ import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { Part } from './partTypes';
 import type { Run } from './run';
-import { settleFrom } from './stats';
+import { pulsesOf } from './stats';
 import type { DriveStats, GateStats, Picture, Stats } from './stats';
 import type { Cut, EndSeen, GateSeen, Measured, OutputSeen, Simulation } from './types';
 
@@ -73,25 +73,10 @@ function everyAt(socket: string, m: GraphModule, { graph, samples, repeats }: Ru
   return every !== null && Math.round(every * graph.sampleRate) <= samples ? every : null;
 }
 
-/**
- * By the rises of the last whole period: one at the very first sample counts only if the gate is down at the end, so
- * that it would rise again. Without a period by the time from the first rise to the last.
- */
-function pulsesOf(stats: GateStats, every: number | null, { samples, graph }: Run): number {
-  const { rises, lastRises, firstRise, lastRise, high } = stats;
-  if (every !== null) {
-    const begins = settleFrom(every, samples, graph.sampleRate);
-    const already = begins === 0 && firstRise === 0 && high ? 1 : 0;
-    const periods = Math.max(1, Math.round((samples - begins) / (every * graph.sampleRate)));
-    return (lastRises - already) / (periods * every);
-  }
-  return rises < 2 ? 0 : ((rises - 1) * graph.sampleRate) / (lastRise - firstRise);
-}
-
 function gateSeen(socket: string, m: GraphModule, stats: GateStats, run: Run): GateSeen {
   return {
     rises: stats.rises,
-    perSecond: pulsesOf(stats, everyAt(socket, m, run), run),
+    perSecond: pulsesOf(stats, everyAt(socket, m, run), run.samples, run.graph.sampleRate),
     high: stats.highSamples / run.samples,
     longestHighSeconds: stats.longestHigh / run.graph.sampleRate,
   };

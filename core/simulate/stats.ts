@@ -155,6 +155,23 @@ export class GateStats {
 }
 
 /**
+ * Pulses a second, by the rises of the last whole period: one at the very first sample counts only if the gate is down
+ * at the end, so that it would rise again. Without a period by the time from the first rise to the last.
+ *
+ * @param every the period, seconds; null without one.
+ */
+export function pulsesOf(stats: GateStats, every: number | null, samples: number, sampleRate: number): number {
+  const { rises, lastRises, firstRise, lastRise, high } = stats;
+  if (every !== null) {
+    const begins = settleFrom(every, samples, sampleRate);
+    const already = begins === 0 && firstRise === 0 && high ? 1 : 0;
+    const periods = Math.max(1, Math.round((samples - begins) / (every * sampleRate)));
+    return (lastRises - already) / (periods * every);
+  }
+  return rises < 2 ? 0 : ((rises - 1) * sampleRate) / (lastRise - firstRise);
+}
+
+/**
  * The least and greatest voltage in each of a fixed number of columns, of the samples `from` to `to`: what a picture
  * needs, none lost between. Its reach is that of all samples.
  */

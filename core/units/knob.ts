@@ -95,12 +95,29 @@ function clockPosition(hours: number, minutes: number): number | null {
 
 const scales: Readonly<Record<string, number>> = { k: 1000, m: 0.001, '': 1, µ: 1e-6, M: 1e6 };
 
-/** What is typed, as a number is written: without spaces, with a hyphen for minus and a dot for decimals. */
-const plainOf = (text: string): string =>
-  text
-    .replace(/\u2212/g, '-')
-    .replace(/\s+/g, '')
-    .replace(',', '.');
+const unspaced = (text: string): string => text.replace(/\u2212/g, '-').replace(/\s+/g, '');
+
+/** A comma with three digits behind it, and nothing that says whether it groups thousands or begins decimals. */
+const UNCLEAR = /^[+-]?[1-9]\d{0,2},\d{3}(?![\d.,])/;
+/** Commas that can only group thousands: before a dot, or more than one. */
+const GROUPED = /^[+-]?\d{1,3}(?:,\d{3})+(?=\.\d)|^[+-]?\d{1,3}(?:,\d{3}){2,}/;
+
+/**
+ * What is typed, as a number is written: without spaces, with a hyphen for minus and a dot for decimals. Two where a
+ * comma can be read in two ways: with decimals, and with thousands.
+ */
+function plainOf(text: string): readonly [string, ...string[]] {
+  const bare = unspaced(text);
+  const decimal = bare.replace(',', '.');
+  if (GROUPED.test(bare)) return [bare.replaceAll(',', '')];
+  return UNCLEAR.test(bare) ? [decimal, bare.replace(',', '')] : [decimal];
+}
+
+/** What is asked of a figure that can be read in two ways. */
+const unclear = (text: string): string => {
+  const [decimal, thousands = decimal] = plainOf(text);
+  return `${unspaced(text)} can be read in two ways: type ${decimal.replace(/0+(?=[^\d]|$)/, '')} or ${thousands}.`;
+};
 
 export type Typed = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
 
@@ -109,7 +126,13 @@ export type Typed = { readonly ok: true; readonly value: number } | { readonly o
  * (`-0.4`, `1.5V`, `3.2k`, `200 ms`).
  */
 export function readTyped(text: string, travel: Travel, unit: string): Typed {
-  const plain = plainOf(text);
+  const [first, ...others] = plainOf(text).map((plain) => readPlain(plain, travel, unit));
+  const read = [first, ...others].filter((t) => t?.ok);
+  if (read.length > 1) return { ok: false, message: unclear(text) };
+  return read[0] ?? first ?? { ok: false, message: 'Type a number.' };
+}
+
+function readPlain(plain: string, travel: Travel, unit: string): Typed {
   const clock = /^(\d{1,2}):(\d{2})$/.exec(plain);
   if (clock) {
     const position = clockPosition(Number(clock[1]), Number(clock[2]));
@@ -152,9 +175,34 @@ function inside(value: number, { min, max }: Travel, out: boolean): Typed {
     : { ok: true, value };
 }
 
-/** A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40 %`); null where it is none. */
-export function readQuantity(text: string, unit: string): number | null {
-  const plain = plainOf(text);
+const EVERYTHING = [-Infinity, Infinity] as const;
+
+/**
+ * A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40 %`); null where it is none,
+ * or where a comma can be read in two ways within its limits.
+ */
+export function readQuantity(
+  text: string,
+  unit: string,
+  [min, max]: readonly [number, number] = EVERYTHING,
+): number | null {
+  const all = plainOf(text).map((plain) => quantityOf(plain, unit));
+  if (all.length === 1) return all[0] ?? null;
+  const inside = all.filter((x) => x !== null && x >= min && x <= max);
+  return inside.length === 1 ? (inside[0] ?? null) : null;
+}
+
+/** What to ask where a typed figure can be read in two ways within its limits; null where it cannot. */
+export function quantityFault(
+  text: string,
+  unit: string,
+  [min, max]: readonly [number, number] = EVERYTHING,
+): string | null {
+  const all = plainOf(text).map((plain) => quantityOf(plain, unit));
+  return all.length > 1 && all.every((x) => x !== null && x >= min && x <= max) ? unclear(text) : null;
+}
+
+function quantityOf(plain: string, unit: string): number | null {
   const bare = unit && plain.toLowerCase().endsWith(unit.toLowerCase()) ? plain.slice(0, -unit.length) : plain;
   const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)$/.exec(bare);
   return number ? Number(number[1]) * (scales[number[2] ?? ''] ?? 1) : null;

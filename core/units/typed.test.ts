@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { clockOf, figureOf, pointerAt, positionOf, readQuantity, readTyped, shareAt, valueAt } from './knob';
+import { clockOf, figureOf, pointerAt, positionOf, quantityFault, readQuantity, readTyped, shareAt, valueAt } from './knob';
 import type { Panel, Travel } from './knob';
 import { noteOfSemitones } from './pitch';
 import { scaleNames, scaleSemitones } from './scales';
@@ -184,5 +184,26 @@ describe('notes', () => {
     }
     // A list of one's own is brought into one octave, each note once.
     expect(scaleSemitones([7, 0, 12, 19, 4])).toEqual([0, 4, 7]);
+  });
+});
+
+describe('a comma with three digits behind it', () => {
+  const seconds: Travel = { min: 0.0005, max: 60, taper: 'log' };
+  it('is asked about where both ways of reading it fit', () => {
+    const typed = readTyped('1,500 ms', seconds, 's');
+    expect(typed).toMatchObject({ ok: false, message: expect.stringContaining('1500ms') as string });
+    expect(readQuantity('1,500', 'Hz')).toBeNull();
+    expect(quantityFault('1,500', 'Hz')).toMatch(/can be read in two ways: type 1\.5 or 1500/);
+  });
+  it('is read by the limits where one way alone fits them', () => {
+    expect(readTyped('1,500', { min: 0, max: 10, taper: 'linear' }, 'V')).toEqual({ ok: true, value: 1.5 });
+    expect(readTyped('1,500', { min: 16, max: 20_000, taper: 'log' }, 'Hz')).toEqual({ ok: true, value: 1500 });
+    expect(readQuantity('1,500', 'V', [-24, 24])).toBe(1.5);
+  });
+  it('groups thousands beside a dot or another comma, and begins decimals after a 0', () => {
+    expect(readQuantity('1,500.25', 'Hz')).toBe(1500.25);
+    expect(readQuantity('1,500,000', '')).toBe(1_500_000);
+    expect(readQuantity('0,125', 'V')).toBe(0.125);
+    expect(readQuantity('4,2 V', 'V')).toBe(4.2);
   });
 });

@@ -5,6 +5,7 @@ import * as assets from './0002-assets';
 import * as kept from './0003-kept';
 import * as crossfades from './0004-crossfades';
 import * as racks from './0005-racks';
+import * as quantities from './0006-quantities';
 
 type Step = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -15,6 +16,7 @@ const migrations: readonly { readonly name: string; readonly up: Step }[] = [
   { name: '0003-kept', up: kept.up },
   { name: '0004-crossfades', up: crossfades.up },
   { name: '0005-racks', up: racks.up },
+  { name: '0006-quantities', up: quantities.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

@@ -1,7 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import InputAdornment from '@mui/material/InputAdornment';
-import { readQuantity, showNumber } from '@/core';
+import { quantityFault, readQuantity, showNumber } from '@/core';
 import { TextInput } from './TextInput';
 import { useTyped } from './useTyped';
 
@@ -18,7 +18,9 @@ interface Props {
 /** A figure that is set when the field is left or Enter is pressed; what cannot be read stays, with its limits told. */
 export function QuantityField({ label, unit, value, min, max, width, onChange }: Props) {
   const { fault, field } = useTyped(String(value), (text) => {
-    const typed = readQuantity(text, unit);
+    const typed = readQuantity(text, unit, [min, max]);
+    const asked = quantityFault(text, unit, [min, max]);
+    if (asked !== null) return asked;
     if (typed === null || typed < min || typed > max) return `From ${showNumber(min, 0)} to ${max} ${unit}.`;
     if (typed !== value) onChange(typed);
     return null;

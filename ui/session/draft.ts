@@ -1,4 +1,4 @@
-import { parsePatch, printPatch, withOldDefaults } from '@/core';
+import { parsePatch, printPatch, withKnownQuantities, withOldDefaults } from '@/core';
 import type { Patch } from '@/core';
 import { tellOnce } from '@/ui/parts/messages';
 import { aliveTabs, tabId } from './tab';
@@ -70,7 +70,7 @@ function read(key: string, text: string | null): Draft | null {
     const kept = JSON.parse(text ?? 'null') as KeptDraft | null;
     if (!kept) return null;
     // One without a time is as old as the defaults that it may have left out.
-    const result = parsePatch(kept.at === undefined ? withOldDefaults(kept.patch) : kept.patch);
+    const result = parsePatch(withKnownQuantities(kept.at === undefined ? withOldDefaults(kept.patch) : kept.patch));
     if (!result.ok) return null;
     const { baseRevision, sentKey = null, at = null } = kept;
     return { key, baseRevision, patch: result.value, sentKey, at };

@@ -68,7 +68,10 @@ function sourceIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
   const graph = buildGraph(patch);
   const behind = modulesBehind(graph, targets);
   return graph.modules
-    .filter((m) => behind.has(m.index) && m.kind.room === 'source' && isSetup(m.kind, 'lowVolts'))
+    .filter(
+      (m) =>
+        behind.has(m.index) && m.kind.room === 'source' && m.kind.plays === undefined && isSetup(m.kind, 'lowVolts'),
+    )
     .flatMap((m): Idea[] => {
       const locked = patch.modules[m.index]?.locked ?? [];
       if (locked.includes('lowVolts') || locked.includes('highVolts')) return [];

@@ -36,7 +36,7 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
   const record = async (name: string, sampleRate: number, values: Float32Array, scale: number): Promise<void> => {
     const volts = values.map((v) => v * scale);
     const { id } = await api.putAsset(name, sampleRate, volts);
-    finish(`bring in ${name}`, addRecording(patch, name, id));
+    finish(`bring in ${name}`, addRecording(patch, name, id, volts));
   };
   return (
     <Dialog open onClose={onClose} aria-labelledby="bring-title" maxWidth="sm" fullWidth>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdits, blank, parsePatch, printPatch, simulate } from '@/core';
+import { applyEdits, blank, parsePatch, predict, printPatch, simulate } from '@/core';
 import type { Added, GesturePoint, Patch } from '@/core';
 import type { MidiFile, MidiTrack } from '@/core/formats/midiFile';
 import { addRecording, addSteps, addVoltages } from './imports';
@@ -76,8 +76,13 @@ describe('a track as voltages over time', () => {
 
 describe('a recording', () => {
   it('plays what was stored, under the file’s name, however long that is', () => {
-    const patch = kept(addRecording(blank, 'x'.repeat(200), 'a1'));
-    expect(patch.modules[0]).toMatchObject({ kind: 'recording', params: { assetId: 'a1' } });
+    const patch = kept(addRecording(blank, 'x'.repeat(200), 'a1', [-2.9996, 0, 3]));
+    expect(patch.modules[0]).toMatchObject({
+      kind: 'recording',
+      params: { assetId: 'a1', fileName: 'x'.repeat(200), lowVolts: -3, highVolts: 3 },
+    });
+    // Of ±3 V nothing beyond ±3 V can ever arrive.
+    expect(predict(patch, { simulation: false }).outputs[`${patch.modules[0]!.id}.out`]!.bound).toEqual([-3, 3]);
     expect(patch.modules[0]!.label).toHaveLength(80);
   });
 });

@@ -1,4 +1,4 @@
-import { freeId, socketAt, Work } from '@/core';
+import { freeId, rangeOfTrace, socketAt, Work } from '@/core';
 import type { Added, Edit, GesturePoint, ModuleDoc, Patch } from '@/core';
 import { midiController, midiSteps, midiVoltages } from '@/core/formats/midi';
 import type { MidiScale } from '@/core/formats/midi';
@@ -6,9 +6,10 @@ import type { MidiFile } from '@/core/formats/midiFile';
 
 /** What a file becomes in a patch. */
 
-export function addRecording(patch: Patch, name: string, assetId: string): Added {
+export function addRecording(patch: Patch, name: string, assetId: string, volts: ArrayLike<number>): Added {
   const id = freeId(patch, 'recording');
-  const added: ModuleDoc = { id, kind: 'recording', label: name.slice(0, 80), params: { assetId } };
+  const params = { assetId, fileName: name.slice(0, 200), ...rangeOfTrace(volts) };
+  const added: ModuleDoc = { id, kind: 'recording', label: name.slice(0, 80), params };
   return { edits: [{ do: 'add', module: added }], id };
 }
 

@@ -42,7 +42,8 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       [{ do: 'set', module: id, param: name, value }],
       key,
     );
-  const { settings } = paramsShown(kind, params);
+  // A recording is told by its file's name, not by what its content is stored under.
+  const settings = paramsShown(kind, params).settings.filter((name) => name !== kind.plays);
   const setting = (name: string) => (
     <Setting
       key={`${id} ${name}`}

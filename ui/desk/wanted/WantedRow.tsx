@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
-import { countsOctaves, readQuantity, showTarget, WANTS, wantOf } from '@/core';
+import { countsOctaves, quantityFault, readQuantity, showTarget, WANTS, wantOf } from '@/core';
 import type { TargetStanding, Target } from '@/core';
 import { DeleteIcon } from '@/ui/parts/icons';
 import { readSteps } from '@/ui/parts/steps';
@@ -57,7 +57,10 @@ function read(target: Target, name: string, text: string, unit: string): Read {
   if (field?.type !== 'number') return { fault: 'This is chosen, not typed.' };
   if (plain === '' && field.none) return { value: null };
   if (plain === 'silent' && field.silent) return { value: 'silent' };
-  const figure = readQuantity(plain, unit);
+  const limits = [field.min, field.max] as const;
+  const asked = quantityFault(plain, unit, limits);
+  if (asked !== null) return { fault: asked };
+  const figure = readQuantity(plain, unit, limits);
   if (figure === null || figure < field.min || figure > field.max)
     return { fault: `Type a figure${unit ? ` in ${unit}` : ''}${field.none ? ', or nothing where it is free' : ''}.` };
   return { value: figure };
