@@ -196,3 +196,61 @@ describe('planning a chain', () => {
     expect(faults(7)).not.toEqual([]);
   });
 });
+
+describe('a rack is booked once', () => {
+  it('a channel of two modes plays one of them', () => {
+    const rack = rackOf({
+      multi: { a: { modes: [{ kind: 'offset', ranges: { volts: [-5, 5] } }, { kind: 'attenuverter' }] } },
+    });
+    const request = {
+      from: { kind: 'lfo', params: { lowVolts: -1, highVolts: 7 } },
+      to: 'parameter.cv',
+      target: { quantity: 'volts', low: -2, high: 2 },
+    } as const;
+    for (const p of planChain(request, rack).proposals) {
+      const used = p.stages.map((s) => s.rack);
+      expect(new Set(used).size).toBe(used.length);
+    }
+  });
+
+  it('a random rack of channels with modes never plays a channel twice', () => {
+    const mode = fc.constantFrom('offset', 'attenuverter', 'attenuator', 'mixer', 'inverter');
+    const channel = fc.uniqueArray(mode, { minLength: 1, maxLength: 3 });
+    fc.assert(
+      fc.property(fc.array(channel, { minLength: 1, maxLength: 4 }), (channels) => {
+        const rack = rackOf({
+          m: Object.fromEntries(channels.map((kinds, i) => [`c${i}`, { modes: kinds.map((kind) => ({ kind })) }])),
+        });
+        const plan = planChain({ from: 'lfo', to: 'filter.cutoff', target: cutoff, stages: 2 }, rack);
+        for (const p of plan.proposals) {
+          const used = p.stages.map((s) => s.rack);
+          expect(new Set(used).size).toBe(used.length);
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  it('jumpers of all stages are set where it takes all of them', () => {
+    const att = { kind: 'attenuverter', choices: { maxAmount: [1, 2] } };
+    const rack = rackOf({ att: { a: att, b: att, c: att } });
+    const patch = patchOf(
+      { a: ['lfo', { lowVolts: -1, highVolts: 1 }], x: ['parameter', { fullVolts: 12, knob: 0 }] },
+      [],
+    );
+    const [best] = planChain(
+      { patch, from: 'a.out', to: 'x.cv', target: { quantity: 'volts', low: -6, high: 6 } },
+      rack,
+    ).proposals;
+    expect(best).toMatchObject({ met: true });
+    const product = best!.stages.reduce((k, s) => k * Number(s.params.amount ?? 0), 1);
+    expect(Math.abs(product)).toBeCloseTo(6, 6);
+  });
+
+  it('says which of the patch’s own modules it has no channel for', () => {
+    const rack = rackOf({ att: { a: 'offset' } });
+    const plan = planChain({ from: 'lfo', to: 'filter.cutoff', target: cutoff }, rack);
+    expect(plan.short.map((s) => s.kind)).toEqual(['lfo', 'filter']);
+    expect(planChain({ from: 'lfo', to: 'filter.cutoff', target: cutoff }).short).toEqual([]);
+  });
+});

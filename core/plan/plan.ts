@@ -23,7 +23,7 @@ import type { ProposedStage } from './chain';
 import { goesWith } from './direction';
 import { startOf } from './request';
 import type { PlanRequest } from './request';
-import { sequencesOf } from './sequences';
+import { channelsFor, sequencesOf } from './sequences';
 import { turnedOver } from './turned';
 
 export interface Proposal {
@@ -48,12 +48,16 @@ export interface Plan {
 /** Chains that are tried at most; those that only a trace tells of take longer each. */
 const TRIES = { bounded: 46, traced: 4 } as const;
 const MOST = 5;
+/** Of chains that all miss, so many are solved once more with all care. */
+const CAREFUL = 3;
 /** To tell which of a few chains is the steadiest. */
 const DRAWS = 120;
 /** With so many chains that do, longer ones are not looked at. */
 const ENOUGH = 4;
 
 interface Tried {
+  readonly chain: readonly Candidate[];
+  readonly build: number;
   readonly stages: readonly ProposedStage[];
   readonly patch: Patch;
   readonly answer: SolveAnswer;
@@ -90,7 +94,10 @@ class Planner {
       }
       if (met.length >= ENOUGH || this.tries >= limit) break;
     }
-    const found = distinct(met.length > 0 ? met : missed.sort((a, b) => a.error - b.error).slice(0, 2));
+    missed.sort((a, b) => a.error - b.error);
+    // A quick look may miss what takes several knobs at once: the nearest are looked at with all care.
+    if (met.length === 0) met.push(...missed.slice(0, CAREFUL).flatMap((t) => this.carefully(t)));
+    const found = distinct(met.length > 0 ? met : missed.slice(0, 2));
     const told = found.slice(0, MOST).map((t) => this.told(t));
     return { proposals: ranked(told, candidates), short: taken?.short ?? [] };
   }
@@ -107,29 +114,35 @@ class Planner {
     return nearest;
   }
 
-  private once(chain: readonly Candidate[], build: number): Tried {
+  /** A chain that misses, solved thoroughly; none where it still does. */
+  private carefully({ stages, build, chain }: Tried): Tried[] {
+    if (stages.length === 0) return [];
+    const again = this.once(chain, build, false);
+    return again.met ? [again] : [];
+  }
+
+  private once(chain: readonly Candidate[], build: number, quick = true): Tried {
     this.tries++;
-    const used = new Map<string, number>();
-    const stages = chain.map((c): ProposedStage => {
-      const key = `${c.kind} ${c.places?.[0]?.name ?? ''}`;
-      const nth = used.get(key) ?? 0;
-      used.set(key, nth + 1);
+    const places = channelsFor(chain) ?? [];
+    const stages = chain.map((c, i): ProposedStage => {
       const params = c.builds[Math.min(build, c.builds.length - 1)] ?? {};
-      return { kind: c.kind, params, rack: c.places?.[nth]?.name ?? null, standIn: c.standIn };
+      return { kind: c.kind, params, rack: places[i]?.name ?? null, standIn: c.standIn };
     });
     const { from, to, patch: base } = this.start;
     const { patch, ids } = chained(base, { from, to }, stages);
     const channels = this.rack && channelLimits(patch, this.rack);
-    const straight = this.solved(patch, ids, channels);
+    const straight = this.solved(patch, ids, channels, quick);
     // The right range, but the wrong way round: from a stage that is turned over the knobs may lead there.
     const ways = straight.answer.feasible && !straight.way ? turnedOver(straight.patch, ids, channels) : [];
-    const over = ways.map((p) => this.solved(p, ids, channels)).find((s) => s.answer.feasible && s.way);
+    const over = ways.map((p) => this.solved(p, ids, channels, quick)).find((s) => s.answer.feasible && s.way);
     const { answer, best, patch: solved, way } = over ?? straight;
     const settled = stages.map((s, i): ProposedStage => {
       const params = solved.modules.find((m) => m.id === ids[i])?.params ?? {};
       return { ...s, params };
     });
     return {
+      chain,
+      build,
       stages: settled,
       patch: { ...solved, targets: withTarget(solved.targets, this.target) },
       answer,
@@ -139,9 +152,13 @@ class Planner {
   }
 
   /** The knobs of a chain for what is wanted, and whether it goes the way that is asked for. */
-  private solved(patch: Patch, ids: readonly string[], channels: ChannelLimits | null) {
+  private solved(patch: Patch, ids: readonly string[], channels: ChannelLimits | null, quick: boolean) {
     const { from, to } = this.start;
-    const options = { live: true, free: freeOf(patch, ids, to), ...(channels && { channels }) };
+    const options = {
+      ...(quick ? { live: true } : { plain: true }),
+      free: freeOf(patch, ids, to),
+      ...(channels && { channels }),
+    };
     const answer = solve(patch, options, [this.target]);
     const best = answer.solutions[0] ?? answer.nearest;
     const there = best ? applyEdits(patch, editsOf(best)) : patch;

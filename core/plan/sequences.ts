@@ -1,7 +1,31 @@
+import type { Place } from '../document/rackTypes';
 import type { Candidate } from './candidates';
 
-/** How often a candidate may stand in a chain: as many channels as there are, or as many as one likes. */
-const copies = ({ places }: Candidate): number => places?.length ?? Infinity;
+/**
+ * A channel of its own for each stage of a chain, whatever modes the channels have: the first that leave one for all.
+ *
+ * @returns null for each stage without a rack; null alone where there are not enough channels.
+ */
+export function channelsFor(chain: readonly Candidate[]): (Place | null)[] | null {
+  const taken = new Set<string>();
+  const seat = (i: number): (Place | null)[] | null => {
+    const stage = chain[i];
+    if (!stage) return [];
+    if (!stage.places) {
+      const rest = seat(i + 1);
+      return rest && [null, ...rest];
+    }
+    for (const place of stage.places) {
+      if (taken.has(place.name)) continue;
+      taken.add(place.name);
+      const rest = seat(i + 1);
+      if (rest) return [place, ...rest];
+      taken.delete(place.name);
+    }
+    return null;
+  };
+  return seat(0);
+}
 
 /** Beyond two stages only what reaches furthest is put in a row: everything else was tried in shorter ones. */
 const LONG = 3;
@@ -15,7 +39,7 @@ export function* sequencesOf(
   if (chain.length === length) return yield chain;
   const open = length >= LONG ? candidates.slice(0, LONG) : candidates;
   for (const candidate of open) {
-    if (chain.filter((c) => c === candidate).length >= copies(candidate)) continue;
-    yield* sequencesOf(candidates, length, [...chain, candidate]);
+    const longer = [...chain, candidate];
+    if (channelsFor(longer)) yield* sequencesOf(candidates, length, longer);
   }
 }

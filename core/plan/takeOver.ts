@@ -34,6 +34,7 @@ function moduleOn(m: ModuleDoc, { place, service }: Seat): ModuleDoc {
 
 /** Cables, normals, targets and probes of a module whose sockets have other names on its channel. */
 function moved(work: Work, m: ModuleDoc, service: Service): void {
+  if (!service.sockets) return void work.do({ do: 'replace', module: m });
   const { targets, probes } = work.patch;
   const wiring = new Wiring(work.patch);
   const name = (socket: string): string => renamed(socket, m.id, service);
@@ -78,8 +79,8 @@ function normalThere(id: string, normal: ChannelNormal, seat: Seat, seats: Reado
 }
 
 /** A normal that only the plan has: where it carries an output, a cable of the rack must do it. */
-function insteadOf(patch: Patch, normal: Normal): Edit[] {
-  const feed = new Wiring(patch).feed(normal.to);
+function insteadOf(wiring: Wiring, normal: Normal): Edit[] {
+  const feed = wiring.feed(normal.to);
   if (feed.by !== 'normal') return [];
   return [
     { do: 'normal', to: normal.to, normal: null },
@@ -113,17 +114,20 @@ export function takeOver(patch: Patch, seats: ReadonlyMap<string, Seat>): TakenO
     if (m) record(id, () => moved(work, moduleOn(m, seat), seat.service));
   }
   const normals: Normal[] = [];
+  let wiring = new Wiring(work.patch);
   for (const [id, seat] of seats) {
     const last = [...seats.keys()].at(-1) ?? id;
     const there = seat.place.channel.normals.flatMap((n) => normalThere(id, n, seat, seats) ?? []);
-    const planned = new Wiring(work.patch).declared.filter(
+    const planned = wiring.declared.filter(
       (n) => idOf(n.to) === id && !there.some((a) => a.to === n.to && isSame(a, n)),
     );
     record(last, () => {
-      for (const n of planned) work.do(...insteadOf(work.patch, n));
-      const wiring = new Wiring(work.patch);
+      const before = work.edits.length;
+      for (const n of planned) work.do(...insteadOf(new Wiring(work.patch), n));
+      if (work.edits.length > before) wiring = new Wiring(work.patch);
       const added = there.filter((n) => !wiring.cableInto(n.to));
       for (const normal of added) work.do({ do: 'normal', to: normal.to, normal });
+      if (added.length > 0) wiring = new Wiring(work.patch);
       normals.push(...added);
     });
   }

@@ -83,8 +83,8 @@ function gateFigures(
 }
 
 /** Draws from which the spread of a mean is told, and the samples of each that are run. */
-const MEAN_DRAWS = 48;
-const MEAN_SAMPLES = 4000;
+const MEAN_DRAWS = 24;
+const MEAN_SAMPLES = 2000;
 const MEAN_RATE = { least: 500, most: 8000 } as const;
 /** From 5 to 95 % of a normal error, in sigmas. */
 const WIDTH = 3.29;

@@ -53,6 +53,10 @@ export function isAffineIn(target: Target, trials: Trials): boolean {
   return true;
 }
 
+/** Of a target what its drive's shape hangs on: figures only by being there. */
+const shapeOf = (target: Target): readonly unknown[] =>
+  Object.entries(target).map(([name, value]) => (typeof value === 'number' ? [name] : [name, value]));
+
 /** What was found, by all that it hangs on; the knobs' own positions are no part of that. */
 const known = new Map<string, boolean>();
 const MOST_KNOWN = 500;
@@ -66,7 +70,7 @@ export function isAffine(patch: Patch, target: Target): boolean {
   const knobs = freeKnobs(graph, [target]).filter((k) => !isIdle(graph, k));
   const turned = new Set(knobs.map((k) => k.name));
   const key = JSON.stringify([
-    target,
+    shapeOf(target),
     knobs.map((k) => [k.name, k.travel]),
     graph.modules.map((m) => [
       m.id,

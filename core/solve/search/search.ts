@@ -38,8 +38,16 @@ const SAME_COST = 1e-6;
 /** Ways that are looked for to meet each of several targets by itself, and of these so many are tried together. */
 const ALTERNATIVES = 6;
 const UNIONS = 16;
+/** Less than this share of the cost left, a choice of knobs promises to meet what is asked for. */
+const PROMISING = 1e-2;
 /** Rounds in which a margin is widened. */
 const WIDENINGS = 6;
+
+/** A choice of knobs, and what by the slopes is left of the cost. */
+interface Ranked {
+  readonly subset: number[];
+  readonly left: number;
+}
 
 interface Slopes {
   readonly r: Float64Array;
@@ -84,9 +92,9 @@ export class Search {
     return this;
   }
 
-  /** One knob, two, then three together. */
+  /** One knob, two, then three together; quickly, those sizes alone of which the slopes promise something. */
   private bySize(): void {
-    for (let size = 1; size <= Math.min(this.start.length, 3); size++) {
+    for (let size = this.options.quick ? this.promisingSize() : 1; size <= Math.min(this.start.length, 3); size++) {
       if (this.enough() || this.spent()) return;
       if (this.found.some((f) => f.moved.length < size || (f.moved.length === size && size > 2))) return;
       this.subsets(size).forEach((subset, rank) => {
@@ -136,6 +144,14 @@ export class Search {
     return this;
   }
 
+  /** The fewest knobs that by the slopes leave next to nothing, else two; one where slopes tell nothing. */
+  private promisingSize(): number {
+    const { r } = this.slopes();
+    const cost = r.reduce((sum, v) => sum + v * v, 0);
+    const [one = Infinity, two = Infinity] = [1, 2].map((size) => this.ranked(size)[0]?.left ?? Infinity);
+    return one > PROMISING * cost && two < PROMISING * one ? 2 : 1;
+  }
+
   private enough(): boolean {
     return this.found.length >= this.options.most;
   }
@@ -146,8 +162,19 @@ export class Search {
 
   /** So many knobs at a time, those first that promise most by the slopes where the knobs stand now. */
   private subsets(size: number): number[][] {
+    const ranked = this.ranked(size);
+    const most = size === 1 ? ranked.length : this.options.quick ? SUBSETS.quick : SUBSETS.thorough;
+    return ranked.slice(0, most).map((r) => r.subset);
+  }
+
+  private readonly ranks = new Map<number, Ranked[]>();
+
+  /** All choices of so many knobs, each with what the slopes say that is left of what is missing. */
+  private ranked(size: number): readonly Ranked[] {
+    const known = this.ranks.get(size);
+    if (known) return known;
     const all = combinations(this.start.length, size);
-    if (all.length < 2) return all;
+    if (all.length < 2) return all.map((subset) => ({ subset, left: 0 }));
     const slopes = this.slopes();
     const left = (subset: readonly number[]): number => {
       const low = subset.map((i) => -(this.start[i] as number));
@@ -157,9 +184,9 @@ export class Search {
       const after = slopes.r.map((v, k) => v + j.reduce((sum, c, i) => sum + (c[k] ?? 0) * (d[i] as number), 0));
       return after.reduce((sum, v) => sum + v * v, 0);
     };
-    const ranked = all.map((subset) => ({ subset, left: left(subset) })).sort((a, b) => a.left - b.left);
-    const most = size === 1 ? ranked.length : this.options.quick ? SUBSETS.quick : SUBSETS.thorough;
-    return ranked.slice(0, most).map((r) => r.subset);
+    const ranked = all.map((subset): Ranked => ({ subset, left: left(subset) })).sort((a, b) => a.left - b.left);
+    this.ranks.set(size, ranked);
+    return ranked;
   }
 
   private slopes(): Slopes {
