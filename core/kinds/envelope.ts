@@ -53,19 +53,36 @@ class Contour {
    * Goes on with other settings from sample `k` on, as far within its stage as it is.
    *
    * @param stretch of now, for where the amount that makes it was turned.
+   * @param open the gate is high, or there is none.
    */
-  retune(p: Settings, k: number, stretch: number): void {
+  retune(p: Settings, k: number, stretch: number, open: boolean): void {
     if (p === this.p) return;
+    const level = this.level(k);
     const done = (k - this.start) / this.length;
     const then = p.timeAmount === this.p.timeAmount ? this.stretch : stretch;
+    const before = this.p.mode;
     this.p = p;
     if (this.stage === 'idle') return;
     const { stage, from } = this;
-    if (stage === 'hold') this.to = p.mode === 'adsr' ? this.heldAt() : this.peak;
+    const other = p.mode === before ? null : this.stageIn(p.mode, open);
+    // A decay of another mode leads elsewhere: it goes on from the level that there is.
+    if (other !== null && (other !== stage || stage === 'decay')) this.enter(other, k, level, then);
+    else if (stage === 'hold') this.to = p.mode === 'adsr' ? this.heldAt() : this.peak;
     else {
       this.enter(stage, k, from, then);
       this.start = k - done * this.length;
     }
+  }
+
+  /** The stage in which another mode goes on from the present one. */
+  private stageIn(mode: Settings['mode'], open: boolean): Stage {
+    const { stage } = this;
+    const runsOut = mode === 'ad' || mode === 'loop';
+    if (runsOut) return stage === 'hold' || stage === 'release' ? 'decay' : stage;
+    // What follows the gate lets go where it is down, and holds, or goes to where it holds, where it is up.
+    if (!open) return 'release';
+    if (stage === 'attack') return stage;
+    return mode === 'ar' ? 'attack' : 'decay';
   }
 
   private heldAt(): number {
@@ -206,7 +223,7 @@ export const envelope = kind({
     const stretchAt = (i: number): number => (p.timeAmount === 0 ? 1 : exp2(p.timeAmount * (time[i] as number)));
     const peakAt = (i: number): number => (p.followsLevel ? (levelIn[i] as number) : p.peakVolts);
     return (from, to, k0) => {
-      contour.retune(p, k0 + from, stretchAt(from));
+      contour.retune(p, k0 + from, stretchAt(from), detector.high || !gated);
       for (let i = from; i < to; i++) {
         const k = k0 + i;
         const wasHigh = detector.high;

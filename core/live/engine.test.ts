@@ -169,3 +169,102 @@ describe('a knob that is declared linear', () => {
     );
   });
 });
+
+describe('a live run after an edit is a fresh one', () => {
+  it('where a passive part is turned: its source’s load is that of now', () => {
+    const loaded = patchOf(
+      {
+        hold: ['constant', { volts: 5 }],
+        pot: ['attenuator', { build: 'passive', potOhms: 10_000, amount: 1 }],
+        x: ['offset'],
+      },
+      ['hold.out > pot.in', 'pot.out > x.in'],
+    );
+    const withOhms: Patch = {
+      ...loaded,
+      modules: loaded.modules.map((m) => (m.id === 'hold' ? { ...m, outputOhms: { out: 10_000 } } : m)),
+    };
+    const turn: Edit = { do: 'set', module: 'pot', param: 'amount', value: 0.5 };
+    const engine = new LiveEngine(atRate(withOhms));
+    played(engine, [], 256);
+    engine.edit(edited(withOhms, turn));
+    const sockets = ['hold.out', 'pot.out'];
+    const live = played(engine, sockets, 512).map((t) => t.at(-1));
+    const fresh = played(new LiveEngine(edited(withOhms, turn)), sockets, 512).map((t) => t.at(-1));
+    expect(live).toEqual(fresh);
+  });
+
+  it('in any patch without memory, whatever is set', () => {
+    const kinds = [
+      'constant',
+      'attenuator',
+      'attenuverter',
+      'offset',
+      'mixer',
+      'mult',
+      'junction',
+      'rectifier',
+      'vca',
+      'polarizer',
+      'inverter',
+    ];
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
+        const [before, after] = [seed, seed + 1].map((s) => randomPatch(s, { kinds, modules: 6 })) as [Patch, Patch];
+        // The same modules, other settings of those that have them in both.
+        const edits = before.modules.flatMap((m, i): Edit[] => {
+          const other = after.modules[i];
+          return other?.kind === m.kind ? [{ do: 'replace', module: { ...m, params: other.params ?? {} } }] : [];
+        });
+        const engine = new LiveEngine(atRate(before));
+        played(engine, [], 256);
+        const now = edited(before, ...edits);
+        engine.edit(now);
+        const sockets = outputsOf(now);
+        const live = played(engine, sockets, 512).map((t) => t.at(-1) ?? NaN);
+        const fresh = played(new LiveEngine(now), sockets, 512).map((t) => t.at(-1) ?? NaN);
+        live.forEach((v, i) => expect(v, sockets[i]).toBeCloseTo(fresh[i] ?? NaN, 9));
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  it('of a contour whose mode is changed, once it had its time', () => {
+    const held = (mode: string): Patch =>
+      patchOf(
+        {
+          gate: ['constant', { volts: 5 }],
+          env: ['envelope', { mode, attack: 0.002, decay: 0.004, release: 0.004, peakVolts: 8, sustain: 0.5 }],
+        },
+        ['gate.out > env.gate'],
+      );
+    const modes = ['adsr', 'ar', 'ad'] as const;
+    const ends = { adsr: 4, ar: 8, ad: 0 } as const;
+    for (const from of modes)
+      for (const to of modes)
+        for (const after of [64, 192, 4800]) {
+          // What has run out waits for the next gate.
+          if (from === 'ad' && after === 4800) continue;
+          const engine = new LiveEngine(atRate(held(from)));
+          played(engine, [], after, 32);
+          const [before] = played(engine, ['env.out'], 32, 32);
+          engine.edit(edited(held(from), { do: 'set', module: 'env', param: 'mode', value: to }));
+          const [out] = played(engine, ['env.out'], 4800);
+          expect([from, to, after, out!.at(-1)]).toEqual([from, to, after, expect.closeTo(ends[to], 6)]);
+          // It goes on from where it was.
+          if (from !== to) expect(Math.abs(out![0]! - before!.at(-1)!)).toBeLessThan(0.5);
+        }
+  });
+
+  it('of a contour whose gate is down, too: no mode holds it up', () => {
+    const struck = patchOf(
+      { beat: ['clock', { bpm: 60, width: 0.01 }], env: ['envelope', { mode: 'ad', attack: 0.001, decay: 0.5 }] },
+      ['beat.out > env.gate'],
+    );
+    const engine = new LiveEngine(atRate(struck));
+    played(engine, [], 4800);
+    engine.edit(edited(struck, { do: 'set', module: 'env', param: 'mode', value: 'adsr' }));
+    const [out] = played(engine, ['env.out'], 38_400);
+    expect(out!.at(-1)).toBeCloseTo(0, 6);
+  });
+});

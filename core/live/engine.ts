@@ -9,7 +9,7 @@ import type { Track } from '../graph/tracks';
 import { carriedName } from '../simulate/parts';
 import type { Part } from '../simulate/partTypes';
 import { Run } from '../simulate/run';
-import { sameWiring } from './sameWiring';
+import { sameLoads, sameWiring } from './sameWiring';
 
 /** Samples that are worked out together, as sound devices ask for them. */
 export const LIVE_BLOCK = 128;
@@ -103,7 +103,9 @@ export class LiveEngine {
     for (const part of this.run.parts) {
       const now = graph.modules[part.module.index];
       const was = before.modules[part.module.index];
-      if (!now || !was || now.params === was.params || !part.place) continue;
+      if (!now || !was || !part.place) continue;
+      // A passive part that is turned loads what drives it otherwise, and what it drives.
+      if (now.params === was.params && sameLoads(now, was)) continue;
       this.turn(part, now, was.params);
     }
   }

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { clockOf, figureOf, pointerAt, positionOf, quantityFault, readQuantity, readTyped, shareAt, valueAt } from './knob';
+import {
+  clockOf,
+  figureOf,
+  pointerAt,
+  positionOf,
+  quantityFault,
+  readQuantity,
+  readTyped,
+  shareAt,
+  valueAt,
+} from './knob';
 import type { Panel, Travel } from './knob';
 import { noteOfSemitones } from './pitch';
 import { scaleNames, scaleSemitones } from './scales';

@@ -5,6 +5,7 @@ import { useStore } from 'zustand';
 import { showDb, showNumber } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Live } from './live';
+import { isSilent } from './transport';
 
 /** Less than this of a reduction is a rounding, dB. */
 const HEARD = 0.05;
@@ -45,7 +46,7 @@ function Figure({
  */
 export function LiveFigures({ live }: { readonly live: Live }) {
   const { phase, report } = useStore(live.store);
-  if (phase === 'silent' || !report) return null;
+  if (isSilent(phase) || !report) return null;
   const peak = dbOf(report.peak);
   return (
     <Box

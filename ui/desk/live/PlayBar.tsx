@@ -18,6 +18,7 @@ import { choicesFor } from './listened';
 import { Live } from './live';
 import { LiveFigures } from './LiveFigures';
 import { RenderButton } from './RenderButton';
+import { isSilent } from './transport';
 
 interface Props {
   readonly desk: DeskStore;
@@ -52,7 +53,7 @@ function useStopBySpace(live: Live): void {
       const writes =
         e.target instanceof HTMLElement &&
         e.target.matches('input:not([type=range]), textarea, [contenteditable=true]');
-      if (e.code !== 'Space' || e.defaultPrevented || writes || live.store.getState().phase === 'silent') return;
+      if (e.code !== 'Space' || e.defaultPrevented || writes || isSilent(live.store.getState().phase)) return;
       e.preventDefault();
       e.stopPropagation();
       if (e.type === 'keydown' && !e.repeat) live.stop();
@@ -98,7 +99,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
     <Box component="section" aria-label="Sound" data-live={phase}>
       <Box sx={barStyle}>
         <Button color="primary" aria-keyshortcuts="Space" onClick={() => live.toggle()} sx={{ minWidth: 72 }}>
-          {phase === 'silent' ? 'Play' : 'Stop'}
+          {isSilent(phase) ? 'Play' : 'Stop'}
         </Button>
         {choices.length > 0 && (
           <SelectField

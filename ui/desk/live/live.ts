@@ -12,15 +12,19 @@ import { matchFor, start, tracesOf } from './liveState';
 import type { LiveState, Other } from './liveState';
 import { Sound } from './sound';
 import { Take } from './take';
+import { isSilent, Transport } from './transport';
+import type { PlayState } from './transport';
 import { Watching } from './watching';
 
 /** The figures in the bar change so often, reports. */
 const TEXT_EVERY = 8;
 
+const NOTHING = 'Nothing can be heard yet: add an oscillator, or choose an end that a voltage reaches.';
+
 /** One desk's sound: what plays is what is on the desk, edit by edit. */
 export class Live {
   readonly store = createStore<LiveState>(() => start);
-  private sound: Sound | null = null;
+  private readonly transport = new Transport<Sound>((state) => this.turned(state));
   private sent: Listened | null = null;
   private end: string | null = null;
   private readonly watching = new Watching();
@@ -69,45 +73,58 @@ export class Live {
   }
 
   async play(): Promise<void> {
-    if (this.store.getState().phase !== 'silent') return;
-    const listened = this.listened();
-    if (!listened) {
-      this.set({ fault: 'Nothing can be heard yet: add an oscillator, or choose an end that a voltage reaches.' });
+    if (!isSilent(this.transport.phase)) return;
+    if (!this.listened()) {
+      this.set({ fault: NOTHING });
       return;
     }
-    const { halfRate, level } = this.store.getState();
-    this.set({ phase: 'starting', fault: null, report: null, heavy: false, beyond: [] });
-    try {
-      const sound: Sound = await Sound.open(halfRate ? 24_000 : null, {
-        onReport: (report) => this.report(report),
-        onStopped: () => this.sound === sound && this.silent(),
-        onFailed: (message) =>
-          this.set({ fault: `The sound stopped: ${message} Nothing of the patch is lost. Play again.` }),
-      });
-      const traces = await tracesOf(listened.patch);
-      this.sound = sound;
-      this.sent = listened;
-      this.edited = false;
-      this.reports = 0;
-      this.heaviness = new Heaviness();
-      this.told = 0;
-      this.clock = { at: 0, came: performance.now() };
-      sound.play(listened.patch, listened.ears, level, traces);
-      sound.setMatch(matchFor(this.store.getState()));
-      this.watch();
-      this.set({ phase: 'playing', voice: listened.voice });
-    } catch (error) {
-      this.set({ phase: 'silent', fault: error instanceof Error ? error.message : String(error) });
+    this.set({ fault: null, report: null, heavy: false, beyond: [] });
+    const rate = this.store.getState().halfRate ? 24_000 : null;
+    await this.transport.play(
+      (listener) => Sound.open(rate, { ...listener, onReport: (report) => this.report(report) }),
+      (sound) => this.begin(sound),
+    );
+  }
+
+  /** The device is there: what is on the desk by now is played on it. */
+  private async begin(sound: Sound): Promise<void> {
+    const traces = await tracesOf(this.desk.getState().patch);
+    const listened = this.listened();
+    if (this.transport.phase !== 'starting') return;
+    if (!listened) throw new Error(NOTHING);
+    this.sent = listened;
+    this.edited = false;
+    this.reports = 0;
+    this.heaviness = new Heaviness();
+    this.told = 0;
+    this.clock = { at: 0, came: performance.now() };
+    sound.play(listened.patch, listened.ears, this.store.getState().level, traces);
+    sound.setMatch(matchFor(this.store.getState()));
+    this.set({ voice: listened.voice });
+  }
+
+  /** Playing stands elsewhere now. */
+  private turned(state: PlayState): void {
+    if (isSilent(state.phase)) {
+      if (this.take) this.record(false);
+      this.sent = null;
+      this.set({ phase: state.phase, voice: null, ...(state.phase === 'failed' && { fault: state.fault }) });
+      return;
     }
+    this.set({ phase: state.phase });
+    if (state.phase === 'playing') this.watch();
+  }
+
+  private get sound(): Sound | null {
+    return this.transport.device;
   }
 
   stop(): void {
-    this.sound?.stop();
-    this.silent();
+    this.transport.stop();
   }
 
   toggle(): void {
-    if (this.store.getState().phase === 'silent') void this.play();
+    if (isSilent(this.transport.phase)) void this.play();
     else this.stop();
   }
 
@@ -133,13 +150,6 @@ export class Live {
   /** The take was kept, or is not wanted. */
   drop(): void {
     this.set({ take: null });
-  }
-
-  private silent(): void {
-    if (this.take) this.record(false);
-    this.sound = null;
-    this.sent = null;
-    this.set({ phase: 'silent', voice: null });
   }
 
   /** What is on the desk is what is heard. */
@@ -196,7 +206,7 @@ export class Live {
 
   /** Sounds again from the start. */
   private anew(change: Partial<LiveState>): void {
-    const plays = this.store.getState().phase === 'playing';
+    const plays = this.transport.phase === 'playing';
     if (plays) this.stop();
     this.set({ ...change, heavy: false });
     if (plays) void this.play();
@@ -212,7 +222,7 @@ export class Live {
   hear(other: { readonly name: string; readonly patch: Patch }): void {
     this.compareWith({ ...other, match: null });
     this.swap();
-    if (this.store.getState().phase === 'silent') void this.play();
+    if (isSilent(this.transport.phase)) void this.play();
   }
 
   matchedBy(match: Other['match']): void {

@@ -3,6 +3,7 @@ import type { Hand, Patch } from '@/core';
 import { api } from '@/ui/parts/api';
 import type { LiveReport, LiveTrace } from '@/wire/live';
 import { USUAL } from './listened';
+import type { Phase } from './transport';
 
 /** What is compared with the patch as it is. */
 export interface Other {
@@ -13,7 +14,7 @@ export interface Other {
 }
 
 export interface LiveState {
-  readonly phase: 'silent' | 'starting' | 'playing';
+  readonly phase: Phase;
   readonly fault: string | null;
   /** Listening level, dB. */
   readonly level: number;
@@ -37,7 +38,7 @@ export interface LiveState {
 }
 
 export const start: LiveState = {
-  phase: 'silent',
+  phase: 'idle',
   fault: null,
   level: START_DB,
   choice: USUAL,

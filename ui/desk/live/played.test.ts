@@ -32,14 +32,18 @@ describe('what can be played', () => {
     expect([0, 12, 24].map(voltsOfKey)).toEqual([-1, 0, 1]);
   });
   it('takes a controller from end to end', () => {
-    const knob = { min: -2, max: 6 };
+    const knob = { min: -2, max: 6, taper: 'linear' } as const;
     expect([0, 127, 200].map((v) => fromController(knob, v))).toEqual([-2, 6, 6]);
+    // Half way up a cutoff is half way up its octaves.
+    const cutoff = { min: 16, max: 20_000, taper: 'log' } as const;
+    expect(fromController(cutoff, 64)).toBeCloseTo(16 * 1250 ** (64 / 127), 6);
+    expect(fromController(cutoff, 63.5)).toBeCloseTo(Math.sqrt(16 * 20_000), 6);
   });
 });
 
 describe('a way', () => {
   it('has a share for each value, and holds at its ends', () => {
-    const knob = { min: -2, max: 6, value: 4 };
+    const knob = { min: -2, max: 6, value: 4, taper: 'linear' } as const;
     expect(shareOf(knob)).toBe(0.75);
     expect([-1, 0.25, 2].map((share) => valueAt(knob, share))).toEqual([-2, 0, 6]);
     expect(shareOf({ ...knob, value: 99 })).toBe(1);

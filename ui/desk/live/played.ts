@@ -1,5 +1,5 @@
-import { FADER, idOf, isFaderKind, kindNamed, knobPlace, knobsIn, placeName } from '@/core';
-import type { Edit, ModuleDoc, Patch } from '@/core';
+import { FADER, idOf, isFaderKind, kindNamed, knobPlace, knobsIn, placeName, positionOf, valueAt } from '@/core';
+import type { Edit, ModuleDoc, Patch, Travel } from '@/core';
 
 /** A knob that is played by a fader on the screen, or by a controller. */
 export interface Played {
@@ -8,6 +8,7 @@ export interface Played {
   readonly label: string;
   readonly min: number;
   readonly max: number;
+  readonly taper: Travel['taper'];
   readonly value: number;
   readonly unit: string;
 }
@@ -23,6 +24,7 @@ export function playable(patch: Patch): Played[] {
       label: fader ? placeName(patch.modules, m.id) : knobPlace(patch.modules, at),
       min,
       max,
+      taper: spec.taper,
       value,
       unit: spec.unit ?? '',
     }));
@@ -49,11 +51,10 @@ export const isUpper = (key: number): boolean => [1, 3, 6, 8, 10].includes(key %
 /** The voltage of a key, an octave below 0 V at the first. */
 export const voltsOfKey = (key: number): number => Math.round(((key - 12) / 12) * 1e6) / 1e6;
 
-/** A controller's 0..127 as a knob's value. */
-export const fromController = (knob: Pick<Played, 'min' | 'max'>, value: number): number => valueAt(knob, value / 127);
+/** A controller's 0..127 as a knob's value, by the knob's own taper. */
+export const fromController = (knob: Travel, value: number): number => valueAt(knob, value / 127);
 
-/** Where a knob stands on its way, 0..1, and the value there. */
-export const shareOf = ({ min, max, value }: Pick<Played, 'min' | 'max' | 'value'>): number =>
-  Math.min(1, Math.max(0, (value - min) / (max - min)));
-export const valueAt = ({ min, max }: Pick<Played, 'min' | 'max'>, share: number): number =>
-  min + Math.min(1, Math.max(0, share)) * (max - min);
+/** Where a knob stands on its way, 0..1. */
+export const shareOf = (knob: Travel & Pick<Played, 'value'>): number =>
+  Math.min(1, Math.max(0, positionOf(knob, knob.value)));
+export { valueAt };

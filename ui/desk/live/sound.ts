@@ -1,4 +1,5 @@
 import type { Edit, Patch } from '@/core';
+import type { Device, DeviceListener } from './transport';
 import type { FromLive, ListenTo, LiveReport, LiveTrace, ToLive } from '@/wire/live';
 
 /** Where the sound thread's program lies; made when the application is built. */
@@ -17,14 +18,12 @@ function inTime(begun: Promise<void>): Promise<void> {
   return Promise.race([begun, late]).finally(() => clearTimeout(timer));
 }
 
-interface Listener {
+interface Listener extends DeviceListener {
   onReport(report: LiveReport): void;
-  onStopped(): void;
-  onFailed(message: string): void;
 }
 
 /** The way to the sound device: one patch that plays, from a person's own act until it is stopped. */
-export class Sound {
+export class Sound implements Device {
   private sent = 0;
   /** Differs for each that was opened. */
   readonly number = ++opened;
@@ -37,6 +36,11 @@ export class Sound {
   ) {
     node.port.onmessage = ({ data }: MessageEvent<FromLive>) => this.take(data);
     node.addEventListener('processorerror', () => this.fail('The sound thread came to an end.'));
+    // A device that is unplugged, or taken by another program for good.
+    context.addEventListener('error', () => this.fail('The sound device went away.'));
+    context.addEventListener('statechange', () => {
+      if (context.state === 'closed') this.fail('The sound device was closed.');
+    });
   }
 
   /**
@@ -65,8 +69,9 @@ export class Sound {
   }
 
   private fail(message: string): void {
+    if (this.closed) return;
+    this.listener.onLost(`The sound stopped: ${message} Nothing of the patch is lost. Play again.`);
     this.close();
-    this.listener.onFailed(message);
   }
 
   private tell(message: ToLive): void {
@@ -105,6 +110,6 @@ export class Sound {
     this.closed = true;
     this.node.disconnect();
     void this.context.close();
-    this.listener.onStopped();
+    this.listener.onClosed();
   }
 }
