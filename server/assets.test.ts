@@ -60,3 +60,37 @@ describe('imported traces', () => {
     expect(listed?.summary?.strip[0]?.seen[1]).toBeCloseTo(3, 9);
   });
 });
+
+describe('recordings that nothing plays', () => {
+  const playing = (id: string, name: string) => ({
+    format: 'fenvo.patch',
+    version: 1,
+    name,
+    modules: [{ id: 'tape', kind: 'recording', params: { assetId: id } }],
+  });
+  const later = new Date(Date.now() + 2 * 3_600_000);
+
+  it('are named with their size once they are settled, and go with the last patch that played them', async () => {
+    const [assets, patches] = [new Assets(db), new Patches(db)];
+    const [shared, own, loose] = await Promise.all(
+      [1, 2, 3].map((v) => assets.put(`trace ${v}`, 1000, volts(v, v, v))),
+    );
+    const a = await patches.create(playing(shared!.id, 'A'));
+    const b = await patches.create(playing(shared!.id, 'B'));
+    // A version that is kept plays it still.
+    await patches.save(b.id, 1, playing(own!.id, 'B'));
+    const unused = async () => (await assets.unused(later)).map((x) => [x.id, x.name, x.bytes]);
+    expect(await unused()).toContainEqual([loose!.id, 'trace 3', 12]);
+    expect((await unused()).map(([id]) => id)).not.toContain(shared!.id);
+    // What came in this minute may be on its way into a patch.
+    expect(await assets.unused()).toEqual([]);
+    await patches.setDeleted(b.id, true);
+    await patches.removeForGood(b.id);
+    await expect(assets.get(own!.id)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(assets.get(shared!.id)).resolves.toBeTruthy();
+    expect(await assets.removeUnused([shared!.id, loose!.id])).toEqual({ removed: 1 });
+    await patches.setDeleted(a.id, true);
+    await patches.removeForGood(a.id);
+    await expect(assets.get(shared!.id)).rejects.toMatchObject({ code: 'not-found' });
+  });
+});

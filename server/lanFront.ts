@@ -56,20 +56,64 @@ async function ticks(
   response: ServerResponse,
   source: SheetSource,
   place: SheetPlace,
+  steps: ReadonlySet<string>,
 ): Promise<void> {
   const json = (known: unknown): void => answer(response, 200, 'application/json', JSON.stringify(known));
   if (request.method === 'GET') return json(await source.ticks(place));
   if (request.method !== 'PUT' || !fromItself(request)) return refuse(response, 405, 'Only ticks are taken here.');
   const body = await bodyOf(request);
-  const known = body === null ? null : await source.addTicks(place, body);
-  if (known === null) return refuse(response, 400, 'These are no ticks.');
+  const own = body === null ? null : ownTicks(body, steps);
+  const known = own === null ? null : await source.addTicks(place, own);
+  if (known === null) return refuse(response, 400, 'These are no ticks of this sheet.');
   return json(known);
 }
 
-async function page(response: ServerResponse, source: SheetSource, place: SheetPlace): Promise<void> {
+/** Of what a phone sends the ticks of steps that it was given; null where there are more than it has steps, or none. */
+function ownTicks(body: string, steps: ReadonlySet<string>): string | null {
+  try {
+    const { ticks: sent } = JSON.parse(body) as { readonly ticks?: unknown };
+    if (typeof sent !== 'object' || sent === null) return null;
+    const entries = Object.entries(sent);
+    if (entries.length > steps.size) return null;
+    return JSON.stringify({ ticks: Object.fromEntries(entries.filter(([step]) => steps.has(step))) });
+  } catch {
+    return null;
+  }
+}
+
+/** Asks before a code is spent: what merely looks a link up, as a preview does, pairs nothing. */
+function askPage(response: ServerResponse, code: string): void {
+  const nonce = randomUUID();
+  const policy = `default-src 'none'; style-src 'nonce-${nonce}'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
+  const safe = code.replace(/[^A-Za-z0-9]/g, '').slice(0, 40);
+  const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><meta name="robots" content="noindex"><title>Fenvo: pair this phone</title><style nonce="${nonce}">body{font:18px/1.5 sans-serif;margin:2rem;background:#F4F1EA;color:#1C2B33}button{font:inherit;padding:1rem 1.5rem;border:1px solid #1C2B33;border-radius:4px;background:#123F4A;color:#FBF9F4}</style></head><body><h1>Patch sheet</h1><p>This phone will see one patch sheet and can tick its steps until the pairing ends.</p><form method="post" action="/pair"><input type="hidden" name="code" value="${safe}"><button type="submit">Pair this phone</button></form></body></html>`;
+  answer(response, 200, 'text/html; charset=utf-8', html, { 'Content-Security-Policy': policy });
+}
+
+/** Takes a code for a cookie. */
+async function redeem(request: IncomingMessage, response: ServerResponse, pairings: Pairings): Promise<void> {
+  if (!fromItself(request)) return refuse(response, 403, 'A code is spent on its own page alone.');
+  const body = (await bodyOf(request)) ?? '';
+  const code = new URLSearchParams(body).get('code') ?? '';
+  const made = pairings.redeem(code, request.headers['user-agent'] ?? '', request.socket.remoteAddress ?? '');
+  if (!made)
+    return refuse(response, 403, 'This code is not known, was used, or is too old. Ask for a new one at the desk.');
+  const cookie = `${COOKIE}=${made.token}; HttpOnly; SameSite=Strict; Path=/; Max-Age=43200`;
+  response.writeHead(303, { ...securityHeaders, Location: '/', 'Set-Cookie': cookie, 'Cache-Control': 'no-store' });
+  response.end();
+}
+
+async function page(
+  response: ServerResponse,
+  source: SheetSource,
+  place: SheetPlace,
+  given: (steps: readonly string[]) => void,
+): Promise<void> {
   const nonce = randomUUID();
   const policy = `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; img-src data:; media-src data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'`;
-  const html = sheetHtml(await source.sheet(place), { nonce, sync: '/ticks' });
+  const sheet = await source.sheet(place);
+  given(sheet.steps.map((s) => s.id));
+  const html = sheetHtml(sheet, { nonce, sync: '/ticks' });
   answer(response, 200, 'text/html; charset=utf-8', html, { 'Content-Security-Policy': policy });
 }
 
@@ -80,19 +124,15 @@ async function page(response: ServerResponse, source: SheetSource, place: SheetP
 export function lanFront(pairings: Pairings, source: SheetSource) {
   return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const url = new URL(request.url ?? '/', 'http://phone');
-    if (url.pathname === '/pair' && request.method === 'GET') {
-      const made = pairings.redeem(url.searchParams.get('code') ?? '', request.headers['user-agent'] ?? '');
-      if (!made)
-        return refuse(response, 403, 'This code is not known, was used, or is too old. Ask for a new one at the desk.');
-      const cookie = `${COOKIE}=${made.token}; HttpOnly; SameSite=Strict; Path=/; Max-Age=43200`;
-      response.writeHead(303, { ...securityHeaders, Location: '/', 'Set-Cookie': cookie, 'Cache-Control': 'no-store' });
-      response.end();
-      return;
-    }
-    const place = pairings.placeOf(tokenOf(request));
+    if (url.pathname === '/pair' && request.method === 'GET')
+      return askPage(response, url.searchParams.get('code') ?? '');
+    if (url.pathname === '/pair' && request.method === 'POST') return redeem(request, response, pairings);
+    const token = tokenOf(request);
+    const place = pairings.placeOf(token);
     if (!place) return refuse(response, 403, 'This phone is not paired, or no longer. Ask for a code at the desk.');
-    if (url.pathname === '/ticks') return ticks(request, response, source, place);
-    if (url.pathname === '/' && request.method === 'GET') return page(response, source, place);
+    if (url.pathname === '/ticks') return ticks(request, response, source, place, pairings.stepsOf(token));
+    if (url.pathname === '/' && request.method === 'GET')
+      return page(response, source, place, (steps) => pairings.give(token, steps));
     refuse(response, 404, 'There is nothing else here for a phone.');
   };
 }

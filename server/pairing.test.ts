@@ -18,27 +18,30 @@ beforeEach(() => {
 describe('a pairing', () => {
   it('takes a code once, for the sheet that it was made for', () => {
     const { code } = pairings.issue(place);
-    const made = pairings.redeem(code, 'a phone')!;
+    const made = pairings.redeem(code, 'a phone', 'a')!;
     expect(made.place).toEqual(place);
     expect(pairings.placeOf(made.token)).toEqual(place);
-    expect(pairings.redeem(code, 'another phone')).toBeNull();
+    expect(pairings.redeem(code, 'another phone', 'b')).toBeNull();
     expect(pairings.list()).toMatchObject([{ patch: 'fog', agent: 'a phone', since: now }]);
   });
 
-  it('takes no foreign code, no old one, and none at all after too many wrong ones', () => {
-    expect(pairings.redeem('NOSUCHCODE', '')).toBeNull();
+  it('takes no foreign code, no old one, and of an address none at all after too many wrong ones', () => {
+    expect(pairings.redeem('NOSUCHCODE', '', 'a')).toBeNull();
     const { code } = pairings.issue(place);
     now += CODE_LASTS + 1;
-    expect(pairings.redeem(code, '')).toBeNull();
+    expect(pairings.redeem(code, '', 'a')).toBeNull();
     const fresh = pairings.issue(place);
-    for (let i = 0; i < 20; i++) pairings.redeem(`WRONG${i}`, '');
-    expect(pairings.redeem(fresh.code, '')).toBeNull();
+    for (let i = 0; i < 20; i++) pairings.redeem(`WRONG${i}`, '', 'a');
+    expect(pairings.redeem(fresh.code, '', 'a')).toBeNull();
+    // Who guesses locks out nobody else.
+    expect(pairings.redeem(fresh.code, '', 'b')).not.toBeNull();
+    const other = pairings.issue(place);
     now += 61_000;
-    expect(pairings.redeem(fresh.code, '')).not.toBeNull();
+    expect(pairings.redeem(other.code, '', 'a')).not.toBeNull();
   });
 
   it('ends when it is told to, and by itself after an evening', () => {
-    const token = () => pairings.redeem(pairings.issue(place).code, '')!.token;
+    const token = () => pairings.redeem(pairings.issue(place).code, '', 'a')!.token;
     const [a, b] = [token(), token()];
     expect(pairings.end(pairings.list()[0]!.id)).toBe(true);
     expect([pairings.placeOf(a), pairings.placeOf(b)]).toEqual([null, place]);
@@ -73,14 +76,43 @@ describe('what a phone may do', () => {
   afterEach(() => close());
 
   const paired = async (): Promise<Record<string, string>> => {
-    const answer = await fetch(`${url}/pair?code=${pairings.issue(place).code}`, { redirect: 'manual' });
+    const body = new URLSearchParams({ code: pairings.issue(place).code });
+    const answer = await fetch(`${url}/pair`, { method: 'POST', body, redirect: 'manual' });
     expect(answer.status).toBe(303);
     return { cookie: (answer.headers.get('set-cookie') ?? '').split(';')[0] ?? '' };
   };
 
   it('sees nothing without a pairing', async () => {
-    for (const path of ['/', '/ticks', '/api/patches', '/patches/fog', '/pair?code=ABCDEFGHJK', '/../api/racks'])
+    for (const path of ['/', '/ticks', '/api/patches', '/patches/fog', '/../api/racks'])
       expect((await fetch(url + path)).status).toBe(403);
+  });
+
+  it('spends no code by looking its link up, as a preview does', async () => {
+    const { code } = pairings.issue(place);
+    const page = await fetch(`${url}/pair?code=${code}`);
+    expect([page.status, page.headers.get('set-cookie')]).toEqual([200, null]);
+    expect(await page.text()).toContain(`value="${code}"`);
+    expect(await (await fetch(`${url}/pair?code=%22%3E%3Cscript%3E`)).text()).not.toContain('<script');
+    expect(pairings.list()).toEqual([]);
+    const body = new URLSearchParams({ code });
+    const foreign = { origin: 'http://elsewhere.example' };
+    expect((await fetch(`${url}/pair`, { method: 'POST', body, headers: foreign, redirect: 'manual' })).status).toBe(
+      403,
+    );
+    expect((await fetch(`${url}/pair`, { method: 'POST', body, redirect: 'manual' })).status).toBe(303);
+  });
+
+  it('ticks steps of the sheet that it was given, and no others, nor more than it has', async () => {
+    const headers = await paired();
+    const put = (ticks: object) => fetch(`${url}/ticks`, { headers, method: 'PUT', body: JSON.stringify({ ticks }) });
+    const tick = { done: true, at: 1 };
+    expect((await put({ 'set-slow': tick })).status).toBe(400);
+    await fetch(url, { headers });
+    expect((await put({ 'set-slow': tick })).status).toBe(200);
+    expect(sent.at(-1)).toBe('{"ticks":{"set-slow":{"done":true,"at":1}}}');
+    expect((await put({ 'set-other': tick })).status).toBe(200);
+    expect(sent.at(-1)).toBe('{"ticks":{}}');
+    expect((await put({ 'set-slow': tick, 'set-a': tick, 'set-b': tick })).status).toBe(400);
   });
 
   it('sees its one sheet, sends ticks, and nothing else', async () => {
@@ -89,7 +121,7 @@ describe('what a phone may do', () => {
     expect(await page.text()).toContain('fog on pier');
     expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");
     expect((await fetch(`${url}/ticks`, { headers, method: 'PUT', body: '{"ticks":{}}' })).status).toBe(200);
-    expect(sent).toEqual(['{"ticks":{}}']);
+    expect(sent.at(-1)).toBe('{"ticks":{}}');
     expect((await fetch(`${url}/ticks`, { headers, method: 'PUT', body: 'no json' })).status).toBe(400);
     for (const path of ['/api/patches', '/api/pairings', '/patches/fog', '/racks'])
       expect((await fetch(url + path, { headers })).status).toBe(404);

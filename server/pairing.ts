@@ -27,6 +27,8 @@ interface Session extends SheetPlace {
   readonly id: string;
   readonly agent: string;
   readonly since: number;
+  /** The steps of the sheets that it was given: it may tick these, and no others. */
+  readonly steps: Set<string>;
 }
 
 const hashed = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -41,7 +43,8 @@ export class Pairings {
   address: string | null = null;
   private readonly codes = new Map<string, Code>();
   private readonly sessions = new Map<string, Session>();
-  private wrong: number[] = [];
+  /** When each address sent wrong codes. */
+  private readonly wrong = new Map<string, number[]>();
 
   constructor(private readonly now: () => number = Date.now) {}
 
@@ -53,20 +56,35 @@ export class Pairings {
     return { code, until };
   }
 
-  /** Takes a code for a token, once; null where it is foreign, used, too old, or too many were wrong. */
-  redeem(code: string, agent: string): { readonly token: string; readonly place: SheetPlace } | null {
+  /**
+   * Takes a code for a token, once; null where it is foreign, used, too old, or too many of this address were wrong. One
+   * address that guesses locks out no other.
+   */
+  redeem(code: string, agent: string, address: string): { readonly token: string; readonly place: SheetPlace } | null {
     const now = this.now();
-    this.wrong = this.wrong.filter((at) => now - at < MINUTE);
-    if (this.wrong.length >= MOST_WRONG) return null;
+    for (const [from, times] of this.wrong) {
+      const recent = times.filter((at) => now - at < MINUTE);
+      if (recent.length > 0) this.wrong.set(from, recent);
+      else this.wrong.delete(from);
+    }
+    const wrong = this.wrong.get(address) ?? [];
+    if (wrong.length >= MOST_WRONG) return null;
     const found = this.codes.get(code);
     this.codes.delete(code);
     if (!found || found.until < now) {
-      this.wrong.push(now);
+      this.wrong.set(address, [...wrong, now]);
       return null;
     }
     const token = randomBytes(24).toString('base64url');
     const { patch, rack } = found;
-    this.sessions.set(hashed(token), { id: randomUUID(), patch, rack, agent: agent.slice(0, 120), since: now });
+    this.sessions.set(hashed(token), {
+      id: randomUUID(),
+      patch,
+      rack,
+      agent: agent.slice(0, 120),
+      since: now,
+      steps: new Set(),
+    });
     return { token, place: { patch, rack } };
   }
 
@@ -78,6 +96,17 @@ export class Pairings {
     if (this.now() - session.since <= PAIRING_LASTS) return { patch: session.patch, rack: session.rack };
     this.sessions.delete(key);
     return null;
+  }
+
+  /** Notes the steps of a sheet that a phone was given. */
+  give(token: string, steps: readonly string[]): void {
+    const session = this.sessions.get(hashed(token));
+    for (const step of steps) session?.steps.add(step);
+  }
+
+  /** The steps that a phone may tick. */
+  stepsOf(token: string): ReadonlySet<string> {
+    return this.sessions.get(hashed(token))?.steps ?? new Set();
   }
 
   list(): PairedPhone[] {

@@ -79,6 +79,30 @@ describe('patches', () => {
     expect([now.revision, docOf(now).name]).toEqual([1, 'Good']);
     expect(await patches.list(false)).toHaveLength(1);
   });
+  it('saves of one minute share one kept version, unless one was kept on purpose', async () => {
+    const { id } = await patches.create(doc('One'));
+    const at = (minute: number, second: number) => vi.setSystemTime(new Date(2027, 0, 1, 10, minute, second));
+    vi.useFakeTimers({ toFake: ['Date'] });
+    try {
+      for (const [minute, second] of [
+        [0, 1],
+        [0, 20],
+        [0, 59],
+        [1, 5],
+        [1, 6],
+      ] as const) {
+        at(minute, second);
+        const { revision } = await patches.get(id);
+        await patches.save(id, revision, doc(`At ${minute}:${second}`));
+        if (second === 5) await patches.keepForEver(id, revision + 1, 'named');
+      }
+    } finally {
+      vi.useRealTimers();
+    }
+    expect((await patches.history(id)).map((v) => v.name)).toEqual(['At 1:6', 'At 1:5', 'At 0:59', 'One']);
+    expect((await patches.get(id)).revision).toBe(6);
+  });
+
   it('a save on an older revision is a conflict with both versions', async () => {
     const { id } = await patches.create(doc('One'));
     await patches.save(id, 1, doc('Two'));

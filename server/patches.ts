@@ -4,7 +4,8 @@ import type { Transaction } from 'sequelize';
 import type { Database } from './database';
 import { ApiError, notFound } from './checks/errors';
 import { outgrown } from './history';
-import { PatchRow, RevisionRow } from './models';
+import { PatchRow, RevisionRow, TicksRow } from './models';
+import { removeUnplayed } from './assets';
 import { Summaries } from './summaries';
 import type { KeptFor, ListedPatch, PatchHead, SavedVersion, SaveRequest, StoredPatch } from '../wire/patches';
 import { readPatch } from './beside/tasks';
@@ -161,14 +162,17 @@ export class Patches {
     });
   }
 
-  /** Removes a deleted patch and its versions for good. */
+  /** Removes a deleted patch for good, with its versions, its ticks, and the recordings that nothing else plays. */
   removeForGood(id: string): Promise<{ readonly id: string }> {
     return this.db.write(async (transaction) => {
       const row = await PatchRow.findByPk(id, { transaction, attributes: ['id', 'deletedAt'] });
       if (!row) throw notFound(`patch ${id}`);
       if (!row.deletedAt) throw new ApiError(409, 'not-deleted', 'Only a deleted patch is removed for good.');
+      const played = await recordingsIn(id, transaction);
       await RevisionRow.destroy({ where: { patchId: id }, transaction });
+      await TicksRow.destroy({ where: { patchId: id }, transaction });
       await PatchRow.destroy({ where: { id }, transaction });
+      await removeUnplayed(played, transaction);
       return { id };
     });
   }
@@ -204,8 +208,29 @@ export class Patches {
   }
 }
 
+/** The recordings that a patch and its kept versions play. */
+async function recordingsIn(patchId: string, transaction: Transaction): Promise<string[]> {
+  const [patch, versions] = await Promise.all([
+    PatchRow.findByPk(patchId, { attributes: ['body'], transaction }),
+    RevisionRow.findAll({ attributes: ['body'], where: { patchId }, transaction }),
+  ]);
+  const bodies = [patch, ...versions].flatMap((row) => row?.body ?? []);
+  return [...new Set(bodies.flatMap((body) => [...body.matchAll(/"assetId":"([^"]+)"/g)].map((m) => m[1] ?? '')))];
+}
+
+const MINUTE = 60_000;
+const minuteOf = (at: Date): number => Math.floor(at.getTime() / MINUTE);
+
+/** Keeps what was saved. Saves of one minute share one kept version: the last, unless one was kept on purpose. */
 async function keep(row: PatchRow, transaction: Transaction): Promise<void> {
   const { id: patchId, revision, name, body, updatedAt: savedAt } = row;
+  const before = await RevisionRow.findOne({
+    attributes: ['revision', 'savedAt', 'keptFor'],
+    where: { patchId, revision: revision - 1 },
+    transaction,
+  });
+  if (before && before.revision > 1 && before.keptFor === null && minuteOf(before.savedAt) === minuteOf(savedAt))
+    await RevisionRow.destroy({ where: { patchId, revision: before.revision }, transaction });
   await RevisionRow.create({ patchId, revision, name, body, savedAt, keptFor: null }, { transaction });
 }
 

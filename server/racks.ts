@@ -34,6 +34,10 @@ function counts(body: string): { readonly modules: number; readonly channels: nu
     : { modules: 0, channels: 0 };
 }
 
+/** A word from the future would count for ever: it is of now. */
+const clamped = (ticks: Ticks, now: number): Ticks =>
+  Object.fromEntries(Object.entries(ticks).map(([step, tick]) => [step, { ...tick, at: Math.min(tick.at, now) }]));
+
 /** The racks that a person owns, and what was ticked of sheets. */
 export class Racks {
   constructor(private readonly db: Database) {}
@@ -115,7 +119,7 @@ export class Racks {
   addTicks(patchId: string, rackId: string, ticks: Ticks): Promise<Ticks> {
     return this.db.write(async (transaction) => {
       const row = await TicksRow.findOne({ where: { patchId, rackId }, transaction });
-      const merged = mergedTicks(row ? (JSON.parse(row.body) as Ticks) : {}, ticks);
+      const merged = mergedTicks(row ? (JSON.parse(row.body) as Ticks) : {}, clamped(ticks, Date.now()));
       const values = { patchId, rackId, body: JSON.stringify(merged), updatedAt: new Date() };
       if (row) await row.update(values, { transaction });
       else await TicksRow.create(values, { transaction });

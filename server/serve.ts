@@ -26,6 +26,15 @@ const { values } = parseArgs({
 });
 const port = Number(values.port);
 
+/** Addresses of this machine alone, or of all its networks: what the front for phones can ask the program by. */
+const REACHED = ['127.0.0.1', 'localhost', '0.0.0.0'];
+if (values.lan && !REACHED.includes(values.host)) {
+  console.error(
+    `--lan gives paired phones an address of their own (--lan-host ${values['lan-host']}); the program itself must then listen on 127.0.0.1, localhost or 0.0.0.0, not on ${values.host}. Leave --host out.`,
+  );
+  process.exit(2);
+}
+
 function refuse(response: ServerResponse, { status, code, message }: Refusal): void {
   const body = JSON.stringify({ error: { code, message, details: null } });
   response.writeHead(status, { ...securityHeaders, 'Content-Type': 'application/json', Connection: 'close' });

@@ -28,7 +28,10 @@ describe('a sheet on a phone of the local network', () => {
 
     const phone = (await at.newPage()).page;
     await phone.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    // A look at the link, as a preview takes it, spends no code.
+    expect((await fetch(url)).status).toBe(200);
     await phone.goto(url, { waitUntil: 'domcontentloaded' });
+    await Promise.all([phone.waitForNavigation({ waitUntil: 'domcontentloaded' }), phone.click('button[type=submit]')]);
     expect(new URL(phone.url()).pathname).toBe('/');
     await phone.click('[data-tick="set-slow"]');
     await phone.type('[data-read="measure-slow.out"]', '-4.9');
@@ -42,8 +45,9 @@ describe('a sheet on a phone of the local network', () => {
     expect((await ticks()).ticks['set-slow']!.done).toBe(true);
 
     // The same code again, and anything but the sheet, are refused.
-    expect((await fetch(url)).status).toBe(403);
     const lan = new URL(url).origin;
+    const again = new URLSearchParams({ code: new URL(url).searchParams.get('code') ?? '' });
+    expect((await fetch(`${lan}/pair`, { method: 'POST', body: again })).status).toBe(403);
     expect((await fetch(`${lan}/api/patches`)).status).toBe(403);
     await page.bringToFront();
     const end = await page.waitForSelector('[data-phone] button');

@@ -32,6 +32,13 @@ export interface PatchHead {
   readonly deletedAt: string | null;
 }
 
+/** A recording that nothing plays. */
+export interface UnusedAsset {
+  readonly id: string;
+  readonly name: string;
+  readonly bytes: number;
+}
+
 export interface StoredPatch extends PatchHead {
   readonly patch: Document;
   /** The key of the save that made this revision: a page whose answer was lost knows its own by it. */

@@ -46,10 +46,40 @@ export function packBundle({ documents, recordings }: Bundle): Uint8Array {
   );
 }
 
+/** What a bundle may hold, told by its list before anything is unpacked. */
+export const BUNDLE = {
+  entries: 2000,
+  /** Unpacked, bytes. */
+  bytes: 600_000_000,
+  /** Beyond so many bytes what is unpacked may be at most so many times what was packed. */
+  ratio: 100,
+  ratioFrom: 20_000_000,
+} as const;
+
+interface Listing {
+  readonly name: string;
+  readonly originalSize: number;
+}
+
+/** Counts files as their list is read. @throws Error where they are too many, too large, or packed too small. */
+function withinLimits(packed: number): (file: Listing) => boolean {
+  let [entries, bytes] = [0, 0];
+  return ({ originalSize }) => {
+    entries++;
+    bytes += originalSize;
+    const sizes = `${Math.round(packed / 1000)} kB would unpack to ${Math.round(bytes / 1e6)} MB`;
+    if (entries > BUNDLE.entries) throw new Error(`It holds more than ${BUNDLE.entries} files.`);
+    if (bytes > BUNDLE.bytes) throw new Error(`It is too large: ${sizes}, at most ${BUNDLE.bytes / 1e6} MB are taken.`);
+    if (bytes > BUNDLE.ratioFrom && bytes > BUNDLE.ratio * packed)
+      throw new Error(`It is packed more than ${BUNDLE.ratio} times: ${sizes}. Nothing was unpacked.`);
+    return true;
+  };
+}
+
 /** @returns what a bundle holds; or what is missing or wrong in it, by the file's name. */
 export function unpackBundle(bytes: Uint8Array): Result<Bundle, string> {
   try {
-    const files = unzipSync(bytes);
+    const files = unzipSync(bytes, { filter: withinLimits(bytes.length) });
     const names = Object.keys(files).filter((name) => PATCH.test(name));
     if (names.length === 0) return { ok: false, errors: 'It holds no .fenvo.json file.' };
     const documents = names.sort().map((name) => JSON.parse(strFromU8(files[name] as Uint8Array)) as unknown);

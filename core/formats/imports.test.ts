@@ -5,7 +5,8 @@ import { WaveFile } from 'wavefile';
 import { midiController, midiCutAt, midiSteps, midiVoltages } from './midi';
 import { readMidi } from './midiFile';
 import type { MidiScale } from './midi';
-import { packBundle, unpackBundle } from './bundle';
+import { zipSync } from 'fflate';
+import { BUNDLE, packBundle, unpackBundle } from './bundle';
 import { readCsvTraces, readTable, tableTraces } from './recording';
 import { readWavTraces, voltsToWav } from './wavFile';
 import { tracesToCsv } from './csv';
@@ -255,6 +256,18 @@ describe('a patch with its recordings', () => {
         ok: true,
         value: { documents, recordings },
       });
+  });
+  it('is refused before anything is unpacked where it is packed far too small, or holds too many files', () => {
+    const bomb = zipSync({ 'patch.fenvo.json': new Uint8Array(60_000_000) }, { level: 9 });
+    expect(bomb.length).toBeLessThan(200_000);
+    expect(unpackBundle(bomb)).toMatchObject({
+      ok: false,
+      errors: expect.stringMatching(/would unpack to 60 MB/) as string,
+    });
+    const many = zipSync(
+      Object.fromEntries(Array.from({ length: BUNDLE.entries + 1 }, (_, i) => [`a${i}`, new Uint8Array(1)])),
+    );
+    expect(unpackBundle(many)).toMatchObject({ ok: false, errors: `It holds more than ${BUNDLE.entries} files.` });
   });
   it('names what is missing', () => {
     expect(unpackBundle(Uint8Array.of(80, 75, 3, 4))).toMatchObject({ ok: false });

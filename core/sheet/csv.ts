@@ -39,4 +39,4 @@ function rowsOf(step: SheetStep): Row[] {
 
 /** A sheet as a table: `id,part,do,text,from,to,at,quantity,value,plusminus,unit`. */
 export const sheetToCsv = (sheet: Sheet): string =>
-  `${Papa.unparse(sheet.steps.flatMap(rowsOf), { columns: [...COLUMNS], newline: '\n' })}\n`;
+  `${Papa.unparse(sheet.steps.flatMap(rowsOf), { columns: [...COLUMNS], newline: '\n', escapeFormulae: true })}\n`;

@@ -228,6 +228,18 @@ describe('a sheet', () => {
   });
 });
 
+describe('a sheet as a table', () => {
+  it('begins no cell of text as a formula', () => {
+    const patch = patchOf(
+      { swell: ['lfo', {}, { label: '=HYPERLINK("x")' }], x: ['parameter', {}, { label: '@sum' }] },
+      ['swell.out > x.cv'],
+    );
+    const table = sheetToCsv(sheetOf(patch));
+    expect(table).not.toMatch(/(^|,)"?[=@+]/m);
+    expect(table).toContain('-5');
+  });
+});
+
 describe('a sheet is told by what is there', () => {
   const ids = (sheet: Sheet): string[] => sheet.steps.map((s) => s.id);
 

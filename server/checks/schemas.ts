@@ -33,6 +33,13 @@ export const assetSchema = Joi.object<{ name: string; sampleRate: number }>({
   sampleRate: Joi.number().min(ASSET.leastRate).max(ASSET.mostRate).required(),
 });
 
+export const assetIdsSchema = Joi.object<{ ids: string[] }>({
+  ids: Joi.array()
+    .items(Joi.string().pattern(/^[A-Za-z0-9_-]{1,64}$/))
+    .max(10_000)
+    .required(),
+});
+
 export const revisionSchema = Joi.number().integer().min(1).max(1e9).required();
 
 export const keepSchema = Joi.object<{ for: KeptFor }>({

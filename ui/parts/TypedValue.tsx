@@ -1,6 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import type { readTyped } from '@/core';
 import { TextInput } from './TextInput';
@@ -23,6 +23,16 @@ export function TypedValue({ first, label, read, onDone }: Props) {
     if (typed.ok) onDone(typed.value);
     else setFault(typed.message);
   };
+  const settle = useRef(finish);
+  useEffect(() => {
+    settle.current = finish;
+  });
+  // A page that goes away sets what is typed.
+  useEffect(() => {
+    const leaving = (): void => settle.current();
+    window.addEventListener('pagehide', leaving, { capture: true });
+    return () => window.removeEventListener('pagehide', leaving, { capture: true });
+  }, []);
   const onKey = (e: KeyboardEvent): void => {
     e.stopPropagation();
     if (e.key === 'Enter') finish();

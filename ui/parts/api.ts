@@ -1,14 +1,15 @@
 import type {
+  CreateRequest,
   Document,
   ErrorAnswer,
   KeptFor,
   ListedPatch,
   PatchHead,
-  SavedVersion,
   SaveRequest,
+  SavedVersion,
   StoredPatch,
-  CreateRequest,
   TagsRequest,
+  UnusedAsset,
 } from '@/wire/patches';
 
 /** What the server said no to; or `unreachable` where it said nothing. */
@@ -65,6 +66,9 @@ export const api = {
   removeForGood: (id: string) => call<{ id: string }>('DELETE', `${at(id)}?forever=true`),
   keepVersion: (id: string, revision: number, why: KeptFor) =>
     call<{ revision: number }>('POST', `${at(id)}/history/${revision}?for=${why}`),
+  /** The recordings that nothing plays. */
+  unusedAssets: () => call<{ unused: readonly UnusedAsset[] }>('GET', '/assets'),
+  removeAssets: (ids: readonly string[]) => call<{ removed: number }>('DELETE', '/assets', { ids }),
   /** Keeps a trace, volts, and says under which id. */
   putAsset: (name: string, sampleRate: number, volts: Float32Array) =>
     send<{ id: string }>(

@@ -1,6 +1,7 @@
 import { createStore } from 'zustand';
 import { LIMITS, applyEdits, buildGraph, isSame, openingEnd, parsePatch, printPatch } from '@/core';
 import type { Edit, Patch } from '@/core';
+import { typedIn } from '@/ui/parts/typing';
 import type { EditDesk } from './edit';
 import { noHistory, record, redo, undo } from './history';
 import type { History, Step } from './history';
@@ -105,7 +106,10 @@ export function createDesk(start: DeskStart, onRefused: (message: string) => voi
       // A knob that turns keeps its own limits; all else is read as the server will read it.
       const fault = key === undefined ? faultOf(after) : null;
       if (fault !== null) return onRefused(`Not changed: ${fault}`);
-      const history = record(get().history, before, after, { label, edits, key: key ?? null, at: Date.now(), joins });
+      // All that comes of one go at a field is one act, however often it is put on the way.
+      const typed = key === undefined ? typedIn() : null;
+      const act = { label, edits, key: key ?? typed, at: Date.now(), joins: joins || typed !== null };
+      const history = record(get().history, before, after, act);
       set({ patch: after, history, save: saveOf(get(), after) });
     },
     undo() {

@@ -5,6 +5,7 @@ import { api, ApiFailure } from '@/ui/parts/api';
 import type { ConflictDetails, StoredPatch } from '@/wire/patches';
 import type { DeskStore } from './desk';
 import { dropDraft, keepDraft } from './draft';
+import { isOwnSave, noteSave } from './ownSaves';
 
 /** After this much quiet, milliseconds. */
 const QUIET = 500;
@@ -89,6 +90,7 @@ class Autosave {
     const again = this.sent?.base === revision ? this.sent : null;
     const sent = again ?? { key: crypto.randomUUID(), patch, base: revision };
     this.sent = sent;
+    noteSave(id, sent.key);
     this.busy = true;
     this.desk.getState().setSave({ kind: 'saving' });
     try {
@@ -116,8 +118,12 @@ class Autosave {
     if (!(error instanceof ApiFailure) || error.code === 'unreachable') return setSave({ kind: 'offline' });
     this.sent = null;
     if (error.code === 'conflict') {
+      const { theirs } = error.details as ConflictDetails;
+      const { id, confirm } = this.desk.getState();
+      // What stands there is what this tab sent before it was loaded anew: it goes on from that.
+      if (isOwnSave(id, theirs.saveKey)) return confirm(theirs.revision, patchOf(theirs), theirs.updatedAt);
       setSave({ kind: 'conflict' });
-      this.onConflict({ theirs: (error.details as ConflictDetails).theirs });
+      this.onConflict({ theirs });
     } else if (error.code === 'deleted' || error.code === 'not-found') {
       setSave({ kind: 'deleted', forGood: error.code === 'not-found' });
     } else setSave({ kind: 'refused', message: error.message });

@@ -14,6 +14,7 @@ import dayjs from 'dayjs';
 import { useState } from 'react';
 import { tell, tellFault } from '@/ui/parts/messages';
 import { api } from '@/ui/parts/api';
+import { UnusedRecordings } from './UnusedRecordings';
 import type { ListedPatch } from '@/wire/patches';
 
 interface Props {
@@ -65,6 +66,7 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
             </TableBody>
           </Table>
         )}
+        <UnusedRecordings />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Close</Button>
@@ -72,7 +74,10 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
       {asked && (
         <Dialog open onClose={() => setAsked(null)} aria-labelledby="for-good-title">
           <DialogTitle id="for-good-title">{`Remove “${asked.name}” for good?`}</DialogTitle>
-          <DialogContent>The patch and all its versions are gone then, and cannot be put back.</DialogContent>
+          <DialogContent>
+            The patch, all its versions, its ticks and the recordings that nothing else plays are gone then, and cannot
+            be put back.
+          </DialogContent>
           <DialogActions>
             <Button onClick={() => setAsked(null)}>Keep it</Button>
             <Button

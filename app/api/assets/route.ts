@@ -1,6 +1,16 @@
 import { ASSET } from '@/core';
+import type { UnusedAsset } from '@/wire/patches';
 import { route } from '@/server/api';
-import { assetSchema } from '@/server/checks/schemas';
+import { assetIdsSchema, assetSchema } from '@/server/checks/schemas';
+
+/** The recordings that nothing plays any more, with their size. */
+export const GET = route<{ unused: readonly UnusedAsset[] }>(async ({ assets }) => ({ unused: await assets.unused() }));
+
+/** Removes of a list those that nothing plays. */
+export const DELETE = route<{ removed: number }>(async ({ assets, body }) => {
+  const { ids } = await body(assetIdsSchema);
+  return assets.removeUnused(ids);
+});
 
 export const POST = route(async ({ assets, query, bytes }) => {
   const { name, sampleRate } = query(assetSchema);

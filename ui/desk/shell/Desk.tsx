@@ -9,6 +9,7 @@ import { createDesk } from '@/ui/session/desk';
 import type { DeskStart } from '@/ui/session/desk';
 import { dropDraft, keepDraft, leftDrafts, readDraft } from '@/ui/session/draft';
 import type { Draft } from '@/ui/session/draft';
+import { isOwnSave } from '@/ui/session/ownSaves';
 import { patchOf, useAutosave } from '@/ui/session/useAutosave';
 import type { Conflict } from '@/ui/session/useAutosave';
 import { useOtherTabs } from '@/ui/session/useOtherTabs';
@@ -33,7 +34,9 @@ function open(stored: StoredPatch): Opened {
     return { start: { ...base, patch: saved }, recovered: 'no' };
   }
   // The save whose answer this page did not stay for is its own: what it made is what the draft goes on from.
-  const own = draft.sentKey !== null && draft.sentKey === stored.saveKey && stored.revision === draft.baseRevision + 1;
+  const own =
+    stored.revision > draft.baseRevision &&
+    (draft.sentKey === stored.saveKey ? draft.sentKey !== null : isOwnSave(stored.id, stored.saveKey));
   if (own) return { start: { ...base, patch: draft.patch }, recovered: 'yes' };
   // A draft on an older revision keeps its base, so that saving it meets the conflict and both versions stay.
   const older = draft.baseRevision !== stored.revision;

@@ -94,7 +94,7 @@ export const PatchPanel = memo(function PatchPanel({ desk, patch, ends }: Props)
         {`${counted(modules.length, 'module')}, ${counted(cables.length, 'cable')}, ${counted(ends, 'end')}`}
       </Box>
       <TagsField key={id} desk={desk} />
-      <NotesField key={notes} notes={notes} edit={edit} />
+      <NotesField notes={notes} edit={edit} />
       <TonightSection desk={desk} />
       <MacroSection patch={patch} edit={edit} />
       <HandsSection patch={patch} edit={edit} />

@@ -1,8 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { TextInput } from '@/ui/parts/TextInput';
+import { useTyped } from '@/ui/parts/useTyped';
 import { ink } from '@/ui/theme/tokens';
 
 export type Read<T> = { readonly values: T } | { readonly fault: string };
@@ -14,18 +14,14 @@ interface Props<T> {
   readonly onChange: (values: T) => void;
 }
 
-/** A list as lines of text, set at a button; what cannot be read stays, with its line named. */
+/** A list as lines of text, set as it is typed; what cannot be read stays, with its line named at the button. */
 export function LinesField<T>({ label, text: shown, read, onChange }: Props<T>) {
-  const [text, setText] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const finish = (): void => {
-    if (text === null) return;
+  const { fault, field } = useTyped(shown, (text) => {
     const result = read(text);
-    if ('fault' in result) return setFault(result.fault);
-    setText(null);
-    setFault(null);
+    if ('fault' in result) return result.fault;
     onChange(result.values);
-  };
+    return null;
+  });
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>{label}</Box>
@@ -34,12 +30,14 @@ export function LinesField<T>({ label, text: shown, read, onChange }: Props<T>) 
         figures
         fullWidth
         lines={[2, 8]}
-        value={text ?? shown}
+        value={field.value}
         fault={fault}
-        onChange={setText}
+        onChange={field.onChange}
+        // Enter begins a line; what is wrong is said at the button.
+        onKeyDown={(e) => e.key === 'Escape' && field.onKeyDown(e)}
       />
-      {text !== null && (
-        <Button onClick={finish} sx={{ mt: 0.5 }}>
+      {field.value !== shown && (
+        <Button onClick={field.onBlur} sx={{ mt: 0.5 }}>
           Set
         </Button>
       )}
