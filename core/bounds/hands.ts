@@ -12,6 +12,33 @@ const PLACES = [17, 7, 3] as const;
 /** More hands than this on one module are looked at by their ends alone. */
 const MOST = 4;
 
+/**
+ * Hands on knobs that do what a voltage at an input does, as that voltage: the law then holds them between the places
+ * that are looked at, too.
+ *
+ * @returns the module without those hands, their knobs doing nothing, and what its inputs carry instead.
+ */
+export function handsAtInputs(
+  store: AtomStore,
+  m: GraphModule,
+  io: Sockets,
+): { readonly module: GraphModule; readonly io: Sockets } {
+  const like = m.kind.likeInput;
+  const tracks = like ? tracksOf(m, 1).filter((t) => t.hi > t.lo && like[t.param]) : [];
+  if (!like || tracks.length === 0) return { module: m, io };
+  const params = { ...m.params };
+  const at = new Map<string, Lin>();
+  for (const { param, lo, hi } of tracks) {
+    const { input, by } = like[param] as (typeof like)[string];
+    const knob = store.leaf(`hand on ${m.id}.${param}`, lo, hi);
+    const carried = at.get(input) ?? io.in(input);
+    at.set(input, by === 'factor' ? store.mul(carried, knob) : store.sum([carried, 1], [knob, 1]));
+    params[param] = by === 'factor' ? 1 : 0;
+  }
+  const hands = m.hands.filter((h) => !tracks.some((t) => t.param === nameOf(h.at)));
+  return { module: { ...m, params, hands }, io: { ...io, in: (name) => at.get(name) ?? io.in(name) } };
+}
+
 /** All that hands turn a module's knobs to, as settings: every end of their ways, and places between. */
 export function passedBy(m: GraphModule): ParamValues[] {
   const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);

@@ -8,7 +8,7 @@ import { affine, constant, keyOf } from '../law/lin';
 import type { Lin, Range } from '../law/lin';
 import { constantOf, same } from './entries';
 import type { EndBound, Entry, Known, Loop } from './entries';
-import { hasHand, hullAt, hullOf, movedLaw, passedBy } from './hands';
+import { handsAtInputs, hasHand, hullAt, hullOf, movedLaw, passedBy } from './hands';
 import type { Tightener } from './tighten';
 
 /** Rounds of narrowing for a loop, at most; and module by round, so that a great tangle does not take minutes. */
@@ -160,7 +160,7 @@ export class Pass {
     const rail = this.railVolts;
     const byName = new Map(m.inputs.map((s, i) => [s.spec.name, i]));
     let identity: string | null = null;
-    const io: Sockets = {
+    const wired: Sockets = {
       in: (name) => inputs[byName.get(name) ?? -1] ?? constant(0),
       connected: (name) => m.inputs[byName.get(name) ?? -1]?.connected ?? false,
       symbol: (name, lo, hi) =>
@@ -173,8 +173,9 @@ export class Pass {
       range: this.range,
       loading: m.loading,
     };
-    const passed = passedBy(m);
-    const law = movedLaw(this.store, m, passed, io);
+    const { module: turned, io } = handsAtInputs(this.store, m, wired);
+    const passed = passedBy(turned);
+    const law = movedLaw(this.store, turned, passed, io);
     const outputs = m.outputs.map((o) =>
       affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0)), o.factor),
     );
@@ -185,7 +186,7 @@ export class Pass {
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
     const fates = passed.map((p) => m.kind.detects?.fate(this.store, p, io) ?? null);
     const fate = fates.every((f) => f === fates[0]) ? (fates[0] ?? null) : 'moves';
-    const uncut = (m.kind.clips?.(this.store, m.params, io) ?? []).map((_, i) =>
+    const uncut = (m.kind.clips?.(this.store, turned.params, io) ?? []).map((_, i) =>
       hullOf(passed.map((p) => this.range(m.kind.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
     );
     const bounds = { outputs: outputs.map(this.range), unclipped, uncut, inputs: inputs.map(this.range), ends, fate };

@@ -61,6 +61,14 @@ export const editWords = {
       target: { at: 'tone.cutoff', quantity: 'frequency', low: 300, high: 2400 },
     },
   },
+  macro: {
+    says: 'Keeps which ends a fader moves, and through which stages; `null` forgets them, and leaves the stages.',
+    example: {
+      do: 'macro',
+      fader: 'tide',
+      macro: { fader: 'tide', rows: [{ end: 'tone.cutoff', curve: 'straight', stages: ['trim'] }] },
+    },
+  },
   hand: {
     says: 'Lets a hand turn a knob over time; `null` takes it off.',
     example: {
@@ -87,14 +95,22 @@ export const editWords = {
     example: {
       do: 'variant',
       name: 'still',
-      state: { settings, modules: [], cables: [], normals: [], targets: [], hands: [] },
+      state: { settings, modules: [], cables: [], normals: [], targets: [], hands: [], macros: [] },
     },
   },
   state: {
     says: 'Puts a kept state in place. What is pinned, dismissed or set aside stays where it still can.',
     example: {
       do: 'state',
-      state: { settings, modules: [{ id: 'swell', kind: 'lfo' }], cables: [], normals: [], targets: [], hands: [] },
+      state: {
+        settings,
+        modules: [{ id: 'swell', kind: 'lfo' }],
+        cables: [],
+        normals: [],
+        targets: [],
+        hands: [],
+        macros: [],
+      },
     },
   },
   settings: { says: 'Changes settings of the patch.', example: { do: 'settings', settings: { bpm: 92 } } },
@@ -117,6 +133,7 @@ export const editedDocument = {
     { id: 'swell', kind: 'lfo' },
     { id: 'trim', kind: 'offset' },
     { id: 'tone', kind: 'filter' },
+    { id: 'tide', kind: 'constant' },
   ],
   cables: [
     { from: 'swell.out', to: 'trim.in' },

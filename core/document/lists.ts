@@ -5,6 +5,7 @@ export const LISTS = [
   'normals',
   'targets',
   'hands',
+  'macros',
   'probes',
   'order',
   'dismissed',

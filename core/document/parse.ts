@@ -1,5 +1,6 @@
 import { readHands } from './hands';
 import { LISTS } from './lists';
+import { macrosByLabels, readMacros } from './macros';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import { tooDeep } from './depth';
@@ -12,7 +13,7 @@ import { STATE_KEYS, stateOf } from './state';
 import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type { Json, ModuleDoc, Patch, PatchError, Result, Settings, Variant } from './types';
 import { readTarget } from './targets';
-import { placesOf, readBypass, readCables, readDismissal, readNormals, readOrder, readProbe } from './wiring';
+import { namesOf, placesOf, readBypass, readCables, readDismissal, readNormals, readOrder, readProbe } from './wiring';
 import type { Sockets } from './wiring';
 
 const TOP: readonly string[] = ['format', 'version', 'name', 'notes', 'settings', ...LISTS];
@@ -41,6 +42,7 @@ function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {
   const settings = readSettings(r, own(doc, 'settings'));
   const sockets: Sockets = new Map();
   const modules = r.list(own(doc, 'modules'), 'modules', LIMITS.modules).map((x, i) => readModule(r, x, i, sockets));
+  const cables = readCables(r, own(doc, 'cables'), sockets);
   const patch: Patch = {
     format: 'fenvo.patch',
     version: 1,
@@ -48,12 +50,16 @@ function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {
     notes: own(doc, 'notes') === undefined ? '' : r.text(own(doc, 'notes'), 'notes', LIMITS.notes),
     settings,
     modules,
-    cables: readCables(r, own(doc, 'cables'), sockets),
+    cables,
     normals: readNormals(r, own(doc, 'normals'), sockets),
     targets: r
       .list(own(doc, 'targets'), 'targets', LIMITS.targets)
       .map((x, i) => readTarget(r, x, `targets[${i}]`, placesOf(r, sockets, modules))),
     hands: readHands(r, own(doc, 'hands'), modules),
+    macros:
+      own(doc, 'macros') === undefined
+        ? macrosByLabels(modules, cables)
+        : readMacros(r, own(doc, 'macros'), modules, namesOf(r, sockets)),
     probes: r.list(own(doc, 'probes'), 'probes', LIMITS.probes).map((x, i) => readProbe(r, x, `probes[${i}]`, sockets)),
     order: readOrder(r, own(doc, 'order'), sockets),
     dismissed: r.list(own(doc, 'dismissed'), 'dismissed', 2000).map((x, i) => readDismissal(r, x, `dismissed[${i}]`)),
@@ -195,6 +201,7 @@ export const blank: Patch = {
   normals: [],
   targets: [],
   hands: [],
+  macros: [],
   probes: [],
   order: [],
   dismissed: [],

@@ -1,12 +1,14 @@
+import { printMacros } from './macros';
 import { printVariants } from './shared';
 import type { Json, Patch } from './types';
 
 /** The patch as its document: known keys first, unknown top-level keys as they came. Defaults stay left out. */
 export function printPatch(patch: Patch): { readonly [key: string]: Json } {
-  const { extra, hands, dismissed, bypassed, variants, ...rest } = patch;
+  const { extra, hands, macros: _macros, dismissed, bypassed, variants, ...rest } = patch;
   const known = {
     ...rest,
     ...(hands.length > 0 && { hands }),
+    ...printMacros(patch),
     ...(dismissed.length > 0 && { dismissed }),
     ...(bypassed.length > 0 && { bypassed }),
     ...(variants.length > 0 && { variants: printVariants(patch) }),

@@ -4,7 +4,8 @@ import type { ParamSpec } from '../kinds/params';
 import { QUANTITIES } from '../kinds/traits';
 import { scaleNames } from '../units/scales';
 import { HANDS } from './hands';
-import { ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
+import { MACROS } from './macros';
+import { CURVES, ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
 import type { Json } from './types';
 import { TARGET_LIMITS, TARGET_SHAPES, WANTS } from './wants';
 import type { TargetField } from './wants';
@@ -156,6 +157,23 @@ function handSchema(): Schema {
   );
 }
 
+/** One fader to many ends: the stages that lead to each. */
+function macroSchema(): Schema {
+  const module: Schema = { type: 'string', pattern: ID_PATTERN };
+  const row = object(
+    {
+      end: socket,
+      curve: { enum: CURVES },
+      stages: { ...list(module, MACROS.stages), minItems: 1 },
+      into: socket,
+    },
+    ['end', 'curve', 'stages'],
+  );
+  return object({ fader: module, rows: list(row, MACROS.rows) }, ['fader', 'rows'], {
+    description: 'one fader to many ends, by ordinary stages',
+  });
+}
+
 /** The JSON Schema of a patch document, made from what the parser itself reads by. */
 export function patchSchema(): Schema {
   const cables = list(object({ from: socket, to: socket }, ['from', 'to']), LIMITS.cables);
@@ -174,6 +192,7 @@ export function patchSchema(): Schema {
     ),
     targets: list({ oneOf: targetSchemas() }, LIMITS.targets),
     hands: list(handSchema(), HANDS.most),
+    macros: list(macroSchema(), MACROS.most),
   };
   const reference = (key: string): Schema => ({ $ref: `#/properties/${key}` });
   const references = Object.fromEntries(Object.keys(state).map((key) => [key, reference(key)]));

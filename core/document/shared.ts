@@ -1,4 +1,5 @@
 import { socketAt } from './sockets';
+import { printMacros } from './macros';
 import { isObject, own, shown } from './reader';
 import type { Fields, Reader } from './reader';
 import type { Json, ModuleDoc, Patch } from './types';
@@ -45,10 +46,15 @@ function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
 export function printVariants(patch: Patch): Json[] {
   const lists = new SharedLists();
   lists.add(patch.modules, 'modules');
-  return patch.variants.map(({ hands, ...variant }, i) => {
+  return patch.variants.map(({ hands, macros, ...variant }, i) => {
     const modules = variant.modules.map((m) => ({ ...m, ...(m.params && { params: folded(lists, m.id, m.params) }) }));
     lists.add(variant.modules, `variants[${i}].modules`);
-    return { ...variant, modules, ...(hands.length > 0 && { hands }) } as unknown as Json;
+    return {
+      ...variant,
+      modules,
+      ...(hands.length > 0 && { hands }),
+      ...printMacros({ macros, modules: variant.modules }),
+    } as unknown as Json;
   });
 }
 

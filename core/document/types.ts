@@ -65,6 +65,26 @@ export interface Hand {
   readonly loop: boolean;
 }
 
+/** How an end follows its fader: evenly, slowly at first, or all at once. */
+export const CURVES = ['straight', 'slow', 'switch'] as const;
+export type Curve = (typeof CURVES)[number];
+
+/** The stages between a fader and one end that it moves. */
+export interface MacroRowDoc {
+  readonly end: string;
+  readonly curve: Curve;
+  /** Modules, from the fader on. */
+  readonly stages: readonly string[];
+  /** The input that the last of them is plugged into, where that is not the end itself: of a mixer before it. */
+  readonly into?: string;
+}
+
+/** One fader to many ends. */
+export interface MacroDoc {
+  readonly fader: string;
+  readonly rows: readonly MacroRowDoc[];
+}
+
 /** A stage that is out of its path for now, and the cables that put it back. */
 export interface Bypass {
   readonly module: string;
@@ -80,6 +100,7 @@ export interface PatchState {
   readonly targets: readonly Target[];
   /** Hands that turn knobs over time. */
   readonly hands: readonly Hand[];
+  readonly macros: readonly MacroDoc[];
 }
 
 /** A state of the patch that is kept under a name. */

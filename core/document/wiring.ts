@@ -71,6 +71,12 @@ export const placesOf = (r: Reader, sockets: Sockets, modules: readonly ModuleDo
   module: (x, path) => readModule(r, x, path, sockets),
 });
 
+/** Inputs and modules that are there. */
+export const namesOf = (r: Reader, sockets: Sockets) => ({
+  input: (x: unknown, path: string): string => readSocket(r, x, path, sockets, 'input'),
+  module: (x: unknown, path: string): string => readModule(r, x, path, sockets),
+});
+
 function readModule(r: Reader, x: unknown, path: string, sockets: Sockets): string {
   const id = r.text(x, path, 32);
   if (typeof x === 'string' && !sockets.has(id)) r.fail(path, `there is no module ${shown(id)}`);

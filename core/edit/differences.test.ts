@@ -17,13 +17,20 @@ const read = (doc: object): Patch => {
 };
 
 /** Lists have an order on the desk that no difference is about. */
-const sorted = ({ settings, modules, cables, normals, targets }: PatchState): unknown => {
+const sorted = ({ settings, modules, cables, normals, targets, macros }: PatchState): unknown => {
   const by = <T>(list: readonly T[]): string[] => list.map((x) => JSON.stringify(x)).sort();
   const bare = modules.map(({ params, ...m }) => {
     const all = completeParams(kindNamed(m.kind)!, params);
     return { ...m, params: Object.entries(all).sort(([a], [b]) => (a < b ? -1 : 1)) };
   });
-  return { settings, modules: by(bare), cables: by(cables), normals: by(normals), targets: by(targets) };
+  return {
+    settings,
+    modules: by(bare),
+    cables: by(cables),
+    normals: by(normals),
+    targets: by(targets),
+    macros: by(macros),
+  };
 };
 
 const patch = read({

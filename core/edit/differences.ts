@@ -222,6 +222,14 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
       showHand,
       (at, hand): Edit => ({ do: 'hand', at, hand }),
     ),
+    ...placed(
+      a.macros,
+      b.macros,
+      (m) => m.fader,
+      'ends of fader',
+      (m) => m.rows.map((row) => row.end).join(', '),
+      (fader, macro): Edit => ({ do: 'macro', fader, macro }),
+    ),
     ...settings.map((k): Difference => ({
       module: null,
       what: `setting ${k}`,

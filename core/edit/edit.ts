@@ -1,7 +1,19 @@
 import type { ListKey } from '../document/lists';
+import { withMacro } from '../document/macros';
 import { stateOf } from '../document/state';
 import { isTarget } from '../document/wants';
-import type { Cable, Dismissal, Hand, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
+import type {
+  Cable,
+  Dismissal,
+  Hand,
+  MacroDoc,
+  ModuleDoc,
+  Normal,
+  Patch,
+  PatchState,
+  Settings,
+  Target,
+} from '../document/types';
 import type { ParamValue } from '../kinds/params';
 import { addModule, changeModule, keepReal, lockParam, moveModule, removeModule, setOhms, setParam } from './modules';
 
@@ -45,6 +57,8 @@ export type Edit =
   | { readonly do: 'target'; readonly at: string; readonly id?: string; readonly target: Target | null }
   /** A hand on a knob, or none. */
   | { readonly do: 'hand'; readonly at: string; readonly hand: Hand | null }
+  /** One fader's ends and their stages, or none of it: the stages themselves are added and removed on their own. */
+  | { readonly do: 'macro'; readonly fader: string; readonly macro: MacroDoc | null }
   | { readonly do: 'pin'; readonly at: string; readonly pinned: boolean }
   | { readonly do: 'dismiss'; readonly code: string; readonly at: string; readonly reason: string | null }
   | { readonly do: 'variant'; readonly name: string; readonly state: PatchState | null }
@@ -113,6 +127,8 @@ export function applyEdit(patch: Patch, edit: Edit): Patch {
       return { ...patch, targets: placed(patch.targets, (t) => isTarget(t, edit.at, edit.id), edit.target) };
     case 'hand':
       return { ...patch, hands: placed(patch.hands, (h) => h.at === edit.at, edit.hand) };
+    case 'macro':
+      return { ...patch, macros: withMacro(patch.macros, edit.fader, edit.macro) };
     case 'pin': {
       const isPinned = patch.probes.some((p) => p.at === edit.at);
       if (isPinned === edit.pinned) return patch;

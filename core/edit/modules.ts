@@ -1,4 +1,5 @@
 import { fittingHands } from '../document/hands';
+import { fittingMacros } from '../document/macros';
 import { completeParams } from '../document/params';
 import { idOf, nameOf } from '../document/sockets';
 import { fittingTarget } from '../document/quantities';
@@ -55,6 +56,11 @@ function keepSockets(patch: Patch, stays: (socket: string, side: 'inputs' | 'out
     }),
     probes: patch.probes.filter((p) => stays(p.at, 'any')),
     hands: fittingHands(patch.hands, patch.modules),
+    macros: fittingMacros(
+      patch.macros,
+      (id) => ids.has(id),
+      (socket) => stays(socket, 'inputs') && ids.has(idOf(socket)),
+    ),
     bypassed: patch.bypassed.length > 0 ? bypassed : patch.bypassed,
   };
 }

@@ -195,6 +195,8 @@ interface Shape<P> {
   scaledBy?(p: P): readonly string[];
   /** Knobs that its outputs are exactly linear in, each by itself, whatever comes in. Left out: none. */
   linear?(p: P): readonly string[];
+  /** Knobs that do what a voltage at one of its inputs does: added to it, or as a factor of it. Left out: none. */
+  readonly likeInput?: Readonly<Record<string, { readonly input: string; readonly by: 'sum' | 'factor' }>>;
   /** Makes up its voltages by chance (seeded). Left out: never. */
   draws?(p: P): boolean;
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */

@@ -54,6 +54,7 @@ export const shaper = kind({
   inputs: () => [signal('in', 0, 'gain'), control('bias')],
   outputs: () => ['out'],
   scaledBy: () => ['gain', 'biasVolts'],
+  likeInput: { gain: { input: 'in', by: 'factor' }, biasVolts: { input: 'bias', by: 'sum' } },
   memory: never,
   shapes: true,
   clips: (b, p, io) => (p.knee === 'hard' ? [{ value: foldedOf(b, p, io), level: p.clipVolts }] : []),

@@ -33,6 +33,10 @@ function played(engine: LiveEngine, sockets: readonly string[], samples: number,
   return traces;
 }
 
+const remembers = (patch: Patch): boolean =>
+  buildGraph(patch).modules.some(({ kind, params, inputs }) =>
+    kind.memory(params, (name) => inputs.some((s) => s.spec.name === name && s.connected)),
+  );
 const outputsOf = (graph: Graph): string[] => graph.modules.flatMap((m) => m.outputs.map((o) => o.socket));
 
 describe('a live run without edits', () => {
@@ -216,6 +220,8 @@ describe('a live run after an edit is a fresh one', () => {
           const other = after.modules[i];
           return other?.kind === m.kind ? [{ do: 'replace', module: { ...m, params: other.params ?? {} } }] : [];
         });
+        // A VCA that is built AC coupled remembers.
+        fc.pre(!remembers(before) && !remembers(applyEdits(before, edits)));
         const engine = new LiveEngine(atRate(before));
         played(engine, [], 256);
         const now = edited(before, ...edits);

@@ -1,11 +1,13 @@
 import { idOf, socketAt } from '../document/sockets';
-import type { ModuleDoc, Patch } from '../document/types';
+import type { MacroDoc, MacroRowDoc, ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { freeId } from '../edit/ids';
 import { buildGraph } from '../graph/graph';
+import type { Graph } from '../graph/graph';
 import type { ParamValues } from '../kinds/params';
 import { endAt } from './reach';
-import { labelOf, rowsModules } from './read';
+import { labelOf, macroOf, macrosIn } from './read';
+import { FULL_VOLTS } from './types';
 import type { Macro, MacroRow } from './types';
 
 export interface MacroFault {
@@ -14,8 +16,6 @@ export interface MacroFault {
   readonly message: string;
 }
 
-/** Both ways a curve that begins slowly is bent: an amplifier that a voltage opens for itself is full at this, volts. */
-const FULL = 5;
 const TINY = 1e-9;
 
 const rounded = (x: number): number => Math.round(x * 1e6) / 1e6 || 0;
@@ -62,55 +62,129 @@ function stagesFor([low, high]: Macro['span'], { curve, begins }: MacroRow, from
   }
   const late = begins > low + TINY;
   if (curve === 'slow') {
-    const scale = FULL / (high - begins);
+    const scale = FULL_VOLTS / (high - begins);
     const squared: Stage[] = [{ kind: 'vca', params: {}, inputs: ['in', 'cv'], output: 'out' }];
-    return all(offset(scale, -begins * scale), late ? positive : [], squared, offset((to - from) / FULL, from));
+    return all(offset(scale, -begins * scale), late ? positive : [], squared, offset((to - from) / FULL_VOLTS, from));
   }
   if (late) return all(offset(1, -begins), positive, offset((to - from) / (high - begins), from));
   const amount = (to - from) / (high - low);
   return offset(amount, from - amount * low);
 }
 
-/**
- * The edits that lay a macro out, in the place of what it was; what cannot be is told row by row, and nothing is
- * changed then.
- */
-export function macroEdits(patch: Patch, macro: Macro): { readonly edits: Edit[]; readonly faults: MacroFault[] } {
-  const { name, fader, span, rows } = macro;
-  const graph = buildGraph(patch);
-  const faults: MacroFault[] = [];
-  if (name.trim() === '') faults.push({ row: null, message: 'Give it a name.' });
-  if (!(span[1] > span[0])) faults.push({ row: null, message: 'The fader must end above where it begins.' });
-  const old = rowsModules(patch, fader);
-  const kept: Patch['modules'] = patch.modules.filter((m) => !old.has(m.id));
-  const edits: Edit[] = [...old].map((id) => ({ do: 'remove', id }));
-  const docs: ModuleDoc[] = [];
-  rows.forEach((row, i) => {
-    const fault = (message: string): void => void faults.push({ row: i, message });
+/** An end that gets something already, and what: asked about before it is unplugged. */
+export interface Occupied {
+  readonly row: number;
+  readonly end: string;
+  readonly from: string;
+}
+
+/** What a macro comes to: edits, or what must be mended or answered first. */
+export interface MacroPlan {
+  readonly edits: Edit[];
+  readonly faults: MacroFault[];
+  readonly occupied: Occupied[];
+}
+
+/** Lays one macro out, end by end. */
+class Layout {
+  readonly edits: Edit[] = [];
+  readonly faults: MacroFault[] = [];
+  readonly occupied: Occupied[] = [];
+  private readonly graph: Graph;
+  private readonly old: MacroDoc | undefined;
+  private readonly gone: ReadonlySet<string>;
+  private readonly docs: ModuleDoc[] = [];
+  private readonly rows: MacroRowDoc[] = [];
+
+  constructor(
+    private readonly patch: Patch,
+    private readonly macro: Macro,
+  ) {
+    this.graph = buildGraph(patch);
+    this.old = macroOf(patch, macro.fader);
+    // Ends whose stages are others by now are no rows of the table, and stay as they are.
+    const known = new Set(
+      macrosIn(patch)
+        .find((m) => m.fader === macro.fader)
+        ?.rows.map((r) => r.end),
+    );
+    const rows = this.old?.rows ?? [];
+    this.gone = new Set(rows.filter((r) => known.has(r.end)).flatMap((r) => r.stages));
+    this.rows.push(...rows.filter((r) => !known.has(r.end)));
+    this.edits.push(...[...this.gone].map((id): Edit => ({ do: 'remove', id })));
+  }
+
+  run(): MacroPlan {
+    const { name, fader, span, rows } = this.macro;
+    if (name.trim() === '') this.faults.push({ row: null, message: 'Give it a name.' });
+    if (!(span[1] > span[0])) this.faults.push({ row: null, message: 'The fader must end above where it begins.' });
+    rows.forEach((row, i) => this.row(row, i));
+    const macro = this.rows.length > 0 ? { fader, rows: this.rows } : null;
+    this.edits.push(
+      { do: 'set', module: fader, param: 'lowVolts', value: span[0] },
+      { do: 'set', module: fader, param: 'highVolts', value: span[1] },
+      { do: 'label', module: fader, label: name.trim() },
+      { do: 'macro', fader, macro },
+    );
+    const edits = this.faults.length > 0 || this.occupied.length > 0 ? [] : this.edits;
+    return { edits, faults: this.faults, occupied: this.occupied };
+  }
+
+  private row(row: MacroRow, i: number): void {
+    const { name, fader, span, rows } = this.macro;
+    const fault = (message: string): void => void this.faults.push({ row: i, message });
     if (rows.findIndex((r) => r.end === row.end) < i) return fault('It is in the table twice.');
     const late = row.curve !== 'switch' && row.begins >= span[1];
     if (row.begins < span[0] || row.begins > span[1] || late) return fault('It must begin on the fader’s way.');
-    const reached = endAt(graph, row.end);
+    const reached = endAt(this.graph, row.end);
     if (typeof reached === 'string') return fault(reached);
     const [from, to] = [reached.voltsFor(row.from), reached.voltsFor(row.to)];
     if (from === null || to === null) return fault('It cannot be brought to these figures.');
     const stages = stagesFor(span, row, from, to);
     if (!stages) return fault('No scale and offset reaches so far: turn the end’s own amount up.');
+    const before = this.old?.rows.find((r) => r.end === row.end)?.into;
+    const into = before ?? this.inputFor(row, i);
     let at = socketAt(fader, 'out');
+    const ids: string[] = [];
     for (const { kind, params, inputs, output } of stages) {
-      const id = freeId({ modules: [...kept, ...docs] }, `${fader}-${idOf(row.end)}`);
-      const stage: ModuleDoc = { id, kind, label: labelOf(name, reached.label), params };
-      docs.push(stage);
-      edits.push({ do: 'add', module: stage });
-      for (const input of inputs) edits.push({ do: 'plug', cable: { from: at, to: socketAt(id, input) } });
+      const id = this.add(kind, params, labelOf(name, reached.label), `${fader}-${idOf(row.end)}`);
+      for (const input of inputs) this.edits.push({ do: 'plug', cable: { from: at, to: socketAt(id, input) } });
       at = socketAt(id, output);
+      ids.push(id);
     }
-    edits.push({ do: 'plug', cable: { from: at, to: row.end } });
-  });
-  edits.push(
-    { do: 'set', module: fader, param: 'lowVolts', value: span[0] },
-    { do: 'set', module: fader, param: 'highVolts', value: span[1] },
-    { do: 'label', module: fader, label: name.trim() },
-  );
-  return faults.length > 0 ? { edits: [], faults } : { edits, faults };
+    this.edits.push({ do: 'plug', cable: { from: at, to: into } });
+    const joined = into === row.end ? {} : { into };
+    this.rows.push({ end: row.end, curve: row.curve, stages: ids, ...joined });
+  }
+
+  /** Where the last stage is plugged: into the end, or beside what it gets already. */
+  private inputFor(row: MacroRow, i: number): string {
+    const cable = this.graph.wiring.cableInto(row.end);
+    if (!cable || this.gone.has(idOf(cable.from)) || row.onto === 'replace') return row.end;
+    if (row.onto === undefined) {
+      this.occupied.push({ row: i, end: row.end, from: cable.from });
+      return row.end;
+    }
+    const id = this.add('mixer', { inputs: 2 }, `${this.macro.name.trim()} joins`, `join-${idOf(row.end)}`);
+    this.edits.push(
+      { do: 'plug', cable: { from: cable.from, to: socketAt(id, 'in1') } },
+      { do: 'plug', cable: { from: socketAt(id, 'out'), to: row.end } },
+    );
+    return socketAt(id, 'in2');
+  }
+
+  private add(kind: string, params: ParamValues, label: string, wanted: string): string {
+    const kept = this.patch.modules.filter((m) => !this.gone.has(m.id));
+    const id = freeId({ modules: [...kept, ...this.docs] }, wanted);
+    const module: ModuleDoc = { id, kind, label, params };
+    this.docs.push(module);
+    this.edits.push({ do: 'add', module });
+    return id;
+  }
 }
+
+/**
+ * The edits that lay a macro out, in the place of what it was. What cannot be is told row by row, ends that get
+ * something already are asked about, and nothing is changed then.
+ */
+export const macroEdits = (patch: Patch, macro: Macro): MacroPlan => new Layout(patch, macro).run();

@@ -1,93 +1,65 @@
-import { idOf } from '../document/sockets';
-import type { ModuleDoc, Patch } from '../document/types';
+import type { MacroDoc, MacroRowDoc, ModuleDoc, Patch } from '../document/types';
 import { completeParams } from '../document/params';
+import { nameOf } from '../document/sockets';
 import { buildGraph } from '../graph/graph';
-import { isFaderKind, kindNamed } from '../kinds';
+import type { Graph } from '../graph/graph';
+import { kindNamed } from '../kinds';
 import { endAt } from './reach';
+import { FULL_VOLTS } from './types';
 import type { Macro, MacroRow } from './types';
 
-/** What a macro's stages are called: that of the fader, and where they lead. */
+/** What a macro's stages are called at first: that of the fader, and where they lead. */
 export const labelOf = (name: string, end: string): string => `${name.trim()} → ${end}`.slice(0, 80);
 
-const belongs = (m: ModuleDoc, name: string): boolean => m.label?.startsWith(`${name} → `.slice(0, 80)) === true;
-
-/** A chain from a fader to an end: its stages in their order, and the end. */
-interface Chain {
-  readonly stages: readonly ModuleDoc[];
-  readonly end: string;
-}
-
-function chainsOf(patch: Patch, fader: ModuleDoc): Chain[] {
-  const name = fader.label ?? '';
-  const byId = new Map(patch.modules.map((m) => [m.id, m]));
-  if (name === '') return [];
-  return patch.cables
-    .filter((c) => idOf(c.from) === fader.id)
-    .flatMap((cable): Chain[] => {
-      const stages: ModuleDoc[] = [];
-      for (let at = cable; ;) {
-        const m = byId.get(idOf(at.to));
-        if (!m) return [];
-        if (!belongs(m, name)) return stages.length > 0 ? [{ stages, end: at.to }] : [];
-        if (stages.includes(m)) return [];
-        stages.push(m);
-        const next = patch.cables.find((c) => idOf(c.from) === m.id && (stages.length > 20 || idOf(c.to) !== m.id));
-        if (!next) return [];
-        at = next;
-      }
-    });
-}
-
-/** The stages of a fader's macro, by id. */
-export function rowsModules(patch: Patch, fader: string): Set<string> {
-  const m = patch.modules.find((x) => x.id === fader);
-  return new Set(m ? chainsOf(patch, m).flatMap((c) => c.stages.map((s) => s.id)) : []);
-}
+/** The macro of a fader as the document keeps it. */
+export const macroOf = (patch: Patch, fader: string): MacroDoc | undefined =>
+  patch.macros.find((m) => m.fader === fader);
 
 const number = (m: ModuleDoc | undefined, param: string): number => {
   const kind = m && kindNamed(m.kind);
   return kind ? Number(completeParams(kind, m.params)[param]) : NaN;
 };
 
-/** What a chain's stages come to: how it bends, where it begins, and the voltages at both ends. */
-function rowOf({ stages }: Chain, [low, high]: Macro['span'], inverted: boolean): Omit<MacroRow, 'end'> | null {
-  const kinds = stages.map((s) => s.kind).join(' ');
-  const [first, last] = [stages[0], stages.at(-1)];
-  if (kinds === 'comparator') {
+/** What a row's stages come to: where it begins, and the voltages at both ends. NaN where they are other stages now. */
+function voltagesOf(
+  graph: Graph,
+  { curve, stages, end, into }: MacroRowDoc,
+  [low, high]: Macro['span'],
+): { readonly begins: number; readonly from: number; readonly to: number } {
+  const docs = stages.map((id) => graph.patch.modules.find((m) => m.id === id));
+  const [first, last] = [docs[0], docs.at(-1)];
+  if (curve === 'switch') {
     const [a, b] = [number(first, 'lowVolts'), number(first, 'highVolts')];
-    return { curve: 'switch', begins: number(first, 'thresholdVolts'), from: inverted ? b : a, to: inverted ? a : b };
+    const from = graph.wiring.cableInto(into ?? end)?.from ?? '';
+    const begins = number(first, 'thresholdVolts');
+    return nameOf(from) === 'inverted' ? { begins, from: b, to: a } : { begins, from: a, to: b };
   }
   const [amount, volts] = [number(last, 'amount'), number(last, 'volts')];
-  if (kinds === 'offset')
-    return { curve: 'straight', begins: low, from: volts + amount * low, to: volts + amount * high };
+  if (docs.length === 1) return { begins: low, from: volts + amount * low, to: volts + amount * high };
   const begins = -number(first, 'volts') / number(first, 'amount');
-  if (kinds === 'offset rectifier offset')
-    return { curve: 'straight', begins, from: volts, to: volts + amount * (high - begins) };
-  if (kinds === 'offset vca offset' || kinds === 'offset rectifier vca offset')
-    return { curve: 'slow', begins, from: volts, to: volts + 5 * amount };
-  return null;
+  return { begins, from: volts, to: volts + amount * (curve === 'slow' ? FULL_VOLTS : high - begins) };
 }
 
 /** A knob holds six decimals: what is left of them is no figure of anybody's. */
 const tidy = (x: number): number => Number((Math.round(x * 1e4) / 1e4).toPrecision(6)) || 0;
 
-/** The macros that a patch holds, read back from its stages. */
+function rowOf(graph: Graph, row: MacroRowDoc, span: Macro['span']): MacroRow[] {
+  const reached = endAt(graph, row.end);
+  if (typeof reached === 'string') return [];
+  const { begins, ...volts } = voltagesOf(graph, row, span);
+  const [from, to] = [reached.figureAt(volts.from), reached.figureAt(volts.to)];
+  if (from === null || to === null || ![begins, from, to].every(Number.isFinite)) return [];
+  return [{ end: row.end, curve: row.curve, begins: tidy(begins), from: tidy(from), to: tidy(to) }];
+}
+
+/** The macros of a patch as tables, read back from their stages. */
 export function macrosIn(patch: Patch): Macro[] {
+  if (patch.macros.length === 0) return [];
   const graph = buildGraph(patch);
-  return patch.modules
-    .filter((m) => isFaderKind(m.kind))
-    .flatMap((fader): Macro[] => {
-      const chains = chainsOf(patch, fader);
-      const span = [number(fader, 'lowVolts'), number(fader, 'highVolts')] as const;
-      const rows = chains.flatMap((chain): MacroRow[] => {
-        const inverted = patch.cables.some((c) => c.to === chain.end && c.from.endsWith('.inverted'));
-        const row = rowOf(chain, span, inverted);
-        const reached = endAt(graph, chain.end);
-        if (!row || typeof reached === 'string') return [];
-        const [from, to] = [reached.figureAt(row.from), reached.figureAt(row.to)];
-        if (from === null || to === null) return [];
-        return [{ end: chain.end, curve: row.curve, begins: tidy(row.begins), from: tidy(from), to: tidy(to) }];
-      });
-      return rows.length > 0 ? [{ name: fader.label ?? fader.id, fader: fader.id, span, rows }] : [];
-    });
+  return patch.macros.flatMap((macro): Macro[] => {
+    const fader = patch.modules.find((m) => m.id === macro.fader);
+    const span = [number(fader, 'lowVolts'), number(fader, 'highVolts')] as const;
+    const rows = macro.rows.flatMap((row) => rowOf(graph, row, span));
+    return rows.length > 0 ? [{ name: fader?.label ?? macro.fader, fader: macro.fader, span, rows }] : [];
+  });
 }

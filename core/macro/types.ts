@@ -1,6 +1,4 @@
-/** How an end follows the fader: evenly, slowly at first, or all at once. */
-export const CURVES = ['straight', 'slow', 'switch'] as const;
-export type Curve = (typeof CURVES)[number];
+import type { Curve } from '../document/types';
 
 /** One end that a fader moves. */
 export interface MacroRow {
@@ -12,9 +10,11 @@ export interface MacroRow {
   readonly curve: Curve;
   /** Where on the fader it begins, or switches, volts. */
   readonly begins: number;
+  /** What becomes of what the end gets already, where it gets something. */
+  readonly onto?: 'mix' | 'replace';
 }
 
-/** One fader to many ends: ordinary stages and cables under one name. */
+/** One fader to many ends: ordinary stages and cables, kept together by the document. */
 export interface Macro {
   readonly name: string;
   /** The fader, a plain voltage. */
@@ -23,3 +23,6 @@ export interface Macro {
   readonly span: readonly [number, number];
   readonly rows: readonly MacroRow[];
 }
+
+/** An amplifier that a voltage opens for itself, for a curve that begins slowly, is full at this, volts. */
+export const FULL_VOLTS = 5;

@@ -1,7 +1,7 @@
 import { idOf, nameOf, partsOf, socketAt } from '../document/sockets';
 import type { ChannelNormal } from '../document/rackTypes';
 import { fittingTarget } from '../document/quantities';
-import type { ModuleDoc, Normal, Patch, Target } from '../document/types';
+import type { MacroDoc, ModuleDoc, Normal, Patch, Target } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { Work } from '../edit/work';
 import { Wiring } from '../graph/wiring';
@@ -32,7 +32,12 @@ function moduleOn(m: ModuleDoc, { place, service }: Seat): ModuleDoc {
   };
 }
 
-/** Cables, normals, targets and probes of a module whose sockets have other names on its channel. */
+const renamedMacro = (macro: MacroDoc, name: (socket: string) => string): MacroDoc => ({
+  ...macro,
+  rows: macro.rows.map((row) => ({ ...row, end: name(row.end), ...(row.into && { into: name(row.into) }) })),
+});
+
+/** Cables, normals, targets, macros and probes of a module whose sockets have other names on its channel. */
 function moved(work: Work, m: ModuleDoc, service: Service): void {
   if (!service.sockets) return void work.do({ do: 'replace', module: m });
   const { targets, probes } = work.patch;
@@ -43,6 +48,9 @@ function moved(work: Work, m: ModuleDoc, service: Service): void {
   const ties = wiring.declared.filter((n) => differs(n.to) || ('from' in n && differs(n.from)));
   const wants = targets.filter((t) => differs(t.at) || ('to' in t && differs(t.to)));
   const pins = probes.filter((p) => differs(p.at));
+  const macros = work.patch.macros.filter((m) =>
+    m.rows.some((row) => differs(row.end) || differs(row.into ?? row.end)),
+  );
   work.do(
     ...plugs.map((c): Edit => ({ do: 'unplug', to: c.to })),
     ...ties.map((n): Edit => ({ do: 'normal', to: n.to, normal: null })),
@@ -61,6 +69,7 @@ function moved(work: Work, m: ModuleDoc, service: Service): void {
       return [{ do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target }];
     }),
     ...pins.map((p): Edit => ({ do: 'pin', at: name(p.at), pinned: true })),
+    ...macros.map((macro): Edit => ({ do: 'macro', fader: macro.fader, macro: renamedMacro(macro, name) })),
   ];
   work.do({ do: 'replace', module: m }, ...after);
 }

@@ -5,7 +5,7 @@ import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
 import { socketAt } from '../document/sockets';
 import { stateOf } from '../document/state';
-import type { Patch } from '../document/types';
+import type { MacroDoc, Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { stream } from '../kinds/random';
 import { randomPatch } from './randomPatch';
@@ -41,6 +41,12 @@ function randomEdit(random: Random, patch: Patch, other: Patch): Edit | null {
   return { do: 'settings', settings: { railVolts: 5 + 10 * random() } };
 }
 
+/** A macro of any module, as the reader takes it or not, to the first input that there is. */
+function randomMacro(fader: string, stage: string, patch: Patch): MacroDoc {
+  const end = patch.cables[0]?.to ?? socketAt(stage, 'in');
+  return { fader, rows: [{ end, curve: 'straight', stages: [stage] }] };
+}
+
 /** One edit of what is only about the desk, or of a name. */
 function smallEdit(random: Random, patch: Patch, other: Patch): Edit | null {
   const m = pick(random, patch.modules);
@@ -56,6 +62,7 @@ function smallEdit(random: Random, patch: Patch, other: Patch): Edit | null {
     { do: 'target', at, target: random() < 0.6 ? { at, quantity: 'volts', low: -1, high: random() } : null },
     { do: 'pin', at, pinned: random() < 0.7 },
     { do: 'dismiss', code: 'clip', at, reason: random() < 0.6 ? 'meant' : null },
+    { do: 'macro', fader: m.id, macro: random() < 0.5 ? randomMacro(m.id, before, patch) : null },
     { do: 'variant', name: pick(random, ['a', 'b']) ?? 'a', state: random() < 0.7 ? stateOf(other) : null },
     { do: 'state', state: stateOf(other) },
     { do: 'put', put: { name: `patch ${random()}`, notes: 'low water' } },

@@ -3,8 +3,10 @@ import type { Travel } from '../../units/knob';
 import type { Allowance } from '../problem/budget';
 import { allMet, Problem } from '../problem/problem';
 import type { Look } from '../problem/problem';
-import { boundedStep, descend } from './least';
-import { combinations, isTwoSided } from './subsets';
+import { descend } from './least';
+import { Ranking, stepOf } from './ranking';
+import { startsFor } from './starts';
+import { isTwoSided } from './subsets';
 
 /** A setting that was found, and the knobs that it moves. */
 export interface Found extends Look {
@@ -38,21 +40,8 @@ const SAME_COST = 1e-6;
 /** Ways that are looked for to meet each of several targets by itself, and of these so many are tried together. */
 const ALTERNATIVES = 6;
 const UNIONS = 16;
-/** Less than this share of the cost left, a choice of knobs promises to meet what is asked for. */
-const PROMISING = 1e-2;
 /** Rounds in which a margin is widened. */
 const WIDENINGS = 6;
-
-/** A choice of knobs, and what by the slopes is left of the cost. */
-interface Ranked {
-  readonly subset: number[];
-  readonly left: number;
-}
-
-interface Slopes {
-  readonly r: Float64Array;
-  readonly columns: readonly Float64Array[];
-}
 
 const travelled = (look: Look, start: ArrayLike<number>): number =>
   look.x.reduce((sum, v, i) => sum + Math.abs(v - (start[i] as number)), 0);
@@ -68,7 +57,7 @@ export class Search {
   private readonly start: Float64Array;
   private readonly travels: readonly Travel[];
   private readonly random = stream(7);
-  private known: Slopes | null = null;
+  private readonly ranking: Ranking;
 
   constructor(
     private readonly problem: Problem,
@@ -76,6 +65,7 @@ export class Search {
   ) {
     this.start = problem.trials.start;
     this.travels = problem.trials.knobs.map((k) => k.travel);
+    this.ranking = new Ranking(problem);
     this.nearest = problem.look(this.start);
     this.keep(this.nearest);
   }
@@ -94,7 +84,11 @@ export class Search {
 
   /** One knob, two, then three together; quickly, those sizes alone of which the slopes promise something. */
   private bySize(): void {
-    for (let size = this.options.quick ? this.promisingSize() : 1; size <= Math.min(this.start.length, 3); size++) {
+    for (
+      let size = this.options.quick ? this.ranking.promisingSize() : 1;
+      size <= Math.min(this.start.length, 3);
+      size++
+    ) {
       if (this.enough() || this.spent()) return;
       if (this.found.some((f) => f.moved.length < size || (f.moved.length === size && size > 2))) return;
       this.subsets(size).forEach((subset, rank) => {
@@ -144,14 +138,6 @@ export class Search {
     return this;
   }
 
-  /** The fewest knobs that by the slopes leave next to nothing, else two; one where slopes tell nothing. */
-  private promisingSize(): number {
-    const { r } = this.slopes();
-    const cost = r.reduce((sum, v) => sum + v * v, 0);
-    const [one = Infinity, two = Infinity] = [1, 2].map((size) => this.ranked(size)[0]?.left ?? Infinity);
-    return one > PROMISING * cost && two < PROMISING * one ? 2 : 1;
-  }
-
   private enough(): boolean {
     return this.found.length >= this.options.most;
   }
@@ -162,60 +148,14 @@ export class Search {
 
   /** So many knobs at a time, those first that promise most by the slopes where the knobs stand now. */
   private subsets(size: number): number[][] {
-    const ranked = this.ranked(size);
+    const ranked = this.ranking.ofSize(size);
     const most = size === 1 ? ranked.length : this.options.quick ? SUBSETS.quick : SUBSETS.thorough;
     return ranked.slice(0, most).map((r) => r.subset);
   }
 
-  private readonly ranks = new Map<number, Ranked[]>();
-
-  /** All choices of so many knobs, each with what the slopes say that is left of what is missing. */
-  private ranked(size: number): readonly Ranked[] {
-    const known = this.ranks.get(size);
-    if (known) return known;
-    const all = combinations(this.start.length, size);
-    if (all.length < 2) return all.map((subset) => ({ subset, left: 0 }));
-    const slopes = this.slopes();
-    const left = (subset: readonly number[]): number => {
-      const low = subset.map((i) => -(this.start[i] as number));
-      const high = subset.map((i) => 1 - (this.start[i] as number));
-      const j = subset.map((i) => slopes.columns[i] as Float64Array);
-      const d = boundedStep(j, slopes.r, low, high, 1e-12);
-      const after = slopes.r.map((v, k) => v + j.reduce((sum, c, i) => sum + (c[k] ?? 0) * (d[i] as number), 0));
-      return after.reduce((sum, v) => sum + v * v, 0);
-    };
-    const ranked = all.map((subset): Ranked => ({ subset, left: left(subset) })).sort((a, b) => a.left - b.left);
-    this.ranks.set(size, ranked);
-    return ranked;
-  }
-
-  private slopes(): Slopes {
-    if (this.known) return this.known;
-    const f = (x: Float64Array): Float64Array => this.problem.residual(x, 'residuals');
-    const h = this.step();
-    const moves = [...this.start.keys()].map((i) => {
-      const moved = Float64Array.from(this.start);
-      const by = (moved[i] as number) + h <= 1 ? h : -h;
-      moved[i] = (moved[i] as number) + by;
-      return { there: f(moved), by };
-    });
-    // Last, so that it has a place for every residual that shows anywhere.
-    const r = f(this.start);
-    const columns = moves.map(({ there, by }) =>
-      Float64Array.from({ length: r.length }, (_, k) => ((there[k] ?? 0) - (r[k] as number)) / by),
-    );
-    this.known = { r, columns };
-    return this.known;
-  }
-
-  /** For differences: where ranges are searched for, or traces are run, a larger one than their own noise. */
-  private step(): number {
-    return this.problem.traced ? 0.01 : this.problem.exact ? 1e-4 : 2e-4;
-  }
-
   /** @param thorough from more than one start. */
   private together(subset: readonly number[], thorough: boolean): void {
-    const starts = this.starts(subset);
+    const starts = startsFor(this.problem, subset);
     const before = this.found.length;
     for (const start of thorough && !this.options.quick ? starts : starts.slice(0, 1)) {
       if (this.spent()) return;
@@ -223,39 +163,6 @@ export class Search {
       // One and its mirror image are enough.
       if (this.found.length > before + 1 && subset.length > 1) return;
     }
-  }
-
-  /** From where the knobs stand, then turned over, then off a dead middle. */
-  private starts(subset: readonly number[]): Float64Array[] {
-    const moved = (change: (i: number) => number): Float64Array => {
-      const x = Float64Array.from(this.start);
-      for (const i of subset) x[i] = change(i);
-      return x;
-    };
-    const at = (i: number): number => this.start[i] as number;
-    const twoSided = (i: number): boolean => isTwoSided(this.travels[i] as Travel);
-    const off = (i: number, side: number): number =>
-      twoSided(i) && Math.abs(at(i) - 0.5) < 0.02 ? 0.5 + 0.25 * side : at(i);
-    const starts = [
-      moved((i) => off(i, 1)),
-      moved((i) => off(i, -1)),
-      moved((i) => (twoSided(i) ? 1 - off(i, 1) : at(i))),
-    ];
-    // Running the patch takes its time: from fewer places.
-    const others = this.problem.traced ? [0.25, 0.75] : [0.05, 0.3, 0.5, 0.7, 0.95];
-    if (subset.length === 1) starts.push(...others.map((p) => moved(() => p)));
-    else {
-      // One turned over at a time, the others to either side: which of them shall flip is not known.
-      for (const one of subset.filter(twoSided))
-        for (const side of [1, -1]) starts.push(moved((i) => (i === one ? 1 - off(i, 1) : off(i, side))));
-      if (!this.problem.exact)
-        starts.push(
-          moved(() => 0.5),
-          moved((i) => 0.25 + 0.5 * (at(i) > 0.5 ? 0 : 1)),
-        );
-    }
-    const seen = new Set<string>();
-    return starts.filter((x) => !seen.has(x.join()) && seen.add(x.join()));
   }
 
   private descend(start: Float64Array, free: readonly number[]): Look {
@@ -276,7 +183,7 @@ export class Search {
     const [low, high] = this.options.limited ? [0, 1] : [-BEYOND, BEYOND];
     const rounds = this.problem.traced ? (this.options.quick ? 4 : 8) : 25;
     const isSpent = (): boolean => this.spent();
-    const options = { free, low, high, step: this.step(), rounds, enough: 1e-24, isSpent };
+    const options = { free, low, high, step: stepOf(this.problem), rounds, enough: 1e-24, isSpent };
     return descend((x) => this.problem.residual(x, 'residuals', aim), start, options).x;
   }
 
@@ -347,7 +254,7 @@ export class Search {
     const flips = every.filter((i) => isTwoSided(this.travels[i] as Travel)).slice(0, 6);
     const turned = flips.map((one) => this.start.map((v, i) => (i === one ? 1 - v : v)));
     const drawn = Array.from({ length: 12 }, () => this.start.map(() => 0.05 + 0.9 * this.random()));
-    const starts = this.options.quick ? [this.start] : [...this.starts(every), ...turned, ...drawn];
+    const starts = this.options.quick ? [this.start] : [...startsFor(this.problem, every), ...turned, ...drawn];
     for (const start of starts) {
       if (this.spent() || this.found.length > 0) break;
       const look = this.descend(start, every);

@@ -12,6 +12,11 @@ import { ink } from '@/ui/theme/tokens';
 import type { Offered } from './offered';
 
 const WORDS: Readonly<Record<Curve, string>> = { straight: 'evenly', slow: 'slowly at first', switch: 'switches' };
+const ONTO = [
+  ['', 'mix or replace?'],
+  ['mix', 'mix both'],
+  ['replace', 'replace it'],
+] as const;
 const MOST = 1e6;
 
 interface Props {
@@ -19,6 +24,8 @@ interface Props {
   readonly offered: Offered | undefined;
   readonly span: Macro['span'];
   readonly fault: string | null;
+  /** What is patched there already, by name. */
+  readonly gets: string | null;
   /** Null takes it out. */
   readonly onRow: (row: MacroRow | null) => void;
 }
@@ -55,7 +62,7 @@ const cellStyle = (name: string) => ({
 });
 
 /** One end of a fader, with its figures in its own unit. */
-export function EndRow({ row, offered, span, fault, onRow }: Props) {
+export function EndRow({ row, offered, span, fault, gets, onRow }: Props) {
   const label = offered?.label ?? row.end;
   const unit = offered?.unit ?? '';
   const figure = (name: 'from' | 'to') => (
@@ -73,6 +80,17 @@ export function EndRow({ row, offered, span, fault, onRow }: Props) {
     <TableRow data-macro-row={row.end} sx={rowStyle}>
       <TableCell component="th" scope="row" sx={nameStyle}>
         {label}
+        {gets !== null && (
+          <Box sx={{ fontWeight: 400, fontSize: 13, color: ink.softInk, display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+            <span>{gets} is patched here:</span>
+            <SelectField
+              label={`${label}, gets ${gets} already`}
+              value={row.onto ?? ''}
+              options={ONTO}
+              onChange={(onto) => onto !== '' && onRow({ ...row, onto })}
+            />
+          </Box>
+        )}
         {fault && (
           <Box role="alert" sx={{ color: ink.error, fontSize: 13, fontWeight: 400 }}>
             {fault}

@@ -12,8 +12,8 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
-import { applyEdits, FADER, freeId, isFaderKind, macroEdits } from '@/core';
-import type { Edit, Macro, MacroFault, MacroRow, Patch } from '@/core';
+import { applyEdits, FADER, freeId, isFaderKind, macroEdits, placeName } from '@/core';
+import type { Edit, Macro, MacroFault, MacroRow, Occupied, Patch } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -44,6 +44,13 @@ function withFader(
   return { patch: applyEdits(patch, edits), fader: id, edits };
 }
 
+/** The ends that get something already, whatever was answered about it. */
+function occupiedBy(patch: Patch, macro: Macro): readonly Occupied[] {
+  const on = withFader(patch, macro.fader, macro.name);
+  const rows = macro.rows.map(({ onto: _answer, ...row }) => row);
+  return macroEdits(on.patch, { ...macro, fader: on.fader, rows }).occupied;
+}
+
 const blank: Macro = { name: '', fader: NEW, span: [0, WAY], rows: [] };
 
 /** One fader and its ends as a table: where each goes from and to, how it bends, and where it begins. */
@@ -51,6 +58,7 @@ export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
   const [macro, setMacro] = useState<Macro>(given ?? blank);
   const [faults, setFaults] = useState<readonly MacroFault[]>([]);
   const offered = useMemo(() => offeredBy(patch), [patch]);
+  const occupied = useMemo(() => occupiedBy(patch, macro), [patch, macro]);
   const free = offered.filter((o) => !macro.rows.some((r) => r.end === o.end));
   const setRows = (rows: readonly MacroRow[]): void => setMacro({ ...macro, rows });
   const add = (end: string): void => {
@@ -61,9 +69,10 @@ export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
   };
   const save = (): void => {
     const on = withFader(patch, macro.fader, macro.name);
-    const { edits, faults: found } = macroEdits(on.patch, { ...macro, fader: on.fader });
-    setFaults(found);
-    if (found.length > 0) return;
+    const { edits, faults: found, occupied: open } = macroEdits(on.patch, { ...macro, fader: on.fader });
+    const asked = open.map((o): MacroFault => ({ row: o.row, message: 'Mix both, or replace what is patched here?' }));
+    setFaults([...found, ...asked]);
+    if (found.length + asked.length > 0) return;
     edit(`${macro.name}: one fader, ${macro.rows.length} ends`, [...on.edits, ...edits]);
     onClose();
   };
@@ -73,7 +82,15 @@ export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
       <DialogContent>
         <Head {...{ patch, macro, setMacro }} />
         {macro.rows.length > 0 && (
-          <Rows rows={macro.rows} offered={offered} span={macro.span} faults={faults} onRows={setRows} />
+          <Rows
+            rows={macro.rows}
+            offered={offered}
+            span={macro.span}
+            faults={faults}
+            gets={(end) => occupied.find((o) => o.end === end)?.from ?? null}
+            nameOf={(socket) => placeName(patch.modules, socket)}
+            onRows={setRows}
+          />
         )}
         <SelectField
           label="Add an end"
@@ -153,10 +170,13 @@ interface RowsProps {
   readonly offered: readonly Offered[];
   readonly span: Macro['span'];
   readonly faults: readonly MacroFault[];
+  /** What an end gets already; null where nothing is patched there. */
+  readonly gets: (end: string) => string | null;
+  readonly nameOf: (socket: string) => string;
   readonly onRows: (rows: readonly MacroRow[]) => void;
 }
 
-function Rows({ rows, offered, span, faults, onRows }: RowsProps) {
+function Rows({ rows, offered, span, faults, gets, nameOf, onRows }: RowsProps) {
   return (
     <Box sx={{ overflowX: 'auto', mt: 1.5 }}>
       <Table
@@ -171,16 +191,20 @@ function Rows({ rows, offered, span, faults, onRows }: RowsProps) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {rows.map((row, i) => (
-            <EndRow
-              key={row.end}
-              row={row}
-              offered={offered.find((o) => o.end === row.end)}
-              span={span}
-              fault={faults.find((f) => f.row === i)?.message ?? null}
-              onRow={(next) => onRows(rows.flatMap((r, j) => (j !== i ? [r] : next ? [next] : [])))}
-            />
-          ))}
+          {rows.map((row, i) => {
+            const from = gets(row.end);
+            return (
+              <EndRow
+                key={row.end}
+                row={row}
+                offered={offered.find((o) => o.end === row.end)}
+                span={span}
+                fault={faults.find((f) => f.row === i)?.message ?? null}
+                gets={from === null ? null : nameOf(from)}
+                onRow={(next) => onRows(rows.flatMap((r, j) => (j !== i ? [r] : next ? [next] : [])))}
+              />
+            );
+          })}
         </TableBody>
       </Table>
     </Box>

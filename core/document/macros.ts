@@ -1,0 +1,136 @@
+import { isFaderKind } from '../kinds';
+import { own, shown } from './reader';
+import type { Reader } from './reader';
+import { idOf } from './sockets';
+import { CURVES } from './types';
+import type { Cable, MacroDoc, MacroRowDoc, ModuleDoc, Patch } from './types';
+
+/** Limits of macros: of a patch, ends of one, stages of an end. */
+export const MACROS = { most: 64, rows: 64, stages: 8 } as const;
+
+interface Names {
+  input(x: unknown, path: string): string;
+  module(x: unknown, path: string): string;
+}
+
+function readRow(r: Reader, x: unknown, path: string, names: Names): MacroRowDoc {
+  const row = r.object(x, path);
+  r.known(row, path, ['end', 'curve', 'stages', 'into']);
+  const stages = r
+    .list(own(row, 'stages'), `${path}.stages`, MACROS.stages)
+    .map((s, i) => names.module(s, `${path}.stages[${i}]`));
+  if (stages.length === 0) r.fail(`${path}.stages`, 'must name at least one stage');
+  return {
+    end: names.input(own(row, 'end'), `${path}.end`),
+    curve: r.oneOf(own(row, 'curve'), `${path}.curve`, CURVES),
+    stages,
+    ...(own(row, 'into') !== undefined && { into: names.input(own(row, 'into'), `${path}.into`) }),
+  };
+}
+
+/** All macros; a fader has one at most, and a stage belongs to one end of one. */
+export function readMacros(r: Reader, x: unknown, modules: readonly ModuleDoc[], names: Names): MacroDoc[] {
+  const [faders, stages] = [new Set<string>(), new Set<string>()];
+  return r.list(x, 'macros', MACROS.most).map((item, i) => {
+    const path = `macros[${i}]`;
+    const macro = r.object(item, path);
+    r.known(macro, path, ['fader', 'rows']);
+    const fader = names.module(own(macro, 'fader'), `${path}.fader`);
+    const kind = modules.find((m) => m.id === fader)?.kind;
+    if (kind !== undefined && !isFaderKind(kind)) r.fail(`${path}.fader`, `must be a fader, got ${shown(fader)}`);
+    if (faders.has(fader)) r.fail(`${path}.fader`, `is used twice: ${fader}`);
+    faders.add(fader);
+    const rows = r
+      .list(own(macro, 'rows'), `${path}.rows`, MACROS.rows)
+      .map((row, n) => readRow(r, row, `${path}.rows[${n}]`, names));
+    rows.forEach((row, n) =>
+      row.stages.forEach((stage) => {
+        if (stages.has(stage)) r.fail(`${path}.rows[${n}].stages`, `${stage} belongs to another end already`);
+        stages.add(stage);
+      }),
+    );
+    return { fader, rows };
+  });
+}
+
+/** The macros whose fader is there still, with the ends whose sockets and stages are. */
+export function fittingMacros(
+  macros: readonly MacroDoc[],
+  has: (module: string) => boolean,
+  hasInput: (socket: string) => boolean,
+): readonly MacroDoc[] {
+  if (macros.length === 0) return macros;
+  const fits = (row: MacroRowDoc): boolean => hasInput(row.end) && row.stages.every(has);
+  const kept = macros.flatMap((m): MacroDoc[] => {
+    if (!has(m.fader)) return [];
+    const whole = m.rows.every((row) => fits(row) && (row.into === undefined || hasInput(row.into)));
+    if (whole) return [m];
+    const rows = m.rows.filter(fits).map(({ into, ...row }) => (into && hasInput(into) ? { ...row, into } : row));
+    return rows.length > 0 ? [{ ...m, rows }] : [];
+  });
+  return kept.length === macros.length && kept.every((m, i) => m === macros[i]) ? macros : kept;
+}
+
+/** All macros with one fader's in its place; a stage that it takes leaves the end that had it. */
+export function withMacro(macros: readonly MacroDoc[], fader: string, macro: MacroDoc | null): readonly MacroDoc[] {
+  const at = macros.findIndex((m) => m.fader === fader);
+  const others = macros.filter((m) => m.fader !== fader);
+  if (!macro) return others;
+  const taken = new Set(macro.rows.flatMap((row) => row.stages));
+  const left = others.flatMap((m): MacroDoc[] => {
+    const rows = m.rows.filter((row) => !row.stages.some((s) => taken.has(s)));
+    return rows.length === m.rows.length ? [m] : rows.length > 0 ? [{ ...m, rows }] : [];
+  });
+  return at < 0 ? [...left, macro] : left.toSpliced(at, 0, macro);
+}
+
+/** How the stages of an end were told from their kinds while a macro was known by its labels alone. */
+const OLD_CURVES: Readonly<Record<string, MacroRowDoc['curve']>> = {
+  comparator: 'switch',
+  offset: 'straight',
+  'offset rectifier offset': 'straight',
+  'offset vca offset': 'slow',
+  'offset rectifier vca offset': 'slow',
+};
+const ARROW = ' → ';
+
+/** Whether stages are called as a macro's were: a document that has none is told to have none. */
+const hasOldLabels = (modules: readonly ModuleDoc[]): boolean => modules.some((m) => m.label?.includes(ARROW));
+
+/**
+ * The macros of a document from before they were part of it: chains from a fader through stages that are called by its
+ * name, an arrow and where they lead.
+ */
+export function macrosByLabels(modules: readonly ModuleDoc[], cables: readonly Cable[]): MacroDoc[] {
+  if (!hasOldLabels(modules)) return [];
+  const byId = new Map(modules.map((m) => [m.id, m]));
+  return modules
+    .filter((m) => isFaderKind(m.kind) && (m.label ?? '') !== '')
+    .flatMap((fader): MacroDoc[] => {
+      const begins = `${fader.label ?? ''}${ARROW}`.slice(0, 80);
+      const rows = cables
+        .filter((c) => idOf(c.from) === fader.id)
+        .flatMap((cable): MacroRowDoc[] => {
+          const stages: ModuleDoc[] = [];
+          for (let at = cable; ;) {
+            const m = byId.get(idOf(at.to));
+            if (m?.label?.startsWith(begins) !== true) {
+              const curve = OLD_CURVES[stages.map((s) => s.kind).join(' ')];
+              return m && curve ? [{ end: at.to, curve, stages: stages.map((s) => s.id) }] : [];
+            }
+            const next = cables.find((c) => idOf(c.from) === m.id && idOf(c.to) !== m.id);
+            if (!next || stages.includes(m)) return [];
+            stages.push(m);
+            at = next;
+          }
+        });
+      // A stage that both ways lead through belongs to the first.
+      const taken = new Set<string>();
+      const own = rows.filter((row) => row.stages.every((s) => !taken.has(s) && taken.add(s)));
+      return own.length > 0 ? [{ fader: fader.id, rows: own }] : [];
+    });
+}
+
+/** Macros, said to be none where stages are called as those of older documents were. */
+export const printMacros = ({ macros, modules }: Pick<Patch, 'macros' | 'modules'>): Pick<Partial<Patch>, 'macros'> =>
+  macros.length > 0 || hasOldLabels(modules) ? { macros } : {};
