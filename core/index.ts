@@ -153,6 +153,7 @@ export type { EndsRequest, PlanRequest, SourceKind, Wish } from './plan/request'
 export { sheetOf } from './sheet/sheet';
 export { stepsMark, ticksFromCode, ticksToCode } from './sheet/tickCode';
 export { sheetToCsv } from './sheet/csv';
+export { NO_OUTPUT } from './sheet/types';
 export { meterText, partText, sheetParts, sheetToMarkdown } from './sheet/markdown';
 export type { Sheet, SheetStep } from './sheet/types';
 export { knobLines, knobSvg } from './sheet/knobPicture';

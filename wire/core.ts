@@ -91,8 +91,8 @@ export interface CuresAnswer {
   readonly findings: readonly Finding[];
 }
 
-/** How the solver is asked; recordings are the worker's own. */
-export type SolveRequest = Omit<SolveOptions, 'asset'>;
+/** How the solver is asked; recordings and progress are the worker's own. */
+export type SolveRequest = Omit<SolveOptions, 'asset' | 'progress'>;
 
 export interface SolveReply {
   readonly version: number;

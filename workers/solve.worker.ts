@@ -12,7 +12,7 @@ const worker: SolveWorker = {
   async solve(step, request) {
     const { patch } = take(step);
     const asset = await assets.of(patch);
-    return { version: step.version, answer: solve(patch, { ...request, asset }) };
+    return { version: step.version, answer: solve(patch, { ...request, asset, progress: tellProgress }) };
   },
   tolerance(step, request) {
     const { patch } = take(step);

@@ -253,4 +253,13 @@ describe('a rack is booked once', () => {
     expect(plan.short.map((s) => s.kind)).toEqual(['lfo', 'filter']);
     expect(planChain({ from: 'lfo', to: 'filter.cutoff', target: cutoff }).short).toEqual([]);
   });
+
+  it('puts chains that bring no warning before shorter ones that do', () => {
+    const target: Wish = { quantity: 'volts', low: 2, high: 2.1 };
+    const { proposals } = planChain({ from: 'envelope', to: 'vca.cv', target });
+    expect(proposals[0]).toMatchObject({ met: true, warns: [] });
+    expect(proposals[0]!.stages.length).toBeGreaterThan(0);
+    const straight = proposals.find((p) => p.stages.length === 0)!;
+    expect(straight).toMatchObject({ met: true, warns: ['vca-leak'] });
+  });
 });

@@ -1,11 +1,10 @@
-import { BoundsEngine } from '../bounds/bounds';
-import { readingsOf } from '../answers/readings';
+import { predict } from '../answers/predict';
 import type { Reading } from '../answers/readings';
 import type { Rack } from '../document/rackTypes';
 import type { Patch, Target } from '../document/types';
 import { wantOf } from '../document/wants';
 import { applyEdits } from '../edit/edit';
-import { buildGraph } from '../graph/graph';
+import type { Finding } from '../findings/finding';
 import { kindNamed } from '../kinds';
 import { channelLimits } from '../rack/limits';
 import type { ChannelLimits } from '../rack/limits';
@@ -33,6 +32,8 @@ export interface Proposal {
   readonly error: number;
   readonly met: boolean;
   readonly tolerance: Spread | null;
+  /** Codes of the errors and warnings that it brings. */
+  readonly warns: readonly string[];
   /** The channels that it takes, or the kinds without a rack. */
   readonly uses: readonly string[];
   readonly why: string;
@@ -65,10 +66,16 @@ interface Tried {
   readonly error: number;
 }
 
+/** Errors and warnings, each with its place. */
+const alarmsIn = (findings: readonly Finding[]): string[] =>
+  findings.filter((f) => f.severity !== 'note').map((f) => `${f.code} ${f.at}`);
+
 /** Looks for chains of one request. */
 class Planner {
   private readonly start: ReturnType<typeof startOf>;
   private readonly target: Target;
+  /** What is wrong with the patch before any chain. */
+  private readonly alarmed: ReadonlySet<string>;
   private tries = 0;
 
   constructor(
@@ -77,6 +84,7 @@ class Planner {
   ) {
     this.start = startOf(request);
     this.target = { ...request.target, at: this.start.to } as Target;
+    this.alarmed = new Set(alarmsIn(predict(this.start.patch, { simulation: false }).findings));
   }
 
   run(): Plan {
@@ -166,8 +174,8 @@ class Planner {
   }
 
   private told({ stages, patch, answer, met, error }: Tried): Proposal {
-    const graph = buildGraph(patch);
-    const readings = readingsOf(graph, new BoundsEngine().run(graph), null);
+    const { readings, findings } = predict(patch, { simulation: false });
+    const warns = alarmsIn(findings).filter((alarm) => !this.alarmed.has(alarm));
     const spread = needsTrace(this.target) ? undefined : toleranceAt(patch, [this.target], DRAWS)[0];
     const kinds = stages.map((s) => s.kind);
     return {
@@ -177,6 +185,7 @@ class Planner {
       error,
       met,
       tolerance: spread ?? null,
+      warns: [...new Set(warns.map((alarm) => alarm.split(' ')[0] ?? alarm))],
       uses: stages.map((s) => s.rack ?? s.kind),
       why: whyOf(kinds, met, answer),
     };
@@ -211,7 +220,7 @@ function distinct(list: readonly Tried[]): Tried[] {
 const widthOf = ({ tolerance }: Proposal): number =>
   tolerance ? tolerance.low[1] - tolerance.low[0] + (tolerance.high[1] - tolerance.high[0]) : 0;
 
-/** Met first, then the fewest stages, then the steadiest, then what leaves the rarer channels free. */
+/** Met first, then what brings no error or warning, then the fewest stages, then the steadiest, then what leaves the rarer channels free. */
 function ranked(list: readonly Proposal[], candidates: readonly Candidate[]): Proposal[] {
   const rarity = ({ uses }: Proposal): number =>
     uses.reduce((sum, name) => {
@@ -220,6 +229,7 @@ function ranked(list: readonly Proposal[], candidates: readonly Candidate[]): Pr
     }, 0);
   return list.toSorted((a, b) => {
     if (a.met !== b.met) return a.met ? -1 : 1;
+    if (a.warns.length > 0 !== b.warns.length > 0) return a.warns.length > 0 ? 1 : -1;
     if (!a.met && Math.abs(a.error - b.error) > 1e-9) return a.error - b.error;
     if (a.stages.length !== b.stages.length) return a.stages.length - b.stages.length;
     const [x, y] = [widthOf(a), widthOf(b)];

@@ -19,7 +19,7 @@ import { Order } from './order';
 import type { Act } from './order';
 import { spoken } from '../kinds/knobs';
 import { knobSteps, setupSteps, setText } from './settings';
-import { USUAL_METER } from './types';
+import { NO_OUTPUT, USUAL_METER } from './types';
 import type { MeterSpec, Sheet, SheetNeeds, SheetStep } from './types';
 
 export interface SheetOptions {
@@ -174,7 +174,7 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
       outlets.length > 0
         ? { id: 'note-levels-up', part: 'last', do: 'note', text: `Turn up slowly what follows ${names}, and listen.` }
         : {
-            id: 'note-no-output',
+            id: NO_OUTPUT,
             part: 'last',
             do: 'note',
             text: 'The sound goes nowhere yet: nothing leads it out of the rack. Add an output to the patch to hear it.',

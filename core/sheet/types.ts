@@ -102,3 +102,6 @@ export interface MeterSpec {
 }
 
 export const USUAL_METER: MeterSpec = { share: 0.005, volts: 0.01, acShare: 0.015 };
+
+/** The step that says that nothing leads the sound out. */
+export const NO_OUTPUT = 'note-no-output';

@@ -3,11 +3,12 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { partText, sheetParts } from '@/core';
+import { NO_OUTPUT, partText, sheetParts } from '@/core';
 import type { Sheet } from '@/core';
 import { useChosenRack } from '@/ui/parts/chosenRack';
+import { tellFault } from '@/ui/parts/messages';
 import { rackApi } from '@/ui/parts/rackApi';
 import { ink } from '@/ui/theme/tokens';
 import { Needs } from './Needs';
@@ -40,8 +41,28 @@ export function SheetScreen({ id }: { readonly id: string }) {
       )}
       {!sheet && !error && <LinearProgress aria-label="Working out the sheet" sx={{ mt: 2 }} />}
       {sheet && (single ? <OneStep sheet={sheet} ticking={ticking} /> : <AllSteps sheet={sheet} ticking={ticking} />)}
+      {sheet?.steps.some((s) => s.id === NO_OUTPUT) && <NoOutput id={id} />}
       {sheet && <Left sheet={sheet} ticking={ticking} />}
     </Box>
+  );
+}
+
+/** Leads the sound out there and then, so that the sheet ends with something to hear. */
+function NoOutput({ id }: { readonly id: string }) {
+  const client = useQueryClient();
+  const [busy, setBusy] = useState(false);
+  const add = (): void => {
+    setBusy(true);
+    import('./addOutput')
+      .then((m) => m.addOutput(id))
+      .then(() => client.invalidateQueries({ queryKey: ['sheet', id] }))
+      .catch(tellFault)
+      .finally(() => setBusy(false));
+  };
+  return (
+    <Button disabled={busy} onClick={add} sx={{ mt: 2, minHeight: 44, '@media print': { display: 'none' } }}>
+      Add an output
+    </Button>
   );
 }
 

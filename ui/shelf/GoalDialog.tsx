@@ -7,7 +7,17 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
-import { completeParams, goalRequest, goalSources, idOf, kindNamed, partsOf, readQuantity, showQuantity } from '@/core';
+import {
+  completeParams,
+  goalRequest,
+  goalSources,
+  idOf,
+  kindNamed,
+  partsOf,
+  quantityFault,
+  readQuantity,
+  showQuantity,
+} from '@/core';
 import type { GoalSource, Patch, Plan } from '@/core';
 import { useChosenRack, useRackDocument } from '@/ui/parts/chosenRack';
 import { usePlanned } from '@/ui/parts/planning';
@@ -87,7 +97,10 @@ export function GoalDialog({ onDone, onClose }: Props) {
   const ways = waysFor(end?.quantity ?? 'volts', unit);
   const way = ways.some(([w]) => w === how) ? how : 'range';
   const figures = [typed.low, typed.high].map((text) => readQuantity(text, way === 'fall' ? '' : unit));
-  const fault = faultOf(way, figures, unit);
+  const asked = [typed.low, typed.high]
+    .slice(0, FIELDS[way].names.length)
+    .map((text) => quantityFault(text, way === 'fall' ? '' : unit));
+  const fault = asked.find((a) => a !== null) ?? faultOf(way, figures, unit);
   const plans = usePlans(key, by, way, figures, onRack);
   const made = fault === null ? (plans.answer?.proposals[picked] ?? plans.answer?.proposals[0]) : undefined;
   return (

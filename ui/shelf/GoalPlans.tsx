@@ -9,6 +9,7 @@ import { kindNamed, showRange } from '@/core';
 import type { Plan, Proposal } from '@/core';
 import { useChosenRack } from '@/ui/parts/chosenRack';
 import type { Planned } from '@/ui/parts/planning';
+import { ShortLines } from '@/ui/parts/ShortLines';
 import { fonts, ink } from '@/ui/theme/tokens';
 
 interface Props {
@@ -50,6 +51,7 @@ export function GoalPlans({ fault, plans, picked, onPick, onRack, onRackChange }
           </Box>
         )}
       </Box>
+      {fault === null && answer && onRack && <ShortLines modules={best?.patch.modules ?? []} short={answer.short} />}
       <RadioGroup
         aria-label="Chains"
         value={String(Math.min(picked, Math.max(0, proposals.length - 1)))}

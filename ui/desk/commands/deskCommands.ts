@@ -1,12 +1,23 @@
+import { kindNamed, outputEdits } from '@/core';
+import { tellFault } from '@/ui/parts/messages';
 import { setSetting } from '@/ui/parts/settings';
 import { hearing, playOrStop, swapSides } from '@/ui/session/hearing';
+import type { DeskStore } from '@/ui/session/desk';
 import { holdKeys } from '@/ui/session/typeahead';
 import type { Command } from './commandTable';
 import type { Given } from './given';
 
+/** Leads the sound out; says so where there is none. */
+function addOutput(desk: DeskStore): void {
+  const { edit, patch } = desk.getState();
+  const edits = outputEdits(patch);
+  if (edits.length > 0) edit('add an output', edits);
+  else tellFault('Nothing in the patch makes a sound yet: add a source first.');
+}
+
 /** What is done with the patch as a whole. */
 export function deskCommands({ desk, setScene }: Given): Command[] {
-  const { history, undo, redo } = desk.getState();
+  const { history, patch, undo, redo } = desk.getState();
   const [last, next] = [history.past.at(-1), history.future[0]];
   return [
     {
@@ -52,6 +63,13 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
       keys: 'o',
       can: true,
       run: () => setScene({ show: 'import' }),
+    },
+    {
+      id: 'output',
+      title: 'Add an output',
+      can: !patch.modules.some((m) => kindNamed(m.kind)?.outlet),
+      why: 'There is an output already.',
+      run: () => addOutput(desk),
     },
     { id: 'help', title: 'Keys and words', keys: 'shift+slash', can: true, run: () => setScene({ show: 'help' }) },
     {

@@ -7,6 +7,7 @@ import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { editsBetween } from '@/core';
 import type { Patch, Plan, Proposal, Target } from '@/core';
+import { ShortLines } from '@/ui/parts/ShortLines';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
 import type { DeskStore } from '@/ui/session/desk';
@@ -47,6 +48,7 @@ export function PlanSection({ desk, target, from, setGhost }: Props) {
       </Button>
       {(busy || coming) && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
       {failure && <Alert severity="error">{failure}</Alert>}
+      {asked === patch && answer && <ShortLines modules={patch.modules} short={answer.short} />}
       {asked === patch &&
         answer?.proposals.map((proposal, i) => (
           <OneProposal key={i} number={i + 1} {...{ desk, patch, proposal, setGhost }} />

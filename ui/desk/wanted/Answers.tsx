@@ -19,6 +19,19 @@ interface Props {
 
 /** What the solver found: answers to choose from, or what stands in the way. */
 export function Answers(props: Props) {
+  return (
+    <>
+      {props.answer.partial && (
+        <Alert severity="info" data-partial>
+          Time ran out before every setting was tried: this is the best so far.
+        </Alert>
+      )}
+      <Whole {...props} />
+    </>
+  );
+}
+
+function Whole(props: Props) {
   const { answer } = props;
   if (!answer.feasible) return <Impossible {...props} />;
   const [first] = answer.solutions;

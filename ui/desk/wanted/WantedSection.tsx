@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import LinearProgress from '@mui/material/LinearProgress';
 import { memo, useCallback, useState } from 'react';
 import { useStore } from 'zustand';
 import { hangsOn, knobPlace, placeName, unitOf } from '@/core';
@@ -132,7 +133,7 @@ function Add({ desk, predicted, shown }: Props) {
 /** Asks for the knobs; with the rest held, one that is turned by hand takes the others along. */
 const Solve = memo(function Solve({ desk, setGhost }: Pick<Props, 'desk' | 'setGhost'>) {
   const solving = useSolving();
-  const { answered, busy, failure, hold, live } = useStore(solving);
+  const { answered, busy, failure, hold, live, progress } = useStore(solving);
   const current = useStore(desk, (s) => answered?.patch === s.patch);
   const [jumpers, setJumpers] = useState(false);
   const { solve, cancel, setHold } = solving.getState();
@@ -157,7 +158,16 @@ const Solve = memo(function Solve({ desk, setGhost }: Pick<Props, 'desk' | 'setG
         control={<Checkbox checked={hold} onChange={(e) => setHold(e.target.checked)} sx={{ p: 0.5 }} />}
         label="Hold the rest while I turn one"
       />
-      {busy === 'solve' && <Box role="status">Looking for the knobs…</Box>}
+      {busy === 'solve' && (
+        <Box role="status">
+          Looking for the knobs…
+          <LinearProgress
+            variant={progress === null ? 'indeterminate' : 'determinate'}
+            value={100 * (progress ?? 0)}
+            aria-label="Looking for the knobs"
+          />
+        </Box>
+      )}
       {failure && <Alert severity="error">{failure}</Alert>}
       {live && !live.feasible && <RunsOut limits={live.limits} desk={desk} />}
       {current && answered && <Answers patch={answered.patch} answer={answered.answer} edit={edit} setGhost={show} />}

@@ -1,0 +1,12 @@
+import { outputEdits, applyEdits, parsePatch, printPatch } from '@/core';
+import { api } from '@/ui/parts/api';
+
+/** Leads a stored patch's sound out, as its next revision; throws where nothing sounds, or the server refuses. */
+export async function addOutput(id: string): Promise<void> {
+  const stored = await api.get(id);
+  const read = parsePatch(stored.patch);
+  if (!read.ok) throw new Error('The patch cannot be read: open it on the desk.');
+  const edits = outputEdits(read.value);
+  if (edits.length === 0) throw new Error('Nothing in the patch makes a sound yet: add a source on the desk.');
+  await api.save(id, stored.revision, printPatch(applyEdits(read.value, edits)));
+}
