@@ -193,6 +193,63 @@ describe('two tabs on one patch', () => {
   });
 });
 
+describe('three tabs on one patch', () => {
+  it('the others stay warned when one is closed', async () => {
+    await desk.open('morse-key-slewed');
+    const warned = (one: Page) =>
+      one.waitForFunction(() =>
+        document.querySelector('[role=status]')?.textContent?.includes('also open in another tab'),
+      );
+    const { page: second, desk: other } = await at.newPage();
+    await other.openItself(desk.id());
+    const { page: third, desk: more } = await at.newPage();
+    await more.openItself(desk.id());
+    for (const one of [page, second, third]) await warned(one);
+    const told = third.evaluate(
+      () =>
+        new Promise<void>((resolve) => {
+          const heard = new BroadcastChannel('fenvo.tabs');
+          heard.onmessage = ({ data }: MessageEvent<{ says: string }>) => data.says === 'gone' && resolve();
+        }),
+    );
+    await second.close({ runBeforeUnload: true });
+    await told;
+    // Once the word was heard and drawn.
+    await third.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+    await warned(third);
+    await warned(page);
+    await third.close();
+  });
+});
+
+describe('what is changed right before a reload', () => {
+  it('a knob: it is there, and nobody else is said to have done it', async () => {
+    const { page, desk } = await at.ownPage();
+    await desk.open('fog-bank-breathing');
+    await desk.stage('trim');
+    await desk.type('amount', '0.55');
+    await page.reload({ waitUntil: 'domcontentloaded' });
+    await desk.simulated();
+    await desk.saved();
+    await desk.stage('trim');
+    expect(await desk.knobText('amount')).toMatch(/^\+0\.55/);
+    expect(await page.$('::-p-xpath(//*[contains(., "Keep mine as a copy")])')).toBeNull();
+    expect((await desk.stored()).modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.55);
+  });
+
+  it('notes that nobody left yet: they are there', async () => {
+    const { page, desk } = await at.ownPage();
+    await desk.fresh();
+    await page.waitForSelector('[aria-label="This patch"]');
+    await page.type('[aria-label="Notes"]', 'Hail on the tin roof.');
+    await page.reload({ waitUntil: 'domcontentloaded' });
+    await page.waitForFunction(
+      () => document.querySelector<HTMLTextAreaElement>('[aria-label="Notes"]')?.value === 'Hail on the tin roof.',
+    );
+    expect((await desk.kept()).notes).toBe('Hail on the tin roof.');
+  });
+});
+
 describe('the shelf', () => {
   it('reads the place in a broken file’s error, and keeps a good one', async () => {
     await desk.shelf();

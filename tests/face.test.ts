@@ -138,7 +138,9 @@ describe('a patch’s own words', () => {
     const { page, desk } = at;
     await desk.fresh();
     await page.waitForSelector('[aria-label="This patch"]');
-    await page.type('[aria-label="This patch"] [aria-label="Tags"]', 'storm');
+    await desk.button('Add a tag');
+    await page.waitForSelector('[aria-label="This patch"] [aria-label="Tags"]:focus');
+    await page.keyboard.type('storm');
     await desk.keys('Enter');
     await page.waitForFunction(() =>
       [...document.querySelectorAll('[aria-label="This patch"] .MuiChip-label')].some((e) => e.textContent === 'storm'),

@@ -146,7 +146,7 @@ describe('the play bar', () => {
     expect(await page.$('[data-beyond]')).toBeNull();
     await page.focus('[data-live] button');
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=silent]');
+    await page.waitForSelector('[data-live=idle]');
     expect(await page.$('[data-figure=peak]')).toBeNull();
   });
 
@@ -165,7 +165,7 @@ describe('the play bar', () => {
     await page.$eval('[data-frame=tone]', (e) => (e as SVGGElement).focus());
     await page.keyboard.press('Space');
     await page.waitForSelector('[data-stage=tone]');
-    expect(await page.$('[data-live]:not([data-live=silent])')).toBeNull();
+    expect(await page.$('[data-live]:not([data-live=idle])')).toBeNull();
     await page.click('[data-frame=slow]');
     await page.waitForSelector('[data-stage=slow]');
     await page.keyboard.press('Space');
@@ -176,7 +176,7 @@ describe('the play bar', () => {
     // The voice is nobody's stage.
     expect((await desk.kept()).modules).toHaveLength(2);
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=silent]');
+    await page.waitForSelector('[data-live=idle]');
   });
 
   it('falls silent when the page is left, and says so when the sound thread dies', async () => {
@@ -209,7 +209,7 @@ describe('the play bar', () => {
       (window as unknown as { nodes: AudioWorkletNode[] }).nodes[0]!.dispatchEvent(new Event('processorerror')),
     );
     await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "The sound stopped")])');
-    await page.waitForSelector('[data-live=silent]');
+    await page.waitForSelector('[data-live=failed]');
     expect(await states()).toEqual(['closed']);
     await page.keyboard.press('Space');
     await playing(page);
@@ -220,8 +220,44 @@ describe('the play bar', () => {
     await page.click('[data-patch="fog-bank-breathing"] a');
     await page.waitForSelector('[data-frame=trim]');
     await desk.simulated();
-    await page.waitForSelector('[data-live=silent]');
+    await page.waitForSelector('[data-live=idle]');
     expect(await states()).toEqual(['closed', 'closed']);
+  });
+
+  it('stopped while the device starts, it stays silent and lets go of it', async () => {
+    const { page, desk } = await at.ownPage();
+    await page.evaluateOnNewDocument(() => {
+      localStorage.setItem('fenvo.settings', '{"cared":true,"guide":"off"}');
+      const { addModule } = AudioWorklet.prototype;
+      const kept = window as unknown as { begun: boolean; device: AudioContext | null; goOn: () => void };
+      Object.assign(kept, { begun: false, device: null });
+      const open = new Promise<void>((resolve) => (kept.goOn = resolve));
+      AudioWorklet.prototype.addModule = async function (...args) {
+        kept.begun = true;
+        await open;
+        return addModule.apply(this, args);
+      };
+      const Original = AudioContext;
+      window.AudioContext = class extends Original {
+        constructor(options?: AudioContextOptions) {
+          super(options);
+          kept.device = this;
+        }
+      };
+    });
+    await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=starting]');
+    await page.waitForFunction(() => (window as unknown as { begun: boolean }).begun);
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-live=stopping], [data-live=idle]');
+    // The device is there only now.
+    await page.evaluate(() => (window as unknown as { goOn: () => void }).goOn());
+    await page.waitForFunction(() => (window as unknown as { device: AudioContext }).device.state === 'closed');
+    await page.waitForSelector('[data-live=idle]');
+    // And plays when it is asked again.
+    await page.keyboard.press('Space');
+    await playing(page);
   });
 });
 
@@ -264,7 +300,7 @@ describe('a patch that takes more than there is', () => {
     );
     await page.waitForFunction(() => document.querySelector('[data-figure=peak]')?.textContent.includes('dB'));
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=silent]');
+    await page.waitForSelector('[data-live=idle]');
   });
 });
 
@@ -363,7 +399,7 @@ describe('recipes', () => {
     await desk.button('Close');
     await page.waitForSelector('#render-title', { hidden: true });
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-live=silent]');
+    await page.waitForSelector('[data-live=idle]');
   });
 });
 
@@ -406,5 +442,42 @@ describe('one fader for many ends', () => {
     await desk.button('Lay it out');
     await page.waitForSelector('#macro-title', { hidden: true });
     expect((await desk.kept()).modules.some((m) => m.kind === 'comparator')).toBe(false);
+  });
+
+  it('asks before it takes the place of what an end gets, and keeps its ends under new names', async () => {
+    const { page, desk } = at;
+    await desk.keep({ cared: true, guide: 'off' });
+    await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
+    await desk.section('macros');
+    await desk.button('New table');
+    await page.waitForSelector('#macro-title');
+    await page.type('[role=dialog] [aria-label="Name"]', 'Storm');
+    await desk.select('Add an end', 'amp.cv');
+    await desk.button('Lay it out');
+    const row = '[data-macro-row="amp.cv"]';
+    await page.waitForFunction(
+      (s) => document.querySelector(`${s} [role=alert]`)?.textContent?.includes('replace'),
+      {},
+      row,
+    );
+    await desk.select('Amp, cv, gets Slow, out already', 'mix');
+    await desk.button('Lay it out');
+    await page.waitForSelector('#macro-title', { hidden: true });
+    const made = await desk.kept();
+    const mixer = made.modules.find((m) => m.kind === 'mixer')!;
+    expect(made.cables).toEqual(expect.arrayContaining([{ from: 'slow.out', to: `${mixer.id}.in1` }]));
+    expect(made.cables).toEqual(expect.arrayContaining([{ from: `${mixer.id}.out`, to: 'amp.cv' }]));
+    await desk.end('amp.cv');
+    await desk.stage('amp');
+    await desk.fill('[aria-label="Name of the stage"]', 'Swell');
+    await desk.keys('Enter');
+    expect((await desk.kept()).modules.find((m) => m.id === 'amp')?.label).toBe('Swell');
+    const id = desk.id();
+    await desk.shelf();
+    await desk.openItself(id);
+    await desk.section('macros');
+    await page.click('[data-macro] button');
+    await page.waitForSelector(row);
+    await desk.button('Cancel');
   });
 });

@@ -225,6 +225,22 @@ describe('a rack of one’s own', () => {
   });
 });
 
+describe('the sheet of a patch that sounds nowhere', () => {
+  it('adds an output, and ends with something to hear', async () => {
+    const { page, desk } = at;
+    await desk.keep({ guide: 'off' });
+    const id = await storePatch(at.url, tremolo);
+    await desk.goTo(`/patches/${id}/sheet`);
+    await page.waitForSelector('[data-step="note-no-output"]');
+    await desk.button('Add an output');
+    await page.waitForSelector('[data-step="note-levels-up"]');
+    expect(await page.$('[data-step="note-no-output"]')).toBeNull();
+    const { modules, cables } = await desk.stored(id);
+    expect(modules.at(-1)).toMatchObject({ kind: 'lineOut' });
+    expect(cables).toEqual(expect.arrayContaining([{ from: 'amp.out', to: `${modules.at(-1)!.id}.left` }]));
+  });
+});
+
 describe('the sheet at the rack', () => {
   it('goes away as one file, and its ticks come back as a picture of a code', async () => {
     const { page, desk } = at;

@@ -78,9 +78,11 @@ describe('the heaviest patch', () => {
     for (const save of saves) expect((await send('PUT', `/patches/${id}`, save)).status).toBe(200);
     await call('GET', '/patches').then((r) => r.json());
     await call('GET', `/patches/${id}`).then((r) => r.text());
-    expect(
-      ((await (await call('GET', `/patches/${id}/history`)).json()) as { revisions: unknown[] }).revisions,
-    ).toHaveLength(5);
+    // Saves within a minute share one body: the first and the last are there.
+    const { revisions } = (await (await call('GET', `/patches/${id}/history`)).json()) as {
+      revisions: { revision: number }[];
+    };
+    expect([revisions[0]?.revision, revisions.at(-1)?.revision]).toEqual([5, 1]);
     going = false;
     await watch;
     console.log(`health beside the heaviest patch, ms: most ${Math.round(Math.max(...slow))} of ${slow.length}`);

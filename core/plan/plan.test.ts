@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { predict } from '../answers/predict';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
-import { standingsOf } from '../solve/problem/standing';
+import { standingsOf } from '../solve/problem/runner';
 import { patchOf } from '../testing/patch';
 import { rackOf } from '../testing/racks';
 import { planChain } from './plan';

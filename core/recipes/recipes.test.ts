@@ -4,7 +4,7 @@ import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { simulateGraph } from '../simulate/simulate';
 import { predict } from '../solve/cured';
-import { standingsOf } from '../solve/problem/standing';
+import { standingsOf } from '../solve/problem/runner';
 import { recipes } from './index';
 
 const patchNamed = (id: string): Patch => {

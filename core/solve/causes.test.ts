@@ -3,7 +3,7 @@ import { predict } from '../answers/predict';
 import type { Patch, Target } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
-import { standingsOf } from './problem/standing';
+import { standingsOf } from './problem/runner';
 import { solve } from './solve';
 import { editsOf } from './types';
 

@@ -4,7 +4,7 @@ import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import { patchOf } from '../testing/patch';
 import { isIdle, freeKnobs } from './problem/knobs';
-import { standingsOf } from './problem/standing';
+import { standingsOf } from './problem/runner';
 import { solve } from './solve';
 import { editsOf } from './types';
 

@@ -3,7 +3,7 @@ import { predict } from '../answers/predict';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
 import { helpersAt } from './helpers';
-import { standingsOf } from './problem/standing';
+import { standingsOf } from './problem/runner';
 
 const options = { openDb: 12, phase: 0.25 };
 

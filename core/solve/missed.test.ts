@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
-import { standingsOf } from './problem/standing';
+import { standingsOf } from './problem/runner';
 import { cyclesIn, likenessOf, SHAPES, thinned } from './problem/shapes';
 
 const figures = (min: number, max: number) => fc.double({ min, max, noNaN: true });

@@ -10,7 +10,8 @@ import { freeKnobs, isIdle } from './problem/knobs';
 import { allMet, Problem } from './problem/problem';
 import type { Look } from './problem/problem';
 import type { Setting } from './problem/setting';
-import { settledAs, Trials } from './problem/trials';
+import { runnerOf, settledAs } from './problem/runner';
+import { Trials } from './problem/trials';
 import type { TrialOptions } from './problem/trials';
 import { blocksOf } from './search/blocks';
 import type { Block } from './search/blocks';
@@ -62,14 +63,10 @@ export class Question {
     this.problem = new Problem(new Trials(patch, targets, knobs, this.trialOptions(this.rate)), targets);
   }
 
-  private trialOptions(rate: number | null): TrialOptions {
+  private trialOptions(rate: number | null): TrialOptions & Parameters<typeof settledAs>[1] {
     const { asset, rough = false } = this.options;
-    return {
-      budget: this.budget,
-      ...(!rough && { closeness: CLOSE }),
-      ...(rate !== null && { sampleRate: rate }),
-      ...(asset && { asset }),
-    };
+    const run = { ...(rate !== null && { sampleRate: rate }), ...(asset && { asset }) };
+    return { budget: this.budget, ...(!rough && { closeness: CLOSE }), ...run, runner: () => runnerOf(run) };
   }
 
   /** Solutions that were predicted, in full, with the settings as they are given back. */

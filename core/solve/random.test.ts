@@ -8,7 +8,7 @@ import { buildGraph } from '../graph/graph';
 import { socketAt } from '../document/sockets';
 import { stream } from '../kinds/random';
 import { randomPatch } from '../testing/randomPatch';
-import { standingsOf } from './problem/standing';
+import { standingsOf } from './problem/runner';
 import { solve } from './solve';
 import { editsOf } from './types';
 

@@ -1,25 +1,22 @@
 'use client';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import type { ListedPatch } from '@/wire/patches';
 
 interface Props {
   readonly tags: readonly string[];
   readonly offered: readonly string[];
   readonly onChange: (tags: readonly string[]) => void;
   readonly onOpen?: () => void;
+  /** Takes the keys at once: it was asked for. */
+  readonly asked?: boolean;
 }
 
 /** The most characters of one tag, and the most tags of one patch. */
 const LONGEST = 40;
 const MOST = 20;
 
-/** Every tag that is in use, in the order of the alphabet. */
-export const tagsOf = (patches: readonly Pick<ListedPatch, 'tags'>[]): string[] =>
-  [...new Set(patches.flatMap((p) => p.tags))].sort((a, b) => a.localeCompare(b));
-
 /** Tags: chosen from those in use, or typed anew. */
-export function TagsInput({ tags, offered, onChange, onOpen }: Props) {
+export function TagsInput({ tags, offered, onChange, onOpen, asked = false }: Props) {
   return (
     <Autocomplete
       multiple
@@ -34,6 +31,7 @@ export function TagsInput({ tags, offered, onChange, onOpen }: Props) {
       renderInput={(params) => (
         <TextField
           {...params}
+          autoFocus={asked}
           placeholder={tags.length === 0 ? 'Add a tag' : ''}
           slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps?.htmlInput, 'aria-label': 'Tags' } }}
         />

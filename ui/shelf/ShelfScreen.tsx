@@ -8,7 +8,7 @@ import { blank, printPatch } from '@/core';
 import { api } from '@/ui/parts/api';
 import { later } from '@/ui/parts/later';
 import { tell, tellFault } from '@/ui/parts/messages';
-import { tagsOf } from '@/ui/parts/TagsInput';
+import { tagsOf } from '@/ui/parts/tagsOf';
 import type { Document, ListedPatch } from '@/wire/patches';
 import { ChosenBar } from './ChosenBar';
 import { EmptyShelf } from './EmptyShelf';

@@ -1,11 +1,8 @@
-import type { Patch } from '../../document/types';
 import type { Target } from '../../document/wants';
 import { isAffine } from './affine';
 import { errorOf } from './errorOf';
 import { isMet } from './met';
 import type { Setting } from './setting';
-import { settledAs } from './trials';
-import type { TrialOptions } from './trials';
 
 /** How a target stands with the knobs as they are. */
 export interface TargetStanding {
@@ -23,7 +20,3 @@ export function standingsIn(targets: readonly Target[], setting: Setting): Targe
     return { target, met: isMet(target, error, isAffine(setting.graph.patch, target)), error: error.error };
   });
 }
-
-/** Whether each target of a patch as it stands is met, and by how much it is missed. */
-export const standingsOf = (patch: Patch, options: TrialOptions = {}): TargetStanding[] =>
-  standingsIn(patch.targets, settledAs(patch, options));

@@ -8,8 +8,6 @@ import type { Target } from '../../document/wants';
 import { buildGraph } from '../../graph/graph';
 import type { Graph, GraphModule } from '../../graph/graph';
 import { partBehind } from '../../graph/upstream';
-import { simulateGraph } from '../../simulate/simulate';
-import type { Simulation, SimulateOptions } from '../../simulate/types';
 import type { Budget } from './budget';
 import { settingAt, valueBeyond } from './knobs';
 import type { FreeKnob } from './knobs';
@@ -20,10 +18,18 @@ export interface TrialOptions {
   /** What looks are counted on. */
   readonly budget?: Budget;
   readonly closeness?: Closeness;
-  readonly asset?: SimulateOptions['asset'];
+  /** Makes what runs the patch for its traces; left out: there are none. */
+  readonly runner?: () => Runner;
   /** For traces of slow voltages alone; left out: the patch's own. */
   readonly sampleRate?: number;
 }
+
+/** A graph's setting, with traces where there is something to run it. */
+export const lookedAt = (graph: Graph, engine: BoundsEngine, { runner, sampleRate }: TrialOptions): Setting =>
+  settingOf(graph, engine, engine.run(graph), {
+    ...(runner && { run: runner() }),
+    ...(sampleRate !== undefined && { sampleRate }),
+  });
 
 /** Tries knobs: works out again only what they reach, with the same answers as a prediction from the start. */
 export class Trials {
@@ -66,7 +72,7 @@ export class Trials {
   at(x: ArrayLike<number>): Setting {
     this.options.budget?.look();
     const graph = this.graphAt(x);
-    return looked(graph, this.engine, this.options);
+    return lookedAt(graph, this.engine, this.options);
   }
 
   /** Only what the targets hang on. */
@@ -89,30 +95,4 @@ export class Trials {
     });
     return { ...this.graph, modules };
   }
-}
-
-/** Runs a patch for one trace after another; of one place once. */
-function runnerOf({ asset, sampleRate }: TrialOptions): Runner {
-  let simulation: Simulation | null = null;
-  return (graph, place) => {
-    if (!simulation?.traces.has(place.socket) && !simulation?.drives.has(place.socket)) {
-      const at = sampleRate === undefined ? graph : { ...graph, sampleRate };
-      const ask = place.at.is === 'end' ? { drives: [place.socket] } : { traces: [place.socket] };
-      simulation = simulateGraph(at, { ...ask, only: [place.socket], sparing: true, ...(asset && { asset }) });
-    }
-    return (place.at.is === 'end' ? simulation.drives : simulation.traces).get(place.socket) ?? new Float64Array(1);
-  };
-}
-
-const looked = (graph: Graph, engine: BoundsEngine, options: TrialOptions): Setting =>
-  settingOf(graph, engine, engine.run(graph), {
-    run: runnerOf(options),
-    ...(options.sampleRate !== undefined && { sampleRate: options.sampleRate }),
-  });
-
-/** A patch as it stands, looked at from the start: what a claim rests on. */
-export function settledAs(patch: Patch, options: TrialOptions = {}): Setting {
-  const graph = buildGraph(patch);
-  const engine = new BoundsEngine(options.closeness);
-  return looked(graph, engine, options);
 }

@@ -1,19 +1,10 @@
-import { kindNamed, outputEdits } from '@/core';
+import { kindNamed } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
 import { setSetting } from '@/ui/parts/settings';
 import { hearing, playOrStop, swapSides } from '@/ui/session/hearing';
-import type { DeskStore } from '@/ui/session/desk';
 import { holdKeys } from '@/ui/session/typeahead';
 import type { Command } from './commandTable';
 import type { Given } from './given';
-
-/** Leads the sound out; says so where there is none. */
-function addOutput(desk: DeskStore): void {
-  const { edit, patch } = desk.getState();
-  const edits = outputEdits(patch);
-  if (edits.length > 0) edit('add an output', edits);
-  else tellFault('Nothing in the patch makes a sound yet: add a source first.');
-}
 
 /** What is done with the patch as a whole. */
 export function deskCommands({ desk, setScene }: Given): Command[] {
@@ -69,7 +60,7 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
       title: 'Add an output',
       can: !patch.modules.some((m) => kindNamed(m.kind)?.outlet),
       why: 'There is an output already.',
-      run: () => addOutput(desk),
+      run: () => void import('./addOutput').then((m) => m.addOutput(desk)).catch(tellFault),
     },
     { id: 'help', title: 'Keys and words', keys: 'shift+slash', can: true, run: () => setScene({ show: 'help' }) },
     {

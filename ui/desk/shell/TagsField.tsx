@@ -1,17 +1,25 @@
 'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Chip from '@mui/material/Chip';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { memo, useState } from 'react';
 import { useStore } from 'zustand';
+import { AddIcon } from '@/ui/parts/icons';
 import { api } from '@/ui/parts/api';
 import { tellFault } from '@/ui/parts/messages';
-import { TagsInput, tagsOf } from '@/ui/parts/TagsInput';
+import { later } from '@/ui/parts/later';
+import { tagsOf } from '@/ui/parts/tagsOf';
 import type { DeskStore } from '@/ui/session/desk';
 import type { StoredPatch } from '@/wire/patches';
+
+const TagsInput = later(() => import('@/ui/parts/TagsInput').then((m) => m.TagsInput));
 
 /** The patch's tags, for the shelf; those in use are offered. */
 export const TagsField = memo(function TagsField({ desk }: { readonly desk: DeskStore }) {
   const id = useStore(desk, (s) => s.id);
   const [asked, setAsked] = useState(false);
+  const [typing, setTyping] = useState(false);
   const known = useQueryClient().getQueryState<StoredPatch>(['patch', id]);
   const own = useQuery({
     queryKey: ['tags', id],
@@ -27,7 +35,19 @@ export const TagsField = memo(function TagsField({ desk }: { readonly desk: Desk
       .setTags(id, tags)
       .catch(tellFault)
       .finally(() => void own.refetch());
+  const tags = own.data ?? [];
+  if (typing)
+    return (
+      <TagsInput asked tags={tags} offered={tagsOf(used.data ?? [])} onOpen={() => setAsked(true)} onChange={keep} />
+    );
   return (
-    <TagsInput tags={own.data ?? []} offered={tagsOf(used.data ?? [])} onOpen={() => setAsked(true)} onChange={keep} />
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, alignItems: 'center', minHeight: 40 }}>
+      {tags.map((tag) => (
+        <Chip key={tag} size="small" label={tag} onDelete={() => keep(tags.filter((t) => t !== tag))} />
+      ))}
+      <Button size="small" startIcon={<AddIcon />} onClick={() => setTyping(true)}>
+        Add a tag
+      </Button>
+    </Box>
   );
 });

@@ -4,7 +4,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import LinearProgress from '@mui/material/LinearProgress';
 import { memo, useCallback, useState } from 'react';
 import { useStore } from 'zustand';
 import { hangsOn, knobPlace, placeName, unitOf } from '@/core';
@@ -22,6 +21,7 @@ import { choicesAt, missOf, named } from './words';
 
 const PlanSection = later(() => import('../rack/PlanSection').then((m) => m.PlanSection));
 const EndsPlanSection = later(() => import('../rack/EndsPlanSection').then((m) => m.EndsPlanSection));
+const Looking = later(() => import('./Looking').then((m) => m.Looking));
 const Answers = later(() => import('./Answers').then((m) => m.Answers));
 
 interface Props {
@@ -161,11 +161,7 @@ const Solve = memo(function Solve({ desk, setGhost }: Pick<Props, 'desk' | 'setG
       {busy === 'solve' && (
         <Box role="status">
           Looking for the knobs…
-          <LinearProgress
-            variant={progress === null ? 'indeterminate' : 'determinate'}
-            value={100 * (progress ?? 0)}
-            aria-label="Looking for the knobs"
-          />
+          <Looking progress={progress} />
         </Box>
       )}
       {failure && <Alert severity="error">{failure}</Alert>}
