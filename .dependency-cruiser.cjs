@@ -8,7 +8,10 @@ module.exports = {
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: {
-        pathNot: ['^core/', '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate|linear-sum-assignment)/'],
+        pathNot: [
+          '^core/',
+          '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate|linear-sum-assignment|ml-matrix)/',
+        ],
       },
     },
     {

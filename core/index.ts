@@ -21,7 +21,7 @@ export { Work } from './edit/work';
 export { idOf, nameOf, partsOf, socketAt } from './document/sockets';
 export type { Difference } from './edit/differences';
 export { applyEdit, applyEdits } from './edit/edit';
-export { freeId } from './edit/ids';
+export { freeId } from './edit/work';
 export type { Edit } from './edit/edit';
 export { completeParams } from './document/params';
 export { knobsIn } from './document/knobs';
@@ -90,14 +90,14 @@ export {
   showVolts,
   withUnit,
 } from './units/show';
-export { countsOctaves } from './units/octaves';
+export { countsOctaves } from './units/ratios';
 export { noteOfHz, noteOfVolts } from './units/pitch';
 export type { Frame, Joining, Strip } from './graph/strip';
 export { driveFor } from './answers/drive';
 export { freeFaults, freeKnobs } from './solve/problem/knobs';
 export type { FreeKnob } from './solve/problem/knobs';
 export { helpersAt } from './solve/helpers';
-export type { HelperOptions } from './solve/helper';
+export type { HelperOptions } from './solve/types';
 export { standingsOf } from './solve/problem/runner';
 export { standingsIn } from './solve/problem/standing';
 export { needsTrace } from './solve/problem/errorOf';
@@ -126,7 +126,7 @@ export { spectrumOf } from './simulate/spectrum';
 export type { ProductLine } from './answers/products';
 export type { Peak, Spectrum } from './simulate/spectrum';
 export type { Measures } from './simulate/measures';
-export { simulate } from './simulate';
+export { simulate } from './simulate/simulate';
 export { simulateGraph } from './simulate/simulate';
 export { Simulator } from './simulate/simulator';
 export type { Simulation } from './simulate/types';

@@ -3,7 +3,7 @@ import { BoundsEngine } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import type { Graph } from '../graph/graph';
 import { placeOf } from '../graph/place';
-import { countsOctaves } from '../units/octaves';
+import { countsOctaves } from '../units/ratios';
 import { driveFor } from './drive';
 import type { OffBench } from './errors';
 import { readingsOf } from './readings';

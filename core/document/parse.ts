@@ -1,5 +1,5 @@
 import { readHands } from './hands';
-import { LISTS } from './lists';
+import { LISTS } from './state';
 import { macrosByLabels, readMacros } from './macros';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';

@@ -1,5 +1,5 @@
-import { LISTS } from '../document/lists';
-import type { ListKey } from '../document/lists';
+import { LISTS } from '../document/state';
+import type { ListKey } from '../document/state';
 import type { Patch } from '../document/types';
 import { applyEdits } from './edit';
 import type { Edit } from './edit';

@@ -3,7 +3,7 @@ import { idOf, nameOf, socketAt } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Range } from '../law/lin';
 import type { Edit } from './edit';
-import { freeId } from './ids';
+import { freeId } from './work';
 import { connect, newModule, plugBefore, shapeOf } from './stages';
 import { Work } from './work';
 

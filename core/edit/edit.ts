@@ -1,4 +1,4 @@
-import type { ListKey } from '../document/lists';
+import type { ListKey } from '../document/state';
 import { withMacro } from '../document/macros';
 import { stateOf } from '../document/state';
 import { isTarget } from '../document/wants';

@@ -5,7 +5,7 @@ import { kindNamed } from '../kinds';
 import type { InputSpec, Kind } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { Edit } from './edit';
-import { freeId } from './ids';
+import { freeId } from './work';
 import { Work } from './work';
 
 /** What is done with whole stages, as edits of the patch at hand. */

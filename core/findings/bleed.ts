@@ -1,5 +1,5 @@
 import { socketAt } from '../document/sockets';
-import { dbOf } from '../units/db';
+import { dbOf } from '../units/ratios';
 import { showDb } from '../units/show';
 import { cures, setCure, setParam } from './finding';
 import type { FindingRule, Found } from './finding';

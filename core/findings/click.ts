@@ -1,5 +1,5 @@
 import { socketAt } from '../document/sockets';
-import { freeId } from '../edit/ids';
+import { freeId } from '../edit/work';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { GainSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';

@@ -1,4 +1,4 @@
-import { gainOf } from '../units/db';
+import { gainOf } from '../units/ratios';
 import { showVolts } from '../units/show';
 import { setCure, setParam } from './finding';
 import type { FindingRule, Found } from './finding';

@@ -1,6 +1,6 @@
 import type { GraphModule } from '../graph/graph';
 import { responseCurve } from '../kinds/response';
-import { dbOf } from '../units/db';
+import { dbOf } from '../units/ratios';
 
 /** Unity is met within this, dB. */
 export const THRESHOLD_DB = 0.01;

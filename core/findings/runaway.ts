@@ -1,6 +1,6 @@
 import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
-import { dbOf } from '../units/db';
+import { dbOf } from '../units/ratios';
 import { showNumber } from '../units/show';
 import { cures, setCure, setParam } from './finding';
 import type { Cure, Evidence, FindingRule, Found } from './finding';

@@ -1,4 +1,4 @@
-import { sourceOhmsAt } from '../graph/sourceOhms';
+import { sourceOhmsAt } from '../graph/loading';
 import { showNumber } from '../units/show';
 import type { FindingRule, Found } from './finding';
 import { mixerInstead } from './insert';

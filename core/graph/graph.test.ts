@@ -3,7 +3,7 @@ import { junctionChain, normalChain } from '../testing/heavy';
 import { patchOf } from '../testing/patch';
 import { predict } from '../answers/predict';
 import { buildGraph } from './graph';
-import { simulate } from '../simulate';
+import { simulate } from '../simulate/simulate';
 
 const settled = (patch: Parameters<typeof predict>[0], socket: string): number => {
   const { outputs, inputs } = predict(patch);

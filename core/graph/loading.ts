@@ -195,3 +195,12 @@ export class Resistances implements Loads {
     return sources.map((g) => (sum > 0 ? g / sum : 0));
   }
 }
+
+const resistances = new WeakMap<object, Resistances>();
+
+/** The resistance behind an input's cable or normal, ohms, whether loading is counted or not; worked out once a graph. */
+export function sourceOhmsAt(graph: { readonly patch: Patch; readonly wiring: Wiring }, input: string): number {
+  let known = resistances.get(graph);
+  if (!known) resistances.set(graph, (known = new Resistances(graph.patch.modules, graph.wiring)));
+  return known.feed(input);
+}

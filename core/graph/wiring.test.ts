@@ -5,7 +5,7 @@ import { printPatch } from '../document/print';
 import type { Patch } from '../document/types';
 import { predict } from '../answers/predict';
 import { randomPatch } from '../testing/randomPatch';
-import { simulate } from '../simulate';
+import { simulate } from '../simulate/simulate';
 import { buildGraph } from './graph';
 import { Wiring } from './wiring';
 

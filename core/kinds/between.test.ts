@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
 import { predict } from '../answers/predict';
-import { simulate } from '../simulate';
+import { simulate } from '../simulate/simulate';
 
 /** The settled output of one stage fed with steady voltages. */
 function steady(kind: string, params: object, inputs: Record<string, number>, output = 'out'): number {

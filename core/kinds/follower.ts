@@ -3,7 +3,7 @@ import type { Lin, Range } from '../law/lin';
 import { fateOf, keptGate } from './detect';
 import { always, kind, signal } from './kind';
 import type { Sockets } from './kind';
-import { lagShare } from './lag';
+import { lagShare } from './response';
 import { number, seconds, volts, setUp } from './params';
 import { showNumber } from '../units/show';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
 import { predict } from '../answers/predict';
-import { simulate } from '../simulate';
+import { simulate } from '../simulate/simulate';
 
 const rate = 1000;
 const level = ['constant', { volts: 3, lowVolts: -12, highVolts: 12 }] as const;

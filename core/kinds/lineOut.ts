@@ -1,4 +1,4 @@
-import { gainOf } from '../units/db';
+import { gainOf } from '../units/ratios';
 import { showNumber } from '../units/show';
 import { kind, never, signal } from './kind';
 import type { EndSpec } from './kind';

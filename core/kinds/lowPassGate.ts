@@ -1,7 +1,7 @@
 import { isZero } from '../law/lin';
 import { stateVariable } from './filter';
 import { always, control, kind, signal } from './kind';
-import { lagShare } from './lag';
+import { lagShare } from './response';
 import { number, seconds, setUp } from './params';
 import { briefSeconds } from '../units/show';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
 import { predict } from '../answers/predict';
-import { simulate } from '../simulate';
+import { simulate } from '../simulate/simulate';
 
 const run = (patch: ReturnType<typeof patchOf>, ...traces: string[]): Float64Array[] => {
   const found = simulate(patch, { traces }).traces;

@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Lin } from '../law/lin';
-import { dbOf, orNothing } from '../units/db';
+import { dbOf, orNothing } from '../units/ratios';
 import { control, kind, never, signal } from './kind';
 import type { Sockets } from './kind';
 import { number, setUp } from './params';

@@ -1,4 +1,4 @@
-import { dbOf, orNothing } from '../units/db';
+import { dbOf, orNothing } from '../units/ratios';
 import { kind, signal } from './kind';
 import type { EndSpec, GainSpec } from './kind';
 import { choice, number, setUp } from './params';

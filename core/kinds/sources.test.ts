@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
-import { simulate } from '../simulate';
+import { simulate } from '../simulate/simulate';
 import { draw, seedOf } from './random';
 
 const rate = 8000;

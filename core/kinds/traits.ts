@@ -39,6 +39,8 @@ export interface EndSpec<P> {
   readonly pins?: boolean;
   /** Which drive gives the lowest and which the highest figure, where `value` does not simply rise. */
   span?(p: P, lo: number, hi: number): Range;
+  /** What is below 0 V is told as it is: it opens nothing. */
+  oneSided?(p: P): boolean;
 }
 
 /** How a control makes a signal louder and softer. */

@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Lin } from '../law/lin';
-import { dbOf, gainOf } from '../units/db';
+import { dbOf, gainOf } from '../units/ratios';
 import { control, kind, signal } from './kind';
 import type { Sockets } from './kind';
 import { between, choice, number, orNone, reach, setUp, volts } from './params';
@@ -92,6 +92,7 @@ export const vca = kind({
         const gain = responseCurve(p.response, p.quadrants, p.maxGain).f(c / p.unityVolts);
         return dbOf(gain * gainOf(p.boostDb));
       },
+      oneSided: (p) => p.quadrants === 2,
       window: (p) => [p.quadrants === 2 ? 0 : -p.unityVolts, p.unityVolts],
       span(p, lo, hi) {
         if (p.quadrants === 2 || lo >= 0) return [lo, hi];

@@ -1,7 +1,7 @@
 import { feedingModules } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { soundOf } from '../graph/sound';
-import { gainOf } from '../units/db';
+import { gainOf } from '../units/ratios';
 
 /** What is listened to: the same socket twice is one voice in the middle. */
 export interface Ears {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { gainOf } from '../units/db';
+import { gainOf } from '../units/ratios';
 import { LOOK_AHEAD, Limiter } from './limiter';
 import { CEILING_DB, FADE_IN, Listening } from './listening';
 

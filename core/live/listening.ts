@@ -1,4 +1,4 @@
-import { gainOf } from '../units/db';
+import { gainOf } from '../units/ratios';
 import { Limiter } from './limiter';
 
 /** What a volt is of full scale before the listening level. */

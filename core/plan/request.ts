@@ -6,7 +6,7 @@ import type { Fields } from '../document/reader';
 import { partsOf, socketAt } from '../document/sockets';
 import { readTarget } from '../document/targets';
 import type { Cable, ModuleDoc, Patch, PatchError, Result, Target } from '../document/types';
-import { freeId } from '../edit/ids';
+import { freeId } from '../edit/work';
 import { buildGraph } from '../graph/graph';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';

@@ -5,6 +5,8 @@ import { Arena } from '../native/native';
 import { resultOf } from './result';
 import { Run, sampleCount } from './run';
 import type { SimulateOptions, Simulation } from './types';
+import type { Patch } from '../document/types';
+import { buildGraph } from '../graph/graph';
 
 const BLOCK = 512;
 
@@ -33,3 +35,12 @@ export function simulateGraph(graph: Graph, options: SimulateOptions = {}): Simu
     resultOf(new Run(arena, size, upstream, all).all()),
   );
 }
+
+/**
+ * Runs a patch over its window.
+ *
+ * @param patch a patch from `parsePatch`.
+ * @returns measures of every socket in volts, and the whole traces of the sockets asked for.
+ */
+export const simulate = (patch: Patch, options: SimulateOptions = {}): Simulation =>
+  simulateGraph(buildGraph(patch), options);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
 import { buildGraph } from '../graph/graph';
 import { predict } from '../answers/predict';
-import { simulate } from '.';
+import { simulate } from './simulate';
 import { productLines } from '../answers/products';
 import { spectrumOf } from './spectrum';
 

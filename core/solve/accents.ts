@@ -5,7 +5,7 @@ import type { Graph, GraphModule } from '../graph/graph';
 import { behind } from '../graph/upstream';
 import { showNumber, showVolts } from '../units/show';
 import { Trials } from './problem/trials';
-import type { Helper } from './helper';
+import type { Helper } from './types';
 import { placeOf } from '../graph/place';
 import { runnerOf } from './problem/runner';
 import { CLEAR, RELEASE, stepPeaks } from './problem/traceError';

@@ -8,7 +8,7 @@ import type { Graph, GraphModule } from '../graph/graph';
 import { knobsOf } from '../kinds/knobs';
 import { showNumber, showVolts } from '../units/show';
 import { accentHelpers } from './accents';
-import type { Helper, HelperOptions } from './helper';
+import type { Helper, HelperOptions } from './types';
 import { solve } from './solve';
 import { editsOf } from './types';
 

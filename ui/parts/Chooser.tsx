@@ -4,7 +4,7 @@ import OutlinedInput from '@mui/material/OutlinedInput';
 import useAutocomplete from '@mui/material/useAutocomplete';
 import { useEffect, useRef, useState } from 'react';
 import { ink } from '@/ui/theme/tokens';
-import { headingStyle } from './fieldStyle';
+import { headingStyle } from '../theme/tokens';
 
 export interface Choice {
   readonly key: string;

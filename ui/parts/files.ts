@@ -2,7 +2,7 @@ import { parsePatch, recordingsOf } from '@/core';
 import type { Json } from '@/core';
 import { api } from './api';
 import type { Document } from '@/wire/patches';
-import { importJob } from './importJob';
+import { importJob } from './workerJob';
 
 const safeName = (name: string): string => name.replace(/[^\p{L}\p{N} ._-]+/gu, '').trim() || 'patch';
 

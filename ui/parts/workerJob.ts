@@ -1,5 +1,7 @@
 import { wrap } from 'comlink';
 import type { Remote } from 'comlink';
+import type { ImportsWorker } from '@/wire/imports';
+import type { ListenWorker } from '@/wire/listen';
 
 /** Work beside the page; `cancel` ends it at once. */
 export interface Job<T> {
@@ -34,4 +36,22 @@ export function workerJob<W, T>(
     work(wrap<W>(worker)).then(resolve, reject);
   }).finally(() => worker.terminate());
   return { done, cancel: () => stop(new JobCancelled()) };
+}
+
+/** A file that is read beside the page. */
+export function importJob<T>(
+  work: (worker: Remote<ImportsWorker>) => Promise<T>,
+  onProgress?: (progress: number) => void,
+): Job<T> {
+  const worker = new Worker(new URL('@/workers/imports.worker.ts', import.meta.url), { type: 'module' });
+  return workerJob(worker, work, 'Reading the file took more than this browser has.', onProgress);
+}
+
+/** How a patch sounds, worked out beside the page. */
+export function listenJob<T>(
+  work: (worker: Remote<ListenWorker>) => Promise<T>,
+  onProgress?: (progress: number) => void,
+): Job<T> {
+  const worker = new Worker(new URL('@/workers/listen.worker.ts', import.meta.url), { type: 'module' });
+  return workerJob(worker, work, 'The sound took more than this browser has.', onProgress);
 }

@@ -4,7 +4,7 @@ import type { Bundle } from '@/core/formats/bundle';
 import { api } from '@/ui/parts/api';
 import { rackApi } from '@/ui/parts/rackApi';
 import { tell } from '@/ui/parts/messages';
-import { importJob } from '@/ui/parts/importJob';
+import { importJob } from '@/ui/parts/workerJob';
 import type { Document } from '@/wire/patches';
 
 /** The documents of a file, or what is wrong with it, line by line. */

@@ -58,3 +58,6 @@ export const fonts = {
   text: '"Atkinson Hyperlegible Next Variable", sans-serif',
   numbers: '"Atkinson Hyperlegible Mono Variable", monospace',
 } as const;
+
+/** The look of the small headings over parts of a screen. */
+export const headingStyle = { fontSize: 12, fontWeight: 700, color: ink.softInk, m: 0 } as const;

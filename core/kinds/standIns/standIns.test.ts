@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applyEdits } from '../../edit/edit';
 import { assignRack } from '../../plan/assign';
-import { simulate } from '../../simulate';
+import { simulate } from '../../simulate/simulate';
 import { patchOf } from '../../testing/patch';
 import { rackOf } from '../../testing/racks';
 import { standIns } from '.';

@@ -2,7 +2,7 @@ import { figureHull, figuresOf } from '../../answers/drive';
 import { wantOf } from '../../document/wants';
 import type { Target } from '../../document/wants';
 import { clockOf, pointerAt } from '../../units/knob';
-import { countsOctaves } from '../../units/octaves';
+import { countsOctaves } from '../../units/ratios';
 import type { Range } from '../../law/lin';
 import type { Setting } from '../problem/setting';
 import type { Look, Problem } from '../problem/problem';

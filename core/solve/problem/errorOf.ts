@@ -4,7 +4,7 @@ import type { EndSpec } from '../../kinds/kind';
 import type { ParamValues } from '../../kinds/params';
 import { add } from '../../law/lin';
 import type { Lin, Range } from '../../law/lin';
-import { countsOctaves } from '../../units/octaves';
+import { countsOctaves } from '../../units/ratios';
 import type { Setting } from './setting';
 import { canRead, driveFor, figureHull } from '../../answers/drive';
 import { residual } from './targetError';
@@ -28,8 +28,7 @@ function reachedAt(setting: Setting, m: GraphModule, place: Place, volts: boolea
   if (passed) return drivesOf(spec, m.params, figureHull(spec, passed), [lo, hi]);
   const [a, b] = spec.span?.(m.params, lo, hi) ?? [lo, hi];
   const folded = spec.span ? [Math.abs(a), Math.abs(b)] : [a, b];
-  // Two quadrants: what is below 0 V is told as it is.
-  return m.params.quadrants === 2 ? [lo, hi] : [Math.min(...folded), Math.max(...folded)];
+  return spec.oneSided?.(m.params) === true ? [lo, hi] : [Math.min(...folded), Math.max(...folded)];
 }
 
 /** The drives that give two figures; of silence the drive that there is. */

@@ -7,7 +7,7 @@ import { patchOf } from '../../testing/patch';
 import { positionOf } from '../../units/knob';
 import { canRead, driveFor } from '../../answers/drive';
 import { freeFaults, freeKnobs, settingAt, valueBeyond } from './knobs';
-import { combinations } from '../search/subsets';
+import { combinations } from '../search/ranking';
 
 describe('positions', () => {
   it('and values of a knob are each other’s inverse, beyond the ends of a linear one too', () => {

@@ -4,7 +4,7 @@ import { Gate } from '../../kinds/detect';
 import type { EndSpec } from '../../kinds/kind';
 import type { ParamValues } from '../../kinds/params';
 import type { Range } from '../../law/lin';
-import { gainOf } from '../../units/db';
+import { gainOf } from '../../units/ratios';
 import type { Setting } from './setting';
 import { driveFor } from '../../answers/drive';
 import type { TargetError } from './targetError';

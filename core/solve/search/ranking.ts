@@ -1,6 +1,5 @@
 import type { Problem } from '../problem/problem';
 import { boundedStep } from './least';
-import { combinations } from './subsets';
 
 /** Less than this share of the cost left, a choice of knobs promises to meet what is asked for. */
 const PROMISING = 1e-2;
@@ -14,6 +13,18 @@ interface Ranked {
 interface Slopes {
   readonly r: Float64Array;
   readonly columns: readonly Float64Array[];
+}
+
+/** All choices of so many of `n`, in order; at most 5000. */
+export function combinations(n: number, size: number): number[][] {
+  if (size === 0) return [[]];
+  const all: number[][] = [];
+  const grow = (from: number, taken: number[]): void => {
+    if (taken.length === size) return void all.push(taken);
+    for (let i = from; i < n && all.length < 5000; i++) grow(i + 1, [...taken, i]);
+  };
+  grow(0, []);
+  return all;
 }
 
 /** For differences: where ranges are searched for, or traces are run, a larger one than their own noise. */

@@ -5,8 +5,7 @@ import { allMet, Problem } from '../problem/problem';
 import type { Look } from '../problem/problem';
 import { descend } from './least';
 import { Ranking, stepOf } from './ranking';
-import { startsFor } from './starts';
-import { isTwoSided } from './subsets';
+import { isTwoSided, startsFor } from './starts';
 
 /** A setting that was found, and the knobs that it moves. */
 export interface Found extends Look {

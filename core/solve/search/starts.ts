@@ -1,6 +1,8 @@
 import type { Travel } from '../../units/knob';
 import type { Problem } from '../problem/problem';
-import { isTwoSided } from './subsets';
+
+/** A knob that goes to both sides of nothing. */
+export const isTwoSided = ({ min, max, taper }: Travel): boolean => taper === 'linear' && min < 0 && max > 0;
 
 /** From where the knobs stand, then turned over, then off a dead middle. */
 export function startsFor(problem: Problem, subset: readonly number[]): Float64Array[] {

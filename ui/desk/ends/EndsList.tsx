@@ -5,7 +5,7 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import { memo } from 'react';
 import type { ReactNode } from 'react';
 import { showVoltRange } from '@/core';
-import { headingStyle } from '@/ui/parts/fieldStyle';
+import { headingStyle } from '@/ui/theme/tokens';
 import { Section } from '@/ui/parts/Section';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';

@@ -2,7 +2,7 @@ import type { Result } from '@/core';
 import type { MidiFile } from '@/core/formats/midiFile';
 import type { Table } from '@/core/formats/recording';
 import type { WavTraces } from '@/core/formats/wavFile';
-import { importJob } from '@/ui/parts/importJob';
+import { importJob } from '@/ui/parts/workerJob';
 import type { Job } from '@/ui/parts/workerJob';
 
 export type Opened =

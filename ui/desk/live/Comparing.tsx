@@ -12,7 +12,7 @@ import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { listenedTo, USUAL } from './listened';
-import { listenJob } from '@/ui/parts/listenJob';
+import { listenJob } from '@/ui/parts/workerJob';
 import type { Live } from './live';
 import { matchFor } from './liveState';
 

@@ -12,7 +12,7 @@ import { showDb, showNumber } from '@/core';
 import { RENDER } from '@/core/live/renderLimits';
 import type { RenderBits } from '@/core/live/renderLimits';
 import { saveFile } from '@/ui/parts/files';
-import { listenJob } from '@/ui/parts/listenJob';
+import { listenJob } from '@/ui/parts/workerJob';
 import { tell } from '@/ui/parts/messages';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';

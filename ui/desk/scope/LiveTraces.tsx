@@ -6,7 +6,7 @@ import { area } from 'd3-shape';
 import { useEffect, useRef } from 'react';
 import { showNumber } from '@/core';
 import type { Prediction } from '@/core';
-import { headingStyle } from '@/ui/parts/fieldStyle';
+import { headingStyle } from '@/ui/theme/tokens';
 import { useSize } from '@/ui/parts/useSize';
 import { meters } from '@/ui/session/meters';
 import type { Running } from '@/ui/session/meters';

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { headingStyle } from '@/ui/parts/fieldStyle';
+import { headingStyle } from '@/ui/theme/tokens';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { ReactNode } from 'react';
 import { TriggerFields } from './TriggerFields';

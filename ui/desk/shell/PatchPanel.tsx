@@ -5,7 +5,7 @@ import { useStore } from 'zustand';
 import { SETTINGS } from '@/core';
 import type { Patch, Settings } from '@/core';
 import { counted } from '@/ui/parts/counted';
-import { headingStyle } from '@/ui/parts/fieldStyle';
+import { headingStyle } from '@/ui/theme/tokens';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';

@@ -9,7 +9,7 @@ import { showDb, showNumber } from '@/core';
 import type { Patch } from '@/core';
 import type { LoudnessOver } from '@/core/answers/schools';
 import { PlayIcon } from '@/ui/parts/icons';
-import { listenJob } from '@/ui/parts/listenJob';
+import { listenJob } from '@/ui/parts/workerJob';
 import { hear } from '@/ui/session/hearing';
 import { fonts, ink } from '@/ui/theme/tokens';
 

@@ -6,7 +6,7 @@ import { differencesOf, takeOver } from '@/core';
 import type { Difference } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
 import { counted } from '@/ui/parts/counted';
-import { headingStyle } from '@/ui/parts/fieldStyle';
+import { headingStyle } from '@/ui/theme/tokens';
 import { ink } from '@/ui/theme/tokens';
 import type { Compared } from '@/ui/session/scene';
 import { stripDomain } from '../strip/model';
