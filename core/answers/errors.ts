@@ -39,7 +39,7 @@ const normal = (random: () => number): number =>
   Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());
 
 /** What can be off about one module. */
-interface Part {
+interface OffModule {
   readonly m: GraphModule;
   readonly errors: ModuleErrors;
   /** All its parameters, before what takes another's place does. */
@@ -53,7 +53,7 @@ export class OffBench {
   /** Knobs of these change what is plugged or loaded. */
   private readonly anew: boolean;
   /** By index; of the modules that are looked at. */
-  private readonly parts: ReadonlyMap<number, Part>;
+  private readonly parts: ReadonlyMap<number, OffModule>;
 
   constructor(
     readonly patch: Patch,
@@ -71,7 +71,7 @@ export class OffBench {
     );
   }
 
-  private partOf(m: GraphModule, errors: ModuleErrors): Part {
+  private partOf(m: GraphModule, errors: ModuleErrors): OffModule {
     const given = this.patch.modules[m.index]?.params;
     const complete = m.kind.tempo ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
     const there = (k: KnobOf): boolean =>
@@ -116,7 +116,7 @@ export class OffBench {
     });
   }
 
-  private changed(change: (part: Part) => GraphModule): Graph {
+  private changed(change: (part: OffModule) => GraphModule): Graph {
     const modules = this.graph.modules.map((m) => {
       const part = this.parts.get(m.index);
       return part ? change(part) : m;
@@ -134,7 +134,7 @@ export class OffBench {
     };
   }
 
-  private moved({ m, complete, knobs }: Part, by: (param: string) => number): GraphModule {
+  private moved({ m, complete, knobs }: OffModule, by: (param: string) => number): GraphModule {
     const params: Record<string, ParamValues[string]> = { ...complete };
     let { hands } = m;
     for (const { name, travel, at } of knobs) {

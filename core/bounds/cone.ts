@@ -7,7 +7,7 @@ import type { PackedLin } from './rows';
 export { roundingOf } from './rows';
 export type { PackedLin } from './rows';
 
-interface Step {
+interface ConeStep {
   readonly atom: Atom;
   readonly row: number;
   /** Which of the box's dimensions a source is, or -1. */
@@ -44,7 +44,7 @@ function collect(root: Lin): Atom[] {
 export class Cone extends Rows {
   readonly low: Float64Array;
   readonly high: Float64Array;
-  readonly steps: readonly Step[];
+  readonly steps: readonly ConeStep[];
   readonly root: PackedLin;
   private readonly sources: readonly number[];
   private readonly rootRow: number;
@@ -138,7 +138,7 @@ export class Cone extends Rows {
     }
   }
 
-  private atomRow(atom: Atom, row: number, step: Step): void {
+  private atomRow(atom: Atom, row: number, step: ConeStep): void {
     const left = this.rootRow - 2;
     this.combine(step.a, left);
     this.note(row, 0, left);

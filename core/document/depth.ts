@@ -1,15 +1,15 @@
 import { LIMITS } from './types';
 
-interface Place {
+interface Nested {
   readonly value: object;
   readonly depth: number;
   readonly key: string;
-  readonly above: Place | null;
+  readonly above: Nested | null;
 }
 
-function pathOf(place: Place): string {
+function pathOf(place: Nested): string {
   const keys: string[] = [];
-  for (let at: Place | null = place; at; at = at.above) keys.push(at.key);
+  for (let at: Nested | null = place; at; at = at.above) keys.push(at.key);
   return keys.toReversed().join('').replace(/^\./, '');
 }
 
@@ -19,7 +19,7 @@ function pathOf(place: Place): string {
  */
 export function tooDeep(json: unknown): string | null {
   if (typeof json !== 'object' || json === null) return null;
-  const stack: Place[] = [{ value: json, depth: 1, key: '', above: null }];
+  const stack: Nested[] = [{ value: json, depth: 1, key: '', above: null }];
   for (let place = stack.pop(); place; place = stack.pop()) {
     if (place.depth > LIMITS.depth) return pathOf(place);
     const isList = Array.isArray(place.value);

@@ -7,7 +7,7 @@ import { readParam, readParams } from './params';
 import { isObject, own, Reader, shown } from './reader';
 import type { Fields } from './reader';
 import { readChannelNormals } from './rackNormals';
-import { socketsOf } from './rackSockets';
+import { modeSockets } from './rackSockets';
 import { blankRack, RACK_LIMITS } from './rackTypes';
 import type { Channel, ChannelMode, Measured, PanelScale, Rack, RackModule } from './rackTypes';
 import { ID_PATTERN, LIMITS, OHMS } from './types';
@@ -85,7 +85,7 @@ function readChannel(r: Reader, x: unknown, path: string, taken: Set<string>): C
   const id = readId(r, own(c, 'id'), `${path}.id`, taken);
   const modes = readModes(r, c, path);
   const ohms = (side: 'outputOhms' | 'inputOhms', least: number): Record<string, number> => {
-    const known = modes.flatMap((mode) => socketsOf(mode)[side === 'outputOhms' ? 'outputs' : 'inputs']);
+    const known = modes.flatMap((mode) => modeSockets(mode)[side === 'outputOhms' ? 'outputs' : 'inputs']);
     const given = own(c, side) === undefined ? {} : r.object(own(c, side), `${path}.${side}`);
     r.known(given, `${path}.${side}`, known);
     return Object.fromEntries(

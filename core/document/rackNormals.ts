@@ -1,12 +1,12 @@
 import { partsOf } from './sockets';
 import { isObject, own, shown } from './reader';
 import type { Reader } from './reader';
-import { socketsOf } from './rackSockets';
+import { modeSockets } from './rackSockets';
 import { RACK_LIMITS } from './rackTypes';
 import type { Channel, ChannelNormal } from './rackTypes';
 
-const inputsOf = ({ modes }: Channel): Set<string> => new Set(modes.flatMap((m) => socketsOf(m).inputs));
-const outputsOf = ({ modes }: Channel): Set<string> => new Set(modes.flatMap((m) => socketsOf(m).outputs));
+const inputsOf = ({ modes }: Channel): Set<string> => new Set(modes.flatMap((m) => modeSockets(m).inputs));
+const outputsOf = ({ modes }: Channel): Set<string> => new Set(modes.flatMap((m) => modeSockets(m).outputs));
 
 /** Reads the normals of a module's channels, once all of its channels are known, into those channels. */
 export function readChannelNormals(r: Reader, list: unknown, path: string, channels: Channel[]): void {

@@ -3,7 +3,7 @@ import { completeParams } from './params';
 import type { ChannelMode } from './rackTypes';
 
 /** The sockets that a mode has: with as many inputs as its fixed settings give it. */
-export function socketsOf({ kind: name, fixed }: ChannelMode): {
+export function modeSockets({ kind: name, fixed }: ChannelMode): {
   readonly inputs: readonly string[];
   readonly outputs: readonly string[];
 } {

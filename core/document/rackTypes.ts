@@ -90,7 +90,7 @@ export const blankRack: Rack = {
 /** `moduleId/channelId`, as a patch names a channel. */
 export const channelName = (module: string, channel: string): string => `${module}/${channel}`;
 
-export interface Place {
+export interface RackPlace {
   readonly module: RackModule;
   readonly channel: Channel;
   /** `moduleId/channelId` */
@@ -98,9 +98,10 @@ export interface Place {
 }
 
 /** Every channel of a rack, in its order. */
-export const placesOf = (rack: Rack): Place[] =>
+export const placesOf = (rack: Rack): RackPlace[] =>
   rack.modules.flatMap((module) =>
     module.channels.map((channel) => ({ module, channel, name: channelName(module.id, channel.id) })),
   );
 
-export const placeNamed = (rack: Rack, name: string): Place | undefined => placesOf(rack).find((p) => p.name === name);
+export const placeNamed = (rack: Rack, name: string): RackPlace | undefined =>
+  placesOf(rack).find((p) => p.name === name);

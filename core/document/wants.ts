@@ -123,5 +123,5 @@ export const hangsOn = (t: Target): { readonly socket?: string; readonly module?
   'to' in t ? { socket: t.to } : 'of' in t ? { module: t.of } : {};
 
 /** The sockets that targets hang on. */
-export const socketsOf = (targets: readonly Target[]): string[] =>
+export const targetSockets = (targets: readonly Target[]): string[] =>
   targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);

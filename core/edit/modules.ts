@@ -81,7 +81,7 @@ interface Sockets {
   readonly outputs: readonly string[];
 }
 
-function socketsOf(m: ModuleDoc): Sockets {
+function socketNames(m: ModuleDoc): Sockets {
   const kind = kindNamed(m.kind);
   if (!kind) return { inputs: [], outputs: [] };
   const params = completeParams(kind, m.params);
@@ -98,7 +98,7 @@ export function changeModule(patch: Patch, id: string, change: (m: ModuleDoc) =>
   const same = fitting.every((t, i) => t === patch.targets[i]);
   const targets = same ? patch.targets : fitting.filter((t) => t !== null);
   const changed = { ...patch, modules, targets, hands: fittingHands(patch.hands, modules) };
-  const [was, now] = [socketsOf(before), socketsOf(after)];
+  const [was, now] = [socketNames(before), socketNames(after)];
   const sides = ['inputs', 'outputs'] as const;
   if (sides.every((side) => was[side].every((name) => now[side].includes(name)))) return changed;
   return keepSockets(changed, (socket, side) => {
@@ -109,7 +109,7 @@ export function changeModule(patch: Patch, id: string, change: (m: ModuleDoc) =>
 
 /** Keeps of a patch's wiring only what its modules have sockets for. */
 export function keepReal(patch: Patch): Patch {
-  const known = new Map(patch.modules.map((m) => [m.id, socketsOf(m)]));
+  const known = new Map(patch.modules.map((m) => [m.id, socketNames(m)]));
   const has = (socket: string, side: 'inputs' | 'outputs'): boolean =>
     known.get(idOf(socket))?.[side].includes(nameOf(socket)) ?? false;
   return keepSockets(patch, (socket, side) =>

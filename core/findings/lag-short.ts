@@ -13,7 +13,7 @@ const LEAST_VOLTS = 1e-6;
 /** A faster lag is looked for among these shares of the present times. */
 const FASTER = [0.7, 0.5, 0.35, 0.25, 0.15, 0.1, 0.05, 0.02];
 
-const spanOf = ([lo, hi]: Range): number => hi - lo;
+const widthOf = ([lo, hi]: Range): number => hi - lo;
 
 /** Whether every stage right behind the lag brings the swing back. */
 function madeUp(graph: Graph, m: GraphModule, span: number, simulation: Simulation): boolean {
@@ -24,14 +24,14 @@ function madeUp(graph: Graph, m: GraphModule, span: number, simulation: Simulati
     next.length > 0 &&
     next.every(({ x, signal }) => {
       const seen = simulation.outputs.get(x.outputs[0]?.socket ?? '');
-      return signal && seen !== undefined && spanOf(seen.settled) >= LEAST * span;
+      return signal && seen !== undefined && widthOf(seen.settled) >= LEAST * span;
     })
   );
 }
 
 /** A gain that brings back the range that went in, or a faster lag. */
 function curesOf(graph: Graph, m: GraphModule, before: Range, after: Range): readonly Cure[] {
-  const gain = Number((spanOf(before) / spanOf(after)).toPrecision(6));
+  const gain = Number((widthOf(before) / widthOf(after)).toPrecision(6));
   const lift = Number(((before[0] + before[1]) / 2 - (gain * (after[0] + after[1])) / 2).toPrecision(6));
   const edits = insertOffsetAfter(graph, socketAt(m.id, 'out'), 'Make-up gain', gain, lift);
   const faster = FASTER.map((share) => {
@@ -58,9 +58,9 @@ export const lagShort: FindingRule = {
         const input = m.inputs.find((s) => s.spec.name === 'in');
         const before = simulation.outputs.get((input && sourceOf(graph, input)?.socket) ?? '')?.settled;
         const after = simulation.outputs.get(socketAt(m.id, 'out'))?.settled;
-        if (!before || !after || spanOf(before) < LEAST_VOLTS) return [];
-        const spanRatio = spanOf(after) / spanOf(before);
-        if (spanRatio >= LEAST || madeUp(graph, m, spanOf(before), simulation)) return [];
+        if (!before || !after || widthOf(before) < LEAST_VOLTS) return [];
+        const spanRatio = widthOf(after) / widthOf(before);
+        if (spanRatio >= LEAST || madeUp(graph, m, widthOf(before), simulation)) return [];
         return [
           {
             code: 'lag-short',

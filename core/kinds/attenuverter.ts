@@ -1,5 +1,5 @@
 import { kind, never, signal } from './kind';
-import { choice, number, reach, setUp, spanOf, volts } from './params';
+import { choice, number, reach, setUp, within, volts } from './params';
 import { showNumber } from '../units/show';
 
 export const attenuverter = kind({
@@ -11,7 +11,7 @@ export const attenuverter = kind({
   starts: { amount: 1 },
   audio: false,
   params: {
-    amount: number(0, -2, 2, '', spanOf('maxAmount')),
+    amount: number(0, -2, 2, '', within('maxAmount')),
     maxAmount: reach(setUp(choice([1, 2]))),
     normalVolts: setUp(volts(0, { says: 'carried while nothing is plugged in; then it is a source' })),
   },

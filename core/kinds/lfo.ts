@@ -5,7 +5,7 @@ import { gateFate, keptGate } from './detect';
 import { control, gate, kind } from './kind';
 import type { Sockets } from './kind';
 import { choice, hertz, number, orNone, volts } from './params';
-import { otherNames, others, shapeNames, shapes, spanOf, unitWave, waveOf } from './lfoWaves';
+import { otherNames, others, shapeNames, shapes, swingOf, unitWave, waveOf } from './lfoWaves';
 import type { Other, Shape, Span } from './lfoWaves';
 import { EDGE, Phase } from './phase';
 import { briefSeconds } from '../units/show';
@@ -94,7 +94,7 @@ export const lfo = kind({
     const lows = [p.lowVolts, p.highVolts] as const;
     const still = !['phase', 'width'].some((name) => io.turns?.(name) ?? false);
     const waits = p.mode === 'once' && still && gateFate(io, 'reset', 1) === 'low';
-    const cycle = { ...p, ...spanOf(p) };
+    const cycle = { ...p, ...swingOf(p) };
     const wave = (name: string): Lin => (waits ? resting(b, io, cycle, name, lows) : io.symbol(name, ...lows));
     const out = wave('out');
     const rest = otherNames.map((name) => [name, wave(name)] as const);
@@ -110,7 +110,7 @@ export const lfo = kind({
   kernel(p, wiring) {
     const out = wiring.output('out');
     const [rate, reset] = [wiring.input('rate'), wiring.input('reset')];
-    const span = spanOf(p);
+    const span = swingOf(p);
     const wave = waveOf(p, wiring, span, 0);
     const beside = otherNames
       .filter((name) => wiring.wanted(name))

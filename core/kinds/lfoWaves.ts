@@ -27,7 +27,7 @@ export interface Span {
   readonly half: number;
 }
 
-export const spanOf = (p: { readonly lowVolts: number; readonly highVolts: number }): Span => ({
+export const swingOf = (p: { readonly lowVolts: number; readonly highVolts: number }): Span => ({
   mid: (p.lowVolts + p.highVolts) / 2,
   half: (p.highVolts - p.lowVolts) / 2,
 });

@@ -1,5 +1,5 @@
 import { kind, never, signal } from './kind';
-import { between, choice, number, reach, spanOf, volts, setUp } from './params';
+import { between, choice, number, reach, within, volts, setUp } from './params';
 import { showNumber, showVolts } from '../units/show';
 
 export const offset = kind({
@@ -10,7 +10,7 @@ export const offset = kind({
   room: 'between',
   audio: false,
   params: {
-    amount: number(1, -4, 4, '', spanOf('maxAmount')),
+    amount: number(1, -4, 4, '', within('maxAmount')),
     maxAmount: reach(setUp(choice([1, 2, 4]))),
     volts: volts(0, { ...between('lowVolts', 'highVolts'), label: 'lift' }),
     lowVolts: reach(volts(-5)),

@@ -157,7 +157,7 @@ export const flag = (fallback: boolean): FlagSpec => ({ type: 'flag', default: f
 export const text = (fallback: string, longest: number): TextSpec => ({ type: 'text', default: fallback, longest });
 
 /** A knob whose span is ± another parameter. */
-export const spanOf = (name: string) => ({
+export const within = (name: string) => ({
   limits: (p: ParamValues): readonly [number, number] => [-Number(p[name]), Number(p[name])],
 });
 

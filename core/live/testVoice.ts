@@ -18,9 +18,9 @@ export interface TestVoice {
   readonly says: string;
 }
 
-type Part = 'pitch' | 'brightness' | 'loudness';
+type Voiced = 'pitch' | 'brightness' | 'loudness';
 
-const partFor = (quantity: EndSpec<ParamValues>['quantity']): Part =>
+const partFor = (quantity: EndSpec<ParamValues>['quantity']): Voiced =>
   quantity === 'frequency' || quantity === 'note'
     ? 'pitch'
     : quantity === 'gain' || quantity === 'level'
@@ -65,7 +65,7 @@ function tones(beside: Beside, pitch: string | null): string {
 }
 
 /** The voice that a voltage moves one part of. */
-function voice(beside: Beside, volts: string, part: Part): string {
+function voice(beside: Beside, volts: string, part: Voiced): string {
   const sound = tones(beside, part === 'pitch' ? volts : null);
   const filter = beside.add('filter', { cutoffHz: part === 'brightness' ? 220 : 1800, resonance: 0.2 });
   beside.plug(sound, socketAt(filter, 'in'));
@@ -76,7 +76,7 @@ function voice(beside: Beside, volts: string, part: Part): string {
   return socketAt(amp, 'out');
 }
 
-const WORDS: Readonly<Record<Part, string>> = {
+const WORDS: Readonly<Record<Voiced, string>> = {
   pitch: 'the voltage moves the pitch of two tones, a volt an octave from 220 Hz',
   brightness: 'the voltage opens a filter over two tones, a volt an octave from 220 Hz',
   loudness: 'the voltage opens an amplifier over two tones, full at 5 V',

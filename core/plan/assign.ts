@@ -1,7 +1,7 @@
 import { linearSumAssignment } from 'linear-sum-assignment';
 import { idOf, nameOf, socketAt } from '../document/sockets';
 import { placesOf } from '../document/rackTypes';
-import type { Place, Rack } from '../document/rackTypes';
+import type { RackPlace, Rack } from '../document/rackTypes';
 import type { Normal, Patch } from '../document/types';
 import type { Link as PatchLink, Wiring } from '../graph/wiring';
 import type { Edit } from '../edit/edit';
@@ -58,13 +58,13 @@ interface Link {
 
 interface Table {
   readonly modules: readonly string[];
-  readonly places: readonly Place[];
+  readonly places: readonly RackPlace[];
   /** By module, by place. */
   readonly services: readonly (readonly (Service | null)[])[];
 }
 
 /** The modules that must find a channel: bypassed ones need none. */
-function neededOf(wiring: Wiring, places: readonly Place[]): string[] {
+function neededOf(wiring: Wiring, places: readonly RackPlace[]): string[] {
   const owned = new Set(places.flatMap((p) => p.channel.modes.map((m) => m.kind)));
   return wiring.modules
     .filter(({ kind, bypassed }) => {
@@ -191,7 +191,7 @@ class Seating {
 }
 
 /** Why no channel serves a module, in one line. */
-function whyShort(servers: Servers, id: string, places: readonly Place[], taken: ReadonlySet<string>): string {
+function whyShort(servers: Servers, id: string, places: readonly RackPlace[], taken: ReadonlySet<string>): string {
   const answers = places.map((p) => ({ p, answer: servers.answer(id, p.channel) }));
   const able = answers.filter(({ answer }) => 'service' in answer);
   if (able.length > 0) {
@@ -229,7 +229,7 @@ export function takenBy(
   return { channels: new Set([...own, ...found.assigned.map((a) => a.rack)]), short: found.short };
 }
 
-function assigned(patch: Patch, places: readonly Place[], wanted: (id: string) => boolean): Assignment {
+function assigned(patch: Patch, places: readonly RackPlace[], wanted: (id: string) => boolean): Assignment {
   const servers = new Servers(patch);
   const { wiring } = servers.graph;
   const modules = neededOf(wiring, places).filter(wanted);

@@ -1,5 +1,5 @@
 import { placesOf } from '../document/rackTypes';
-import type { Place, Rack } from '../document/rackTypes';
+import type { RackPlace, Rack } from '../document/rackTypes';
 import type { Want } from '../document/wants';
 import type { ParamValues } from '../kinds/params';
 import { heldBy } from '../rack/holds';
@@ -10,7 +10,7 @@ export interface Candidate {
   /** Settings to begin with, the plainest first; each reaches further than the one before. */
   readonly builds: readonly ParamValues[];
   /** The channels that are alike, in the rack's order; null without a rack. */
-  readonly places: readonly Place[] | null;
+  readonly places: readonly RackPlace[] | null;
   /** What it stands in for, in words; null where it is what one would take. */
   readonly standIn: string | null;
 }
@@ -62,7 +62,7 @@ const STAGES: Readonly<Record<Want, readonly Stage[]>> = {
 };
 
 /** How a channel begins as a stage: what it can be set to of each build. */
-function buildsOn({ channel }: Place, { kind, builds }: Stage): ParamValues[] {
+function buildsOn({ channel }: RackPlace, { kind, builds }: Stage): ParamValues[] {
   const mode = channel.modes.find((m) => m.kind === kind);
   if (!mode) return [];
   const found = builds.flatMap((build) => {
@@ -77,7 +77,7 @@ function buildsOn({ channel }: Place, { kind, builds }: Stage): ParamValues[] {
 }
 
 /** A stage's channel must carry nothing of its own where the chain is plugged: its other sockets stay empty. */
-const classOf = ({ channel }: Place, kind: string): string =>
+const classOf = ({ channel }: RackPlace, kind: string): string =>
   JSON.stringify([kind, channel.modes.find((m) => m.kind === kind), channel.normals]);
 
 /** The stages that a chain may be made of, of what a rack has left where there is one. */
@@ -86,7 +86,7 @@ export function candidatesFor(want: Want, rack: Rack | null, taken: ReadonlySet<
   if (!rack) return stages.map((s) => ({ ...s, places: null }));
   const free = placesOf(rack).filter((p) => !taken.has(p.name));
   return stages.flatMap((stage) => {
-    const classes = new Map<string, Place[]>();
+    const classes = new Map<string, RackPlace[]>();
     for (const place of free) {
       if (!place.channel.modes.some((m) => m.kind === stage.kind)) continue;
       const key = classOf(place, stage.kind);

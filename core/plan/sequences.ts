@@ -1,4 +1,4 @@
-import type { Place } from '../document/rackTypes';
+import type { RackPlace } from '../document/rackTypes';
 import type { Candidate } from './candidates';
 
 /**
@@ -6,9 +6,9 @@ import type { Candidate } from './candidates';
  *
  * @returns null for each stage without a rack; null alone where there are not enough channels.
  */
-export function channelsFor(chain: readonly Candidate[]): (Place | null)[] | null {
+export function channelsFor(chain: readonly Candidate[]): (RackPlace | null)[] | null {
   const taken = new Set<string>();
-  const seat = (i: number): (Place | null)[] | null => {
+  const seat = (i: number): (RackPlace | null)[] | null => {
     const stage = chain[i];
     if (!stage) return [];
     if (!stage.places) {

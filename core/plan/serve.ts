@@ -1,6 +1,6 @@
 import { BoundsEngine } from '../bounds/bounds';
 import { completeParams, existing } from '../document/params';
-import type { Channel, ChannelMode, Place } from '../document/rackTypes';
+import type { Channel, ChannelMode, RackPlace } from '../document/rackTypes';
 import { idOf, nameOf, partsOf } from '../document/sockets';
 import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
@@ -24,7 +24,7 @@ export interface Service {
 
 /** A channel that serves a module. */
 export interface Seat {
-  readonly place: Place;
+  readonly place: RackPlace;
   readonly service: Service;
 }
 

@@ -2,7 +2,7 @@ import { socketAt } from '../document/sockets';
 import { knobsIn } from '../document/knobs';
 import { completeParams, existing } from '../document/params';
 import { placeNamed, placesOf } from '../document/rackTypes';
-import type { ChannelMode, Place, Rack } from '../document/rackTypes';
+import type { ChannelMode, RackPlace, Rack } from '../document/rackTypes';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { kindNamed } from '../kinds';
@@ -31,7 +31,7 @@ export interface ChannelFault {
 
 interface Sitting {
   readonly m: ModuleDoc;
-  readonly place: Place | undefined;
+  readonly place: RackPlace | undefined;
 }
 
 /** The modules that sit on a channel of this rack. */

@@ -10,7 +10,7 @@ import type { Memory } from './memory';
 import { Tape } from './tape';
 
 /** Where one module stands in a run: what it reads, and where it writes. */
-export interface Place {
+export interface Slot {
   readonly module: GraphModule;
   readonly inputs: readonly Float64Array[];
   readonly outputs: readonly Float64Array[];
@@ -35,7 +35,7 @@ export interface Shared {
  *
  * @param moves whether it is one of several that take turns, so that nothing is worth working out for a whole block.
  */
-export function kernelOf(shared: Shared, place: Place, params: ParamValues, memory: Memory, moves = false): Kernel {
+export function kernelOf(shared: Shared, place: Slot, params: ParamValues, memory: Memory, moves = false): Kernel {
   const { module: m, inputs, outputs } = place;
   const wiring = wiringOf(shared, place, memory.begin(), moves);
   const own = m.kind.kernel?.(params, wiring);
@@ -49,7 +49,7 @@ export function kernelOf(shared: Shared, place: Place, params: ParamValues, memo
   return (from, to) => tape.run(from, to);
 }
 
-function wiringOf({ arena, graph, asset }: Shared, place: Place, memory: Memory, moves: boolean): Wiring {
+function wiringOf({ arena, graph, asset }: Shared, place: Slot, memory: Memory, moves: boolean): Wiring {
   const { module: m, inputs, outputs, detected, nothing } = place;
   const index = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
   return {

@@ -3,7 +3,7 @@ import type { Track } from '../graph/tracks';
 import type { Kernel } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { kernelOf } from './kernels';
-import type { Place, Shared } from './kernels';
+import type { Slot, Shared } from './kernels';
 import type { Memory } from './memory';
 
 /** The longest that a knob which is not linear stands still while a hand turns it, seconds. */
@@ -11,7 +11,7 @@ const STEP_SECONDS = 0.001;
 export const stepAt = (sampleRate: number): number => Math.max(1, Math.floor(STEP_SECONDS * sampleRate));
 
 /** The kernel of a module with the hands that turn its knobs. */
-export function moduleKernel(shared: Shared, place: Place, params: ParamValues, memory: Memory): Kernel {
+export function moduleKernel(shared: Shared, place: Slot, params: ParamValues, memory: Memory): Kernel {
   const { sampleRate } = shared.graph;
   const tracks = tracksOf(place.module, sampleRate);
   if (tracks.length === 0) return kernelOf(shared, place, params, memory);
@@ -27,7 +27,7 @@ const MOST_EXACT = 3;
  */
 export function movingKernel(
   shared: Shared,
-  place: Place,
+  place: Slot,
   params: ParamValues,
   tracks: readonly Track[],
   memory: Memory,
@@ -39,7 +39,7 @@ export function movingKernel(
 }
 
 /** The outputs at every corner of what the knobs take, weighed by where they stand. */
-function exactly(shared: Shared, place: Place, params: ParamValues, tracks: readonly Track[], memory: Memory): Kernel {
+function exactly(shared: Shared, place: Slot, params: ParamValues, tracks: readonly Track[], memory: Memory): Kernel {
   const negated = place.module.kind.negated ?? {};
   const own = memory.begin();
   const outputs = place.outputs.filter((_, i) => !negated[place.module.outputs[i]?.name ?? '']);
@@ -75,7 +75,7 @@ function exactly(shared: Shared, place: Place, params: ParamValues, tracks: read
 
 function inSteps(
   shared: Shared,
-  place: Place,
+  place: Slot,
   params: ParamValues,
   tracks: readonly Track[],
   memory: Memory,

@@ -1,6 +1,6 @@
 import type { GraphModule } from '../graph/graph';
 import type { Kernel } from '../kinds/kind';
-import type { Place } from './kernels';
+import type { Slot } from './kernels';
 import type { Memory } from './memory';
 import type { Figures } from './figures';
 import type { DriveStats, GateStats, Picture, Stats, Tail } from './stats';
@@ -12,7 +12,7 @@ export interface Part {
   readonly outputs: readonly Float64Array[];
   kernel: Kernel;
   /** Of a module that runs: where its kernel stands, and what it remembers. */
-  place?: Place;
+  place?: Slot;
   readonly memory?: Memory;
   readonly seen: readonly (Seen | null)[];
   /** Outputs that are made from another's: index and the other's. */

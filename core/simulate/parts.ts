@@ -3,7 +3,7 @@ import type { Kernel } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { GATE_HYSTERESIS } from '../kinds/detect';
 import type { Arena } from '../native/native';
-import type { Place, Shared } from './kernels';
+import type { Slot, Shared } from './kernels';
 import { lawsOf } from './laws';
 import { Memory } from './memory';
 import { Figures } from './figures';
@@ -100,7 +100,7 @@ export class Parts {
       }))
       .filter(({ output }) => seen[output] !== null);
     const detected = m.kind.detects ? this.arena.take(this.size) : this.steadyBuffer(0);
-    const place: Place = {
+    const place: Slot = {
       module: m,
       inputs,
       outputs,

@@ -5,7 +5,7 @@ import { predict } from '../answers/predict';
 import { patchOf } from './patch';
 
 type Params = Record<string, ParamValue>;
-type Part = [kind: string, params: Params];
+type Link = [kind: string, params: Params];
 
 /** Stages whose outputs are straight lines of their inputs and of each knob, and bent ones. */
 const STRAIGHT = ['attenuator', 'attenuverter', 'offset', 'inverter', 'mixer'] as const;
@@ -23,7 +23,7 @@ export function randomChain(seed: number, bent: boolean): Patch {
   const random = stream(0xc4a1 ^ (seed * 7919));
   const between = (lo: number, hi: number): number => Number((lo + (hi - lo) * random()).toFixed(3));
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
-  const parts: Record<string, Part> = { swell: ['lfo', { lowVolts: between(-5, 0), highVolts: between(2, 6) }] };
+  const parts: Record<string, Link> = { swell: ['lfo', { lowVolts: between(-5, 0), highVolts: between(2, 6) }] };
   const cables: string[] = [];
   let from = 'swell.out';
   const count = 1 + Math.floor(random() * 3);

@@ -7,10 +7,10 @@ import * as crossfades from './0004-crossfades';
 import * as racks from './0005-racks';
 import * as quantities from './0006-quantities';
 
-type Step = (query: QueryInterface, transaction: Transaction) => Promise<void>;
+type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
 /** In order; a migration that has shipped does for ever what it did. */
-const migrations: readonly { readonly name: string; readonly up: Step }[] = [
+const migrations: readonly { readonly name: string; readonly up: Migration }[] = [
   { name: '0001-patches', up: patches.up },
   { name: '0002-assets', up: assets.up },
   { name: '0003-kept', up: kept.up },

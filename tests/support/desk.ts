@@ -60,13 +60,16 @@ export class DeskDriver {
 
   /** Opens a part of a panel, where it is not open yet. */
   async section(id: string): Promise<void> {
-    const head = await this.page.waitForSelector(`[data-section="${id}"] button[aria-expanded]`);
-    if ((await head!.evaluate((e) => e.getAttribute('aria-expanded'))) === 'false') await head!.click();
+    const head = `[data-section="${id}"] button[aria-expanded]`;
+    await this.page.waitForSelector(head);
+    // Once it stands still: what opens above it moves it on, and the press would meet something else.
+    if ((await this.page.$eval(head, (e) => e.getAttribute('aria-expanded'))) === 'false')
+      await this.page.locator(head).click();
     await this.page.waitForSelector(`[data-section="${id}"] button[aria-expanded=true]`);
   }
 
   async stage(id: string): Promise<void> {
-    await this.page.click(`[data-frame="${id}"]`);
+    await this.page.locator(`[data-frame="${id}"]`).click();
     await this.page.waitForSelector(`[data-stage="${id}"]`);
   }
 
@@ -185,7 +188,7 @@ export class DeskDriver {
   }
 
   async end(socket: string): Promise<void> {
-    await this.page.click(`[data-end="${socket}"]`);
+    await this.page.locator(`[data-end="${socket}"]`).click();
     await this.page.waitForSelector(`[data-end="${socket}"][aria-pressed=true]`);
   }
 

@@ -4,7 +4,7 @@ import type { Edit, Patch } from '@/core';
 import { typedIn } from '@/ui/parts/typing';
 import type { EditDesk } from './edit';
 import { noHistory, record, redo, undo } from './history';
-import type { History, Step } from './history';
+import type { History, UndoStep } from './history';
 
 export type SaveState =
   | { readonly kind: 'saved'; readonly at: string }
@@ -150,7 +150,7 @@ function made({ patch, saved }: DeskState, edits: readonly Edit[]): Patch {
   return isSame(after, patch) ? patch : isSame(after, saved) ? saved : after;
 }
 
-function stepped(state: DeskState, { history, edits }: Step): Pick<DeskState, 'patch' | 'history' | 'save'> {
+function stepped(state: DeskState, { history, edits }: UndoStep): Pick<DeskState, 'patch' | 'history' | 'save'> {
   const patch = made(state, edits);
   return { patch, history, save: saveOf(state, patch) };
 }

@@ -40,17 +40,17 @@ export function record(history: History, before: Patch, after: Patch, { joins = 
 }
 
 /** A step back or forth: the history after it, and the edits that make it. */
-export interface Step {
+export interface UndoStep {
   readonly history: History;
   readonly edits: readonly Edit[];
 }
 
-export function undo({ past, future }: History): Step | null {
+export function undo({ past, future }: History): UndoStep | null {
   const last = past.at(-1);
   return last ? { history: { past: past.slice(0, -1), future: [last, ...future] }, edits: last.inverse } : null;
 }
 
-export function redo({ past, future }: History): Step | null {
+export function redo({ past, future }: History): UndoStep | null {
   const [next, ...rest] = future;
   return next ? { history: { past: [...past, { ...next, key: null }], future: rest }, edits: next.edits } : null;
 }

@@ -44,7 +44,7 @@ interface Simulated {
   readonly cured: readonly Finding[] | null;
 }
 
-const socketsOf = (strip: Strip | null): string[] => {
+const stripSockets = (strip: Strip | null): string[] => {
   const frames = [...(strip?.frames ?? []), ...(strip?.joinings ?? []).flatMap((j) => j.frames)];
   return frames.flatMap((f) => f.output ?? f.input?.socket ?? []);
 };
@@ -132,7 +132,7 @@ export function usePrediction(
     return () => core.close();
   }, [pictures]);
 
-  const sockets = socketsOf(strip).join(' ');
+  const sockets = stripSockets(strip).join(' ');
   useEffect(() => {
     client.current?.preview({ patch, sockets: sockets.split(' ').filter(Boolean), window, columns: COLUMNS });
   }, [patch, sockets, window]);

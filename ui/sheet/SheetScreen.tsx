@@ -13,7 +13,7 @@ import { rackApi } from '@/ui/parts/rackApi';
 import { ink } from '@/ui/theme/tokens';
 import { Needs } from './Needs';
 import { SheetHead } from './SheetHead';
-import { Step } from './Step';
+import { StepRow } from './StepRow';
 import { useTicks } from './useTicks';
 import type { Ticking } from './useTicks';
 
@@ -81,7 +81,7 @@ function AllSteps({ sheet, ticking }: StepsProps) {
             {partText(sheet, part)}
           </Box>
           {steps.map((step) => (
-            <Step key={step.id} sheet={sheet} step={step} tick={ticking.ticks[step.id]} mark={ticking.mark} />
+            <StepRow key={step.id} sheet={sheet} step={step} tick={ticking.ticks[step.id]} mark={ticking.mark} />
           ))}
         </Box>
       ))}
@@ -100,7 +100,7 @@ function OneStep({ sheet, ticking }: StepsProps) {
   return (
     <Box data-single={step.id}>
       <Box sx={{ color: ink.softInk, mt: 3 }}>{`${partText(sheet, step.part)}, step ${at + 1} of ${steps.length}`}</Box>
-      <Step
+      <StepRow
         key={step.id}
         sheet={sheet}
         step={step}

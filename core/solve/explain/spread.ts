@@ -1,5 +1,5 @@
 import type { Patch } from '../../document/types';
-import { socketsOf } from '../../document/wants';
+import { targetSockets } from '../../document/wants';
 import type { Target } from '../../document/wants';
 import { LEAST_DRAWS, tolerance } from '../../answers/tolerance';
 import type { Spread } from '../types';
@@ -10,7 +10,7 @@ export function toleranceAt(patch: Patch, targets: readonly Target[], draws = LE
   const { readings } = tolerance(wanted, {
     draws,
     rough: draws < LEAST_DRAWS,
-    only: socketsOf(targets),
+    only: targetSockets(targets),
     plain: true,
   });
   const at = new Set(targets.map((t) => t.at));

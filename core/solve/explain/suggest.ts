@@ -1,7 +1,7 @@
 import { knobsIn } from '../../document/knobs';
 import { idOf, socketAt } from '../../document/sockets';
 import type { ModuleDoc, Patch } from '../../document/types';
-import { socketsOf } from '../../document/wants';
+import { targetSockets } from '../../document/wants';
 import type { Target } from '../../document/wants';
 import { applyEdits } from '../../edit/edit';
 import type { Edit } from '../../edit/edit';
@@ -48,7 +48,7 @@ const STAGES = [
 ] as const;
 
 function stageIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
-  const places = [...new Set(socketsOf(targets))].slice(0, 4);
+  const places = [...new Set(targetSockets(targets))].slice(0, 4);
   return STAGES.flatMap(([kind, params, text]) =>
     places.flatMap((at): Idea[] => {
       const made = insertStage(patch, at, kind);

@@ -9,10 +9,10 @@ import { modulesBehind } from './knobs';
 import type { ChannelLimits } from '../../rack/limits';
 import type { JumperSetting } from '../types';
 
-type Step = JumperSetting['value'];
+type JumperValue = JumperSetting['value'];
 
 /** What a step, a jumper or a switch can stand at. */
-function optionsOf(m: GraphModule, name: string): readonly Step[] {
+function optionsOf(m: GraphModule, name: string): readonly JumperValue[] {
   const spec = m.kind.params[name];
   if (!spec || !(spec.exists?.(m.params) ?? true)) return [];
   if (spec.type === 'flag') return [true, false];
@@ -36,7 +36,7 @@ export function widerJumpers(patch: Patch, targets: readonly Target[], channels?
     .filter((m) => behind.has(m.index) && m.kind.room !== 'source')
     .flatMap((m) =>
       Object.keys(m.kind.params).flatMap((name): JumperSetting[] => {
-        const from = m.params[name] as Step;
+        const from = m.params[name] as JumperValue;
         const locked = patch.modules[m.index]?.locked?.includes(name) ?? false;
         const allowed = channels?.choices.get(socketAt(m.id, name));
         const options = optionsOf(m, name).filter((v) => allowed?.includes(v) ?? true);

@@ -1,6 +1,6 @@
 import { partsOf, socketAt } from '../../document/sockets';
 import type { Target } from '../../document/wants';
-import { socketsOf } from '../../document/wants';
+import { targetSockets } from '../../document/wants';
 import type { Graph, GraphModule } from '../../graph/graph';
 import { behind } from '../../graph/upstream';
 import { knobsOf } from '../../kinds/knobs';
@@ -34,7 +34,7 @@ export interface FreeOptions {
 
 /** Indices of all modules that the targets hang on, the ones that they are at included. */
 export function modulesBehind(graph: Graph, targets: readonly Target[]): ReadonlySet<number> {
-  return behind(graph, socketsOf(targets));
+  return behind(graph, targetSockets(targets));
 }
 
 function knobsAt(m: GraphModule, channels: ChannelLimits | undefined): FreeKnob[] {

@@ -27,7 +27,7 @@ const LEAST_MOVEMENT = 0.1;
 /** Movement below this is none, volts. */
 const STILL = 1e-6;
 
-const spanOf = ({ reached: [lo, hi] }: TargetError): number => hi - lo;
+const reachOf = ({ reached: [lo, hi] }: TargetError): number => hi - lo;
 
 /** The movement that a target itself asks for or allows, volts: Infinity where it says nothing of it. */
 function askedSpan(target: Target, { span }: TargetError): number {
@@ -80,10 +80,10 @@ export class Problem {
 
   /** Whether a setting stops what a target is for: its movement is nearly gone, and the target does not ask for that. */
   stills({ errors }: Look): boolean {
-    this.moved ??= this.look(this.trials.start).errors.map(spanOf);
+    this.moved ??= this.look(this.trials.start).errors.map(reachOf);
     return errors.some((e, i) => {
       const before = Math.min(this.moved?.[i] ?? 0, askedSpan(this.targets[i] as Target, e));
-      return before > STILL && spanOf(e) < LEAST_MOVEMENT * before;
+      return before > STILL && reachOf(e) < LEAST_MOVEMENT * before;
     });
   }
 

@@ -3,7 +3,7 @@ import type { Closeness } from '../../bounds/tighten';
 import { applyEdits } from '../../edit/edit';
 import type { Edit } from '../../edit/edit';
 import type { Patch } from '../../document/types';
-import { socketsOf } from '../../document/wants';
+import { targetSockets } from '../../document/wants';
 import type { Target } from '../../document/wants';
 import { buildGraph } from '../../graph/graph';
 import type { Graph, GraphModule } from '../../graph/graph';
@@ -77,7 +77,7 @@ export class Trials {
 
   /** Only what the targets hang on. */
   private behind(graph: Graph): Graph {
-    return partBehind(graph, socketsOf(this.targets));
+    return partBehind(graph, targetSockets(this.targets));
   }
 
   private graphAt(x: ArrayLike<number>): Graph {

@@ -1,5 +1,5 @@
 import type { Graph } from '../../graph/graph';
-import { socketsOf } from '../../document/wants';
+import { targetSockets } from '../../document/wants';
 import type { Target } from '../../document/wants';
 import { behind } from '../../graph/upstream';
 import type { FreeKnob } from '../problem/knobs';
@@ -15,7 +15,7 @@ export interface Block {
  * each are fewest together. A knob belongs to a target where its module is one that the target depends on.
  */
 export function blocksOf(graph: Graph, targets: readonly Target[], knobs: readonly FreeKnob[]): Block[] {
-  const reached = targets.map((t) => behind(graph, socketsOf([t])));
+  const reached = targets.map((t) => behind(graph, targetSockets([t])));
   const left = new Set(targets.keys());
   const blocks: Block[] = [];
   for (const first of targets.keys()) {

@@ -24,7 +24,7 @@ const Heading = memo(function Heading({ children }: { children: string }) {
 });
 
 /** A list under its heading; on a phone it folds. */
-function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   const narrow = useMediaQuery('(max-width:899.95px)');
   if (narrow)
     return (
@@ -75,7 +75,7 @@ export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow,
       ))}
       {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destination yet.</Box>}
       <EndActions end={(predicted.strip?.frames.length ?? 0) > 1 ? shown : null} begin={begin} />
-      <Part title="Sources">
+      <Group title="Sources">
         {sources.map((m) => (
           <SourceRow
             key={m.id}
@@ -85,13 +85,13 @@ export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow,
             onSelect={onSelect}
           />
         ))}
-      </Part>
+      </Group>
       {loose.length > 0 && (
-        <Part title="Beside every path">
+        <Group title="Beside every path">
           {loose.map(({ id, label, why }) => (
             <SourceRow key={id} id={id} label={label} range={why} onSelect={onSelect} />
           ))}
-        </Part>
+        </Group>
       )}
       <ModuleAction begin={begin} />
     </Box>

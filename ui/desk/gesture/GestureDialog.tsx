@@ -31,21 +31,21 @@ interface Props {
   readonly onClose: () => void;
 }
 
-const spanOf = (range: string): Range => {
+const rangeNamed = (range: string): Range => {
   const [low = '', high = ''] = range.split(' to ');
   return [Number(low), Number(high)];
 };
 
 /** The smallest range that all points lie in. */
 const rangeFor = (points: readonly GesturePoint[]): string =>
-  RANGES.find((r) => points.every((p) => p.volts >= spanOf(r)[0] && p.volts <= spanOf(r)[1])) ?? '-10 to 10';
+  RANGES.find((r) => points.every((p) => p.volts >= rangeNamed(r)[0] && p.volts <= rangeNamed(r)[1])) ?? '-10 to 10';
 
 /** A hand on a fader: set point by point, drawn in one go, or recorded in real time. */
 export function GestureDialog({ name, points: given, held, duration, knob, onDone, onClose }: Props) {
   const [points, setPoints] = useState<readonly GesturePoint[]>(given);
   const [range, setRange] = useState(() => rangeFor(given));
   const [way, setWay] = useState<'points' | 'draw'>('draw');
-  const [low, high] = knob?.span ?? spanOf(range);
+  const [low, high] = knob?.span ?? rangeNamed(range);
   const longest = Math.max(duration, given.at(-1)?.t ?? 0);
   const tolerance = (high - low) * LOOSE;
   return (

@@ -11,7 +11,7 @@ export interface KeysProps {
 }
 
 export const PARTS = ['pitch', 'gate', 'velocity'] as const;
-type Part = (typeof PARTS)[number];
+type KeyOutput = (typeof PARTS)[number];
 /** What a pressed key's gate and its strongest touch come to, volts. */
 const GATE = 5;
 const STRONG = 5;
@@ -23,11 +23,11 @@ const TOUCH = 100;
 /** Which fader each part of a key goes to, and what is pressed; the last one down is heard. */
 export function useKeys({ patch, controllers, turn }: KeysProps) {
   const faders = useMemo(() => playable(patch).filter((p) => isFader(patch, p.at)), [patch]);
-  const [goes, setGoes] = useState<Readonly<Partial<Record<Part, string>>>>({});
+  const [goes, setGoes] = useState<Readonly<Partial<Record<KeyOutput, string>>>>({});
   const [down, setDown] = useState<readonly number[]>([]);
   const now = useRef<readonly number[]>([]);
   const [log] = useState(() => new KeyLog(() => performance.now() / 1000));
-  const send = (part: Part, volts: number): void => {
+  const send = (part: KeyOutput, volts: number): void => {
     const fader = faders.find((f) => f.at === goes[part]);
     if (fader) turn(fader.at, Math.min(fader.max, Math.max(fader.min, volts)));
   };

@@ -7,7 +7,7 @@ import { SelectField } from '@/ui/parts/SelectField';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { SpectrumAnswer } from '@/wire/core';
 import { PeaksTable } from './PeaksTable';
-import { FLOOR_DB, pointsOf, spanOf } from './spectrum';
+import { FLOOR_DB, pointsOf, hertzOf } from './spectrum';
 import type { Trace } from './view';
 
 interface Props {
@@ -50,7 +50,7 @@ const figures = { fontFamily: fonts.numbers, fontSize: 12, fill: ink.ink } as co
 
 function SpectrumChart({ spectrum }: { spectrum: SpectrumAnswer }) {
   const points = useMemo(() => pointsOf(spectrum), [spectrum]);
-  const [lowest, highest] = spanOf(spectrum);
+  const [lowest, highest] = hertzOf(spectrum);
   return (
     <ResponsiveContainer>
       <LineChart data={points} margin={{ left: 0, right: 16, top: 8, bottom: 0 }}>

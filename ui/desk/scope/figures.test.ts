@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ProbeAnswer } from '@/wire/core';
 import { levelsOf } from './levelBins';
-import { FLOOR_DB, pointsOf, spanOf } from './spectrum';
+import { FLOOR_DB, pointsOf, hertzOf } from './spectrum';
 import { edgesOf, phaseApart, shownTrace } from './view';
 import type { Trace } from './view';
 
@@ -65,8 +65,8 @@ describe('the points of a spectrum', () => {
     expect(Math.min(...points.map((p) => p.db))).toBe(FLOOR_DB);
   });
   it('is shown from 10 Hz up; of a slow simulation from a quarter of what it holds', () => {
-    expect(spanOf(flat(4000, {}) as never)).toEqual([10, 20_000]);
-    expect(spanOf({ volts: new Float32Array(4), binHz: 5 } as never)).toEqual([5, 20]);
+    expect(hertzOf(flat(4000, {}) as never)).toEqual([10, 20_000]);
+    expect(hertzOf({ volts: new Float32Array(4), binHz: 5 } as never)).toEqual([5, 20]);
   });
   it('of silence is the floor', () => {
     expect(pointsOf(flat(100, {}) as never).every((p) => p.db <= 0 && Number.isFinite(p.db))).toBe(true);

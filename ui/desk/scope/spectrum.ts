@@ -13,7 +13,7 @@ export interface SpectrumPoint {
 }
 
 /** The frequencies that are shown, Hz. */
-export function spanOf({ volts, binHz }: SpectrumAnswer): readonly [number, number] {
+export function hertzOf({ volts, binHz }: SpectrumAnswer): readonly [number, number] {
   const nyquist = binHz * volts.length;
   return [Math.min(LOWEST_HZ, nyquist / 4), nyquist];
 }
@@ -21,7 +21,7 @@ export function spanOf({ volts, binHz }: SpectrumAnswer): readonly [number, numb
 /** The loudest bin of each column of a logarithmic axis, so that no line falls between two. */
 export function pointsOf(spectrum: SpectrumAnswer): SpectrumPoint[] {
   const { volts, binHz } = spectrum;
-  const column = scaleLog().domain(spanOf(spectrum)).range([0, COLUMNS]);
+  const column = scaleLog().domain(hertzOf(spectrum)).range([0, COLUMNS]);
   const top = volts.reduce((a, b) => Math.max(a, b), 1e-12);
   const best = new Map<number, SpectrumPoint>();
   for (let k = 1; k < volts.length; k++) {

@@ -9,7 +9,7 @@ import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
 import type { Predicted } from '@/ui/session/usePrediction';
 
-interface Step {
+interface GuideStep {
   readonly says: string;
   readonly done: (p: Predicted) => boolean;
   readonly button?: { readonly label: string; readonly task: (p: Predicted) => Task };
@@ -23,7 +23,7 @@ const scales = ({ kind, params }: GraphModule): boolean =>
   kind.room === 'between' && kind.scaledBy !== undefined && kind.scaledBy(params).includes('amount');
 
 /** The order in which a modulation is planned by hand. */
-const steps: readonly Step[] = [
+const steps: readonly GuideStep[] = [
   {
     says: 'Begin where it is heard: choose the end that shall move, a filter’s cutoff say.',
     done: (p) => p.strip !== null,

@@ -22,7 +22,7 @@ const REACH = 12;
 const SILENT_DB = -80;
 
 /** The voltages that a response is drawn for: all that it responds to, and all that can arrive. */
-function spanOf(window: Range | null, [lo, hi]: Range): Range {
+function drawnRange(window: Range | null, [lo, hi]: Range): Range {
   const [from, to] = window ?? [-5, 5];
   const low = Math.max(-REACH, Math.min(from, lo));
   const high = Math.min(REACH, Math.max(to, hi));
@@ -30,7 +30,7 @@ function spanOf(window: Range | null, [lo, hi]: Range): Range {
 }
 
 function responseOf(m: GraphModule, end: End, drive: Range): Response {
-  const [from, to] = spanOf(end.window(m.params), drive);
+  const [from, to] = drawnRange(end.window(m.params), drive);
   const points = Array.from({ length: POINTS + 1 }, (_, i): ResponsePoint => {
     const volts = from + (i / POINTS) * (to - from);
     return { volts, value: end.value(m.params, volts) ?? SILENT_DB };

@@ -13,10 +13,10 @@ import type { PlacedJoining } from './JoiningStrips';
 /** The span of volts that a strip needs. */
 export function stripDomain(predicted: Predicted, strip: StripModel): Volts {
   const views = [...frameViews(strip, predicted), ...strip.joinings.flatMap((j) => joiningViews(j, predicted))];
-  return spanOf(views, endView(strip, predicted));
+  return rulerOf(views, endView(strip, predicted));
 }
 
-const spanOf = (views: readonly FrameView[], { wanted }: EndView): Volts =>
+const rulerOf = (views: readonly FrameView[], { wanted }: EndView): Volts =>
   domainOf([
     ...views.map((v) => v.bound),
     ...views.flatMap((v) => v.lost.map((l) => l.range)),
@@ -43,7 +43,7 @@ export function useStripModel(
       views: joiningViews(joining, predicted, pictures),
       frame: strip.frames.findIndex((f) => f.module.inputs.includes(joining.into)),
     }));
-    const domain = given ?? spanOf([...views, ...joinings.flatMap((j) => j.views)], end);
+    const domain = given ?? rulerOf([...views, ...joinings.flatMap((j) => j.views)], end);
     const held = views.findIndex((v) => v.id === inHand);
     const folds = fold ? foldsOf(views.length, held, size.width) : views.map(() => false);
     const flat = layoutOf(folds, size, 0, domain);
