@@ -1,56 +1,13 @@
 import type { Laws } from '../law/builder';
-import type { Lin, Range } from '../law/lin';
+import type { Lin } from '../law/lin';
 import type { Kernels } from '../native/native';
 import type { ParamSpecs, ParamValues, Values } from './params';
+import type { InputSpec, Sockets } from './sockets';
 import type { ClipSpec, EndSpec, Feedthrough, GainSpec, Passive, StageSpec } from './traits';
 
+export { control, gate, signal } from './sockets';
+export type { InputSpec, Loading, Sockets } from './sockets';
 export type { EndSpec, GainSpec } from './traits';
-
-export interface InputSpec {
-  readonly name: string;
-  /** A signal is what passes through; a control says how; a gate is looked at for edges. */
-  readonly role: 'signal' | 'control' | 'gate';
-  /** Volts while nothing is plugged in. */
-  readonly normal: number;
-  /** Whether that normal is a declared one, so that the socket counts as carrying something. */
-  readonly normalled: boolean;
-  /** A gate's rising threshold, volts. */
-  readonly threshold?: number;
-  /** The parameter that this input's voltage is multiplied by. */
-  readonly amount?: string;
-}
-
-export const signal = (name: string, normal?: number, amount?: string): InputSpec =>
-  input(name, 'signal', normal, amount);
-export const control = (name: string, normal?: number, amount?: string): InputSpec =>
-  input(name, 'control', normal, amount);
-export const gate = (name: string, threshold = 1): InputSpec => ({ ...input(name, 'gate'), threshold });
-
-function input(name: string, role: InputSpec['role'], normal = 0, amount?: string): InputSpec {
-  return { name, role, normal, normalled: normal !== 0, ...(amount !== undefined && { amount }) };
-}
-
-/** What the electrical loading of a passive module comes to; all 1 under an ideal load. */
-export interface Loading {
-  /** Of a passive pot, from its input to its output. */
-  readonly potGain: number;
-  /** Of a junction, one for each input. */
-  readonly weights: readonly number[];
-}
-
-/** What a law sees of its module's surroundings. */
-export interface Sockets {
-  in(name: string): Lin;
-  /** A cable is plugged, or a declared normal is carried. */
-  connected(name: string): boolean;
-  /** A new independent value of this module's own, anywhere in lo..hi. */
-  symbol(name: string, lo: number, hi: number): Lin;
-  /** Whether a hand turns one of its knobs; where nobody asks, none does. */
-  turns?(param: string): boolean;
-  /** How far a value can go, tightened. */
-  range(x: Lin): Range;
-  readonly loading: Loading;
-}
 
 /** Computes samples `from..to-1` of the block's buffers; index 0 of a buffer is sample `k0`. */
 export type Kernel = (from: number, to: number, k0: number) => void;
@@ -92,7 +49,8 @@ export interface Wiring {
   readonly detected: Float64Array;
 }
 
-interface Shape<P> {
+/** What it is called, and where it stands: for people. */
+interface Described<P> {
   readonly name: string;
   readonly title: string;
   /** What it does, in one line. */
@@ -100,8 +58,14 @@ interface Shape<P> {
   /** Its law, in the notation of docs. */
   readonly formula: string;
   readonly room: 'source' | 'between' | 'end';
-  /** Needs the audio sample rate. */
-  readonly audio: boolean;
+  /** Its settings in a few words, for a label beside its name. */
+  brief(p: P): string;
+  /** Where it stands among the ends that are offered, the first being 1; left out: among the others. */
+  readonly offered?: number;
+}
+
+/** Its knobs beside their own limits: for the parser, the desk, the solver. */
+interface Panel<P> {
   /** What it is set to when it is put on a desk, where that is not its defaults: so that something comes out. */
   readonly starts?: ParamValues;
   /** The settings with which it gives `sum` minus what it gives now; null where its knobs do not reach that far. */
@@ -110,50 +74,58 @@ interface Shape<P> {
   readonly below?: readonly (readonly [string, string])[];
   /** A rule between parameters that no single limit can say. */
   check?(p: P): { readonly param: string; readonly message: string } | null;
-  /** Its settings in a few words, for a label beside its name. */
-  brief(p: P): string;
-  inputs(p: P): readonly InputSpec[];
-  outputs(p: P): readonly string[];
+  /** The parameters which, all multiplied by one number, multiply the output by it. */
+  scaledBy?(p: P): readonly string[];
+  /** Knobs that its outputs are exactly linear in, each by itself, whatever comes in. Left out: none. */
+  linear?(p: P): readonly string[];
+  /** Knobs that do what a voltage at one of its inputs does: added to it, or as a factor of it. Left out: none. */
+  readonly likeInput?: Readonly<Record<string, { readonly input: string; readonly by: 'sum' | 'factor' }>>;
+  /** Knobs that make it howl by themselves: turned down before it is plugged. */
+  readonly howls?: readonly string[];
   /** Follows the patch's tempo: unless `beats` is null, one cycle lasts so many and sets the rate `sets`, Hz. */
   readonly tempo?: { readonly beats: keyof P & string; readonly sets: keyof P & string };
-  /** The signal input that is looked at for crossings, and the voltage it must reach against `threshold`. */
-  readonly detects?: { readonly input: string; fate(b: Laws, p: P, io: Sockets): Fate };
-  /** Whether its output depends on what was before. */
-  memory(p: P, connected: (input: string) => boolean): boolean;
-  /** Runs by itself or draws: two of the same settings and inputs need not be the same voltage. Left out: never. */
-  free?(p: P, connected: (input: string) => boolean): boolean;
-  /** Puts out sound. */
-  readonly audible?: boolean;
-  /** What it puts out is slow, whatever comes in. */
-  readonly smooths?: boolean;
-  /** Puts out levels of its own: its inputs decide when, but their voltages do not pass. Left out: never. */
-  remakes?(p: P): boolean;
-  /** How often it repeats, nominally, while nothing moves it. Left out: not by itself. */
-  hertz?(p: P): number;
-  /** Moves by itself, without a hand, a gate or a clock. Left out: never. */
-  runs?(p: P): boolean;
-  readonly gains?: readonly GainSpec<P>[];
-  clips?(b: Laws, p: P, io: Sockets): readonly ClipSpec[];
-  /** The gate input at which it takes a new voltage and holds it. */
-  readonly holds?: string;
   /** The list of points that a hand draws or records. */
   readonly drawn?: string;
   /** Stands where a hand leaves it: a fader, a wheel, a pedal. */
   readonly fader?: boolean;
-  /** The amplifier's way: its first end is how far it opens, from shut to full. */
-  readonly opens?: boolean;
+  /** The parameter that names a recording. */
+  readonly plays?: string;
+}
+
+/** How it moves by itself: for bounds, repeats, sample rate. */
+interface Source<P> {
+  /** Runs by itself or draws: two of the same settings and inputs need not be the same voltage. Left out: never. */
+  free?(p: P, connected: (input: string) => boolean): boolean;
+  /** How often it repeats, nominally, while nothing moves it. Left out: not by itself. */
+  hertz?(p: P): number;
+  /** Moves by itself, without a hand, a gate or a clock. Left out: never. */
+  runs?(p: P): boolean;
+  /** Makes up its voltages by chance (seeded). Left out: never. */
+  draws?(p: P): boolean;
+  /** Seconds after which it repeats of itself, as an exact fraction of decimals, or null if it does not. */
+  period?(p: P, around: Surroundings): Period;
+  /** How many periods of an input one period of the output takes. */
+  repeatsTimes?(p: P, input: string): number;
+  /** A sine at an output: by its own rate, or by what one of its ends reads, Hz. */
+  sine?(p: P, output: string): 'rate' | { readonly end: string } | null;
+  /** Puts out notes, one volt an octave; a plain voltage may by its name. */
+  notes?(output: string, name: string): boolean;
+  /** Puts out levels of its own: its inputs decide when, but their voltages do not pass. Left out: never. */
+  remakes?(p: P): boolean;
+}
+
+/** What it has to do with hearing: for the audio rate, listening, cautions. */
+interface Sound<P> {
+  /** Needs the audio sample rate. */
+  readonly audio: boolean;
+  /** Puts out sound. */
+  readonly audible?: boolean;
+  /** What it puts out is slow, whatever comes in. */
+  readonly smooths?: boolean;
   /** Leads out of the rack, to the ears; and whether it stops constant voltage on the way. */
   readonly outlet?: { stopsDc(p: P): boolean };
   /** Brings in what comes from outside the rack. */
   readonly inlet?: boolean;
-  /** Stages that it goes through in times of its own. */
-  stages?(p: P): readonly StageSpec[];
-  /** The gate that begins its stages, and the voltage that an output rests at before. */
-  readonly contour?: { readonly gate: string; rests(p: P, output: string): number };
-  /** The signal input that it follows in time: a slow signal passes as it is. */
-  readonly lags?: string;
-  /** What a small signal from an input comes to at its loudest frequency; null: what its law says. */
-  loudest?(p: P, input: string, output: string): number | null;
   /** Its own way back: the amount, the input that adds to it, volts for the whole of it, and where it is held. */
   readonly feedback?: {
     readonly param: string;
@@ -161,56 +133,73 @@ interface Shape<P> {
     readonly fullVolts: number;
     readonly most: number;
   };
-  /** Knobs that make it howl by themselves: turned down before it is plugged. */
-  readonly howls?: readonly string[];
-  /** Puts out notes, one volt an octave; a plain voltage may by its name. */
-  notes?(output: string, name: string): boolean;
   /** Inputs of a product that come through beside it, for peaks of its inputs. */
   feedthrough?(p: P, peak: (input: string) => number): readonly Feedthrough[];
+  /** What a small signal from an input comes to at its loudest frequency; null: what its law says. */
+  loudest?(p: P, input: string, output: string): number | null;
   /** Inputs whose constant part is lost. */
   acCoupled?(p: P): readonly string[];
+}
+
+/** Gates, contours, and what it remembers: for traces, findings, the live engine. */
+interface Timed<P> {
+  /** The signal input that is looked at for crossings, and the voltage it must reach against `threshold`. */
+  readonly detects?: { readonly input: string; fate(b: Laws, p: P, io: Sockets): Fate };
+  /** Whether its output depends on what was before. */
+  memory(p: P, connected: (input: string) => boolean): boolean;
+  /** The gate input at which it takes a new voltage and holds it. */
+  readonly holds?: string;
+  /** Stages that it goes through in times of its own. */
+  stages?(p: P): readonly StageSpec[];
+  /** The gate that begins its stages, and the voltage that an output rests at before. */
+  readonly contour?: { readonly gate: string; rests(p: P, output: string): number };
+  /** The signal input that it follows in time: a slow signal passes as it is. */
+  readonly lags?: string;
+  /** Outputs that are gates: high or low, whatever their levels are. */
+  readonly gates?: readonly string[];
+}
+
+/** What it does to a signal that passes: for findings and strips. */
+interface Shaping<P> {
+  readonly gains?: readonly GainSpec<P>[];
+  clips?(b: Laws, p: P, io: Sockets): readonly ClipSpec[];
+  /** The amplifier's way: its first end is how far it opens, from shut to full. */
+  readonly opens?: boolean;
   /** Takes what is below 0 V for 0 V. */
   positiveOnly?(p: P): boolean;
+  /** Turns its signal over, whatever its amounts are. */
+  flips?(p: P): boolean;
+  /** Clipping is what it is for. */
+  readonly shapes?: boolean;
+}
+
+/** What it is by wire, and in a rack: for loading, assigning, the sheet. */
+interface Electrical<P> {
   /** What it is while it has no power of its own. */
   passive?(p: P): Passive | null;
   /** What gives it power, in words and as a setting. */
   readonly powered?: { readonly says: string; readonly param: string; readonly value: string };
-  /** Turns its signal over, whatever its amounts are. */
-  flips?(p: P): boolean;
-  /** A sine at an output: by its own rate, or by what one of its ends reads, Hz. */
-  sine?(p: P, output: string): 'rate' | { readonly end: string } | null;
-  /** The parameter that names a recording. */
-  readonly plays?: string;
-  /** Where it stands among the ends that are offered, the first being 1; left out: among the others. */
-  readonly offered?: number;
-  /** Outputs that are gates: high or low, whatever their levels are. */
-  readonly gates?: readonly string[];
-  /** Takes no place in a rack, or only where the rack has one. Left out: always takes one. */
-  readonly unracked?: 'always' | 'where none is';
   /** Ties outputs together by wire. */
   readonly joins?: boolean;
-  /** Clipping is what it is for. */
-  readonly shapes?: boolean;
-  /** The parameters which, all multiplied by one number, multiply the output by it. */
-  scaledBy?(p: P): readonly string[];
-  /** Knobs that its outputs are exactly linear in, each by itself, whatever comes in. Left out: none. */
-  linear?(p: P): readonly string[];
-  /** Knobs that do what a voltage at one of its inputs does: added to it, or as a factor of it. Left out: none. */
-  readonly likeInput?: Readonly<Record<string, { readonly input: string; readonly by: 'sum' | 'factor' }>>;
-  /** Makes up its voltages by chance (seeded). Left out: never. */
-  draws?(p: P): boolean;
+  /** Takes no place in a rack, or only where the rack has one. Left out: always takes one. */
+  readonly unracked?: 'always' | 'where none is';
+}
+
+/** Its law and its samples: for bounds and simulation. */
+interface Computed<P> {
+  inputs(p: P): readonly InputSpec[];
+  outputs(p: P): readonly string[];
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */
   law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Lin>>;
   /** Outputs that are another one's negative; a kernel leaves them out. */
   readonly negated?: Readonly<Record<string, string>>;
   /** Its samples; left out where `law` says it all. */
   kernel?(p: P, wiring: Wiring): Kernel;
-  /** Seconds after which it repeats of itself, as an exact fraction of decimals, or null if it does not. */
-  period?(p: P, around: Surroundings): Period;
-  /** How many periods of an input one period of the output takes. */
-  repeatsTimes?(p: P, input: string): number;
   readonly ends?: readonly EndSpec<P>[];
 }
+
+interface Shape<P>
+  extends Described<P>, Panel<P>, Source<P>, Sound<P>, Timed<P>, Shaping<P>, Electrical<P>, Computed<P> {}
 
 /** What a detector can ever do: stay low, be high from the first sample on, or move. */
 export type Fate = 'low' | 'high' | 'moves';

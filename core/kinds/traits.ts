@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Lin, Range } from '../law/lin';
-import type { Sockets } from './kind';
+import type { Sockets } from './sockets';
 
 /** What destinations are read in: all that a target can ask for. */
 export const QUANTITIES = [
