@@ -53,6 +53,10 @@ describe('the command line', () => {
     expect(bytes.toString('latin1', 0, 4)).toBe('RIFF');
     expect(bytes.readUInt16LE(20)).toBe(3); // Float.
   });
+  it('ends quietly where its reader does', () => {
+    const piped = `"${process.execPath}" scripts/fenvo.mjs predict ${fog} | true`;
+    expect(spawnSync('sh', ['-c', piped], { encoding: 'utf8' })).toMatchObject({ stdout: '', stderr: '', status: 0 });
+  });
   it('exits 2 with a message a fault, never a stack trace', () => {
     const bad = path.join(folder, 'bad.json');
     writeFileSync(

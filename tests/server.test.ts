@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openContext } from './support/browser';
 import { DeskDriver, fetchPatch } from './support/desk';
@@ -24,6 +25,15 @@ const faultOf = async (response: Response): Promise<Fault['error'] & { status: n
   status: response.status,
 });
 const patch = (name: string) => ({ format: 'fenvo.patch', version: 1, name, modules: [{ id: 'l', kind: 'lfo' }] });
+
+describe('an address of its own beside phones', () => {
+  it('is refused with what to leave out', () => {
+    const options = ['dist/serve.mjs', '--host', '192.0.2.7', '--lan'];
+    const { status, stderr } = spawnSync(process.execPath, options, { encoding: 'utf8' });
+    expect(status).toBe(2);
+    expect(stderr.trim()).toMatch(/^--lan gives paired phones an address of their own .* Leave --host out\.$/);
+  });
+});
 
 describe('patches over the wire', () => {
   it('keeps every save, answers an old base with 409 and both versions', async () => {
