@@ -5,6 +5,7 @@ import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { fetchPatch, readingOf } from './support/desk';
 import type { DeskDriver } from './support/desk';
+import { drawn } from './support/drawn';
 import { openPages } from './support/pages';
 
 const { at } = openPages();
@@ -215,7 +216,7 @@ describe('three tabs on one patch', () => {
     await second.close({ runBeforeUnload: true });
     await told;
     // Once the word was heard and drawn.
-    await third.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+    await drawn(third);
     await warned(third);
     await warned(page);
     await third.close();

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { predict } from '@/core';
 import type { Patch } from '@/core';
 import { storePatch } from './support/desk';
+import { drawn } from './support/drawn';
 import { openPages } from './support/pages';
 
 const { at } = openPages();
@@ -91,7 +92,7 @@ describe('what is wanted', () => {
     await page.mouse.down();
     for (let i = 1; i <= 12; i++) {
       await page.mouse.move(x, y + 4 * i);
-      await new Promise((resolve) => setTimeout(resolve, 30));
+      await drawn(page);
     }
     await page.waitForSelector('[data-end="tone.cutoff"] [data-wanted=true]');
     await page.mouse.up();

@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Page } from 'puppeteer-core';
@@ -11,16 +11,21 @@ import type { Page } from 'puppeteer-core';
 export async function downloaded(page: Page, name: string, act: () => Promise<void>): Promise<Buffer> {
   const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-download-'));
   const client = await page.createCDPSession();
+  const completed = new Promise<void>((resolve, reject) => {
+    client.on('Browser.downloadProgress', ({ state }) => {
+      if (state === 'completed') resolve();
+      if (state === 'canceled') reject(new Error(`${name} was cancelled`));
+    });
+  });
   await client.send('Browser.setDownloadBehavior', {
     behavior: 'allow',
     downloadPath: folder,
     browserContextId: page.browserContext().id!,
+    eventsEnabled: true,
   });
   await act();
+  await completed;
   const file = path.join(folder, name);
-  for (let i = 0; i < 100 && !existsSync(file); i++) await new Promise((resolve) => setTimeout(resolve, 50));
-  // It is there under its name before all of it is.
-  await new Promise((resolve) => setTimeout(resolve, 200));
   const bytes = readFileSync(file);
   rmSync(folder, { recursive: true, force: true });
   return bytes;
