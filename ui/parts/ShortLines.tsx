@@ -15,7 +15,7 @@ export function ShortLines({ modules, short }: Props) {
   const nameOf = (s: Short): string => {
     const title = kindNamed(s.kind)?.title ?? s.kind;
     const label = modules.find((m) => m.id === s.module)?.label;
-    return label === undefined ? title : `${label} (${title})`;
+    return label === undefined || label === title ? title : `${label} (${title})`;
   };
   return (
     <Alert severity="warning" data-short sx={{ my: 0.5 }}>
