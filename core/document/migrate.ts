@@ -1,4 +1,4 @@
-import { own, shown } from './reader';
+import { isObject, own, shown } from './reader';
 import type { Fields, Reader } from './reader';
 
 interface Format {
@@ -36,3 +36,11 @@ function migrated(r: Reader, doc: Fields, format: Format): Fields {
 
 export const migrate = (r: Reader, doc: Fields): Fields => migrated(r, doc, PATCH);
 export const migrateRack = (r: Reader, doc: Fields): Fields => migrated(r, doc, RACK);
+
+/** A stored document with its state and each variant's mended alike; the same object where nothing is to be done. */
+export function inEachState<T>(doc: T, mend: <S>(state: S) => S): T {
+  const mended = mend(doc);
+  if (!isObject(mended) || !Array.isArray(mended.variants)) return mended;
+  const variants = (mended.variants as unknown[]).map((v) => mend(v));
+  return variants.every((v, i) => v === (mended.variants as unknown[])[i]) ? mended : { ...mended, variants };
+}

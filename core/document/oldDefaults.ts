@@ -1,3 +1,4 @@
+import { inEachState } from './migrate';
 import { isObject } from './reader';
 
 /** Defaults that were once others: a document which leaves them out, and was made by this program then, meant these. */
@@ -23,8 +24,5 @@ function stateWith<T>(state: T): T {
  * a document from elsewhere means the published defaults.
  */
 export function withOldDefaults<T>(doc: T): T {
-  const mended = stateWith(doc);
-  if (!isObject(mended) || !Array.isArray(mended.variants)) return mended;
-  const variants = (mended.variants as unknown[]).map((v) => stateWith(v));
-  return variants.every((v, i) => v === (mended.variants as unknown[])[i]) ? mended : { ...mended, variants };
+  return inEachState(doc, stateWith);
 }

@@ -1,4 +1,5 @@
 import { kindNamed } from '../kinds';
+import { inEachState } from './migrate';
 import { completeParams } from './params';
 import { quantitiesAt } from './quantities';
 import { isObject } from './reader';
@@ -31,8 +32,5 @@ function stateWith<T>(state: T): T {
  * was read as: the destination's own, else volts. The same object where nothing is to be done.
  */
 export function withKnownQuantities<T>(doc: T): T {
-  const mended = stateWith(doc);
-  if (!isObject(mended) || !Array.isArray(mended.variants)) return mended;
-  const variants = (mended.variants as unknown[]).map((v) => stateWith(v));
-  return variants.every((v, i) => v === (mended.variants as unknown[])[i]) ? mended : { ...mended, variants };
+  return inEachState(doc, stateWith);
 }

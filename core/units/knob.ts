@@ -177,6 +177,13 @@ function inside(value: number, { min, max }: Travel, out: boolean): Typed {
 
 const EVERYTHING = [-Infinity, Infinity] as const;
 
+/** All ways to read a typed figure, each with whether it lies within the limits. */
+const waysToRead = (text: string, unit: string, [min, max]: readonly [number, number]) =>
+  plainOf(text).map((plain) => {
+    const value = quantityOf(plain, unit);
+    return { value, fits: value !== null && value >= min && value <= max };
+  });
+
 /**
  * A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40 %`); null where it is none,
  * or where a comma can be read in two ways within its limits.
@@ -184,22 +191,22 @@ const EVERYTHING = [-Infinity, Infinity] as const;
 export function readQuantity(
   text: string,
   unit: string,
-  [min, max]: readonly [number, number] = EVERYTHING,
+  limits: readonly [number, number] = EVERYTHING,
 ): number | null {
-  const all = plainOf(text).map((plain) => quantityOf(plain, unit));
-  if (all.length === 1) return all[0] ?? null;
-  const inside = all.filter((x) => x !== null && x >= min && x <= max);
-  return inside.length === 1 ? (inside[0] ?? null) : null;
+  const ways = waysToRead(text, unit, limits);
+  if (ways.length === 1) return ways[0]?.value ?? null;
+  const fitting = ways.filter((w) => w.fits);
+  return fitting.length === 1 ? (fitting[0]?.value ?? null) : null;
 }
 
 /** What to ask where a typed figure can be read in two ways within its limits; null where it cannot. */
 export function quantityFault(
   text: string,
   unit: string,
-  [min, max]: readonly [number, number] = EVERYTHING,
+  limits: readonly [number, number] = EVERYTHING,
 ): string | null {
-  const all = plainOf(text).map((plain) => quantityOf(plain, unit));
-  return all.length > 1 && all.every((x) => x !== null && x >= min && x <= max) ? unclear(text) : null;
+  const ways = waysToRead(text, unit, limits);
+  return ways.length > 1 && ways.every((w) => w.fits) ? unclear(text) : null;
 }
 
 function quantityOf(plain: string, unit: string): number | null {

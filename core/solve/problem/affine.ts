@@ -1,8 +1,7 @@
 import { driveFor } from '../../answers/drive';
 import { socketAt } from '../../document/sockets';
-import type { Patch } from '../../document/types';
 import type { Target } from '../../document/wants';
-import { buildGraph } from '../../graph/graph';
+import type { Graph } from '../../graph/graph';
 import { placeOfTarget } from '../../graph/place';
 import { stream } from '../../kinds/random';
 import { freeKnobs, isIdle } from './knobs';
@@ -62,11 +61,10 @@ const known = new Map<string, boolean>();
 const MOST_KNOWN = 500;
 
 /**
- * Whether a target's drive is jointly affine in all free knobs of a patch, those that a solver may turn unless told
+ * Whether a target's drive is jointly affine in all free knobs of a graph's patch, those that a solver may turn unless told
  * otherwise: then it counts as met only where it is exact.
  */
-export function isAffine(patch: Patch, target: Target): boolean {
-  const graph = buildGraph(patch);
+export function isAffine(graph: Graph, target: Target): boolean {
   const knobs = freeKnobs(graph, [target]).filter((k) => !isIdle(graph, k));
   const turned = new Set(knobs.map((k) => k.name));
   const key = JSON.stringify([
@@ -80,11 +78,11 @@ export function isAffine(patch: Patch, target: Target): boolean {
     graph.wiring.wires,
     graph.wiring.declared,
     graph.modules.map((m) => m.hands),
-    patch.settings,
+    graph.patch.settings,
   ]);
   const before = known.get(key);
   if (before !== undefined) return before;
-  const affine = isAffineIn(target, new Trials(patch, [target], knobs));
+  const affine = isAffineIn(target, new Trials(graph.patch, [target], knobs));
   if (known.size >= MOST_KNOWN) known.clear();
   known.set(key, affine);
   return affine;

@@ -1,4 +1,5 @@
 import type { Target } from '../../document/wants';
+import { buildGraph } from '../../graph/graph';
 import { isAffine } from './affine';
 import { errorOf, needsTrace } from './errorOf';
 import type { Aim } from './errorOf';
@@ -62,7 +63,8 @@ export class Problem {
     readonly targets: readonly Target[],
   ) {
     this.traced = targets.some(needsTrace);
-    this.affine = targets.map((t) => isAffine(trials.patch, t));
+    const graph = buildGraph(trials.patch);
+    this.affine = targets.map((t) => isAffine(graph, t));
     this.exact = this.affine.every(Boolean);
   }
 

@@ -17,6 +17,6 @@ export function standingsIn(targets: readonly Target[], setting: Setting): Targe
   return targets.map((target) => {
     const error = errorOf(target, setting);
     if (!error) return { target, met: false, error: Infinity };
-    return { target, met: isMet(target, error, isAffine(setting.graph.patch, target)), error: error.error };
+    return { target, met: isMet(target, error, isAffine(setting.graph, target)), error: error.error };
   });
 }
