@@ -404,7 +404,8 @@ describe('recipes', () => {
 });
 
 describe('one fader for many ends', () => {
-  it('is laid out as a table, said row by row what cannot be, and changed later as the table', async () => {
+  /** A table that is begun for the tremolo. */
+  async function newTable(): Promise<void> {
     const { page, desk } = at;
     await desk.keep({ cared: true, guide: 'off' });
     await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
@@ -412,6 +413,11 @@ describe('one fader for many ends', () => {
     await desk.button('New table');
     await page.waitForSelector('#macro-title');
     await page.type('[role=dialog] [aria-label="Name"]', 'Storm');
+  }
+
+  it('is laid out as a table, said row by row what cannot be, and changed later as the table', async () => {
+    const { page, desk } = at;
+    await newTable();
     await desk.select('Add an end', 'soft.cutoff');
     await desk.select('Add an end', 'tone.pitch');
     const figure = async (label: string, text: string) => {
@@ -446,12 +452,7 @@ describe('one fader for many ends', () => {
 
   it('asks before it takes the place of what an end gets, and keeps its ends under new names', async () => {
     const { page, desk } = at;
-    await desk.keep({ cared: true, guide: 'off' });
-    await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
-    await desk.section('macros');
-    await desk.button('New table');
-    await page.waitForSelector('#macro-title');
-    await page.type('[role=dialog] [aria-label="Name"]', 'Storm');
+    await newTable();
     await desk.select('Add an end', 'amp.cv');
     await desk.button('Lay it out');
     const row = '[data-macro-row="amp.cv"]';
