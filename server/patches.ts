@@ -7,7 +7,8 @@ import { outgrown } from './history';
 import { PatchRow, RevisionRow, TicksRow } from './models';
 import { removeUnplayed } from './assets';
 import { Summaries } from './summaries';
-import type { KeptFor, ListedPatch, PatchHead, SavedVersion, SaveRequest, StoredPatch } from '../wire/patches';
+import type { ListedPatch, PatchHead, SavedVersion, StoredPatch } from '../wire/patches';
+import type { KeptFor, SaveRequest } from '../wire/requests';
 import { readPatch } from './beside/tasks';
 import type { ReadPatch } from './beside/tasks';
 

@@ -2,7 +2,7 @@ import { sheetToCsv, sheetToMarkdown } from '../core';
 import type { Sheet } from '../core';
 import { sheetHtml } from '../paper/sheetHtml';
 import { sheetPdf } from '../paper/sheetPdf';
-import type { SheetFormat } from '../wire/racks';
+import type { SheetFormat } from '../wire/requests';
 import { threads } from './beside/thread';
 import type { Patches } from './patches';
 import type { Racks } from './racks';

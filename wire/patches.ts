@@ -1,4 +1,5 @@
 import type { Json } from '../core';
+import type { KeptFor } from './requests';
 
 /** What passes between page and server about patches. */
 
@@ -53,9 +54,6 @@ export interface ListedPatch extends PatchHead {
   readonly fault: string | null;
 }
 
-/** What a version is kept for ever for. */
-export type KeptFor = 'named' | 'restored' | 'started';
-
 /** One saved version of a patch, as the history lists it. */
 export interface SavedVersion {
   readonly revision: number;
@@ -63,21 +61,6 @@ export interface SavedVersion {
   readonly savedAt: string;
   /** Why it is kept for ever, or null. */
   readonly keptFor: KeptFor | null;
-}
-
-export interface CreateRequest {
-  readonly patch: unknown;
-  readonly tags?: readonly string[];
-}
-
-export interface SaveRequest extends CreateRequest {
-  readonly baseRevision: number;
-  /** Names this save: sent again, it is recognised as done. */
-  readonly key?: string;
-}
-
-export interface TagsRequest {
-  readonly tags: readonly string[];
 }
 
 /** What the details of a conflict hold. */

@@ -1,4 +1,5 @@
 import type { Document } from './patches';
+import type { Tick, Ticks } from './requests';
 
 /** What passes between page and server about racks and sheets. */
 
@@ -19,15 +20,6 @@ export interface StoredRack extends RackHead {
   readonly rack: Document;
 }
 
-export interface CreateRackRequest {
-  readonly rack: unknown;
-}
-
-export interface SaveRackRequest extends CreateRackRequest {
-  readonly baseRevision: number;
-  readonly key?: string;
-}
-
 /** Whether a patch can be patched with a rack. */
 export interface Tonight {
   readonly patch: string;
@@ -35,21 +27,6 @@ export interface Tonight {
   readonly short: readonly string[];
   readonly standIns: number;
 }
-
-/** Whether a step is done, and since when; the later word counts. */
-export interface Tick {
-  readonly done: boolean;
-  /** Milliseconds since 1970. */
-  readonly at: number;
-  /** What was read there, as it was typed. */
-  readonly read?: string;
-}
-
-/** By the step's id. */
-export type Ticks = Readonly<Record<string, Tick>>;
-
-export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'html', 'svg'] as const;
-export type SheetFormat = (typeof SHEET_FORMATS)[number];
 
 /** Two people's ticks as one: of each step the later word. */
 export function mergedTicks(a: Ticks, b: Ticks): Ticks {
@@ -75,11 +52,6 @@ export interface PairingState {
   /** Where the local network reaches the program; null where it was not started for it. */
   readonly address: string | null;
   readonly phones: readonly PairedPhone[];
-}
-
-export interface PairingRequest {
-  readonly patch: string;
-  readonly rack: string;
 }
 
 /** A code for one phone, good once. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import { patchOf } from '../testing/patch';
 import { tolerance } from './tolerance';
 

@@ -3,10 +3,12 @@ import { continuousOf } from '../kinds/knobs';
 import type { KnobOf } from '../kinds/knobs';
 import { kindNamed } from '../kinds';
 import { completeParams } from './params';
-import { own, shown } from './reader';
-import type { Reader } from './reader';
-import { idOf, nameOf } from './sockets';
-import type { Hand, HandPoint, ModuleDoc } from './types';
+import { byDefault, choice, flag, list, number, record, text } from './fields';
+import type { ValueOf } from './fields';
+import { shown } from './reader';
+import { onlyOnce } from './readField';
+import { idOf, nameOf, SOCKET_PATTERN } from './sockets';
+import type { ModuleDoc } from './types';
 
 /** Limits of hands: of a patch, of one module, points of one, seconds. */
 export const HANDS = { most: 400, each: 9, points: 10_000, longest: 1e6, ways: ['linear', 'hold'] } as const;
@@ -16,52 +18,55 @@ function knobAt(m: ModuleDoc, kind: Kind, name: string): KnobOf | null {
   return continuousOf(kind, completeParams(kind, m.params)).find((k) => k.name === name) ?? null;
 }
 
-/** Reads one hand; its values are held to what its knob can be set to. */
-export function readHand(r: Reader, x: unknown, path: string, modules: readonly ModuleDoc[]): Hand {
-  const h = r.object(x, path);
-  r.known(h, path, ['at', 'points', 'interpolation', 'loop']);
-  const at = r.text(own(h, 'at'), `${path}.at`, 100);
-  const m = modules.find((y) => y.id === idOf(at));
-  const kind = m && kindNamed(m.kind);
-  const knob = m && kind ? knobAt(m, kind, nameOf(at)) : null;
-  if (!knob) r.fail(`${path}.at`, `must be a knob that a hand turns, as trim.amount; got ${shown(at)}`);
-  const [min, max] = knob ? [knob.min, knob.max] : [-Infinity, Infinity];
-  const points = r.list(own(h, 'points'), `${path}.points`, HANDS.points).map((p, i): HandPoint => {
-    const where = `${path}.points[${i}]`;
-    const point = r.object(p, where);
-    r.known(point, where, ['t', 'value']);
-    return {
-      t: r.number(own(point, 't'), `${where}.t`, 0, HANDS.longest),
-      value: r.number(own(point, 'value'), `${where}.value`, min, max),
-    };
-  });
-  if (points.length === 0) r.fail(`${path}.points`, 'must have at least one point');
-  const back = points.findIndex((p, i) => i > 0 && p.t <= (points[i - 1]?.t ?? 0));
-  if (back > 0) r.fail(`${path}.points[${back}].t`, 'must be later than the point before');
-  const way = own(h, 'interpolation');
-  const loop = own(h, 'loop');
-  if (loop !== undefined && typeof loop !== 'boolean')
-    r.fail(`${path}.loop`, `must be true or false, got ${shown(loop)}`);
-  return {
-    at,
-    points,
-    interpolation: way === undefined ? 'linear' : r.oneOf(way, `${path}.interpolation`, HANDS.ways),
-    loop: loop === true,
-  };
-}
+/** One hand; its values are held to what its knob can be set to. */
+const hand = record(
+  {
+    /** `moduleId.parameter` */
+    at: text(100, { pattern: { source: SOCKET_PATTERN, words: 'moduleId.parameter' } }),
+    /** In the knob's own unit, `t` seconds from the start. */
+    points: list(record({ t: number(0, HANDS.longest), value: number(-Infinity, Infinity) }), HANDS.points, {
+      least: { count: 1, words: 'must have at least one point' },
+    }),
+    interpolation: byDefault(choice(HANDS.ways), 'linear'),
+    loop: byDefault(flag, false),
+  },
+  {
+    says: 'a hand on a knob, over time: points in the knob’s own unit',
+    check(r, { at, points }, path) {
+      const m = r.modules.find((y) => y.id === idOf(at));
+      const kind = m && kindNamed(m.kind);
+      const knob = m && kind ? knobAt(m, kind, nameOf(at)) : null;
+      if (knob) points.forEach((p, i) => r.number(p.value, `${path}.points[${i}].value`, knob.min, knob.max));
+      else r.fail(`${path}.at`, `must be a knob that a hand turns, as trim.amount; got ${shown(at)}`);
+      const back = points.findIndex((p, i) => i > 0 && p.t <= (points[i - 1]?.t ?? 0));
+      if (back > 0) r.fail(`${path}.points[${back}].t`, 'must be later than the point before');
+    },
+  },
+);
+
+/** A hand that turns a knob over time. */
+export type Hand = ValueOf<typeof hand>;
+export type HandPoint = Hand['points'][number];
 
 /** All hands; a knob has one at most. */
-export function readHands(r: Reader, x: unknown, modules: readonly ModuleDoc[]): Hand[] {
-  const taken = new Set<string>();
-  return r.list(x, 'hands', HANDS.most).map((item, i) => {
-    const hand = readHand(r, item, `hands[${i}]`, modules);
-    if (taken.has(hand.at)) r.fail(`hands[${i}].at`, `is used twice: ${hand.at}`);
-    taken.add(hand.at);
-    if ([...taken].filter((at) => idOf(at) === idOf(hand.at)).length > HANDS.each)
-      r.fail(`hands[${i}].at`, `is one hand too many: a module has at most ${HANDS.each}`);
-    return hand;
-  });
-}
+export const handsField = byDefault(
+  list(hand, HANDS.most, {
+    check(r, hands, path) {
+      onlyOnce(
+        (h: Hand) => h.at,
+        '.at',
+        (at) => `is used twice: ${at}`,
+      )(r, hands, path);
+      const counts = new Map<string, number>();
+      hands.forEach(({ at }, i) => {
+        const count = (counts.get(idOf(at)) ?? 0) + 1;
+        counts.set(idOf(at), count);
+        if (count > HANDS.each) r.fail(`${path}[${i}].at`, `is one hand too many: a module has at most ${HANDS.each}`);
+      });
+    },
+  }),
+  [],
+);
 
 /** The hands that still have a knob, held to what it can be set to now. */
 export function fittingHands(hands: readonly Hand[], modules: readonly ModuleDoc[]): readonly Hand[] {

@@ -1,57 +1,61 @@
 import { isFaderKind } from '../kinds';
-import { own, shown } from './reader';
-import type { Reader } from './reader';
+import { byDefault, choice, list, module, optional, record, socket } from './fields';
+import type { ValueOf } from './fields';
+import { shown } from './reader';
+import { onlyOnce } from './readField';
 import { idOf } from './sockets';
-import { CURVES } from './types';
-import type { Cable, MacroDoc, MacroRowDoc, ModuleDoc, Patch } from './types';
+import type { Cable, ModuleDoc, Patch } from './types';
 
 /** Limits of macros: of a patch, ends of one, stages of an end. */
 export const MACROS = { most: 64, rows: 64, stages: 8 } as const;
 
-interface Names {
-  input(x: unknown, path: string): string;
-  module(x: unknown, path: string): string;
-}
+/** How an end follows its fader: evenly, slowly at first, or all at once. */
+export const CURVES = ['straight', 'slow', 'switch'] as const;
+export type Curve = (typeof CURVES)[number];
 
-function readRow(r: Reader, x: unknown, path: string, names: Names): MacroRowDoc {
-  const row = r.object(x, path);
-  r.known(row, path, ['end', 'curve', 'stages', 'into']);
-  const stages = r
-    .list(own(row, 'stages'), `${path}.stages`, MACROS.stages)
-    .map((s, i) => names.module(s, `${path}.stages[${i}]`));
-  if (stages.length === 0) r.fail(`${path}.stages`, 'must name at least one stage');
-  return {
-    end: names.input(own(row, 'end'), `${path}.end`),
-    curve: r.oneOf(own(row, 'curve'), `${path}.curve`, CURVES),
-    stages,
-    ...(own(row, 'into') !== undefined && { into: names.input(own(row, 'into'), `${path}.into`) }),
-  };
-}
+/** The stages between a fader and one end that it moves. */
+const row = record({
+  end: socket('input'),
+  curve: choice(CURVES),
+  /** Modules, from the fader on. */
+  stages: list(module, MACROS.stages, { least: { count: 1, words: 'must name at least one stage' } }),
+  /** The input that the last of them is plugged into, where that is not the end itself: of a mixer before it. */
+  into: optional(socket('input')),
+});
+export type MacroRowDoc = ValueOf<typeof row>;
+
+/** One fader to many ends. */
+const macro = record(
+  { fader: module, rows: byDefault(list(row, MACROS.rows), []) },
+  {
+    says: 'one fader to many ends, by ordinary stages',
+    check(r, { fader }, path) {
+      const kind = r.modules.find((m) => m.id === fader)?.kind;
+      if (kind !== undefined && !isFaderKind(kind)) r.fail(`${path}.fader`, `must be a fader, got ${shown(fader)}`);
+    },
+  },
+);
+export type MacroDoc = ValueOf<typeof macro>;
 
 /** All macros; a fader has one at most, and a stage belongs to one end of one. */
-export function readMacros(r: Reader, x: unknown, modules: readonly ModuleDoc[], names: Names): MacroDoc[] {
-  const [faders, stages] = [new Set<string>(), new Set<string>()];
-  return r.list(x, 'macros', MACROS.most).map((item, i) => {
-    const path = `macros[${i}]`;
-    const macro = r.object(item, path);
-    r.known(macro, path, ['fader', 'rows']);
-    const fader = names.module(own(macro, 'fader'), `${path}.fader`);
-    const kind = modules.find((m) => m.id === fader)?.kind;
-    if (kind !== undefined && !isFaderKind(kind)) r.fail(`${path}.fader`, `must be a fader, got ${shown(fader)}`);
-    if (faders.has(fader)) r.fail(`${path}.fader`, `is used twice: ${fader}`);
-    faders.add(fader);
-    const rows = r
-      .list(own(macro, 'rows'), `${path}.rows`, MACROS.rows)
-      .map((row, n) => readRow(r, row, `${path}.rows[${n}]`, names));
-    rows.forEach((row, n) =>
-      row.stages.forEach((stage) => {
-        if (stages.has(stage)) r.fail(`${path}.rows[${n}].stages`, `${stage} belongs to another end already`);
-        stages.add(stage);
-      }),
+export const macrosField = list(macro, MACROS.most, {
+  check(r, macros, path) {
+    onlyOnce(
+      (m: MacroDoc) => m.fader,
+      '.fader',
+      (id) => `is used twice: ${id}`,
+    )(r, macros, path);
+    const stages = new Set<string>();
+    macros.forEach(({ rows }, i) =>
+      rows.forEach((own, n) =>
+        own.stages.forEach((stage) => {
+          if (stages.has(stage)) r.fail(`${path}[${i}].rows[${n}].stages`, `${stage} belongs to another end already`);
+          stages.add(stage);
+        }),
+      ),
     );
-    return { fader, rows };
-  });
-}
+  },
+});
 
 /** The macros whose fader is there still, with the ends whose sockets and stages are. */
 export function fittingMacros(

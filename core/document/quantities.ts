@@ -4,7 +4,7 @@ import type { ParamValues } from '../kinds/params';
 import { completeParams } from './params';
 import { idOf, nameOf } from './sockets';
 import type { ModuleDoc } from './types';
-import type { Target } from './wants';
+import type { Target } from './targets';
 
 /** The quantities that a socket of a kind can be asked for: those of the destinations it counts at, and its volts. */
 export function quantitiesAt(kind: Kind, params: ParamValues, socket: string): string[] {

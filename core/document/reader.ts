@@ -1,4 +1,7 @@
-import type { PatchError } from './types';
+import type { ModuleDoc, PatchError } from './types';
+
+/** The sockets of the modules read so far, by their ids. */
+export type Sockets = Map<string, { readonly inputs: ReadonlySet<string>; readonly outputs: ReadonlySet<string> }>;
 
 export type Fields = Readonly<Record<string, unknown>>;
 
@@ -8,6 +11,9 @@ export function isObject(x: unknown): x is Fields {
 
 /** Own keys only: a document's `__proto__` or `constructor` is a key like any other. */
 export const own = (x: Fields, key: string): unknown => (Object.hasOwn(x, key) ? x[key] : undefined);
+
+/** The place of a field of what stands at a place; the document itself has none. */
+export const placeIn = (path: string, key: string): string => (path ? `${path}.${key}` : key);
 
 /** What a value is, for a message; short. */
 export function shown(x: unknown): string {
@@ -19,6 +25,9 @@ export function shown(x: unknown): string {
 /** Reads values and gathers every error with its place; each reader returns a usable value in any case. */
 export class Reader {
   readonly errors: PatchError[] = [];
+  /** What later fields may refer to. */
+  readonly sockets: Sockets = new Map();
+  readonly modules: ModuleDoc[] = [];
   /** Lists that were read before and are referred to again. */
   readonly trusted: WeakSet<object>;
 
@@ -38,8 +47,7 @@ export class Reader {
 
   known(x: Fields, path: string, keys: readonly string[]): void {
     for (const key of Object.keys(x)) {
-      if (!keys.includes(key))
-        this.fail(path ? `${path}.${key}` : key, `is not known here; known are ${keys.join(', ')}`);
+      if (!keys.includes(key)) this.fail(placeIn(path, key), `is not known here; known are ${keys.join(', ')}`);
     }
   }
 

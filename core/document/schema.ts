@@ -1,234 +1,134 @@
-import { allKinds } from '../kinds';
-import type { Kind } from '../kinds/kind';
-import type { ParamSpec } from '../kinds/params';
-import { QUANTITIES } from '../kinds/traits';
-import { scaleNames } from '../units/scales';
-import { HANDS } from './hands';
-import { MACROS } from './macros';
-import { CURVES, ID_PATTERN, LIMITS, OHMS, SETTINGS } from './types';
+import type { Declared, RecordField } from './fields';
+import { patchField, stateField, variantField } from './patch';
+import { rackField } from './rackFields';
+import { SOCKET_PATTERN } from './sockets';
+import { ID_PATTERN, LIMITS } from './types';
 import type { Json } from './types';
-import { TARGET_LIMITS, TARGET_SHAPES, WANTS } from './wants';
-import type { TargetField } from './wants';
+
+/** The JSON Schemas of Fenvo's documents, made from what the parser itself reads by. */
 
 export type Schema = { readonly [key: string]: Json };
 
-export const object = (properties: Schema, required: readonly string[] = [], extra: Schema = {}): Schema => ({
-  type: 'object',
-  additionalProperties: false,
-  properties,
-  ...(required.length > 0 && { required }),
-  ...extra,
-});
-export const list = (items: Schema, maxItems: number): Schema => ({ type: 'array', items, maxItems });
-export const text = (maxLength: number): Schema => ({ type: 'string', maxLength });
-export const within = (minimum: number, maximum: number): Schema => ({ type: 'number', minimum, maximum });
-
-const socket: Schema = { type: 'string', pattern: `${ID_PATTERN.slice(0, -1)}\\.[A-Za-z0-9]+$` };
-const volts = within(-12, 12);
 const same: Schema = { $ref: '#/$defs/same' };
 
-export function paramSchema(spec: ParamSpec): Schema {
-  switch (spec.type) {
-    case 'number': {
-      const type = spec.whole ? 'integer' : 'number';
+/** A declared value as a JSON Schema. */
+export function schemaOf(field: Declared): Schema {
+  const usual = field.default ?? field.implied;
+  const plain = shapeOf(field);
+  // An empty list or a whole record that is filled in needs no telling.
+  const tells = usual !== undefined && (typeof usual !== 'object' || usual === null);
+  return {
+    ...plain,
+    ...(tells && { default: usual as Json }),
+    ...(field.says !== undefined && { description: field.says }),
+  };
+}
+
+function shapeOf(field: Declared): Schema {
+  switch (field.type) {
+    case 'text':
       return {
-        type: spec.nullable ? [type, 'null'] : type,
-        minimum: spec.min,
-        maximum: spec.max,
-        default: spec.default,
+        type: 'string',
+        ...(field.pattern ? { pattern: field.pattern.source } : { maxLength: field.longest }),
+        ...(field.least !== undefined && { minLength: field.least }),
+        ...(field.examples && { examples: [...field.examples] }),
+      };
+    case 'number': {
+      const type = field.whole ? 'integer' : 'number';
+      return {
+        type: field.none ? [type, 'null'] : type,
+        ...(field.min > -Infinity && { minimum: field.min }),
+        ...(field.max < Infinity && { maximum: field.max }),
       };
     }
     case 'choice':
-      return { enum: spec.options, default: spec.default };
+      return field.options.length === 1 ? { const: field.options[0] as Json } : { enum: field.options };
     case 'flag':
-      return { type: 'boolean', default: spec.default };
-    case 'text':
-      return { ...text(spec.longest), default: spec.default };
-    case 'points':
-      return {
-        anyOf: [{ ...list(object({ t: within(0, 1e6), volts }, ['t', 'volts']), spec.most), minItems: 1 }, same],
-      };
-    case 'steps':
-      return {
-        anyOf: [
-          { ...list(object({ volts, gate: { type: 'boolean' }, tie: { type: 'boolean' } }), spec.most), minItems: 1 },
-          same,
-        ],
-      };
-    case 'scale':
-      return { anyOf: [{ enum: scaleNames }, { ...list(within(0, 12), 128), minItems: 1 }], default: 'chromatic' };
-  }
-}
-
-function moduleSchema(kind: Kind): Schema {
-  const params = Object.entries(kind.params).map(([name, spec]): readonly [string, Schema] => {
-    const says: Schema = spec.says ? { description: spec.says } : {};
-    return [name, { ...paramSchema(spec), ...says }];
-  });
-  return object(
-    {
-      id: { type: 'string', pattern: ID_PATTERN },
-      kind: { const: kind.name },
-      label: text(LIMITS.label),
-      params: object(Object.fromEntries(params)),
-      locked: list({ enum: Object.keys(kind.params) }, 64),
-      outputOhms: { type: 'object', additionalProperties: within(0, OHMS.max) },
-      inputOhms: { type: 'object', additionalProperties: within(1, OHMS.max) },
-      rack: text(200),
-    },
-    ['id', 'kind'],
-    { description: `${kind.title}: ${kind.does}. ${kind.formula}` },
-  );
-}
-
-function settingsSchema(): Schema {
-  const { railVolts, sampleRate, duration, seed, loading, bpm } = SETTINGS;
-  const number = (s: { default: number; min: number; max: number }): Schema => ({
-    ...within(s.min, s.max),
-    default: s.default,
-  });
-  return object({
-    railVolts: number(railVolts),
-    sampleRate: { anyOf: [{ const: 'auto' }, within(sampleRate.min, sampleRate.max)], default: 'auto' },
-    duration: number(duration),
-    seed: { type: 'integer', minimum: seed.min, maximum: seed.max, default: seed.default },
-    loading: { enum: loading.options, default: loading.default },
-    bpm: number(bpm),
-  });
-}
-
-function targetField(field: TargetField): Schema {
-  switch (field.type) {
-    case 'quantity':
-      return {
-        ...text(TARGET_LIMITS.quantity),
-        examples: [...QUANTITIES],
-        description: `one of ${QUANTITIES.join(', ')} that the socket has; of a parameter also its unit`,
-      };
-    case 'number': {
-      const others: Schema[] = [
-        ...(field.none ? [{ type: 'null' }] : []),
-        ...(field.silent ? [{ const: 'silent' }] : []),
-      ];
-      const figure = within(field.min, field.max);
-      return others.length > 0 ? { anyOf: [figure, ...others] } : figure;
-    }
+      return { type: 'boolean' };
+    case 'any':
+      return field.object ? { type: 'object' } : {};
     case 'socket':
-      return socket;
+      return { type: 'string', pattern: SOCKET_PATTERN };
     case 'module':
       return { type: 'string', pattern: ID_PATTERN };
-    case 'steps':
-      return list({ type: 'integer', minimum: 0, maximum: TARGET_LIMITS.steps - 1 }, TARGET_LIMITS.steps);
-    case 'shape':
-      return { enum: TARGET_SHAPES };
+    case 'list': {
+      const whole: Schema = {
+        type: 'array',
+        items: schemaOf(field.item),
+        maxItems: field.most,
+        ...(field.least && { minItems: field.least.count }),
+      };
+      return field.shared ? { anyOf: [whole, same] } : whole;
+    }
+    case 'pair':
+      return { type: 'array', prefixItems: field.of.map(schemaOf), items: false, minItems: 2 };
+    case 'map':
+      return {
+        type: 'object',
+        additionalProperties: schemaOf(field.item),
+        ...(field.most !== undefined && { maxProperties: field.most }),
+        ...(field.key && { propertyNames: schemaOf(field.key) }),
+      };
+    case 'record':
+      return recordSchema(field);
+    case 'tagged':
+      return { oneOf: [...field.of.values()].map(schemaOf) };
+    case 'either':
+      return { anyOf: field.of.map(schemaOf) };
   }
 }
 
-/** One for each thing that can be wanted; without a word it is a range. */
-function targetSchemas(): Schema[] {
-  const [least, most] = TARGET_LIMITS.weight;
-  return Object.entries(WANTS).map(([want, fields]) => {
-    const own = Object.entries(fields);
-    return object(
-      {
-        at: socket,
-        want: { const: want },
-        id: { type: 'string', pattern: ID_PATTERN },
-        weight: within(least, most),
-        ...Object.fromEntries(own.map(([name, field]) => [name, targetField(field)])),
-      },
-      ['at', ...(want === 'range' ? [] : ['want']), ...own.flatMap(([name, f]) => (f.optional ? [] : [name]))],
-    );
-  });
-}
-
-/** A hand that turns a knob; which knobs there are, and how far they go, their kinds say. */
-function handSchema(): Schema {
-  const point = object({ t: within(0, HANDS.longest), value: { type: 'number' } }, ['t', 'value']);
-  return object(
-    {
-      at: socket,
-      points: { ...list(point, HANDS.points), minItems: 1 },
-      interpolation: { enum: HANDS.ways, default: 'linear' },
-      loop: { type: 'boolean', default: false },
-    },
-    ['at', 'points'],
-    { description: 'a hand on a knob, over time: points in the knob’s own unit' },
-  );
-}
-
-/** One fader to many ends: the stages that lead to each. */
-function macroSchema(): Schema {
-  const module: Schema = { type: 'string', pattern: ID_PATTERN };
-  const row = object(
-    {
-      end: socket,
-      curve: { enum: CURVES },
-      stages: { ...list(module, MACROS.stages), minItems: 1 },
-      into: socket,
-    },
-    ['end', 'curve', 'stages'],
-  );
-  return object({ fader: module, rows: list(row, MACROS.rows) }, ['fader', 'rows'], {
-    description: 'one fader to many ends, by ordinary stages',
-  });
-}
-
-/** The JSON Schema of a patch document, made from what the parser itself reads by. */
-export function patchSchema(): Schema {
-  const cables = list(object({ from: socket, to: socket }, ['from', 'to']), LIMITS.cables);
-  const state: Schema = {
-    settings: settingsSchema(),
-    modules: list({ oneOf: allKinds.map(moduleSchema) }, LIMITS.modules),
-    cables,
-    normals: list(
-      {
-        oneOf: [
-          object({ to: socket, volts: within(-24, 24) }, ['to', 'volts']),
-          object({ to: socket, from: socket, brokenBy: { const: 'source' } }, ['to', 'from']),
-        ],
-      },
-      LIMITS.normals,
-    ),
-    targets: list({ oneOf: targetSchemas() }, LIMITS.targets),
-    hands: list(handSchema(), HANDS.most),
-    macros: list(macroSchema(), MACROS.most),
+function recordSchema({ entries }: RecordField): Schema {
+  const required = entries.flatMap(([key, f]) => (f.optional || f.default !== undefined ? [] : [key]));
+  return {
+    type: 'object',
+    additionalProperties: false,
+    properties: Object.fromEntries(entries.map(([key, f]) => [key, schemaOf(f)])),
+    ...(required.length > 0 && { required }),
   };
-  const reference = (key: string): Schema => ({ $ref: `#/properties/${key}` });
-  const references = Object.fromEntries(Object.keys(state).map((key) => [key, reference(key)]));
+}
+
+/** A document: its declared fields, and any others on top. */
+function documentSchema(title: string, format: string, record: RecordField, more: Schema): Schema {
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    title: 'Fenvo patch, version 1',
-    type: 'object',
+    title,
+    ...recordSchema(record),
     required: ['format', 'version'],
     additionalProperties: true,
-    $defs: {
-      same: object({ same: { type: 'string', pattern: '^(variants\\[\\d+\\]\\.)?modules$' } }, ['same'], {
-        description:
-          'only in a variant: the list that the module of this id has in the patch, or in a variant before this one',
-      }),
-    },
     properties: {
-      format: { const: 'fenvo.patch' },
+      format: { const: format },
       version: { const: 1 },
-      name: text(LIMITS.name),
-      notes: text(LIMITS.notes),
-      ...state,
-      probes: list(object({ at: socket, label: text(LIMITS.label) }, ['at']), LIMITS.probes),
-      order: list({ type: 'string', pattern: ID_PATTERN }, LIMITS.modules),
-      dismissed: list(object({ code: text(40), at: text(100), reason: text(500) }, ['code', 'at', 'reason']), 2000),
-      bypassed: list(
-        object({ module: { type: 'string', pattern: ID_PATTERN }, cables }, ['module', 'cables'], {
-          description: 'stages that are out of their path for now, with the cables that put them back',
-        }),
-        LIMITS.modules,
-      ),
-      variants: list(
-        object({ name: text(LIMITS.label), ...references }, ['name'], {
-          description: 'states of the patch that are kept under a name',
-        }),
-        LIMITS.variants,
-      ),
+      ...(recordSchema(record).properties as Schema),
+      ...more,
     },
   };
 }
+
+/** The JSON Schema of a patch document. */
+export function patchSchema(): Schema {
+  const references = Object.keys(stateField.fields).map((key) => [key, { $ref: `#/properties/${key}` }] as const);
+  const variant = {
+    ...recordSchema(variantField),
+    properties: { name: schemaOf(variantField.fields.name), ...Object.fromEntries(references) },
+    description: variantField.says ?? '',
+  };
+  return {
+    ...documentSchema('Fenvo patch, version 1', 'fenvo.patch', patchField, {
+      variants: { type: 'array', items: variant, maxItems: LIMITS.variants },
+    }),
+    $defs: {
+      same: {
+        type: 'object',
+        additionalProperties: false,
+        properties: { same: { type: 'string', pattern: '^(variants\\[\\d+\\]\\.)?modules$' } },
+        required: ['same'],
+        description:
+          'only in a variant: the list that the module of this id has in the patch, or in a variant before this one',
+      },
+    },
+  };
+}
+
+/** The JSON Schema of a rack document. */
+export const rackSchema = (): Schema => documentSchema('Fenvo rack, version 1', 'fenvo.rack', rackField, {});

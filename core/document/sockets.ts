@@ -1,3 +1,5 @@
+import { ID_PATTERN } from './types';
+
 /** A socket as documents write it: `moduleId.socketName`. Written and taken apart here alone. */
 export const socketAt = (id: string, name: string): string => `${id}.${name}`;
 
@@ -18,3 +20,6 @@ export function isSocket(text: string): boolean {
   const { id, name } = partsOf(text);
   return id !== '' && name !== '' && !name.includes('.');
 }
+
+/** How a socket is written, as a regular expression. */
+export const SOCKET_PATTERN = `${ID_PATTERN.slice(0, -1)}\\.[A-Za-z0-9]+$`;

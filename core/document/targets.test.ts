@@ -9,7 +9,7 @@ import { printPatch } from './print';
 import { patchSchema } from './schema';
 import { showTarget } from './targets';
 import type { Target } from './types';
-import { WANTS } from './wants';
+import { WANTS } from './targets';
 
 const targets: readonly Target[] = [
   { at: 'tone.cutoff', quantity: 'frequency', low: 200, high: 3200 },
@@ -73,7 +73,11 @@ describe('targets of a document', () => {
     [{ at: 'env.gate', want: 'steps', of: 'row' }, 'targets[0].steps', /got nothing/],
     [{ at: 'env.gate', want: 'duty', percent: 101 }, 'targets[0].percent', /between 0 and 100/],
     [{ at: 'swell.out', want: 'like', shape: 'blob' }, 'targets[0].shape', /must be one of/],
-    [{ at: 'tone.cutoff', quantity: 'frequency', low: 1, high: 2, id: 'No' }, 'targets[0].id', /must match/],
+    [
+      { at: 'tone.cutoff', quantity: 'frequency', low: 1, high: 2, id: 'No' },
+      'targets[0].id',
+      /must be a small letter/,
+    ],
     [
       { at: 'tone.cutoff', quantity: 'frequency', low: 1, high: 2, weight: 101 },
       'targets[0].weight',

@@ -1,107 +1,151 @@
-import { own } from './reader';
-import type { Fields, Reader } from './reader';
-import { ID_PATTERN } from './types';
-import { TARGET_LIMITS, TARGET_SHAPES, WANTS } from './wants';
-import type { Target, TargetField, Want } from './wants';
+import { QUANTITIES } from '../kinds/traits';
+import {
+  choice,
+  constant,
+  either,
+  id,
+  list,
+  module,
+  number,
+  optional,
+  orNone,
+  record,
+  socket,
+  text,
+  typed,
+  whole,
+} from './fields';
+import type { Declared, ValuesOf } from './fields';
+import { quantitiesIn } from './quantities';
+import type { Reader } from './reader';
 
-/** What the reader must know of the modules: whether a socket or a module is there. */
-export interface Places {
-  socket(x: unknown, path: string): string;
-  module(x: unknown, path: string): string;
-  /** What a socket can be asked for; null where it is not known yet. */
-  quantities(at: string): readonly string[] | null;
-}
+/** Limits of targets. */
+export const TARGET_LIMITS = { quantity: 40, weight: [0, 100], steps: 64 } as const;
 
-function readField(r: Reader, field: TargetField, x: unknown, path: string, places: Places): unknown {
-  switch (field.type) {
-    case 'quantity':
-      // Which there are hangs on the socket: looked at once that is known.
-      return r.text(x, path, TARGET_LIMITS.quantity);
-    case 'number':
-      if (field.none && x === null) return null;
-      if (field.silent && x === 'silent') return x;
-      return r.number(x, path, field.min, field.max);
-    case 'socket':
-      return places.socket(x, path);
-    case 'module':
-      return places.module(x, path);
-    case 'steps':
-      if (x === undefined) r.fail(path, 'must be a list of step numbers, 0 first, got nothing');
-      return r
-        .list(x, path, TARGET_LIMITS.steps)
-        .map((step, i) => r.whole(step, `${path}[${i}]`, 0, TARGET_LIMITS.steps - 1));
-    case 'shape':
-      return r.oneOf(x, path, TARGET_SHAPES);
-  }
-}
+const quantity = text(TARGET_LIMITS.quantity, {
+  examples: QUANTITIES,
+  says: `one of ${QUANTITIES.join(', ')} that the socket has; of a parameter also its unit`,
+});
+const figure = number(-1e9, 1e9);
+const free = orNone(figure);
+export const TARGET_SHAPES = ['triangle', 'sine', 'ramp', 'square'] as const;
+export type TargetShape = (typeof TARGET_SHAPES)[number];
+
+/** What can be wanted, and the fields that say it. */
+export const WANTS = {
+  /** The bound of the drive runs exactly from the drive of `low` to that of `high`; an end that is null is free. */
+  range: { quantity, low: either([free, constant('silent')], (x) => (x === 'silent' ? 1 : 0)), high: free },
+  /** The bound lies inside; the widest such is best. */
+  within: { quantity, low: free, high: free },
+  /** The bound is that wide, about that centre: octaves wherever a volt doubles, dB for a gain, else the unit. */
+  span: { quantity, span: number(0, 1e9), centre: free },
+  /** The mean of the drive over the window. */
+  mean: { quantity, value: figure },
+  /** The sum of two drives never changes. */
+  opposite: { to: socket('any') },
+  /** The difference of two drives never changes. */
+  same: { to: socket('any') },
+  /** A gate input that is on in the listed steps of a sequencer (0 first) and off in the others. */
+  steps: {
+    of: module,
+    steps: list(whole(0, TARGET_LIMITS.steps - 1), TARGET_LIMITS.steps, { words: 'a list of step numbers, 0 first' }),
+  },
+  /** How long a gate input is on, % of a period. */
+  duty: { percent: number(0, 100) },
+  /** How long a gain takes to fall by so many dB from its peaks. */
+  fall: { db: number(0.1, 200), seconds: number(0.0001, 120) },
+  /** A waveform, whatever its scale, shift and phase; `least` volts peak to peak, 0.1 where it is left out. */
+  like: { shape: choice(TARGET_SHAPES), least: optional(number(0.001, 48)) },
+} as const;
+
+export type Want = keyof typeof WANTS;
+const wants = Object.keys(WANTS) as Want[];
+
+const common = {
+  /** The socket that something is wanted at. */
+  at: socket('any'),
+  /** Tells targets at one socket apart. */
+  id: optional(id),
+  /** How much its error counts beside others, 0..100; 1 where it is left out. */
+  weight: optional(number(...TARGET_LIMITS.weight)),
+};
+
+type Said<W extends Want> = W extends 'range' ? { readonly want?: W } : { readonly want: W };
+type TargetOf<W extends Want> = W extends Want
+  ? ValuesOf<typeof common> & Said<W> & ValuesOf<(typeof WANTS)[W]>
+  : never;
+export type Target = TargetOf<Want>;
+
+export const wantOf = (target: Target): Want => target.want ?? 'range';
 
 /** What no single field can say. */
-function checkTogether(r: Reader, target: Target, path: string): void {
-  if (!('low' in target)) return;
-  const { low, high } = target;
-  if (low === null && high === null) r.fail(`${path}.low`, 'must not be null where high is: nothing would be wanted');
-  if (typeof low === 'number' && high !== null && low > high)
-    r.fail(`${path}.low`, `must not be above high, got ${low} and ${high}`);
+function checkFigures(r: Reader, target: Target, path: string): void {
+  if ('low' in target) {
+    const { low, high } = target;
+    if (low === null && high === null) r.fail(`${path}.low`, 'must not be null where high is: nothing would be wanted');
+    if (typeof low === 'number' && high !== null && low > high)
+      r.fail(`${path}.low`, `must not be above high, got ${low} and ${high}`);
+  }
+  if ('quantity' in target) checkQuantity(r, target, path);
 }
 
 /** A quantity that its socket does not have is refused, never read as another. */
-function checkQuantity(
-  r: Reader,
-  { at, quantity }: Extract<Target, { quantity: string }>,
-  path: string,
-  places: Places,
-): void {
-  const known = places.quantities(at);
-  if (known === null || known.includes(quantity)) return;
+function checkQuantity(r: Reader, { at, quantity }: Extract<Target, { quantity: string }>, path: string): void {
+  const known = quantitiesIn(r.modules, at);
+  if (known.includes(quantity)) return;
   const last = known.at(-1) ?? 'volts';
-  const list = known.length > 1 ? `${known.slice(0, -1).join(', ')} or ${last}` : last;
-  r.fail(`${path}.quantity`, `${at} has ${list}, got ${quantity}`);
+  const names = known.length > 1 ? `${known.slice(0, -1).join(', ')} or ${last}` : last;
+  r.fail(`${path}.quantity`, `${at} has ${names}, got ${quantity}`);
 }
 
-/** A target as a document gives it; every error with its place. */
-export function readTarget(r: Reader, x: unknown, path: string, places: Places): Target {
-  const t = r.object(x, path);
-  const given = own(t, 'want');
-  const want = given === undefined ? 'range' : r.oneOf(given, `${path}.want`, Object.keys(WANTS) as Want[]);
-  const fields = Object.entries(WANTS[want]);
-  r.known(t, path, ['at', 'want', 'id', 'weight', ...fields.map(([name]) => name)]);
-  const before = r.errors.length;
-  const read = fields
-    .filter(([name, { optional }]) => !optional || own(t, name) !== undefined)
-    .map(([name, field]) => [name, readField(r, field, own(t, name), `${path}.${name}`, places)] as const);
-  const at = places.socket(own(t, 'at'), `${path}.at`);
-  const target = {
-    at,
-    ...(given !== undefined && { want }),
-    ...readCommon(r, t, path),
-    ...Object.fromEntries(read),
-  } as unknown as Target;
-  if (r.errors.length === before) checkTogether(r, target, path);
-  if (r.errors.length === before && 'quantity' in target) checkQuantity(r, target, path, places);
-  return target;
+/** A target: a range, or what its word says. */
+export const targetField = typed<Target>({
+  type: 'tagged',
+  key: 'want',
+  usual: 'range',
+  of: new Map(
+    wants.map((want) => {
+      const word = want === 'range' ? optional(constant(want)) : constant(want);
+      const { at, ...more } = common;
+      const fields: Record<string, Declared> = { at, want: word, ...more, ...WANTS[want] };
+      return [want, record(fields, { check: (r, x, path) => checkFigures(r, x as unknown as Target, path) })] as const;
+    }),
+  ),
+});
+
+/** The limits of a figure of a target, and whether it may be nothing or `silent`; null where it is no figure. */
+export function figureLimits(
+  target: Target,
+  name: string,
+): { readonly min: number; readonly max: number; readonly none: boolean; readonly silent: boolean } | null {
+  const fields: Readonly<Record<string, Declared>> = WANTS[wantOf(target)];
+  const field = Object.hasOwn(fields, name) ? fields[name] : undefined;
+  const number = field?.type === 'either' ? field.of.find((f) => f.type === 'number') : field;
+  if (number?.type !== 'number') return null;
+  return { min: number.min, max: number.max, none: number.none === true, silent: field?.type === 'either' };
 }
 
-function readCommon(r: Reader, t: Fields, path: string): Pick<Target, 'id' | 'weight'> {
-  const [id, weight] = [own(t, 'id'), own(t, 'weight')];
-  const [least, most] = TARGET_LIMITS.weight;
-  if (id !== undefined && !(typeof id === 'string' && new RegExp(ID_PATTERN).test(id)))
-    r.fail(`${path}.id`, `must match ${ID_PATTERN}`);
-  return {
-    ...(id !== undefined && { id: String(id) }),
-    ...(weight !== undefined && { weight: r.number(weight, `${path}.weight`, least, most) }),
-  };
-}
+/** Which of the targets at a socket it is. */
+export const isTarget = (t: Target, at: string, id?: string): boolean => t.at === at && t.id === id;
 
-const figure = (x: number | 'silent' | null): string => (x === null ? 'any' : String(x));
+/** The sockets and modules that a target hangs on beside where it is. */
+export const hangsOn = (t: Target): { readonly socket?: string; readonly module?: string } =>
+  'to' in t ? { socket: t.to } : 'of' in t ? { module: t.of } : {};
+
+/** The sockets that targets hang on. */
+export const targetSockets = (targets: readonly Target[]): string[] =>
+  targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);
+
+const shownFigure = (x: number | 'silent' | null): string => (x === null ? 'any' : String(x));
 
 /** A target in a line of plain words and figures. */
 export function showTarget(t: Target): string {
   switch (t.want) {
     case undefined:
     case 'range':
-      return `${figure(t.low)} to ${figure(t.high)} ${t.quantity}`;
+      return `${shownFigure(t.low)} to ${shownFigure(t.high)} ${t.quantity}`;
     case 'within':
-      return `within ${figure(t.low)} to ${figure(t.high)} ${t.quantity}`;
+      return `within ${shownFigure(t.low)} to ${shownFigure(t.high)} ${t.quantity}`;
     case 'span':
       return `${t.span} wide${t.centre === null ? '' : ` about ${t.centre}`} ${t.quantity}`;
     case 'mean':

@@ -4,10 +4,9 @@ import { showNumber, showSeconds } from '../units/show';
 import { applyEdits } from './edit';
 import { idOf } from '../document/sockets';
 import type { Edit } from './edit';
-import { completeParams, readParams } from '../document/params';
+import { paramFaults } from '../document/paramFields';
+import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
-import { Reader } from '../document/reader';
-import type { Fields } from '../document/reader';
 import { showTarget } from '../document/targets';
 import type { Hand, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
 
@@ -84,11 +83,9 @@ function standsAlone(m: ModuleDoc, { edits: [edit] }: Difference): boolean {
   const after = applyEdits(alone, [edit]).modules[0];
   const kind = kindNamed(m.kind);
   if (!after || !kind) return false;
-  const r = new Reader();
-  readParams(r, kind, (after.params ?? {}) as Fields, '');
   const others = Object.keys(after.params ?? {}).filter((name) => name !== edit.param);
   return (
-    r.errors.length === 0 &&
+    paramFaults(kind, after.params ?? {}).length === 0 &&
     !differs(after.params?.[edit.param], edit.value) &&
     others.every((name) => !differs(after.params?.[name], m.params?.[name]))
   );

@@ -1,7 +1,7 @@
 import type { ListKey } from '../document/state';
 import { withMacro } from '../document/macros';
 import { stateOf } from '../document/state';
-import { isTarget } from '../document/wants';
+import { isTarget } from '../document/targets';
 import type {
   Cable,
   Dismissal,

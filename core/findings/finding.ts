@@ -1,5 +1,5 @@
 import type { ModuleBounds } from '../bounds/bounds';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import type { Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import type { ParamValue } from '../kinds/params';

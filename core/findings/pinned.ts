@@ -1,5 +1,5 @@
 import { socketAt } from '../document/sockets';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';

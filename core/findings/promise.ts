@@ -2,11 +2,10 @@ import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
 import { idOf, socketAt } from '../document/sockets';
 import type { Edit } from '../edit/edit';
-import { completeParams, readParams } from '../document/params';
-import { Reader } from '../document/reader';
-import type { Fields } from '../document/reader';
+import { paramFaults } from '../document/paramFields';
+import { completeParams } from '../document/params';
 import type { ModuleDoc, Patch } from '../document/types';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { upstreamOf } from '../graph/upstream';
@@ -31,10 +30,7 @@ const SEARCH_LOOP_COST = 60_000;
 /** Whether the settings that an edit leaves are ones that a document may have. */
 function isSound(m: ModuleDoc | undefined): boolean {
   const kind = m && kindNamed(m.kind);
-  if (!kind) return false;
-  const r = new Reader();
-  readParams(r, kind, (m.params ?? {}) as Fields, '');
-  return r.errors.length === 0;
+  return kind !== undefined && paramFaults(kind, m?.params ?? {}).length === 0;
 }
 
 function touched(edit: Edit): string | null {

@@ -1,5 +1,5 @@
 import { partsOf } from '../document/sockets';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import type { Graph, GraphModule } from './graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';

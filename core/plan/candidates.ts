@@ -1,6 +1,6 @@
 import { placesOf } from '../document/rackTypes';
 import type { RackPlace, Rack } from '../document/rackTypes';
-import type { Want } from '../document/wants';
+import type { Want } from '../document/targets';
 import type { ParamValues } from '../kinds/params';
 import { heldBy } from '../rack/holds';
 

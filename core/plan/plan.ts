@@ -2,7 +2,7 @@ import { predict } from '../answers/predict';
 import type { Reading } from '../answers/readings';
 import type { Rack } from '../document/rackTypes';
 import type { Patch, Target } from '../document/types';
-import { wantOf } from '../document/wants';
+import { wantOf } from '../document/targets';
 import { applyEdits } from '../edit/edit';
 import type { Finding } from '../findings/finding';
 import { kindNamed } from '../kinds';

@@ -1,14 +1,15 @@
-import { completeParams, readParams } from '../document/params';
+import { any, byDefault, choice, list, optional, record, socket, text, typed, whole } from '../document/fields';
+import { paramsField } from '../document/paramFields';
+import { completeParams } from '../document/params';
 import { blank, parsePatch } from '../document/parse';
-import { quantitiesAt } from '../document/quantities';
+import { noteModules } from '../document/patch';
 import { isObject, own, Reader, shown } from '../document/reader';
-import type { Fields } from '../document/reader';
-import { partsOf, socketAt } from '../document/sockets';
-import { readTarget } from '../document/targets';
+import { readField } from '../document/readField';
+import { idOf, partsOf, socketAt } from '../document/sockets';
+import { targetField } from '../document/targets';
 import type { Cable, ModuleDoc, Patch, PatchError, Result, Target } from '../document/types';
 import { freeId } from '../edit/work';
-import { buildGraph } from '../graph/graph';
-import { kindNamed } from '../kinds';
+import { allKinds, kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { Direction } from './direction';
@@ -36,49 +37,30 @@ export interface PlanRequest {
   readonly direction?: Direction;
 }
 
-const MOST_STAGES = 4;
+const stages = typed<1 | 2 | 3 | 4>(whole(1, 4));
+const direction = choice(['with', 'against'] as const);
+const sourceKind = record({ kind: text(40), params: byDefault(any, {}) });
+
+/** What a request is read by: its patch, or where it has none each kind as a module of its own name. */
+function readerFor(patch: Patch | null): Reader {
+  const r = new Reader();
+  noteModules(r, patch?.modules ?? allKinds.map(({ name }) => ({ id: name, kind: name })));
+  return r;
+}
 
 function sourceOf(r: Reader, x: unknown, patch: Patch | null): PlanRequest['from'] {
-  if (patch) {
-    const from = r.text(x, 'from', 100);
-    const outputs = buildGraph(patch).modules.flatMap((m) => m.outputs.map((o) => o.socket));
-    if (typeof x === 'string' && !outputs.includes(from)) r.fail('from', `${shown(from)} is no output of the patch`);
-    return from;
-  }
-  const name = isObject(x) ? own(x, 'kind') : x;
-  const text = r.text(name, isObject(x) ? 'from.kind' : 'from', 40);
-  const kind = kindNamed(text);
-  if (typeof name === 'string' && kind?.room !== 'source') r.fail('from', `${shown(text)} is no kind of source`);
-  if (!isObject(x) || !kind) return text;
-  r.known(x, 'from', ['kind', 'params']);
-  const given = own(x, 'params') === undefined ? {} : r.object(own(x, 'params'), 'from.params');
-  return { kind: text, params: readParams(r, kind, given, 'from.params') };
+  if (patch) return readField(r, socket('output'), x, 'from');
+  const given = isObject(x) ? readField(r, sourceKind, x, 'from') : { kind: r.text(x, 'from', 40), params: undefined };
+  const kind = kindNamed(given.kind);
+  if (kind?.room !== 'source') r.fail(isObject(x) ? 'from.kind' : 'from', `${shown(given.kind)} is no kind of source`);
+  if (!isObject(x) || !kind) return given.kind;
+  return { kind: kind.name, params: readField(r, paramsField(kind), given.params, 'from.params') };
 }
 
 function destinationOf(r: Reader, x: unknown, patch: Patch | null, path = 'to'): string {
-  const to = r.text(x, path, 100);
-  if (typeof x !== 'string') return to;
-  const { id: name, name: socket } = partsOf(to);
-  const inputs = patch
-    ? (buildGraph(patch)
-        .modules.find((m) => m.id === name)
-        ?.inputs.map((s) => s.spec.name) ?? null)
-    : inputsOfKind(kindNamed(name));
-  if (!inputs) r.fail(path, patch ? `there is no module ${shown(name)}` : `there is no kind ${shown(name)}`);
-  else if (!inputs.includes(socket))
-    r.fail(path, `${shown(socket)} is not an input of ${name}; known are ${inputs.join(', ')}`);
-  return to;
-}
-
-const inputsOfKind = (kind: Kind | undefined): string[] | null =>
-  kind ? kind.inputs(completeParams(kind)).map((s) => s.name) : null;
-
-function readStages(r: Reader, x: unknown): PlanRequest['stages'] {
-  return x === undefined ? undefined : (r.whole(x, 'stages', 1, MOST_STAGES) as 1 | 2 | 3 | 4);
-}
-
-function readDirection(r: Reader, x: unknown, path: string): Direction | undefined {
-  return x === undefined ? undefined : r.oneOf(x, path, ['with', 'against'] as const);
+  const missing = typeof x === 'string' && !patch && !kindNamed(idOf(x));
+  if (missing) r.fail(path, `there is no kind ${shown(idOf(x))}`);
+  return missing ? x : readField(r, socket('input'), x, path);
 }
 
 /** One of several destinations, with its own span and direction. */
@@ -97,83 +79,68 @@ export interface EndsRequest {
 }
 
 const MOST_ENDS = 16;
+const endsRequest = record({
+  patch: any,
+  from: any,
+  ends: list(record({ to: any, target: any, direction: optional(direction) }), MOST_ENDS),
+  stages: optional(stages),
+});
 
 /** Reads a request for several ends; every fault with its place. */
 export function readEndsRequest(json: unknown): Result<EndsRequest, PatchError[]> {
-  const r = new Reader();
-  const x = r.object(json, '');
-  r.known(x, '', ['patch', 'from', 'ends', 'stages']);
-  const parsed = parsePatch(own(x, 'patch'));
-  if (!parsed.ok)
-    return { ok: false, errors: parsed.errors.map((e) => ({ ...e, path: e.path ? `patch.${e.path}` : 'patch' })) };
+  const parsed = parsePatch(isObject(json) ? own(json, 'patch') : undefined);
+  if (!parsed.ok) return { ok: false, errors: inPatch(parsed.errors) };
   const patch = parsed.value;
-  const from = sourceOf(r, own(x, 'from'), patch);
-  const ends = r.list(own(x, 'ends') ?? null, 'ends', MOST_ENDS).map((item, i): EndWish => {
-    const path = `ends[${i}]`;
-    const end = r.object(item, path);
-    r.known(end, path, ['to', 'target', 'direction']);
-    const direction = readDirection(r, own(end, 'direction'), `${path}.direction`);
-    return {
-      to: destinationOf(r, own(end, 'to'), patch, `${path}.to`),
-      target: readWish(r, own(end, 'target'), patch, String(own(end, 'to')), `${path}.target`),
-      ...(direction !== undefined && { direction }),
-    };
+  const r = readerFor(patch);
+  const { ends, stages } = readField(r, endsRequest, json, '');
+  const from = readField(r, socket('output'), isObject(json) ? own(json, 'from') : undefined, 'from');
+  const wishes = ends.map((end, i): EndWish => {
+    const to = destinationOf(r, end.to, patch, `ends[${i}].to`);
+    const target = readWish(r, end.target, to, `ends[${i}].target`);
+    return { to, target, ...(end.direction && { direction: end.direction }) };
   });
-  const stages = readStages(r, own(x, 'stages'));
-  if (r.errors.length > 0 || typeof from !== 'string') return { ok: false, errors: r.errors };
-  return { ok: true, value: { patch, from, ends, ...(stages !== undefined && { stages }) } };
+  if (r.errors.length > 0) return { ok: false, errors: r.errors };
+  return { ok: true, value: { patch, from, ends: wishes, ...(stages && { stages }) } };
 }
+
+const planRequest = record({
+  patch: optional(any),
+  from: any,
+  to: any,
+  target: any,
+  stages: optional(stages),
+  direction: optional(direction),
+});
 
 /** Reads a request; every fault with its place. */
 export function readPlanRequest(json: unknown): Result<PlanRequest, PatchError[]> {
-  const r = new Reader();
-  const x = r.object(json, '');
-  r.known(x, '', ['patch', 'from', 'to', 'target', 'stages', 'direction']);
-  const parsed = own(x, 'patch') === undefined ? null : parsePatch(own(x, 'patch'));
-  if (parsed && !parsed.ok) for (const e of parsed.errors) r.fail(`patch.${e.path}`, e.message);
-  const patch = parsed?.ok ? parsed.value : null;
-  if (parsed && !patch) return { ok: false, errors: r.errors };
-  const from = sourceOf(r, own(x, 'from'), patch);
-  const to = destinationOf(r, own(x, 'to'), patch);
-  const target = readWish(r, own(x, 'target'), patch, to);
-  const stages = readStages(r, own(x, 'stages'));
-  const direction = readDirection(r, own(x, 'direction'), 'direction');
+  const given = isObject(json) ? own(json, 'patch') : undefined;
+  const parsed = given === undefined ? null : parsePatch(given);
+  if (parsed && !parsed.ok) return { ok: false, errors: inPatch(parsed.errors) };
+  const patch = parsed?.value ?? null;
+  const r = readerFor(patch);
+  const x = readField(r, planRequest, json, '');
+  const from = sourceOf(r, x.from, patch);
+  const to = destinationOf(r, x.to, patch);
+  const target = readWish(r, x.target, to, 'target');
   if (r.errors.length > 0) return { ok: false, errors: r.errors };
-  const value: PlanRequest = {
-    ...(patch && { patch }),
-    from,
-    to,
-    target,
-    ...(stages !== undefined && { stages }),
-    ...(direction !== undefined && { direction }),
+  const { stages, direction } = x;
+  return {
+    ok: true,
+    value: { ...(patch && { patch }), from, to, target, ...(stages && { stages }), ...(direction && { direction }) },
   };
-  return { ok: true, value };
 }
 
-/** What the destination of a request can be asked for; null where there is none such. */
-function quantitiesTo(patch: Patch | null, to: string): string[] | null {
-  const { id, name } = partsOf(to);
-  const m = patch?.modules.find((x) => x.id === id);
-  const kind = kindNamed(patch ? (m?.kind ?? '') : id);
-  const params = kind && completeParams(kind, m?.params);
-  return kind && params && kind.inputs(params).some((s) => s.name === name) ? quantitiesAt(kind, params, name) : null;
-}
+const inPatch = (errors: readonly PatchError[]): PatchError[] =>
+  errors.map((e) => ({ ...e, path: e.path ? `patch.${e.path}` : 'patch' }));
 
-/** A target without its place: read as one, at a place of its own. */
-function readWish(r: Reader, x: unknown, patch: Patch | null, to: string, path = 'target'): Wish {
-  const given: Fields = r.object(x, path);
+/** A target without its place: read as one, at the destination. */
+function readWish(r: Reader, x: unknown, to: string, path: string): Wish {
+  const given = r.object(x, path);
+  // A destination that is not there was reported where it is named.
+  if (r.errors.length > 0) return given as unknown as Wish;
   if (own(given, 'at') !== undefined) r.fail(`${path}.at`, 'is the destination, which is named by "to"');
-  const modules = new Set(patch?.modules.map((m) => m.id));
-  const target = readTarget(r, { ...given, at: to }, path, {
-    quantities: () => quantitiesTo(patch, to),
-    socket: (v, path) => r.text(v, path, 100),
-    module: (v, path) => {
-      const id = r.text(v, path, 32);
-      if (!modules.has(id)) r.fail(path, `there is no module ${shown(id)}`);
-      return id;
-    },
-  });
-  const { at: _at, ...wish } = target;
+  const { at: _at, ...wish } = readField(r, targetField, { ...given, at: to }, path);
   return wish as Wish;
 }
 

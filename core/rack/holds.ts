@@ -1,5 +1,5 @@
-import { completeParams, existing, readParams } from '../document/params';
-import { Reader } from '../document/reader';
+import { paramFaults } from '../document/paramFields';
+import { completeParams, existing } from '../document/params';
 import type { Channel, ChannelMode } from '../document/rackTypes';
 import { kindNamed } from '../kinds';
 import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
@@ -55,10 +55,8 @@ function* picks(lists: readonly (readonly [string, readonly ParamValue[]])[]): G
 }
 
 function fault(kind: Kind, params: ParamValues): string | null {
-  const r = new Reader();
-  readParams(r, kind, params, '');
-  const [error] = r.errors;
-  return error ? `${error.path.replace(/^\./, '')} ${error.message}` : null;
+  const [error] = paramFaults(kind, params);
+  return error ? `${error.path} ${error.message}` : null;
 }
 
 const known = new WeakMap<Kind, ParamValues>();

@@ -2,7 +2,7 @@ import { partsOf } from '../document/sockets';
 import { predict as predicted } from '../answers/predict';
 import type { PredictOptions, Prediction } from '../answers/predict';
 import type { Patch } from '../document/types';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import type { Cure } from '../findings/finding';
 import { kindNamed } from '../kinds';
 import { showQuantity } from '../units/show';

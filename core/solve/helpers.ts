@@ -1,6 +1,6 @@
 import { socketAt } from '../document/sockets';
 import type { Patch } from '../document/types';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import type { Edit } from '../edit/edit';
 import { BoundsEngine } from '../bounds/bounds';
 import { buildGraph } from '../graph/graph';

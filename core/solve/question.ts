@@ -1,5 +1,5 @@
 import type { Patch } from '../document/types';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';

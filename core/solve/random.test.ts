@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
 import type { Patch, Target } from '../document/types';
-import { TARGET_SHAPES } from '../document/wants';
+import { TARGET_SHAPES } from '../document/targets';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import { socketAt } from '../document/sockets';

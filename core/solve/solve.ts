@@ -1,5 +1,5 @@
 import type { Patch } from '../document/types';
-import type { Target } from '../document/wants';
+import type { Target } from '../document/targets';
 import { applyEdits } from '../edit/edit';
 import { explain } from './explain/explain';
 import { Budget } from './problem/budget';

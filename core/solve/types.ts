@@ -1,6 +1,6 @@
 import { partsOf } from '../document/sockets';
 import type { Edit } from '../edit/edit';
-import type { Want } from '../document/wants';
+import type { Want } from '../document/targets';
 import type { ChannelLimits } from '../rack/limits';
 import type { SimulateOptions } from '../simulate/types';
 

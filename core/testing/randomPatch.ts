@@ -3,7 +3,6 @@ import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
 import { HANDS } from '../document/hands';
 import type { Cable, Hand, ModuleDoc, Normal, Patch } from '../document/types';
-import { SETTINGS } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { bypassStages } from '../edit/stages';
 import { allKinds } from '../kinds';
@@ -133,7 +132,7 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
       sampleRate: options.sampleRate ?? (random() < 0.5 ? 1000 : 8000),
       duration: options.duration ?? 0.1,
       seed: Math.floor(random() * 1000),
-      loading: random() < 0.8 ? SETTINGS.loading.default : 'ideal',
+      loading: random() < 0.8 ? 'electrical' : 'ideal',
       bpm: 60 + Math.floor(random() * 900),
     },
     modules: modules.map((m, i) => {

@@ -1,16 +1,13 @@
 import type {
-  CreateRequest,
   Document,
   ErrorAnswer,
-  KeptFor,
   ListedPatch,
   PatchHead,
-  SaveRequest,
   SavedVersion,
   StoredPatch,
-  TagsRequest,
   UnusedAsset,
 } from '@/wire/patches';
+import type { CreateRequest, KeptFor, SaveRequest, TagsRequest } from '@/wire/requests';
 
 /** What the server said no to; or `unreachable` where it said nothing. */
 export class ApiFailure extends Error {

@@ -1,15 +1,6 @@
 import type { Document } from '@/wire/patches';
-import type {
-  CreateRackRequest,
-  ListedRack,
-  PairingCode,
-  PairingRequest,
-  PairingState,
-  SaveRackRequest,
-  StoredRack,
-  Ticks,
-  Tonight,
-} from '@/wire/racks';
+import type { ListedRack, PairingCode, PairingState, StoredRack, Tonight } from '@/wire/racks';
+import type { CreateRackRequest, PairingRequest, SaveRackRequest, Ticks } from '@/wire/requests';
 import type { Sheet } from '@/core';
 import { call } from './api';
 

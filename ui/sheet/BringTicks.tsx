@@ -9,7 +9,7 @@ import { useState } from 'react';
 import type { Sheet } from '@/core';
 import { DropZone } from '@/ui/parts/DropZone';
 import { tell } from '@/ui/parts/messages';
-import type { Ticks } from '@/wire/racks';
+import type { Ticks } from '@/wire/requests';
 import { ticksIn } from './ticksIn';
 
 interface Props {

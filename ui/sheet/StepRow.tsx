@@ -7,7 +7,7 @@ import { knobLines, knobName, meterText } from '@/core';
 import type { Sheet, SheetStep } from '@/core';
 import { TextInput } from '@/ui/parts/TextInput';
 import { fonts, ink } from '@/ui/theme/tokens';
-import type { Tick } from '@/wire/racks';
+import type { Tick } from '@/wire/requests';
 
 interface Props {
   readonly sheet: Sheet;

@@ -1,7 +1,7 @@
 import jsQR from 'jsqr';
 import { ticksFromCode } from '@/core';
 import type { Sheet } from '@/core';
-import type { Ticks } from '@/wire/racks';
+import type { Ticks } from '@/wire/requests';
 
 /** A picture is looked through at no more than this, pixels a side. */
 const MOST_PIXELS = 1600;

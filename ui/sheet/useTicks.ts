@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { rackApi } from '@/ui/parts/rackApi';
 import { mergedTicks } from '@/wire/racks';
-import type { Tick, Ticks } from '@/wire/racks';
+import type { Tick, Ticks } from '@/wire/requests';
 
 /** What could not be sent is tried again so often, milliseconds. */
 const AGAIN = 4000;

@@ -1,6 +1,6 @@
 import { figureHull, figuresOf } from '../../answers/drive';
-import { wantOf } from '../../document/wants';
-import type { Target } from '../../document/wants';
+import { wantOf } from '../../document/targets';
+import type { Target } from '../../document/targets';
 import { clockOf, pointerAt } from '../../units/knob';
 import { countsOctaves } from '../../units/ratios';
 import type { Range } from '../../law/lin';

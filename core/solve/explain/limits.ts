@@ -1,4 +1,4 @@
-import type { Target } from '../../document/wants';
+import type { Target } from '../../document/targets';
 import type { Budget } from '../problem/budget';
 import { allMet, Problem } from '../problem/problem';
 import type { Look } from '../problem/problem';

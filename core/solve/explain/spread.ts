@@ -1,6 +1,6 @@
 import type { Patch } from '../../document/types';
-import { targetSockets } from '../../document/wants';
-import type { Target } from '../../document/wants';
+import { targetSockets } from '../../document/targets';
+import type { Target } from '../../document/targets';
 import { LEAST_DRAWS, tolerance } from '../../answers/tolerance';
 import type { Spread } from '../types';
 

@@ -1,8 +1,8 @@
 import { knobsIn } from '../../document/knobs';
 import { idOf, socketAt } from '../../document/sockets';
 import type { ModuleDoc, Patch } from '../../document/types';
-import { targetSockets } from '../../document/wants';
-import type { Target } from '../../document/wants';
+import { targetSockets } from '../../document/targets';
+import type { Target } from '../../document/targets';
 import { applyEdits } from '../../edit/edit';
 import type { Edit } from '../../edit/edit';
 import { insertStage } from '../../edit/stages';

@@ -1,6 +1,6 @@
 import { driveFor } from '../../answers/drive';
 import { socketAt } from '../../document/sockets';
-import type { Target } from '../../document/wants';
+import type { Target } from '../../document/targets';
 import type { Graph } from '../../graph/graph';
 import { placeOfTarget } from '../../graph/place';
 import { stream } from '../../kinds/random';

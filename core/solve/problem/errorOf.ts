@@ -1,4 +1,4 @@
-import type { Target } from '../../document/wants';
+import type { Target } from '../../document/targets';
 import type { GraphModule } from '../../graph/graph';
 import type { EndSpec } from '../../kinds/kind';
 import type { ParamValues } from '../../kinds/params';

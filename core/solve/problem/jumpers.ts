@@ -1,6 +1,6 @@
 import { socketAt } from '../../document/sockets';
 import type { Patch } from '../../document/types';
-import type { Target } from '../../document/wants';
+import type { Target } from '../../document/targets';
 import { buildGraph } from '../../graph/graph';
 import type { GraphModule } from '../../graph/graph';
 import { knobsOf } from '../../kinds/knobs';

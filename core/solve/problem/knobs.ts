@@ -1,6 +1,6 @@
 import { partsOf, socketAt } from '../../document/sockets';
-import type { Target } from '../../document/wants';
-import { targetSockets } from '../../document/wants';
+import type { Target } from '../../document/targets';
+import { targetSockets } from '../../document/targets';
 import type { Graph, GraphModule } from '../../graph/graph';
 import { behind } from '../../graph/upstream';
 import { knobsOf } from '../../kinds/knobs';

@@ -1,5 +1,5 @@
-import type { Target } from '../../document/wants';
-import { wantOf } from '../../document/wants';
+import type { Target } from '../../document/targets';
+import { wantOf } from '../../document/targets';
 import type { TargetError } from './targetError';
 
 /** What is allowed of a span where drives are not affine in the knobs. */

@@ -1,4 +1,4 @@
-import type { Target } from '../../document/wants';
+import type { Target } from '../../document/targets';
 import { buildGraph } from '../../graph/graph';
 import { isAffine } from './affine';
 import { errorOf, needsTrace } from './errorOf';

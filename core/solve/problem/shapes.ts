@@ -1,4 +1,4 @@
-import type { TargetShape } from '../../document/wants';
+import type { TargetShape } from '../../document/targets';
 import { Gate } from '../../kinds/detect';
 import type { Range } from '../../law/lin';
 

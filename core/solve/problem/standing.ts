@@ -1,4 +1,4 @@
-import type { Target } from '../../document/wants';
+import type { Target } from '../../document/targets';
 import { isAffine } from './affine';
 import { errorOf } from './errorOf';
 import { isMet } from './met';

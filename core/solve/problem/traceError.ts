@@ -1,4 +1,4 @@
-import type { Target } from '../../document/wants';
+import type { Target } from '../../document/targets';
 import type { GraphModule } from '../../graph/graph';
 import { Gate } from '../../kinds/detect';
 import type { EndSpec } from '../../kinds/kind';

@@ -1,6 +1,6 @@
 import type { Graph } from '../../graph/graph';
-import { targetSockets } from '../../document/wants';
-import type { Target } from '../../document/wants';
+import { targetSockets } from '../../document/targets';
+import type { Target } from '../../document/targets';
 import { behind } from '../../graph/upstream';
 import type { FreeKnob } from '../problem/knobs';
 

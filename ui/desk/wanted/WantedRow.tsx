@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
-import { countsOctaves, quantityFault, readQuantity, showTarget, WANTS, wantOf } from '@/core';
+import { countsOctaves, figureLimits, quantityFault, readQuantity, showTarget, WANTS, wantOf } from '@/core';
 import type { TargetStanding, Target } from '@/core';
 import { DeleteIcon } from '@/ui/parts/icons';
 import { readSteps } from '@/ui/parts/steps';
@@ -48,13 +48,13 @@ function typedOf(target: Target, name: string): string {
 type Read = { readonly value: unknown } | { readonly fault: string };
 
 function read(target: Target, name: string, text: string, unit: string): Read {
-  const field = WANTS[wantOf(target)][name];
   const plain = text.trim();
-  if (field?.type === 'steps') {
+  if (name === 'steps') {
     const steps = readSteps(plain);
     return steps === null ? { fault: 'Step numbers from 1 to 64, such as 1, 3.' } : { value: steps };
   }
-  if (field?.type !== 'number') return { fault: 'This is chosen, not typed.' };
+  const field = figureLimits(target, name);
+  if (!field) return { fault: 'This is chosen, not typed.' };
   if (plain === '' && field.none) return { value: null };
   if (plain === 'silent' && field.silent) return { value: 'silent' };
   const limits = [field.min, field.max] as const;

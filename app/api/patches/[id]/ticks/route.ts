@@ -1,7 +1,7 @@
 import { LIMITS } from '@/core';
 import { route } from '@/server/api';
 import { onRackSchema, ticksSchema } from '@/server/checks/schemas';
-import type { Ticks } from '@/wire/racks';
+import type { Ticks } from '@/wire/requests';
 
 export const GET = route<{ ticks: Ticks }>(async ({ racks, param, query }) => ({
   ticks: await racks.ticks(param('id'), query(onRackSchema).rack),

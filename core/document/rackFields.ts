@@ -1,0 +1,302 @@
+import { allKinds, kindNamed } from '../kinds';
+import type { Kind } from '../kinds/kind';
+import type { ParamValue, ParamValues } from '../kinds/params';
+import {
+  byDefault,
+  constant,
+  either,
+  id,
+  list,
+  map,
+  number,
+  optional,
+  pair,
+  record,
+  text,
+  typed,
+  whole,
+} from './fields';
+import type { Declared, Field, ValueOf, ValuesOf } from './fields';
+import { paramField, paramsField } from './paramFields';
+import { isObject, own, shown } from './reader';
+import type { Reader } from './reader';
+import { onlyOnce } from './readField';
+import { checkChannelNormals } from './rackNormals';
+import { modeSockets } from './rackSockets';
+import { LIMITS, OHMS } from './types';
+
+/** What a rack document holds, each field declared once. */
+
+export const RACK_LIMITS = {
+  modules: 200,
+  channels: 16,
+  modes: 8,
+  normals: 32,
+  points: 64,
+  choices: 32,
+  hp: 200,
+  rows: 40,
+  place: 1000,
+} as const;
+
+const reachOf = (min: number, max: number) =>
+  pair(number(min, max), number(min, max), {
+    check(r, [low, high], path) {
+      if (low > high) r.fail(path, `must rise, got ${low} and ${high}`);
+    },
+  });
+
+/** A record with a field for each of a kind's parameters that has one. */
+function perParam<T>(kind: Kind, member: string, fieldOf: (name: string) => Declared | null) {
+  const fields = Object.keys(kind.params).flatMap((name) => {
+    const field = fieldOf(name);
+    return field ? [[name, optional(field)] as const] : [];
+  });
+  return typed<Readonly<Record<string, T>>>(
+    record(Object.fromEntries(fields), { member: `${member} of ${kind.name}` }),
+  );
+}
+
+/** What a channel can do while its switches stand one way, as a kind gives it. */
+function modeFields(kind: Kind) {
+  const specOf = (name: string) => kind.params[name];
+  return {
+    kind: constant(kind.name),
+    fixed: byDefault(paramsField(kind), {}),
+    ranges: byDefault(
+      perParam<readonly [number, number]>(kind, 'a knob', (name) => {
+        const spec = specOf(name);
+        return spec?.type === 'number' ? reachOf(spec.min, spec.max) : null;
+      }),
+      {},
+    ),
+    choices: byDefault(
+      perParam<readonly ParamValue[]>(kind, 'a parameter', (name) => {
+        const spec = specOf(name);
+        const least = { count: 1, words: 'must allow at least one' };
+        return spec ? list(paramField(spec), RACK_LIMITS.choices, { least }) : null;
+      }),
+      {},
+    ),
+  };
+}
+
+/** What a channel can do while its switches stand one way. */
+export interface ChannelMode {
+  readonly kind: string;
+  /** Parameters that have one value there. */
+  readonly fixed: ParamValues;
+  /** Knobs that reach less far than their kind's. */
+  readonly ranges: Readonly<Record<string, readonly [number, number]>>;
+  /** What jumpers and switches allow. */
+  readonly choices: Readonly<Record<string, readonly ParamValue[]>>;
+}
+
+/** What is fixed has no range and no choices beside. */
+function checkMode(r: Reader, { fixed, ranges, choices }: ChannelMode, path: string): void {
+  for (const key of [...Object.keys(ranges), ...Object.keys(choices)])
+    if (Object.hasOwn(fixed, key)) r.fail(`${path}.fixed.${key}`, 'is fixed and has a range or choices too');
+}
+
+function unknownKind(r: Reader, given: Readonly<Record<string, unknown>>, path: string): ChannelMode {
+  const name = r.text(own(given, 'kind'), `${path}.kind`, 40);
+  if (typeof own(given, 'kind') === 'string') r.fail(`${path}.kind`, `there is no kind ${shown(name)}`);
+  return { kind: name, fixed: {}, ranges: {}, choices: {} };
+}
+
+const mode = typed<ChannelMode>({
+  type: 'tagged',
+  key: 'kind',
+  of: new Map(
+    allKinds.map((kind) => [kind.name, record(modeFields(kind), { check: (r, m, path) => checkMode(r, m, path) })]),
+  ),
+  unknown: unknownKind,
+});
+
+const socketName = text(40, { pattern: { source: '^[A-Za-z0-9]+$', words: 'the name of a socket' } });
+const channelNormal = either(
+  [
+    record({ to: socketName, volts: number(-24, 24) }),
+    record({ to: socketName, from: text(80), brokenBy: optional(constant('source')) }),
+  ],
+  (x) => (isObject(x) && own(x, 'from') !== undefined ? 1 : 0),
+);
+/** What an empty socket of a channel carries: a voltage, or a socket of another channel of its module. */
+export type ChannelNormal = ValueOf<typeof channelNormal>;
+
+const panelScale = record(
+  {
+    scale: reachOf(-1e6, 1e6),
+    points: optional(
+      list(pair(number(0, 1), number(-1e6, 1e6)), RACK_LIMITS.points, {
+        least: { count: 2, words: 'must have two points or more' },
+      }),
+    ),
+  },
+  {
+    says: 'printed ends of the panel, and which figure stands at which pointer position, 0..1',
+    check(r, { scale, points = [] }, path) {
+      points.forEach(([position, figure], i) => {
+        r.number(figure, `${path}.points[${i}][1]`, scale[0], scale[1]);
+        const before = points[i - 1];
+        if (before && (position <= before[0] || figure <= before[1]))
+          r.fail(`${path}.points[${i}]`, 'position and figure must rise from point to point');
+      });
+    },
+  },
+);
+/** What a panel says about a knob: its printed ends, and which figure stands at which pointer position (0..1). */
+export type PanelScale = ValueOf<typeof panelScale>;
+
+/** What was learned of a channel by measuring it. */
+const measured = record({
+  gain: optional(number(-10, 10)),
+  offsetVolts: optional(number(-12, 12)),
+  /** One sigma of its knobs, as a share of their travel. */
+  spread: optional(number(0, 1)),
+  at: optional(text(40)),
+});
+
+const common = {
+  id,
+  label: optional(text(LIMITS.label)),
+  normals: byDefault(
+    list(channelNormal, RACK_LIMITS.normals, {
+      check: onlyOnce(
+        (n) => n.to,
+        '.to',
+        (to) => `${to} already has a normal`,
+      ),
+    }),
+    [],
+  ),
+  outputOhms: byDefault(map(number(0, OHMS.max)), {}),
+  inputOhms: byDefault(map(number(1, OHMS.max)), {}),
+  knobs: byDefault(map(panelScale), {}),
+  measured: optional(measured),
+};
+type Modes = readonly [ChannelMode, ...ChannelMode[]];
+type Common = ValuesOf<typeof common>;
+
+export interface Channel extends Common {
+  /** One, or what a switch turns it into; it plays one at a time. */
+  readonly modes: Modes;
+}
+
+/** A channel as a document writes it: with one mode's fields beside its own, or with a list of modes. */
+export type ChannelDoc = Common & (ChannelMode | { readonly modes: readonly ChannelMode[] });
+
+const kindChannel = typed<Common & ChannelMode>({
+  type: 'tagged',
+  key: 'kind',
+  of: new Map(
+    allKinds.map((kind) => [
+      kind.name,
+      record({ ...common, ...modeFields(kind) }, { check: (r, c, path) => checkMode(r, c, path) }),
+    ]),
+  ),
+  unknown: (r, given, path) => ({
+    id: '',
+    normals: [],
+    outputOhms: {},
+    inputOhms: {},
+    knobs: {},
+    ...unknownKind(r, given, path),
+  }),
+});
+const switched = record(
+  {
+    ...common,
+    modes: list(mode, RACK_LIMITS.modes, { least: { count: 1, words: 'must have at least one mode' } }),
+  },
+  { says: 'a switch turns it into one of these at a time' },
+);
+const channel: Field<ChannelDoc> = typed(
+  either([kindChannel, switched], (x) => (isObject(x) && own(x, 'modes') !== undefined ? 1 : 0)),
+);
+
+/** The modes of a channel, of which there is one at least. */
+export function modesOf(doc: ChannelDoc): Modes {
+  if (!('modes' in doc)) {
+    const { kind, fixed, ranges, choices } = doc;
+    return [{ kind, fixed, ranges, choices }];
+  }
+  const [first, ...others] = doc.modes;
+  return [first ?? { kind: '', fixed: {}, ranges: {}, choices: {} }, ...others];
+}
+
+/** The sockets and knobs that a channel names are among those of its modes. */
+function checkNames(r: Reader, doc: ChannelDoc, path: string): void {
+  const modes = modesOf(doc);
+  const sockets = modes.map(modeSockets);
+  r.known(
+    doc.outputOhms,
+    `${path}.outputOhms`,
+    sockets.flatMap((s) => s.outputs),
+  );
+  r.known(
+    doc.inputOhms,
+    `${path}.inputOhms`,
+    sockets.flatMap((s) => s.inputs),
+  );
+  const knobs = modes.flatMap((m) =>
+    Object.entries(kindNamed(m.kind)?.params ?? {}).flatMap(([name, spec]) => (spec.type === 'number' ? [name] : [])),
+  );
+  r.known(doc.knobs, `${path}.knobs`, [...new Set(knobs)]);
+}
+
+const rackModule = record({
+  id,
+  name: optional(text(LIMITS.label)),
+  /** Of the catalogue. */
+  type: optional(text(LIMITS.label)),
+  hp: optional(whole(1, RACK_LIMITS.hp)),
+  row: optional(whole(1, RACK_LIMITS.rows)),
+  /** Where it begins in its row, in HP. */
+  at: optional(whole(0, RACK_LIMITS.place)),
+  channels: list(channel, RACK_LIMITS.channels, {
+    least: { count: 1, words: 'must have at least one channel' },
+    each: checkNames,
+    check(r, channels, path) {
+      onceEach(r, channels, path);
+      checkChannelNormals(r, channels, path);
+    },
+  }),
+});
+type RackModuleDoc = ValueOf<typeof rackModule>;
+const onceEach = onlyOnce(
+  (x: { readonly id: string }) => x.id,
+  '.id',
+  (word) => `is used twice: ${word}`,
+);
+
+export interface RackModule extends Omit<RackModuleDoc, 'name' | 'channels'> {
+  readonly name: string;
+  readonly channels: readonly Channel[];
+}
+
+/** The document, but for what others left on top of it. */
+export const rackField = record({
+  name: byDefault(text(LIMITS.name), 'My rack'),
+  notes: byDefault(text(LIMITS.notes), ''),
+  modules: byDefault(list(rackModule, RACK_LIMITS.modules, { check: onceEach }), []),
+});
+
+/** A module as a document writes it, with its channels' modes as lists and its name. */
+export const moduleFrom = ({ name, channels, ...m }: RackModuleDoc): RackModule => ({
+  ...m,
+  name: name ?? m.id,
+  channels: channels.map((doc): Channel => {
+    const { id, label, normals, outputOhms, inputOhms, knobs, measured: found } = doc;
+    return {
+      id,
+      ...(label !== undefined && { label }),
+      modes: modesOf(doc),
+      normals,
+      outputOhms,
+      inputOhms,
+      knobs,
+      ...(found && { measured: found }),
+    };
+  }),
+});

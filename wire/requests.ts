@@ -1,0 +1,85 @@
+import {
+  anyObject,
+  byDefault,
+  choice,
+  flag,
+  list,
+  map,
+  number,
+  optional,
+  record,
+  text,
+  whole,
+} from '../core/document/fields';
+import type { ValueOf } from '../core/document/fields';
+import { ASSET } from '../core/document/types';
+
+/** What a page may ask of the server, each field declared once: types here, checks in the server. */
+
+/** The id of something that is stored; a rack's may be empty: without one. */
+export const storedId = text(64, { least: 1, pattern: { source: '^[A-Za-z0-9_-]+$', words: 'an id' } });
+const rackId = byDefault(text(64, { pattern: { source: '^[A-Za-z0-9_-]*$', words: 'an id' } }), '');
+export const revision = whole(1, 1e9);
+/** Names a save: sent again, it is recognised as done. */
+const saveKey = text(64, { least: 8, pattern: { source: '^[A-Za-z0-9-]+$', words: 'a key' } });
+const tags = list(text(40, { least: 1, trimmed: true }), 20);
+
+export const createRequest = record({ patch: anyObject, tags: optional(tags) });
+export type CreateRequest = ValueOf<typeof createRequest>;
+
+export const saveRequest = record({ ...createRequest.fields, baseRevision: revision, key: optional(saveKey) });
+export type SaveRequest = ValueOf<typeof saveRequest>;
+
+export const tagsRequest = record({ tags });
+export type TagsRequest = ValueOf<typeof tagsRequest>;
+
+export const removeRequest = record({ forever: byDefault(flag, false) });
+export const listRequest = record({ deleted: byDefault(flag, false) });
+
+/** What a version is kept for ever for. */
+const keptFor = choice(['named', 'restored', 'started']);
+export type KeptFor = ValueOf<typeof keptFor>;
+export const keepRequest = record({ for: keptFor });
+
+/** A recording that is sent: its samples are the body. */
+export const assetRequest = record({
+  name: text(200, { least: 1, trimmed: true }),
+  sampleRate: number(ASSET.leastRate, ASSET.mostRate),
+});
+export const assetIdsRequest = record({ ids: list(storedId, 10_000) });
+
+export const createRackRequest = record({ rack: anyObject });
+export type CreateRackRequest = ValueOf<typeof createRackRequest>;
+
+export const saveRackRequest = record({ ...createRackRequest.fields, baseRevision: revision, key: optional(saveKey) });
+export type SaveRackRequest = ValueOf<typeof saveRackRequest>;
+
+export const onRackRequest = record({ rack: rackId });
+
+const sheetFormat = choice(['json', 'md', 'csv', 'pdf', 'html', 'svg']);
+export type SheetFormat = ValueOf<typeof sheetFormat>;
+export const sheetRequest = record({
+  rack: rackId,
+  format: byDefault(sheetFormat, 'json'),
+  size: byDefault(choice(['A4', 'LETTER']), 'A4'),
+});
+
+const tick = record({
+  done: flag,
+  /** Milliseconds since 1970. */
+  at: whole(0, 8.64e15),
+  /** What was read there, as it was typed. */
+  read: optional(text(200)),
+});
+/** Whether a step is done, and since when; the later word counts. */
+export type Tick = ValueOf<typeof tick>;
+
+/** Steps of the largest patches, each with its word. */
+const MOST_TICKS = 8000;
+const ticks = map(tick, { most: MOST_TICKS, key: text(120) });
+/** By the step's id. */
+export type Ticks = ValueOf<typeof ticks>;
+export const ticksRequest = record({ ticks });
+
+export const pairingRequest = record({ patch: storedId, rack: rackId });
+export type PairingRequest = ValueOf<typeof pairingRequest>;
