@@ -3,13 +3,14 @@ import { LIMITS } from './types';
 interface Nested {
   readonly value: object;
   readonly depth: number;
-  readonly key: string;
+  /** Of what holds it: a key, or an index of a list. */
+  readonly key: string | number;
   readonly above: Nested | null;
 }
 
 function pathOf(place: Nested): string {
   const keys: string[] = [];
-  for (let at: Nested | null = place; at; at = at.above) keys.push(at.key);
+  for (let at = place; at.above; at = at.above) keys.push(typeof at.key === 'number' ? `[${at.key}]` : `.${at.key}`);
   return keys.toReversed().join('').replace(/^\./, '');
 }
 
@@ -22,11 +23,13 @@ export function tooDeep(json: unknown): string | null {
   const stack: Nested[] = [{ value: json, depth: 1, key: '', above: null }];
   for (let place = stack.pop(); place; place = stack.pop()) {
     if (place.depth > LIMITS.depth) return pathOf(place);
-    const isList = Array.isArray(place.value);
-    for (const [key, value] of Object.entries(place.value) as [string, unknown][]) {
-      if (typeof value !== 'object' || value === null) continue;
-      stack.push({ value, depth: place.depth + 1, key: isList ? `[${key}]` : `.${key}`, above: place });
-    }
+    const { value, depth } = place;
+    const enter = (key: string | number, inner: unknown): void => {
+      if (typeof inner === 'object' && inner !== null)
+        stack.push({ value: inner, depth: depth + 1, key, above: place });
+    };
+    if (Array.isArray(value)) for (let i = 0; i < value.length; i++) enter(i, value[i]);
+    else for (const key of Object.keys(value)) enter(key, (value as Record<string, unknown>)[key]);
   }
   return null;
 }

@@ -32,16 +32,17 @@ export function parsePatch(json: unknown): Result<Patch, PatchError[]> {
 function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {
   const doc = migrate(r, json);
   if (r.errors.length > 0) return { ok: false, errors: r.errors };
-  const read = readDeclaredFields(r, patchField, doc, '');
-  const patch: Patch = {
-    format: 'fenvo.patch',
-    version: 1,
-    ...read,
-    macros: read.macros ?? macrosByLabels(read.modules, read.cables),
-    variants: readVariants(r, own(doc, 'variants'), read.modules),
-    extra: readExtra(doc),
-  };
-  return r.errors.length > 0 ? { ok: false, errors: r.errors } : { ok: true, value: patch };
+  return r.settle((): Patch => {
+    const read = readDeclaredFields(r, patchField, doc, '');
+    return {
+      format: 'fenvo.patch',
+      version: 1,
+      ...read,
+      macros: read.macros ?? macrosByLabels(read.modules, read.cables),
+      variants: readVariants(r, own(doc, 'variants'), read.modules),
+      extra: readExtra(doc),
+    };
+  });
 }
 
 function readExtra(doc: Fields): Record<string, Json> {

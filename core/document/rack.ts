@@ -20,13 +20,14 @@ export function parseRack(json: unknown): Result<Rack, PatchError[]> {
   const r = new Reader();
   const doc = migrateRack(r, json);
   if (r.errors.length > 0) return { ok: false, errors: r.errors };
-  const { modules, ...read } = readDeclaredFields(r, rackField, doc, '');
-  const rack: Rack = {
-    format: 'fenvo.rack',
-    version: 1,
-    ...read,
-    modules: modules.map(moduleFrom),
-    extra: Object.fromEntries(Object.entries(doc).filter(([key]) => !TOP.includes(key))) as Record<string, Json>,
-  };
-  return r.errors.length > 0 ? { ok: false, errors: r.errors } : { ok: true, value: rack };
+  return r.settle((): Rack => {
+    const { modules, ...read } = readDeclaredFields(r, rackField, doc, '');
+    return {
+      format: 'fenvo.rack',
+      version: 1,
+      ...read,
+      modules: modules.map(moduleFrom),
+      extra: Object.fromEntries(Object.entries(doc).filter(([key]) => !TOP.includes(key))) as Record<string, Json>,
+    };
+  });
 }

@@ -1,4 +1,4 @@
-import type { ModuleDoc, PatchError } from './types';
+import type { ModuleDoc, PatchError, Result } from './types';
 
 /** The sockets of the modules read so far, by their ids. */
 export type Sockets = Map<string, { readonly inputs: ReadonlySet<string>; readonly outputs: ReadonlySet<string> }>;
@@ -22,6 +22,10 @@ export function shown(x: unknown): string {
   return text.length > 40 ? `${text.slice(0, 40)}…` : text;
 }
 
+/** As many faults are told as a person could mend; a file that is wrong throughout is refused at once. */
+const MOST_FAULTS = 1000;
+class TooManyFaults extends Error {}
+
 /** Reads values and gathers every error with its place; each reader returns a usable value in any case. */
 export class Reader {
   readonly errors: PatchError[] = [];
@@ -36,7 +40,20 @@ export class Reader {
   }
 
   fail(path: string, message: string): void {
+    if (this.errors.length >= MOST_FAULTS) throw new TooManyFaults();
     this.errors.push({ path, message });
+  }
+
+  /** What is read, or its faults; where there are too many of them it ends early and says so. */
+  settle<T>(read: () => T): Result<T, PatchError[]> {
+    try {
+      const value = read();
+      return this.errors.length > 0 ? { ok: false, errors: this.errors } : { ok: true, value };
+    } catch (error) {
+      if (!(error instanceof TooManyFaults)) throw error;
+      const more = { path: '', message: `has more faults than these ${MOST_FAULTS}; the rest was not read` };
+      return { ok: false, errors: [...this.errors, more] };
+    }
   }
 
   object(x: unknown, path: string): Fields {

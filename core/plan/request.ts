@@ -81,7 +81,7 @@ export interface EndsRequest {
 const MOST_ENDS = 16;
 const endsRequest = record({
   patch: any,
-  from: any,
+  from: socket('output'),
   ends: list(record({ to: any, target: any, direction: optional(direction) }), MOST_ENDS),
   stages: optional(stages),
 });
@@ -92,15 +92,15 @@ export function readEndsRequest(json: unknown): Result<EndsRequest, PatchError[]
   if (!parsed.ok) return { ok: false, errors: inPatch(parsed.errors) };
   const patch = parsed.value;
   const r = readerFor(patch);
-  const { ends, stages } = readField(r, endsRequest, json, '');
-  const from = readField(r, socket('output'), isObject(json) ? own(json, 'from') : undefined, 'from');
-  const wishes = ends.map((end, i): EndWish => {
-    const to = destinationOf(r, end.to, patch, `ends[${i}].to`);
-    const target = readWish(r, end.target, to, `ends[${i}].target`);
-    return { to, target, ...(end.direction && { direction: end.direction }) };
+  return r.settle((): EndsRequest => {
+    const { from, ends, stages } = readField(r, endsRequest, json, '');
+    const wishes = ends.map((end, i): EndWish => {
+      const to = destinationOf(r, end.to, patch, `ends[${i}].to`);
+      const target = readWish(r, end.target, to, `ends[${i}].target`);
+      return { to, target, ...(end.direction && { direction: end.direction }) };
+    });
+    return { patch, from, ends: wishes, ...(stages && { stages }) };
   });
-  if (r.errors.length > 0) return { ok: false, errors: r.errors };
-  return { ok: true, value: { patch, from, ends: wishes, ...(stages && { stages }) } };
 }
 
 const planRequest = record({
@@ -119,16 +119,14 @@ export function readPlanRequest(json: unknown): Result<PlanRequest, PatchError[]
   if (parsed && !parsed.ok) return { ok: false, errors: inPatch(parsed.errors) };
   const patch = parsed?.value ?? null;
   const r = readerFor(patch);
-  const x = readField(r, planRequest, json, '');
-  const from = sourceOf(r, x.from, patch);
-  const to = destinationOf(r, x.to, patch);
-  const target = readWish(r, x.target, to, 'target');
-  if (r.errors.length > 0) return { ok: false, errors: r.errors };
-  const { stages, direction } = x;
-  return {
-    ok: true,
-    value: { ...(patch && { patch }), from, to, target, ...(stages && { stages }), ...(direction && { direction }) },
-  };
+  return r.settle((): PlanRequest => {
+    const x = readField(r, planRequest, json, '');
+    const from = sourceOf(r, x.from, patch);
+    const to = destinationOf(r, x.to, patch);
+    const target = readWish(r, x.target, to, 'target');
+    const { stages, direction } = x;
+    return { ...(patch && { patch }), from, to, target, ...(stages && { stages }), ...(direction && { direction }) };
+  });
 }
 
 const inPatch = (errors: readonly PatchError[]): PatchError[] =>
