@@ -2,6 +2,7 @@ import type { Laws } from '../law/builder';
 import { isZero } from '../law/lin';
 import type { Lin } from '../law/lin';
 import { always, control, kind, signal } from './kind';
+import type { CutoffSum, FilterOutputs } from '../native/kernels';
 import type { Kernel, Sockets, Wiring } from './kind';
 import { hertz, number } from './params';
 import { showHz } from '../units/show';
@@ -12,43 +13,33 @@ export const HIGHEST_HZ = 20000;
 /** Damping 2R at a resonance of 0..1. */
 const dampingAt = (resonance: number): number => 2 * (1 - 0.995 * resonance);
 
-/** Three buffers whose weighted sum, in octaves, moves a cutoff from `hertz` within its limits. */
-export interface Tuning {
-  readonly a: Float64Array;
-  readonly ka: number;
-  readonly b: Float64Array;
-  readonly kb: number;
-  readonly c: Float64Array;
-  readonly hertz: number;
-  readonly lowest: number;
+/** What moves a cutoff, within what a filter reaches. */
+export interface Tuning extends Omit<CutoffSum, 'highest'> {
   /** Whether the buffers never change. */
   readonly steady: boolean;
 }
 
-/** A state-variable filter whose cutoff follows `tuning`; answers its kernel and where its lowpass comes out. */
-export function stateVariable(
-  wiring: Wiring,
-  { a, ka, b, kb, c, hertz: base, lowest, steady }: Tuning,
-  resonance: number,
-  out: { readonly lowpass: Float64Array; readonly bandpass: Float64Array; readonly highpass: Float64Array },
-): Kernel {
+/** A state-variable filter whose cutoff follows `tuning`. */
+export function stateVariable(wiring: Wiring, tuning: Tuning, resonance: number, out: FilterOutputs): Kernel {
   const { kernels, sampleRate } = wiring;
-  const [pa, pb, pc] = [a.byteOffset, b.byteOffset, c.byteOffset];
-  const input = wiring.input('in').byteOffset;
-  const gs = wiring.scratch().byteOffset;
-  const state = wiring.room('state', 2).byteOffset;
-  const [low, band, high] = [out.lowpass.byteOffset, out.bandpass.byteOffset, out.highpass.byteOffset];
-  const damping = dampingAt(resonance);
+  const coefficients = wiring.scratch();
   const highest = Math.min(HIGHEST_HZ, 0.49 * sampleRate);
-  const perHertz = 1 / (2 * sampleRate);
-  const tune = (at: number, n: number): void =>
-    kernels.cutoffs(pa + at, ka, pb + at, kb, pc + at, base, lowest, highest, perHertz, gs + at, n);
-  if (steady) tune(0, a.length);
-  return (from, to) => {
-    const [at, n] = [8 * from, to - from];
-    if (!steady) tune(at, n);
-    kernels.stateVariable(input + at, gs + at, damping, state, low + at, band + at, high + at, n);
-  };
+  const tune = kernels.cutoffs({ ...tuning, highest }, sampleRate, coefficients);
+  const filter = kernels.stateVariable(
+    wiring.input('in'),
+    coefficients,
+    dampingAt(resonance),
+    wiring.room('state', 2),
+    out,
+  );
+  if (!tuning.steady) {
+    return (from, to) => {
+      tune(from, to);
+      filter(from, to);
+    };
+  }
+  tune(0, tuning.a.length);
+  return filter;
 }
 
 interface Cutoff {

@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Lin } from '../law/lin';
-import type { Kernels } from '../native/native';
+import type { Kernels } from '../native/kernels';
 import type { ParamSpecs, ParamValues, Values } from './params';
 import type { InputSpec, Sockets } from './sockets';
 import type { ClipSpec, EndSpec, Feedthrough, GainSpec, Passive, StageSpec } from './traits';
@@ -11,9 +11,6 @@ export type { EndSpec, GainSpec } from './traits';
 
 /** Computes samples `from..to-1` of the block's buffers; index 0 of a buffer is sample `k0`. */
 export type Kernel = (from: number, to: number, k0: number) => void;
-
-/** Where a buffer's sample `i` is, for the compiled loops. */
-export const addressOf = (x: Float64Array, i: number): number => x.byteOffset + 8 * i;
 
 /** An imported trace by its id; null where it is missing. */
 export type AssetLookup = (
@@ -41,7 +38,7 @@ export interface Wiring {
    * kernel is made anew because a knob was turned. Nothing else of a kernel may outlast a block.
    */
   keep<T extends object>(name: string, make: () => T): T;
-  /** The compiled loops; they take addresses: `byteOffset`s of these buffers. */
+  /** The compiled loops, over these buffers. */
   readonly kernels: Kernels;
   /** Whether anybody looks at an output; one that nobody does may be left out. */
   wanted(name: string): boolean;

@@ -111,26 +111,25 @@ export const lfo = kind({
     const out = wiring.output('out');
     const [rate, reset] = [wiring.input('rate'), wiring.input('reset')];
     const span = swingOf(p);
-    const wave = waveOf(p, wiring, span, 0);
+    const cycles = wiring.scratch();
+    const wave = waveOf(p, wiring, span, 0, { cycles, out });
     const beside = otherNames
       .filter((name) => wiring.wanted(name))
       .map((name) => {
         const { shape, shift } = others[name];
-        return {
-          wave: waveOf({ shape: shape ?? p.shape, width: p.width }, wiring, span, shift),
-          out: wiring.output(name),
-        };
+        const buffers = { cycles, out: wiring.output(name) };
+        return waveOf({ shape: shape ?? p.shape, width: p.width }, wiring, span, shift, buffers);
       });
     const single = p.mode === 'once' ? wiring.keep('single', () => new OneCycle(wiring.sampleRate, p.phase)) : null;
     if (single) single.phase = p.phase;
     const phase = wiring.keep('phase', () => new Phase(wiring.sampleRate, p.phase));
     const detector = keptGate(wiring, 'reset', 1);
-    const cycles = wiring.scratch();
+    const run = phase.filling(wiring.kernels, cycles);
     const free = !single && wiring.steady('rate') !== null && wiring.steady('reset') !== null;
     let lastCv = rate[0] as number;
     let hz = rateAt(p.rateHz, lastCv);
     return (from, to, k0) => {
-      if (free) phase.fill(wiring.kernels, cycles, from, to, k0, hz);
+      if (free) run(from, to, k0, hz);
       else {
         for (let i = from; i < to; i++) {
           const cv = rate[i] as number;
@@ -143,8 +142,8 @@ export const lfo = kind({
           else cycles[i] = edge ? phase.reset(k0 + i, p.phase, hz) : phase.at(k0 + i, hz);
         }
       }
-      wave(cycles, from, to, out);
-      for (const other of beside) other.wave(cycles, from, to, other.out);
+      wave(from, to);
+      for (const other of beside) other(from, to);
     };
   },
   ends: [

@@ -1,5 +1,5 @@
 import { sineOfTurn } from '../law/fastmath';
-import { addressOf } from './kind';
+import type { Pass } from '../native/kernels';
 import type { Wiring } from './kind';
 import { EDGE, withinCycle } from './phase';
 import { draw } from './random';
@@ -19,8 +19,11 @@ export const shapeNames: Readonly<Record<Shape, string>> = {
   smooth: 'smooth random',
 };
 
-/** Fills `out` with `mid + half·w(φ)` at counts of cycles; draws are numbered by their cycle. */
-export type Wave = (cycles: Float64Array, from: number, to: number, out: Float64Array) => void;
+/** A buffer of counts of cycles, and one for the wave that is made of them. */
+export interface WaveBuffers {
+  readonly cycles: Float64Array;
+  readonly out: Float64Array;
+}
 
 export interface Span {
   readonly mid: number;
@@ -32,10 +35,16 @@ export const swingOf = (p: { readonly lowVolts: number; readonly highVolts: numb
   half: (p.highVolts - p.lowVolts) / 2,
 });
 
-function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: number): Wave {
+function drawnWave(
+  smooth: boolean,
+  seed: number,
+  { mid, half }: Span,
+  shift: number,
+  { cycles, out }: WaveBuffers,
+): Pass {
   let n = NaN;
   let [now, next] = [0, 0];
-  return (cycles, from, to, out) => {
+  return (from, to) => {
     for (let i = from; i < to; i++) {
       const at = (cycles[i] as number) + shift;
       const whole = Math.floor(at + EDGE);
@@ -50,33 +59,28 @@ function drawnWave(smooth: boolean, seed: number, { mid, half }: Span, shift: nu
   };
 }
 
+/** Fills `out` with `mid + half·w(φ)` at counts of cycles; draws are numbered by their cycle. */
 export function waveOf(
   p: { readonly shape: Shape; readonly width: number },
-  wiring: Wiring,
+  { kernels, seed }: Wiring,
   span: Span,
   shift: number,
-): Wave {
-  const { kernels } = wiring;
-  const { mid, half } = span;
+  { cycles, out }: WaveBuffers,
+): Pass {
+  const swing = { ...span, shift };
   switch (p.shape) {
     case 'sine':
-    case 'triangle': {
-      const wave = kernels[p.shape];
-      return (cycles, from, to, out) =>
-        wave(addressOf(cycles, from), shift, mid, half, addressOf(out, from), to - from);
-    }
+    case 'triangle':
+      return kernels.wave(p.shape, cycles, swing, out);
     case 'rampUp':
-    case 'rampDown': {
-      const way = p.shape === 'rampUp' ? half : -half;
-      return (cycles, from, to, out) =>
-        kernels.ramp(addressOf(cycles, from), shift, mid, way, addressOf(out, from), to - from);
-    }
+      return kernels.wave('ramp', cycles, swing, out);
+    case 'rampDown':
+      return kernels.wave('ramp', cycles, { ...swing, half: -span.half }, out);
     case 'pulse':
-      return (cycles, from, to, out) =>
-        kernels.square(addressOf(cycles, from), shift, p.width, mid, half, addressOf(out, from), to - from);
+      return kernels.square(cycles, p.width, swing, out);
     case 'stepped':
     case 'smooth':
-      return drawnWave(p.shape === 'smooth', wiring.seed, span, shift);
+      return drawnWave(p.shape === 'smooth', seed, span, shift, { cycles, out });
   }
 }
 

@@ -46,7 +46,7 @@ export const lowPassGate = kind({
     // Only the lowpass is wanted: the others go where nobody looks.
     const spare = wiring.scratch();
     const filter = stateVariable(wiring, tuning, p.resonance, { lowpass, bandpass: spare, highpass: spare });
-    const [gains, low, to8] = [openings.byteOffset, lowpass.byteOffset, out.byteOffset];
+    const open = wiring.kernels.products(openings, lowpass, out);
     const state = wiring.keep('state', () => ({ u: 0, begun: false }));
     return (from, to, k0) => {
       let { u } = state;
@@ -58,7 +58,7 @@ export const lowPassGate = kind({
       }
       state.u = u;
       filter(from, to, k0);
-      wiring.kernels.products(gains + 8 * from, low + 8 * from, to8 + 8 * from, to - from);
+      open(from, to);
     };
   },
   gains: [

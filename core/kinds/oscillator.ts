@@ -3,7 +3,7 @@ import { exp2 } from '../law/fastmath';
 import { doubling } from '../law/lin';
 import type { Lin } from '../law/lin';
 import { keptGate } from './detect';
-import { addressOf, always, control, gate, kind } from './kind';
+import { always, control, gate, kind } from './kind';
 import type { EndSpec, Sockets } from './kind';
 import { choice, hertz, number, volts, setUp } from './params';
 import { Phase, withinCycle } from './phase';
@@ -111,6 +111,16 @@ export const oscillator = kind({
     const [at, step] = [wiring.scratch(), wiring.scratch()];
     const out = (name: string): Float64Array | null => (wiring.wanted(name) ? wiring.output(name) : null);
     const [sine, tri, saw, pulse] = [out('sine'), out('triangle'), out('saw'), out('pulse')];
+    const swing = { mid, half };
+    const width = { cv: pwmIn, amount: p.pwmAmount, atZero: p.width };
+    const waves = [
+      sine && kernels.wave('sine', at, swing, sine),
+      tri && kernels.wave('triangle', at, swing, tri),
+      saw && kernels.saw(at, step, swing, saw),
+      pulse && kernels.pulse(at, step, width, swing, pulse),
+    ].filter((wave) => wave !== null);
+    const run = phase.filling(kernels, at);
+    const wrap = kernels.withinCycles(at, at);
     let [pitch, fm] = [0, 0];
     let hz = frequencyAt(p, 0, 0);
     let blep = Math.min(0.5, hz / wiring.sampleRate);
@@ -135,17 +145,10 @@ export const oscillator = kind({
     };
     return (from, to, k0) => {
       if (free) {
-        phase.fill(kernels, at, from, to, k0, hz);
-        kernels.withinCycles(addressOf(at, from), addressOf(at, from), to - from);
+        run(from, to, k0, hz);
+        wrap(from, to);
       } else follow(from, to, k0);
-      const [phases, steps, n] = [addressOf(at, from), addressOf(step, from), to - from];
-      if (sine) kernels.sine(phases, 0, mid, half, addressOf(sine, from), n);
-      if (tri) kernels.triangle(phases, 0, mid, half, addressOf(tri, from), n);
-      if (saw) kernels.saw(phases, steps, mid, half, addressOf(saw, from), n);
-      if (pulse) {
-        const pwm = addressOf(pwmIn, from);
-        kernels.pulse(phases, steps, pwm, p.width, p.pwmAmount, mid, half, addressOf(pulse, from), n);
-      }
+      for (const wave of waves) wave(from, to);
     };
   },
   ends: [

@@ -1,5 +1,4 @@
-import { addressOf } from './kind';
-import type { Kernels } from '../native/native';
+import type { Kernels } from '../native/kernels';
 
 /** A phase this close to an edge is on it: sums of decimals must not move an edge by a sample. Cycles. */
 export const EDGE = 1e-9;
@@ -35,12 +34,13 @@ export class Phase {
     return this.cycles + this.base + (hertz * (k - this.from)) / this.sampleRate;
   }
 
-  /** The same for samples in a row, at a frequency that stays. */
-  fill(kernels: Kernels, cycles: Float64Array, from: number, to: number, k0: number, hertz: number): void {
-    this.at(k0 + from, hertz);
-    const start = this.cycles + this.base;
-    const k = k0 - this.from + from;
-    kernels.phases(start, hertz, k, this.sampleRate, addressOf(cycles, from), to - from);
+  /** The same for samples in a row, into a buffer, at a frequency that stays. */
+  filling(kernels: Kernels, cycles: Float64Array): (from: number, to: number, k0: number, hertz: number) => void {
+    const fill = kernels.phases(cycles, this.sampleRate);
+    return (from, to, k0, hertz) => {
+      this.at(k0 + from, hertz);
+      fill(from, to, this.cycles + this.base, hertz, k0 - this.from + from);
+    };
   }
 
   reset(k: number, phase: number, hertz: number): number {

@@ -1,5 +1,5 @@
 import { exp2 } from '../law/fastmath';
-import { addressOf, always, control, kind, signal } from './kind';
+import { always, control, kind, signal } from './kind';
 import type { EndSpec, Wiring } from './kind';
 import { choice, number, seconds, setUp } from './params';
 import { briefSeconds } from '../units/show';
@@ -79,13 +79,15 @@ export const slew = kind({
     const step = p.law === 'linear' ? (T: number) => (FULL_VOLTS / T) * dt : (T: number) => -Math.expm1((-5 * dt) / T);
     const rising = new Steps(wiring, p, 'rise', step);
     const falling = new Steps(wiring, p, 'fall', step);
-    const run = p.law === 'linear' ? wiring.kernels.lineSlew : wiring.kernels.shareSlew;
+    const law = p.law === 'linear' ? 'line' : 'share';
+    const lag = wiring.kernels.slew(law, input, rising.buffer, falling.buffer, out);
     const state = wiring.keep('state', () => ({ y: 0, begun: false }));
     return (from, to) => {
       const start = state.begun ? state.y : (input[from] as number);
       state.begun = true;
-      const [ups, downs] = [rising.at(from, to), falling.at(from, to)];
-      state.y = run(addressOf(input, from), ups, downs, start, addressOf(out, from), to - from);
+      rising.fill(from, to);
+      falling.fill(from, to);
+      state.y = lag(from, to, start);
     };
   },
   ends: [
@@ -107,7 +109,7 @@ export const slew = kind({
 
 /** How far a lag may go at each sample, one way. */
 class Steps {
-  private readonly buffer: Float64Array;
+  readonly buffer: Float64Array;
   private readonly own: Float64Array;
   private readonly both: Float64Array;
   private readonly amount: number;
@@ -133,10 +135,9 @@ class Steps {
     if (this.steady) this.buffer.fill(this.stepAt(0));
   }
 
-  /** The steps of samples `from..to-1`, by address. */
-  at(from: number, to: number): number {
+  /** Works out the steps of samples `from..to-1`. */
+  fill(from: number, to: number): void {
     if (!this.steady) for (let i = from; i < to; i++) this.buffer[i] = this.stepAt(i);
-    return addressOf(this.buffer, from);
   }
 
   private stepAt(i: number): number {

@@ -1,5 +1,6 @@
 import type { GraphModule } from '../graph/graph';
 import type { Kernel } from '../kinds/kind';
+import type { Pass } from '../native/kernels';
 import type { Slot } from './kernels';
 import type { Memory } from './memory';
 import type { Figures } from './figures';
@@ -15,8 +16,8 @@ export interface Part {
   place?: Slot;
   readonly memory?: Memory;
   readonly seen: readonly (Seen | null)[];
-  /** Outputs that are made from another's: index and the other's. */
-  readonly negated: readonly { readonly output: number; readonly of: number }[];
+  /** Makes the outputs that are another's negative. */
+  readonly negated: readonly Pass[];
   readonly drives: readonly {
     readonly buffer: Float64Array;
     readonly stats: DriveStats;
@@ -45,6 +46,8 @@ export interface Seen {
   readonly inside: boolean;
   factor: number;
   readonly picture: Picture | null;
+  /** Holds it at the rails, then leaves of it what its load does. */
+  readonly hold: (from: number, to: number, factor: number) => void;
   /** Samples beyond the lower and the upper rail. */
   readonly clipped: Float64Array;
 }

@@ -9,7 +9,7 @@ import { Memory } from './memory';
 import { Figures } from './figures';
 import { tracksOf } from '../graph/tracks';
 import { moduleKernel, stepAt, stepped } from './moving';
-import type { Delayed, GateWatch, Part } from './partTypes';
+import type { Delayed, GateWatch, Part, Seen } from './partTypes';
 import { DriveStats, GateStats, Picture, Stats, Tail, settleFrom } from './stats';
 import { Tape } from './tape';
 import type { SimulateOptions } from './types';
@@ -81,24 +81,21 @@ export class Parts {
       return { module: m, inputs, delayed, gates, ...none, ...this.drives(m, inputs) };
     }
     const outputs = this.outputs[m.index] as readonly Float64Array[];
-    const seen = m.outputs.map((o) =>
+    const seen = m.outputs.map((o, i) =>
       this.wanted(o.socket)
         ? {
-            stats: new Stats(this.arena),
-            settled: new Tail(this.arena, this.settleFrom(m)),
-            picture: this.picture(),
+            ...this.seenOf(outputs[i] as Float64Array, this.settleFrom(m)),
             factor: o.factor,
             inside: this.staysInside(m, o.name),
-            clipped: this.arena.take(2),
           }
         : null,
     );
     const negated = Object.entries(m.kind.negated ?? {})
-      .map(([name, of]) => ({
-        output: m.outputs.findIndex((o) => o.name === name),
-        of: m.outputs.findIndex((o) => o.name === of),
-      }))
-      .filter(({ output }) => seen[output] !== null);
+      .map(([name, of]) => [name, of].map((n) => m.outputs.findIndex((o) => o.name === n)))
+      .filter(([output = -1]) => seen[output] !== null)
+      .map(([output = -1, of = -1]) =>
+        this.arena.kernels.scaled(outputs[of] as Float64Array, -1, 0, outputs[output] as Float64Array),
+      );
     const detected = m.kind.detects ? this.arena.take(this.size) : this.steadyBuffer(0);
     const place: Slot = {
       module: m,
@@ -125,6 +122,21 @@ export class Parts {
       delayed,
       gates: [...gates, ...own],
       ...this.drives(m, inputs),
+    };
+  }
+
+  /** Who counts an output. */
+  private seenOf(
+    x: Float64Array,
+    settleFrom: number,
+  ): Pick<Seen, 'stats' | 'settled' | 'picture' | 'clipped' | 'hold'> {
+    const clipped = this.arena.take(2);
+    return {
+      stats: new Stats(this.arena, x),
+      settled: new Tail(this.arena, x, settleFrom),
+      picture: this.picture(x),
+      clipped,
+      hold: this.arena.kernels.saturate(x, this.graph.patch.settings.railVolts, clipped),
     };
   }
 
@@ -173,14 +185,14 @@ export class Parts {
     return lo > -rail && hi < rail;
   }
 
-  private picture(): Picture | null {
+  private picture(x: Float64Array): Picture | null {
     const columns = this.options.columns ?? 0;
     if (columns === 0) return null;
     const { window, ...rest } = { window: this.options.window, rate: this.graph.sampleRate };
     const sample = (seconds: number): number => Math.min(this.samples, Math.max(0, Math.round(seconds * rest.rate)));
     const [from, to] = window ? [sample(window[0]), sample(window[1])] : [0, this.samples];
     const span = Math.max(1, to - from);
-    return new Picture(this.arena, this.extremes, Math.min(columns, span), from, from + span);
+    return new Picture(this.arena, x, this.extremes, Math.min(columns, span), from, from + span);
   }
 
   private inputBuffer(input: GraphInput, delayed: Delayed[]): Float64Array {
@@ -190,7 +202,7 @@ export class Parts {
     if (!driver.delayed) return source;
     const buffer = this.arena.take(this.size);
     const last = this.options.carried?.delayed.get(input.socket) ?? 0;
-    delayed.push({ socket: input.socket, source, buffer, stats: new Stats(this.arena), last });
+    delayed.push({ socket: input.socket, source, buffer, stats: new Stats(this.arena, buffer), last });
     return buffer;
   }
 
@@ -206,14 +218,15 @@ export class Parts {
     const { store, io } = lawsOf(m);
     const drives = (m.kind.ends ?? []).map((end) => {
       const [low, high] = end.window(m.params) ?? [-Infinity, Infinity];
-      const stats = new DriveStats(this.arena, low, high);
+      const buffer = this.arena.take(this.size);
+      const stats = new DriveStats(this.arena, buffer, low, high);
       const figures = m.hands.length > 0 ? new Figures(m, end, this.graph.sampleRate) : null;
-      return { buffer: this.arena.take(this.size), stats, picture: this.picture(), figures };
+      return { buffer, stats, picture: this.picture(buffer), figures };
     });
-    const limits = (m.kind.clips?.(store, m.params, io) ?? []).map(({ level }) => ({
-      buffer: this.arena.take(this.size),
-      stats: new DriveStats(this.arena, -level, level),
-    }));
+    const limits = (m.kind.clips?.(store, m.params, io) ?? []).map(({ level }) => {
+      const buffer = this.arena.take(this.size);
+      return { buffer, stats: new DriveStats(this.arena, buffer, -level, level) };
+    });
     const memory = this.memory();
     const at = (params: ParamValues): Kernel => {
       const { store, io } = lawsOf(m);

@@ -26,7 +26,7 @@ export class Run {
   private readonly watched: { readonly observer: Observer; readonly buffers: Float64Array[] }[] = [];
 
   constructor(
-    private readonly arena: Arena,
+    arena: Arena,
     private readonly size: number,
     { graph, driveOnly }: Upstream,
     options: SimulateOptions,
@@ -96,42 +96,26 @@ export class Run {
   }
 
   private step(part: Part, from: number, to: number, k0: number): void {
-    const { kernels } = this.arena;
     part.kernel(from, to, k0);
-    for (const { output, of } of part.negated)
-      kernels.scaled(
-        (part.outputs[of] as Float64Array).byteOffset + 8 * from,
-        -1,
-        0,
-        (part.outputs[output] as Float64Array).byteOffset + 8 * from,
-        to - from,
-      );
-    const rail = this.graph.patch.settings.railVolts;
-    for (let o = 0; o < part.outputs.length; o++) {
-      const seen = part.seen[o];
-      if (!seen || (seen.inside && seen.factor === 1)) continue;
-      const at = (part.outputs[o] as Float64Array).byteOffset + 8 * from;
-      kernels.saturate(at, to - from, rail, seen.factor, seen.clipped.byteOffset);
-    }
+    for (const negate of part.negated) negate(from, to);
+    for (const seen of part.seen) if (seen && !(seen.inside && seen.factor === 1)) seen.hold(from, to, seen.factor);
   }
 
   private measure(part: Part, count: number, k0: number): void {
-    part.seen.forEach((seen, o) => {
-      if (!seen) return;
-      const out = part.outputs[o] as Float64Array;
-      seen.stats.add(out, count);
-      seen.settled.add(out, count, k0);
-      seen.picture?.add(out, count, k0);
-    });
-    for (const d of part.delayed) d.stats.add(d.buffer, count);
+    for (const seen of part.seen) {
+      seen?.stats.add(count);
+      seen?.settled.add(count, k0);
+      seen?.picture?.add(count, k0);
+    }
+    for (const d of part.delayed) d.stats.add(count);
     for (const g of part.gates) g.stats.add(g.buffer, count, k0);
     if (part.drives.length + part.limits.length === 0) return;
     part.runDrives(0, count, k0);
-    for (const { buffer, stats } of part.limits) stats.add(buffer, count);
+    for (const { stats } of part.limits) stats.add(count);
     for (const { buffer, stats, picture, figures } of part.drives) {
-      stats.add(buffer, count);
+      stats.add(count);
       figures?.add(buffer, count, k0);
-      picture?.add(buffer, count, k0);
+      picture?.add(count, k0);
     }
   }
 

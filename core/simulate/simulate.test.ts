@@ -36,12 +36,12 @@ describe('measures', () => {
     const whole = measure(sine, 8000);
     for (const size of [1, 7, 512]) {
       Arena.with(10_000, (arena) => {
-        const stats = new Stats(arena);
         const block = arena.take(size);
+        const stats = new Stats(arena, block);
         for (let from = 0; from < sine.length; from += size) {
           const part = sine.subarray(from, from + size);
           block.set(part);
-          stats.add(block, part.length);
+          stats.add(part.length);
         }
         expect([stats.min, stats.max, stats.count]).toEqual([whole.min, whole.max, 8000]);
         expect(stats.mean).toBeCloseTo(whole.mean, 12);
@@ -58,12 +58,12 @@ describe('pictures', () => {
     trace[777] = -3;
     for (const size of [1, 64, 1000]) {
       Arena.with(10_000, (arena) => {
-        const picture = new Picture(arena, arena.take(2), 7, 0, 1000);
         const block = arena.take(size);
+        const picture = new Picture(arena, block, arena.take(2), 7, 0, 1000);
         for (let k0 = 0; k0 < 1000; k0 += size) {
           const part = trace.subarray(k0, k0 + size);
           block.set(part);
-          picture.add(block, part.length, k0);
+          picture.add(part.length, k0);
         }
         expect([Math.max(...picture.max), Math.min(...picture.min)]).toEqual([4, -3]);
         expect(picture.max[2]).toBe(4);
@@ -74,11 +74,11 @@ describe('pictures', () => {
   it('of a part of the run hold that part alone, and know the reach of all', () => {
     for (const size of [1, 64, 999]) {
       Arena.with(10_000, (arena) => {
-        const picture = new Picture(arena, arena.take(2), 10, 200, 300);
         const block = arena.take(size);
+        const picture = new Picture(arena, block, arena.take(2), 10, 200, 300);
         for (let k0 = 0; k0 < 1000; k0 += size) {
           for (let i = 0; i < size; i++) block[i] = k0 + i;
-          picture.add(block, Math.min(size, 1000 - k0), k0);
+          picture.add(Math.min(size, 1000 - k0), k0);
         }
         expect([...picture.min]).toEqual([200, 210, 220, 230, 240, 250, 260, 270, 280, 290]);
         expect([...picture.max]).toEqual([209, 219, 229, 239, 249, 259, 269, 279, 289, 299]);

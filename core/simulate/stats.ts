@@ -1,20 +1,24 @@
+import type { Pass } from '../native/kernels';
 import type { Arena } from '../native/native';
 
 /** Running extremes and sums of a voltage. */
 export class Stats {
   count = 0;
   /** Least, greatest, sum, sum of squares. */
-  protected readonly acc: Float64Array;
+  private readonly acc: Float64Array;
+  private readonly gather: Pass;
 
-  constructor(protected readonly arena: Arena) {
+  /** @param x the buffer whose samples are counted, block by block. */
+  constructor(arena: Arena, x: Float64Array) {
     this.acc = arena.take(4);
     this.acc[0] = Infinity;
     this.acc[1] = -Infinity;
+    this.gather = arena.kernels.extremesAndSums(x, this.acc);
   }
 
-  /** Adds the first `count` samples of a buffer of the arena. */
-  add(x: Float64Array, count: number): void {
-    this.arena.kernels.extremesAndSums(x.byteOffset, count, this.acc.byteOffset);
+  /** Adds the first `count` samples of the buffer. */
+  add(count: number): void {
+    this.gather(0, count);
     this.count += count;
   }
 
@@ -38,19 +42,17 @@ export class Stats {
 /** How long a destination's drive voltage is outside what it responds to. */
 export class DriveStats extends Stats {
   private readonly counts: Float64Array;
+  private readonly outside: Pass;
 
-  constructor(
-    arena: Arena,
-    private readonly low: number,
-    private readonly high: number,
-  ) {
-    super(arena);
+  constructor(arena: Arena, x: Float64Array, low: number, high: number) {
+    super(arena, x);
     this.counts = arena.take(3);
+    this.outside = arena.kernels.countOutside(x, low, high, this.counts);
   }
 
-  override add(x: Float64Array, count: number): void {
-    super.add(x, count);
-    this.arena.kernels.countOutside(x.byteOffset, count, this.low, this.high, this.counts.byteOffset);
+  override add(count: number): void {
+    super.add(count);
+    this.outside(0, count);
   }
 
   /** Samples below the window. */
@@ -82,19 +84,22 @@ export function settleFrom(repeatsEvery: number | null, samples: number, sampleR
 /** Extremes from one sample of the window on. */
 export class Tail {
   private readonly acc: Float64Array;
+  private readonly gather: Pass;
 
   constructor(
-    private readonly arena: Arena,
+    arena: Arena,
+    x: Float64Array,
     private readonly start: number,
   ) {
     this.acc = arena.take(2);
     this.acc[0] = Infinity;
     this.acc[1] = -Infinity;
+    this.gather = arena.kernels.extremes(x, this.acc);
   }
 
-  add(x: Float64Array, count: number, k0: number): void {
+  add(count: number, k0: number): void {
     const from = Math.max(0, this.start - k0);
-    if (from < count) this.arena.kernels.extremes(x.byteOffset + 8 * from, count - from, this.acc.byteOffset);
+    if (from < count) this.gather(from, count);
   }
 
   get range(): readonly [number, number] {
@@ -180,8 +185,12 @@ export class Picture {
   readonly max: Float32Array;
   private readonly beside: [number, number] = [Infinity, -Infinity];
 
+  private readonly gather: Pass;
+
+  /** @param acc room for two numbers, of which nothing is kept. */
   constructor(
-    private readonly arena: Arena,
+    arena: Arena,
+    x: Float64Array,
     private readonly acc: Float64Array,
     private readonly columns: number,
     private readonly from: number,
@@ -189,6 +198,7 @@ export class Picture {
   ) {
     this.min = new Float32Array(columns).fill(Infinity);
     this.max = new Float32Array(columns).fill(-Infinity);
+    this.gather = arena.kernels.extremes(x, acc);
   }
 
   /** Extremes of the whole run. */
@@ -197,29 +207,29 @@ export class Picture {
     return [low, this.max.reduce((a, b) => Math.max(a, b), this.beside[1])];
   }
 
-  add(x: Float64Array, count: number, k0: number): void {
+  add(count: number, k0: number): void {
     const [first, last] = [Math.min(count, Math.max(0, this.from - k0)), Math.min(count, Math.max(0, this.to - k0))];
-    this.pass(x, 0, first);
-    this.pass(x, last, count);
+    this.pass(0, first);
+    this.pass(last, count);
     const perColumn = (this.to - this.from) / this.columns;
     for (let i = first; i < last;) {
       const column = Math.min(this.columns - 1, Math.floor((k0 + i - this.from) / perColumn));
       const end = Math.min(last, Math.ceil((column + 1) * perColumn) + this.from - k0);
       const stop = column === this.columns - 1 ? last : Math.max(end, i + 1);
-      [this.min[column], this.max[column]] = this.extremes(x, i, stop, this.min[column], this.max[column]);
+      [this.min[column], this.max[column]] = this.extremes(i, stop, this.min[column], this.max[column]);
       i = stop;
     }
   }
 
-  private pass(x: Float64Array, from: number, to: number): void {
-    if (from < to) [this.beside[0], this.beside[1]] = this.extremes(x, from, to, ...this.beside);
+  private pass(from: number, to: number): void {
+    if (from < to) [this.beside[0], this.beside[1]] = this.extremes(from, to, ...this.beside);
   }
 
-  private extremes(x: Float64Array, from: number, to: number, low = Infinity, high = -Infinity): [number, number] {
+  private extremes(from: number, to: number, low = Infinity, high = -Infinity): [number, number] {
     const { acc } = this;
     acc[0] = low;
     acc[1] = high;
-    this.arena.kernels.extremes(x.byteOffset + 8 * from, to - from, acc.byteOffset);
+    this.gather(from, to);
     return [acc[0], acc[1]];
   }
 }

@@ -50,9 +50,9 @@ export class Tape {
     if (atom.op === 'leaf') return this.inputs[atom.slot] as Float64Array;
     const a = this.bufferOf(atom.a);
     const out = this.memory.scratch();
-    if (atom.op === 'mul') this.ops.push(multiply(this.arena, a, this.bufferOf(atom.b), out));
-    else if (atom.op === 'square') this.ops.push(multiply(this.arena, a, a, out));
-    else if (atom.op === 'clamp') this.ops.push(clamp(this.arena, a, atom.min, atom.max, out));
+    if (atom.op === 'mul') this.ops.push(this.arena.kernels.products(a, this.bufferOf(atom.b), out));
+    else if (atom.op === 'square') this.ops.push(this.arena.kernels.products(a, a, out));
+    else if (atom.op === 'clamp') this.ops.push(this.arena.kernels.clamped(a, atom.min, atom.max, out));
     else if (atom.op === 'couple')
       this.ops.push(
         couple(
@@ -62,7 +62,7 @@ export class Tape {
           out,
         ),
       );
-    else if (atom.curve === doubling) this.ops.push(powers(this.arena, a, out));
+    else if (atom.curve === doubling) this.ops.push(this.arena.kernels.powers(a, out));
     else this.ops.push(apply(a, atom.curve.f, out));
     this.buffers.set(atom, out);
     return out;
@@ -76,32 +76,17 @@ function weigh(
   xs: readonly Float64Array[],
   out: Float64Array,
 ): Op {
-  const to = out.byteOffset;
-  const [a, b] = xs.map((x) => x.byteOffset);
+  const [a, b, ...others] = xs;
   const [ka = 0, kb = 0] = ks;
-  if (a === undefined) return (from, end) => kernels.fill(c, to + 8 * from, end - from);
-  if (b === undefined) return (from, end) => kernels.scaled(a + 8 * from, ka, c, to + 8 * from, end - from);
-  const more = xs.slice(2).map((x, i) => [x.byteOffset, ks[i + 2] as number] as const);
-  return (from, end) => {
-    const at = 8 * from;
-    kernels.sumOfTwo(a + at, ka, b + at, kb, c, to + at, end - from);
-    for (const [x, k] of more) kernels.addScaled(x + at, k, to + at, end - from);
+  if (!a) return kernels.fill(c, out);
+  if (!b) return kernels.scaled(a, ka, c, out);
+  const first = kernels.sumOfTwo(a, ka, b, kb, c, out);
+  if (others.length === 0) return first;
+  const more = others.map((x, i) => kernels.addScaled(x, ks[i + 2] as number, out));
+  return (from, to) => {
+    first(from, to);
+    for (const add of more) add(from, to);
   };
-}
-
-function multiply({ kernels }: Arena, a: Float64Array, b: Float64Array, out: Float64Array): Op {
-  const [x, y, to] = [a.byteOffset, b.byteOffset, out.byteOffset];
-  return (from, end) => kernels.products(x + 8 * from, y + 8 * from, to + 8 * from, end - from);
-}
-
-function powers({ kernels }: Arena, a: Float64Array, out: Float64Array): Op {
-  const [x, to] = [a.byteOffset, out.byteOffset];
-  return (from, end) => kernels.powers(x + 8 * from, to + 8 * from, end - from);
-}
-
-function clamp({ kernels }: Arena, a: Float64Array, min: number, max: number, out: Float64Array): Op {
-  const [x, to] = [a.byteOffset, out.byteOffset];
-  return (from, end) => kernels.clamped(x + 8 * from, min, max, to + 8 * from, end - from);
 }
 
 function apply(a: Float64Array, f: (x: number) => number, out: Float64Array): Op {

@@ -1,19 +1,19 @@
-import { exp2 } from './math';
+import { exp2, put } from './math';
 
 /** Sums, products and limits of blocks. `x`, `out`, ... are addresses of doubles, `n` their number. */
 
-// Two samples at a time; an odd last one is computed with the slot behind it, which every buffer has.
+// Two samples at a time; an odd last one is computed with the slot behind it, which every buffer has, and stored alone.
 
 export function fill(c: f64, out: usize, n: i32): void {
   const cs = f64x2.splat(c);
-  for (const end = out + ((<usize>n) << 3); out < end; out += 16) v128.store(out, cs);
+  for (const end = out + ((<usize>n) << 3); out < end; out += 16) put(out, cs, end - out);
 }
 
 export function scaled(x: usize, k: f64, c: f64, out: usize, n: i32): void {
   const ks = f64x2.splat(k);
   const cs = f64x2.splat(c);
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
-    v128.store(out + i, f64x2.add(cs, f64x2.mul(ks, v128.load(x + i))));
+    put(out + i, f64x2.add(cs, f64x2.mul(ks, v128.load(x + i))), end - i);
   }
 }
 
@@ -23,27 +23,27 @@ export function sumOfTwo(a: usize, ka: f64, b: usize, kb: f64, c: f64, out: usiz
   const cs = f64x2.splat(c);
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
     const first = f64x2.add(cs, f64x2.mul(kas, v128.load(a + i)));
-    v128.store(out + i, f64x2.add(first, f64x2.mul(kbs, v128.load(b + i))));
+    put(out + i, f64x2.add(first, f64x2.mul(kbs, v128.load(b + i))), end - i);
   }
 }
 
 export function addScaled(x: usize, k: f64, out: usize, n: i32): void {
   const ks = f64x2.splat(k);
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
-    v128.store(out + i, f64x2.add(v128.load(out + i), f64x2.mul(ks, v128.load(x + i))));
+    put(out + i, f64x2.add(v128.load(out + i), f64x2.mul(ks, v128.load(x + i))), end - i);
   }
 }
 
 export function products(a: usize, b: usize, out: usize, n: i32): void {
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
-    v128.store(out + i, f64x2.mul(v128.load(a + i), v128.load(b + i)));
+    put(out + i, f64x2.mul(v128.load(a + i), v128.load(b + i)), end - i);
   }
 }
 
 /** `2^x`. */
 export function powers(x: usize, out: usize, n: i32): void {
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
-    v128.store(out + i, exp2(v128.load(x + i)));
+    put(out + i, exp2(v128.load(x + i)), end - i);
   }
 }
 
@@ -56,7 +56,7 @@ export function clamped(x: usize, min: f64, max: f64, out: usize, n: i32): void 
   const mins = f64x2.splat(min);
   const maxs = f64x2.splat(max);
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
-    v128.store(out + i, held(v128.load(x + i), mins, maxs));
+    put(out + i, held(v128.load(x + i), mins, maxs), end - i);
   }
 }
 

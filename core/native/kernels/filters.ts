@@ -1,4 +1,4 @@
-import { exp2, tangentOfTurn } from './math';
+import { exp2, put, tangentOfTurn } from './math';
 
 /** Filters and lags: what each sample makes of the last. */
 
@@ -27,7 +27,7 @@ export function cutoffs(
     const octaves = f64x2.add(first, v128.load(c + i));
     const f = f64x2.mul(hertzs, exp2(octaves));
     const safe = f64x2.pmin(f64x2.pmax(f, lows), highs);
-    v128.store(out + i, tangentOfTurn(f64x2.mul(safe, shares)));
+    put(out + i, tangentOfTurn(f64x2.mul(safe, shares)), end - i);
   }
 }
 

@@ -105,3 +105,9 @@ export function tangentOfTurn(phase: v128): v128 {
   const c = smallCosine(z);
   return f64x2.div(v128.bitselect(c, s, late), v128.bitselect(f64x2.neg(s), c, late));
 }
+
+/** Stores two samples, or the first alone where only that many bytes are left. */
+export function put(at: usize, v: v128, left: usize): void {
+  if (left >= 16) v128.store(at, v);
+  else v128.store64_lane(at, v, 0);
+}

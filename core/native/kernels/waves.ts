@@ -1,4 +1,4 @@
-import { sineOfTurn } from './math';
+import { put, sineOfTurn } from './math';
 
 /** Phases and waves. Phases are cycles; `mid` and `half` are volts: a wave is `mid + half·w(phase)`. */
 
@@ -18,14 +18,14 @@ export function phases(start: f64, hertz: f64, k: f64, sampleRate: f64, out: usi
   const hertzs = f64x2.splat(hertz);
   const rates = f64x2.splat(sampleRate);
   for (const end = out + ((<usize>n) << 3); out < end; out += 16) {
-    v128.store(out, f64x2.add(starts, f64x2.div(f64x2.mul(hertzs, ks), rates)));
+    put(out, f64x2.add(starts, f64x2.div(f64x2.mul(hertzs, ks), rates)), end - out);
     ks = f64x2.add(ks, f64x2.splat(2));
   }
 }
 
 export function withinCycles(x: usize, out: usize, n: i32): void {
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
-    v128.store(out + i, within(v128.load(x + i)));
+    put(out + i, within(v128.load(x + i)), end - i);
   }
 }
 
@@ -39,7 +39,7 @@ export function sine(cycles: usize, shift: f64, mid: f64, half: f64, out: usize,
   const halves = f64x2.splat(half);
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
     const phase = within(f64x2.add(v128.load(cycles + i), shifts));
-    v128.store(out + i, volts(sineOfTurn(phase), mids, halves));
+    put(out + i, volts(sineOfTurn(phase), mids, halves), end - i);
   }
 }
 
@@ -55,7 +55,7 @@ export function triangle(cycles: usize, shift: f64, mid: f64, half: f64, out: us
     const last = f64x2.sub(four, f64x2.splat(4));
     let unit = v128.bitselect(falling, last, f64x2.lt(phase, f64x2.splat(0.75)));
     unit = v128.bitselect(four, unit, f64x2.lt(phase, f64x2.splat(0.25)));
-    v128.store(out + i, volts(unit, mids, halves));
+    put(out + i, volts(unit, mids, halves), end - i);
   }
 }
 
@@ -67,7 +67,7 @@ export function ramp(cycles: usize, shift: f64, mid: f64, half: f64, out: usize,
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
     const phase = within(f64x2.add(v128.load(cycles + i), shifts));
     const unit = f64x2.sub(f64x2.mul(phase, f64x2.splat(2)), f64x2.splat(1));
-    v128.store(out + i, volts(unit, mids, halves));
+    put(out + i, volts(unit, mids, halves), end - i);
   }
 }
 
@@ -79,7 +79,7 @@ export function square(cycles: usize, shift: f64, width: f64, mid: f64, half: f6
   const bottoms = f64x2.splat(mid - half);
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
     const phase = within(f64x2.add(v128.load(cycles + i), shifts));
-    v128.store(out + i, v128.bitselect(tops, bottoms, f64x2.lt(phase, widths)));
+    put(out + i, v128.bitselect(tops, bottoms, f64x2.lt(phase, widths)), end - i);
   }
 }
 
@@ -110,7 +110,7 @@ export function saw(phase: usize, steps: usize, mid: f64, half: f64, out: usize,
     const p = v128.load(phase + i);
     const bare = f64x2.sub(f64x2.add(p, p), one);
     const unit = withinOne(f64x2.sub(bare, polyBlep(p, v128.load(steps + i))));
-    v128.store(out + i, volts(unit, mids, halves));
+    put(out + i, volts(unit, mids, halves), end - i);
   }
 }
 
@@ -138,6 +138,6 @@ export function pulse(
     const bare = v128.bitselect(one, f64x2.splat(-1), f64x2.lt(p, w));
     const fall = within(f64x2.sub(f64x2.add(p, one), w));
     const unit = f64x2.sub(f64x2.add(bare, polyBlep(p, step)), polyBlep(fall, step));
-    v128.store(out + i, volts(withinOne(unit), mids, halves));
+    put(out + i, volts(withinOne(unit), mids, halves), end - i);
   }
 }

@@ -1,0 +1,356 @@
+/** An address in the kernels' memory, bytes. */
+type Address = number;
+
+/** The functions of kernels/, which says what they do. They check nothing. */
+export interface Compiled {
+  fill(c: number, out: Address, n: number): void;
+  scaled(x: Address, k: number, c: number, out: Address, n: number): void;
+  sumOfTwo(a: Address, ka: number, b: Address, kb: number, c: number, out: Address, n: number): void;
+  addScaled(x: Address, k: number, out: Address, n: number): void;
+  products(a: Address, b: Address, out: Address, n: number): void;
+  powers(x: Address, out: Address, n: number): void;
+  clamped(x: Address, min: number, max: number, out: Address, n: number): void;
+  saturate(x: Address, n: number, rail: number, factor: number, counts: Address): void;
+  extremesAndSums(x: Address, n: number, acc: Address): void;
+  extremes(x: Address, n: number, acc: Address): void;
+  countOutside(x: Address, n: number, low: number, high: number, acc: Address): void;
+  phases(start: number, hertz: number, k: number, sampleRate: number, out: Address, n: number): void;
+  withinCycles(x: Address, out: Address, n: number): void;
+  sine(cycles: Address, shift: number, mid: number, half: number, out: Address, n: number): void;
+  triangle(cycles: Address, shift: number, mid: number, half: number, out: Address, n: number): void;
+  ramp(cycles: Address, shift: number, mid: number, half: number, out: Address, n: number): void;
+  square(cycles: Address, shift: number, width: number, mid: number, half: number, out: Address, n: number): void;
+  saw(phase: Address, steps: Address, mid: number, half: number, out: Address, n: number): void;
+  pulse(
+    phase: Address,
+    steps: Address,
+    pwm: Address,
+    width: number,
+    amount: number,
+    mid: number,
+    half: number,
+    out: Address,
+    n: number,
+  ): void;
+  cutoffs(
+    a: Address,
+    ka: number,
+    b: Address,
+    kb: number,
+    c: Address,
+    hertz: number,
+    lowest: number,
+    highest: number,
+    perHertz: number,
+    out: Address,
+    n: number,
+  ): void;
+  stateVariable(
+    x: Address,
+    gs: Address,
+    damping: number,
+    state: Address,
+    lowpass: Address,
+    bandpass: Address,
+    highpass: Address,
+    n: number,
+  ): void;
+  lineSlew(x: Address, ups: Address, downs: Address, v: number, out: Address, n: number): number;
+  shareSlew(x: Address, ups: Address, downs: Address, v: number, out: Address, n: number): number;
+}
+
+/** What a wave swings between, volts, and how far on it is, cycles. */
+export interface Swing {
+  readonly mid: number;
+  readonly half: number;
+  readonly shift?: number;
+}
+
+/** Three buffers whose weighted sum, in octaves, moves a frequency from `hertz` within limits. */
+export interface CutoffSum {
+  readonly a: Float64Array;
+  readonly ka: number;
+  readonly b: Float64Array;
+  readonly kb: number;
+  readonly c: Float64Array;
+  readonly hertz: number;
+  readonly lowest: number;
+  readonly highest: number;
+}
+
+export interface FilterOutputs {
+  readonly lowpass: Float64Array;
+  readonly bandpass: Float64Array;
+  readonly highpass: Float64Array;
+}
+
+/** Works on the samples `from..to-1` of the buffers that it was made for. */
+export type Pass = (from: number, to: number) => void;
+
+/** Refuses what does not lie in buffers of this length. */
+function check(from: number, to: number, length: number): void {
+  if (!(from >= 0 && from <= to && to <= length)) throw new RangeError(`samples ${from} to ${to} of ${length}`);
+}
+
+/**
+ * The compiled loops over buffers of one arena. Each is bound to its buffers once: they must lie in the arena, and a pass
+ * beyond the end of the shortest is refused, so that nothing is written where it does not belong.
+ */
+export class Kernels {
+  constructor(
+    private readonly compiled: Compiled,
+    private readonly memory: ArrayBufferLike,
+  ) {}
+
+  /** Where a buffer begins. */
+  private at(x: Float64Array): Address {
+    if (x.buffer !== this.memory) throw new TypeError('the buffer lies in no arena, or in another');
+    return x.byteOffset;
+  }
+
+  /** The same of a buffer that holds a few numbers. */
+  private few(x: Float64Array, count: number): Address {
+    if (x.length < count) throw new RangeError(`room for ${x.length} of ${count} numbers`);
+    return this.at(x);
+  }
+
+  fill(c: number, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [to8, length] = [this.at(out), out.length];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.fill(c, to8 + 8 * from, to - from);
+    };
+  }
+
+  /** `out = c + k·x` */
+  scaled(x: Float64Array, k: number, c: number, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.scaled(x8 + 8 * from, k, c, out8 + 8 * from, to - from);
+    };
+  }
+
+  /** `out = c + ka·a + kb·b` */
+  sumOfTwo(a: Float64Array, ka: number, b: Float64Array, kb: number, c: number, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [a8, b8, out8] = [this.at(a), this.at(b), this.at(out)];
+    const length = Math.min(a.length, b.length, out.length);
+    return (from, to) => {
+      check(from, to, length);
+      const at = 8 * from;
+      compiled.sumOfTwo(a8 + at, ka, b8 + at, kb, c, out8 + at, to - from);
+    };
+  }
+
+  /** `out += k·x` */
+  addScaled(x: Float64Array, k: number, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.addScaled(x8 + 8 * from, k, out8 + 8 * from, to - from);
+    };
+  }
+
+  /** `out = a·b` */
+  products(a: Float64Array, b: Float64Array, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [a8, b8, out8] = [this.at(a), this.at(b), this.at(out)];
+    const length = Math.min(a.length, b.length, out.length);
+    return (from, to) => {
+      check(from, to, length);
+      const at = 8 * from;
+      compiled.products(a8 + at, b8 + at, out8 + at, to - from);
+    };
+  }
+
+  /** `out = 2^x` */
+  powers(x: Float64Array, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.powers(x8 + 8 * from, out8 + 8 * from, to - from);
+    };
+  }
+
+  clamped(x: Float64Array, min: number, max: number, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.clamped(x8 + 8 * from, min, max, out8 + 8 * from, to - from);
+    };
+  }
+
+  /** Holds `x` at the rails, then leaves of it what loading does; adds samples below and above to `counts`. */
+  saturate(x: Float64Array, rail: number, counts: Float64Array): (from: number, to: number, factor: number) => void {
+    const { compiled } = this;
+    const [x8, counts8, length] = [this.at(x), this.few(counts, 2), x.length];
+    return (from, to, factor) => {
+      check(from, to, length);
+      compiled.saturate(x8 + 8 * from, to - from, rail, factor, counts8);
+    };
+  }
+
+  /** Adds to `least, greatest, sum, sum of squares`. */
+  extremesAndSums(x: Float64Array, acc: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, acc8, length] = [this.at(x), this.few(acc, 4), x.length];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.extremesAndSums(x8 + 8 * from, to - from, acc8);
+    };
+  }
+
+  /** Adds to `least, greatest`. */
+  extremes(x: Float64Array, acc: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, acc8, length] = [this.at(x), this.few(acc, 2), x.length];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.extremes(x8 + 8 * from, to - from, acc8);
+    };
+  }
+
+  /** Adds to `below, at or below, above` a window. */
+  countOutside(x: Float64Array, low: number, high: number, acc: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, acc8, length] = [this.at(x), this.few(acc, 3), x.length];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.countOutside(x8 + 8 * from, to - from, low, high, acc8);
+    };
+  }
+
+  /** Counts of cycles from `start`, the first sample being the `k`-th of its stretch. */
+  phases(
+    cycles: Float64Array,
+    sampleRate: number,
+  ): (from: number, to: number, start: number, hertz: number, k: number) => void {
+    const { compiled } = this;
+    const [out8, length] = [this.at(cycles), cycles.length];
+    return (from, to, start, hertz, k) => {
+      check(from, to, length);
+      compiled.phases(start, hertz, k, sampleRate, out8 + 8 * from, to - from);
+    };
+  }
+
+  withinCycles(x: Float64Array, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.withinCycles(x8 + 8 * from, out8 + 8 * from, to - from);
+    };
+  }
+
+  /** A wave `mid + half·w` of counts of cycles, `shift` further on. */
+  wave(
+    shape: 'sine' | 'triangle' | 'ramp',
+    cycles: Float64Array,
+    { mid, half, shift = 0 }: Swing,
+    out: Float64Array,
+  ): Pass {
+    const { compiled } = this;
+    const [x8, out8, length] = [this.at(cycles), this.at(out), Math.min(cycles.length, out.length)];
+    return (from, to) => {
+      check(from, to, length);
+      compiled[shape](x8 + 8 * from, shift, mid, half, out8 + 8 * from, to - from);
+    };
+  }
+
+  square(cycles: Float64Array, width: number, { mid, half, shift = 0 }: Swing, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, out8, length] = [this.at(cycles), this.at(out), Math.min(cycles.length, out.length)];
+    return (from, to) => {
+      check(from, to, length);
+      compiled.square(x8 + 8 * from, shift, width, mid, half, out8 + 8 * from, to - from);
+    };
+  }
+
+  /** A band-limited saw of phases within their cycle, and the steps from each to the next. */
+  saw(phase: Float64Array, steps: Float64Array, { mid, half }: Swing, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [x8, steps8, out8] = [this.at(phase), this.at(steps), this.at(out)];
+    const length = Math.min(phase.length, steps.length, out.length);
+    return (from, to) => {
+      check(from, to, length);
+      const at = 8 * from;
+      compiled.saw(x8 + at, steps8 + at, mid, half, out8 + at, to - from);
+    };
+  }
+
+  /** The same, a pulse whose width a voltage moves. */
+  pulse(
+    phase: Float64Array,
+    steps: Float64Array,
+    width: { readonly cv: Float64Array; readonly amount: number; readonly atZero: number },
+    { mid, half }: Swing,
+    out: Float64Array,
+  ): Pass {
+    const { compiled } = this;
+    const [x8, steps8, cv8, out8] = [this.at(phase), this.at(steps), this.at(width.cv), this.at(out)];
+    const length = Math.min(phase.length, steps.length, width.cv.length, out.length);
+    const { amount, atZero } = width;
+    return (from, to) => {
+      check(from, to, length);
+      const at = 8 * from;
+      compiled.pulse(x8 + at, steps8 + at, cv8 + at, atZero, amount, mid, half, out8 + at, to - from);
+    };
+  }
+
+  /** A filter's coefficients at each sample: `hertz·2^(ka·a + kb·b + c)` within its limits. */
+  cutoffs({ a, ka, b, kb, c, hertz, lowest, highest }: CutoffSum, sampleRate: number, out: Float64Array): Pass {
+    const { compiled } = this;
+    const [a8, b8, c8, out8] = [this.at(a), this.at(b), this.at(c), this.at(out)];
+    const length = Math.min(a.length, b.length, c.length, out.length);
+    const perHertz = 1 / (2 * sampleRate);
+    return (from, to) => {
+      check(from, to, length);
+      const at = 8 * from;
+      compiled.cutoffs(a8 + at, ka, b8 + at, kb, c8 + at, hertz, lowest, highest, perHertz, out8 + at, to - from);
+    };
+  }
+
+  /** A state-variable filter; `state` holds its two integrators. */
+  stateVariable(
+    x: Float64Array,
+    coefficients: Float64Array,
+    damping: number,
+    state: Float64Array,
+    { lowpass, bandpass, highpass }: FilterOutputs,
+  ): Pass {
+    const { compiled } = this;
+    const [x8, g8, state8] = [this.at(x), this.at(coefficients), this.few(state, 2)];
+    const [low8, band8, high8] = [this.at(lowpass), this.at(bandpass), this.at(highpass)];
+    const length = Math.min(x.length, coefficients.length, lowpass.length, bandpass.length, highpass.length);
+    return (from, to) => {
+      check(from, to, length);
+      const at = 8 * from;
+      compiled.stateVariable(x8 + at, g8 + at, damping, state8, low8 + at, band8 + at, high8 + at, to - from);
+    };
+  }
+
+  /** A lag: from `v` at most `ups` and `downs` a sample (`line`), or that share of the way (`share`); the last voltage. */
+  slew(
+    law: 'line' | 'share',
+    x: Float64Array,
+    ups: Float64Array,
+    downs: Float64Array,
+    out: Float64Array,
+  ): (from: number, to: number, v: number) => number {
+    const { compiled } = this;
+    const [x8, ups8, downs8, out8] = [this.at(x), this.at(ups), this.at(downs), this.at(out)];
+    const length = Math.min(x.length, ups.length, downs.length, out.length);
+    const name = law === 'line' ? 'lineSlew' : 'shareSlew';
+    return (from, to, v) => {
+      check(from, to, length);
+      const at = 8 * from;
+      return compiled[name](x8 + at, ups8 + at, downs8 + at, v, out8 + at, to - from);
+    };
+  }
+}
