@@ -6,6 +6,11 @@ import type { Range } from '../law/lin';
 /** Where nothing bounds it, volts. */
 const REACH = 60;
 
+/** What was worked out for a destination at settings that are still in use; settings are never changed in place. */
+const drives = new WeakMap<ParamValues, Map<EndSpec<ParamValues>, Map<number, number>>>();
+/** So many figures are kept for each. */
+const KEPT = 64;
+
 /**
  * The drive voltage that gives a destination's figure, by halving its window; figures rise with their drive, of a gain
  * that is the same either way from 0 V on.
@@ -16,6 +21,18 @@ const REACH = 60;
 export function driveFor(spec: EndSpec<ParamValues>, params: ParamValues, figure: number): number {
   // A note is its own voltage; halving would end on the edge between two.
   if (spec.quantity === 'note' || spec.quantity === 'volts') return figure;
+  let ofParams = drives.get(params);
+  if (!ofParams) drives.set(params, (ofParams = new Map()));
+  let ofEnd = ofParams.get(spec);
+  if (!ofEnd || ofEnd.size >= KEPT) ofParams.set(spec, (ofEnd = new Map()));
+  const known = ofEnd.get(figure);
+  if (known !== undefined) return known;
+  const drive = halved(spec, params, figure);
+  ofEnd.set(figure, drive);
+  return drive;
+}
+
+function halved(spec: EndSpec<ParamValues>, params: ParamValues, figure: number): number {
   const [from, to] = spec.window(params) ?? [-REACH, REACH];
   let [low, high] = [spec.span ? Math.max(0, from) : from, to];
   for (let i = 0; i < 80; i++) {

@@ -1,11 +1,11 @@
-import { idOf, nameOf, socketAt } from '../document/sockets';
+import { idOf, nameOf } from '../document/sockets';
 import type { Patch } from '../document/types';
 import type { InputSpec, Loading } from '../kinds/kind';
 import { loadingOf } from './loading';
 import { arrange } from './order';
 import type { Edge, Group } from './order';
 import { AUDIO_RATE, CONTROL_RATE, needsAudio } from './rate';
-import { inputSockets, Wiring } from './wiring';
+import { Wiring } from './wiring';
 import type { WiredModule } from './wiring';
 
 /** What an input carries. */
@@ -53,7 +53,7 @@ export interface Graph {
 /** A patch that passed `parsePatch`, with every default, normal, loop and load worked out. */
 export function buildGraph(patch: Patch): Graph {
   const wiring = new Wiring(patch);
-  const edges = wiring.modules.flatMap((m) => inputSockets(m).flatMap((socket) => edgeInto(wiring, m, socket)));
+  const edges = wiring.modules.flatMap((m) => m.inputSockets.flatMap((socket) => edgeInto(wiring, m, socket)));
   const groups = arrange(
     wiring.modules.map((m) => m.index),
     edges,
@@ -62,9 +62,9 @@ export function buildGraph(patch: Patch): Graph {
   const loads = loadingOf(patch, wiring);
   const modules = wiring.modules.map((m): GraphModule => ({
     ...m,
-    inputs: m.inputs.map((spec) => inputOf(wiring, socketAt(m.id, spec.name), spec, delayed)),
-    outputs: m.outputs.map((name) => {
-      const socket = socketAt(m.id, name);
+    inputs: m.inputs.map((spec, i) => inputOf(wiring, m.inputSockets[i] ?? '', spec, delayed)),
+    outputs: m.outputs.map((name, i) => {
+      const socket = m.outputSockets[i] ?? '';
       return { name, socket, factor: loads.factor(socket) };
     }),
     loading: loads.of(m.id),

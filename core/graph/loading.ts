@@ -2,7 +2,6 @@ import { partsOf, socketAt } from '../document/sockets';
 import { OHMS } from '../document/types';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Loading } from '../kinds/kind';
-import { inputSockets } from './wiring';
 import type { Wiring, WiredModule } from './wiring';
 
 export interface Loads {
@@ -44,7 +43,7 @@ function idealLoads(wiring: Wiring): Loads {
     factor: () => 1,
     of(id) {
       const m = wiring.module(id);
-      const used = m ? inputSockets(m).map((input): number => (isTied(wiring, input) ? 1 : 0)) : [];
+      const used = m ? m.inputSockets.map((input): number => (isTied(wiring, input) ? 1 : 0)) : [];
       const count = used.reduce((sum, x) => sum + x, 0);
       return { potGain: Number(m?.params.amount ?? 1), weights: used.map((x) => (count > 0 ? x / count : 0)) };
     },
@@ -160,7 +159,7 @@ export class Resistances implements Loads {
       return parallel(parallel(below, above + this.feed(socketAt(id, 'in'))), load);
     }
     if (isJunction(part)) {
-      return inputSockets(part).reduce(
+      return part.inputSockets.reduce(
         (sum, input) => (isTied(this.wiring, input) ? parallel(sum, this.tieOhms(input)) : sum),
         load,
       );
@@ -189,7 +188,7 @@ export class Resistances implements Loads {
   }
 
   private junction(part: WiredModule): number[] {
-    const sources = inputSockets(part).map((input) => (isTied(this.wiring, input) ? 1 / this.tieOhms(input) : 0));
+    const sources = part.inputSockets.map((input) => (isTied(this.wiring, input) ? 1 / this.tieOhms(input) : 0));
     const load = this.load(socketAt(part.id, 'out'));
     const sum = sources.reduce((total, g) => total + g, load === Infinity ? 0 : 1 / Math.max(load, 1e-9));
     return sources.map((g) => (sum > 0 ? g / sum : 0));

@@ -30,7 +30,7 @@ function components<E extends Edge>(members: readonly number[], edges: readonly 
       else if (other.open) own.low = Math.min(own.low, other.index);
     }
     if (own.low === own.index) {
-      const part = stack.splice(stack.indexOf(m));
+      const part = stack.splice(stack.lastIndexOf(m));
       for (const n of part) (mark.get(n) as { open: boolean }).open = false;
       found.push(part.sort((a, b) => a - b));
     }

@@ -14,6 +14,9 @@ export interface WiredModule {
   readonly params: ParamValues;
   readonly inputs: readonly InputSpec[];
   readonly outputs: readonly string[];
+  /** The same as sockets, `moduleId.name`, in the same order. */
+  readonly inputSockets: readonly string[];
+  readonly outputSockets: readonly string[];
   /** Hands that turn its knobs; a knob that the tempo sets has none. */
   readonly hands: readonly Hand[];
   /** Parameters that a hand or the tempo sets: turning their knob changes nothing. */
@@ -48,7 +51,7 @@ export type Link = Extract<Normal, { readonly from: string }>;
 const NO_HANDS: readonly Hand[] = [];
 const NOTHING: ReadonlySet<string> = new Set();
 
-interface Shape extends Pick<WiredModule, 'kind' | 'params' | 'inputs' | 'outputs'> {
+interface Shape extends Pick<WiredModule, 'kind' | 'params' | 'inputs' | 'outputs' | 'inputSockets' | 'outputSockets'> {
   readonly bpm: number;
   /** Before the tempo takes the place of a rate. */
   readonly complete: ParamValues;
@@ -64,7 +67,10 @@ function shapeOf(m: ModuleDoc, bpm: number): Shape {
   if (!kind) throw new Error(`there is no kind ${m.kind}`);
   const complete = completeParams(kind, m.params, bpm);
   const params = withTempo(kind, complete, bpm);
-  const shape = { bpm, kind, complete, params, inputs: kind.inputs(params), outputs: kind.outputs(params) };
+  const [inputs, outputs] = [kind.inputs(params), kind.outputs(params)];
+  const inputSockets = inputs.map((s) => socketAt(m.id, s.name));
+  const outputSockets = outputs.map((name) => socketAt(m.id, name));
+  const shape = { bpm, kind, complete, params, inputs, outputs, inputSockets, outputSockets };
   shapes.set(m, shape);
   return shape;
 }
@@ -135,10 +141,12 @@ export class Wiring {
 
   /** Every connection that carries an output to an input: the cables in their order, then the normals that act. */
   get wires(): readonly Wire[] {
-    const normals = this.modules.flatMap(inputSockets).flatMap((to): Wire[] => {
-      const feed = this.feed(to);
-      return feed.by === 'normal' ? [{ from: feed.from, to, by: 'normal', via: feed.via }] : [];
-    });
+    const normals = this.modules
+      .flatMap((m) => m.inputSockets)
+      .flatMap((to): Wire[] => {
+        const feed = this.feed(to);
+        return feed.by === 'normal' ? [{ from: feed.from, to, by: 'normal', via: feed.via }] : [];
+      });
     return [...this.cables.map((c): Wire => ({ ...c, by: 'cable', via: null })), ...normals];
   }
 
@@ -175,6 +183,15 @@ export class Wiring {
    * to where it comes from, once for all on the way. Normals that go round in a ring carry 0 V.
    */
   feed(input: string): Feed {
+    const known = this.feeds.get(input);
+    if (known) return known;
+    const next = this.nextOf(input);
+    if (typeof next === 'string') return this.followed(input);
+    this.feeds.set(input, next);
+    return next;
+  }
+
+  private followed(input: string): Feed {
     const way: string[] = [];
     const passed = new Set<string>();
     let at = input;
@@ -204,7 +221,7 @@ export class Wiring {
     const normal = this.normals.get(input);
     if (!normal) {
       const spec = this.specOf(input);
-      return { by: 'volts', volts: spec?.normal ?? 0, declared: spec?.normalled ?? false };
+      return spec ? ownFeed(spec) : RING;
     }
     if ('volts' in normal) return { by: 'volts', volts: normal.volts, declared: true };
     if (this.isBroken(normal)) return { by: 'volts', volts: 0, declared: false };
@@ -217,9 +234,21 @@ const byNormal = (feed: Exclude<Feed, { by: 'volts' }>, at: string): Feed =>
 
 const RING: Feed = { by: 'volts', volts: 0, declared: false };
 
+const ownFeeds = new WeakMap<InputSpec, Feed>();
+
+/** What an input carries by its kind, while nothing else is given to it. */
+function ownFeed(spec: InputSpec): Feed {
+  const known = ownFeeds.get(spec);
+  if (known) return known;
+  const feed: Feed = { by: 'volts', volts: spec.normal, declared: spec.normalled ?? false };
+  ownFeeds.set(spec, feed);
+  return feed;
+}
+
 function wired(m: ModuleDoc, index: number, bpm: number, given: readonly Hand[], bypassed: boolean): WiredModule {
-  const { kind, complete, params, inputs, outputs } = shapeOf(m, bpm);
-  const base = { index, id: m.id, label: m.label ?? kind.title, kind, inputs, outputs, bypassed };
+  const { kind, complete, params, inputs, outputs, inputSockets, outputSockets } = shapeOf(m, bpm);
+  const sockets = { inputs, outputs, inputSockets, outputSockets };
+  const base = { index, id: m.id, label: m.label ?? kind.title, kind, ...sockets, bypassed };
   const byTempo = kind.tempo && complete[kind.tempo.beats] !== null ? kind.tempo.sets : null;
   const hands = byTempo === null ? given : given.filter((h) => nameOf(h.at) !== byTempo);
   if (hands.length === 0) {
@@ -234,7 +263,3 @@ function wired(m: ModuleDoc, index: number, bpm: number, given: readonly Hand[],
     overridden: new Set(byTempo === null ? names : [...names, byTempo]),
   };
 }
-
-/** The input sockets of a module. */
-export const inputSockets = ({ id, inputs }: Pick<WiredModule, 'id' | 'inputs'>): string[] =>
-  inputs.map((s) => socketAt(id, s.name));

@@ -64,7 +64,8 @@ function jointOf(problem: Problem, nearest: Look, quick: boolean, budget: Budget
   const allowance = budget.allow(looksFor(problem, quick));
   const step = traced ? 0.01 : 1e-4;
   const beyond = { low: -BEYOND, high: BEYOND, step, rounds: traced ? 6 : 25, enough: 1e-24, ...allowance };
-  for (const free of [[...new Set([...moved, ...ends])], [...nearest.x.keys()]]) {
+  // The fewest knobs that could: those at their ends, then all that moved, then any.
+  for (const free of [ends, [...new Set([...moved, ...ends])], [...nearest.x.keys()]]) {
     if (free.length === 0 || allowance.isSpent()) continue;
     const { x } = descend((y) => problem.residual(y, 'residuals'), nearest.x, { ...beyond, free });
     const look = problem.look(x);

@@ -152,6 +152,9 @@ function jacobian(
   });
 }
 
+/** A step that promises less than this share of what is missing is not worth a look (MINPACK's `ftol`). */
+const PROMISE = 1e-9;
+
 /** The greatest damping that is tried in one round, and how it moves. */
 const TRIES = 8;
 const FIRST_DAMPING = 1e-12;
@@ -181,6 +184,7 @@ export function descend(f: (x: Float64Array) => Float64Array, start: Float64Arra
       const high = o.free.map((i) => o.high - (x[i] as number));
       const lengths = scale.map((s) => Math.max(least, s));
       const d = boundedStep(j, whole, low, high, damping, lengths);
+      if (costOf(stepped(j, whole, d)) > cost * (1 - PROMISE)) return { x, cost, looks };
       const next = Float64Array.from(x);
       o.free.forEach((i, k) => (next[i] = Math.min(o.high, Math.max(o.low, (x[i] as number) + (d[k] as number)))));
       const there = f(next);
