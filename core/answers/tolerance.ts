@@ -23,6 +23,8 @@ export interface ToleranceOptions extends ErrorOptions {
   readonly channels?: Pick<ChannelLimits, 'limits'>;
   /** Leaves out which knob makes how much of it. */
   readonly plain?: boolean;
+  /** Only the voltages of the sockets in `only`: no readings, and nothing on the way. */
+  readonly voltsOnly?: boolean;
   /** Told now and then how far it is, 0..1. */
   readonly progress?: (share: number) => void;
 }
@@ -128,7 +130,10 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
   const part = only && ((graph: Graph) => partBehind(graph, only));
   const bench = new OffBench(patch, options, part, options.channels);
   const looked = new Set(bench.graph.groups.flatMap((g) => g.modules));
-  const sockets = bench.graph.modules.filter((m) => looked.has(m.index)).flatMap((m) => m.outputs.map((o) => o.socket));
+  const onTheWay = bench.graph.modules
+    .filter((m) => looked.has(m.index))
+    .flatMap((m) => m.outputs.map((o) => o.socket));
+  const sockets = options.voltsOnly && only ? onTheWay.filter((s) => only.includes(s)) : onTheWay;
   const read = new Map<string, ReadingDraws>();
   const least = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
   const most = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
@@ -140,11 +145,13 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
       if (!ranges) continue;
       m.outputs.forEach((o, i) => {
         const [lo, hi] = ranges[i] ?? [0, 0];
-        (least.get(o.socket) as Float64Array)[n] = lo;
-        (most.get(o.socket) as Float64Array)[n] = hi;
+        const lows = least.get(o.socket);
+        const highs = most.get(o.socket);
+        if (lows) lows[n] = lo;
+        if (highs) highs[n] = hi;
       });
     }
-    for (const reading of readingsOf(graph, bounds, null)) note(read, reading);
+    if (!options.voltsOnly) for (const reading of readingsOf(graph, bounds, null)) note(read, reading);
     if (n % 50 === 49) progress?.(n / draws);
   }
   const entries = sockets.map((s) => {

@@ -36,7 +36,7 @@ export interface GraphOutput {
 }
 
 /** A module with what drives its inputs and what loads its outputs. */
-export interface GraphModule extends Omit<WiredModule, 'inputs' | 'outputs'> {
+export interface GraphModule extends Omit<WiredModule, 'inputs' | 'outputs' | 'inputSockets' | 'outputSockets'> {
   readonly inputs: readonly GraphInput[];
   readonly outputs: readonly GraphOutput[];
   readonly loading: Loading;
@@ -60,15 +60,15 @@ export function buildGraph(patch: Patch): Graph {
   );
   const delayed = new Set(groups.flatMap((g) => g.delayed.map((e) => e.socket)));
   const loads = loadingOf(patch, wiring);
-  const modules = wiring.modules.map((m): GraphModule => ({
-    ...m,
-    inputs: m.inputs.map((spec, i) => inputOf(wiring, m.inputSockets[i] ?? '', spec, delayed)),
-    outputs: m.outputs.map((name, i) => {
+  const modules = wiring.modules.map((m): GraphModule => {
+    const inputs = m.inputs.map((spec, i) => inputOf(wiring, m.inputSockets[i] ?? '', spec, delayed));
+    const outputs = m.outputs.map((name, i) => {
       const socket = m.outputSockets[i] ?? '';
       return { name, socket, factor: loads.factor(socket) };
-    }),
-    loading: loads.of(m.id),
-  }));
+    });
+    const { index, id, label, kind, params, hands, overridden, bypassed } = m;
+    return { index, id, label, kind, params, hands, overridden, bypassed, inputs, outputs, loading: loads.of(id) };
+  });
   return { patch, wiring, modules, groups, sampleRate: sampleRateOf(patch, wiring.modules) };
 }
 

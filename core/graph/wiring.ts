@@ -55,6 +55,8 @@ interface Shape extends Pick<WiredModule, 'kind' | 'params' | 'inputs' | 'output
   readonly bpm: number;
   /** Before the tempo takes the place of a rate. */
   readonly complete: ParamValues;
+  /** The module where no hand turns it, as it was wired last. */
+  wired: WiredModule | null;
 }
 
 /** By the module's own object: documents are never changed in place, and an edit keeps all that it does not touch. */
@@ -70,7 +72,7 @@ function shapeOf(m: ModuleDoc, bpm: number): Shape {
   const [inputs, outputs] = [kind.inputs(params), kind.outputs(params)];
   const inputSockets = inputs.map((s) => socketAt(m.id, s.name));
   const outputSockets = outputs.map((name) => socketAt(m.id, name));
-  const shape = { bpm, kind, complete, params, inputs, outputs, inputSockets, outputSockets };
+  const shape: Shape = { bpm, kind, complete, params, inputs, outputs, inputSockets, outputSockets, wired: null };
   shapes.set(m, shape);
   return shape;
 }
@@ -246,13 +248,18 @@ function ownFeed(spec: InputSpec): Feed {
 }
 
 function wired(m: ModuleDoc, index: number, bpm: number, given: readonly Hand[], bypassed: boolean): WiredModule {
-  const { kind, complete, params, inputs, outputs, inputSockets, outputSockets } = shapeOf(m, bpm);
+  const shape = shapeOf(m, bpm);
+  const { kind, complete, params, inputs, outputs, inputSockets, outputSockets } = shape;
+  if (given.length === 0 && shape.wired?.index === index && shape.wired.bypassed === bypassed) return shape.wired;
   const sockets = { inputs, outputs, inputSockets, outputSockets };
   const base = { index, id: m.id, label: m.label ?? kind.title, kind, ...sockets, bypassed };
   const byTempo = kind.tempo && complete[kind.tempo.beats] !== null ? kind.tempo.sets : null;
   const hands = byTempo === null ? given : given.filter((h) => nameOf(h.at) !== byTempo);
   if (hands.length === 0) {
-    return { ...base, params, hands: NO_HANDS, overridden: byTempo === null ? NOTHING : new Set([byTempo]) };
+    const overridden = byTempo === null ? NOTHING : new Set([byTempo]);
+    const still = { ...base, params, hands: NO_HANDS, overridden };
+    if (given.length === 0) shape.wired = still;
+    return still;
   }
   const begin = Object.fromEntries(hands.map((h) => [nameOf(h.at), h.points[0]?.value ?? 0]));
   const names = hands.map((h) => nameOf(h.at));
