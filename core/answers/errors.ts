@@ -64,7 +64,7 @@ export class OffBench {
   ) {
     const graph = buildGraph(patch);
     this.graph = only ? only(graph) : graph;
-    this.anew = graph.modules.some((m) => (m.kind.passive?.(m.params) ?? null) !== null);
+    this.anew = graph.modules.some((m) => (m.kind.electrical?.passive?.(m.params) ?? null) !== null);
     const looked = new Set(this.graph.groups.flatMap((g) => g.modules));
     this.parts = new Map(
       graph.modules.filter((m) => looked.has(m.index)).map((m) => [m.index, this.partOf(m, errorsOf(options, m.id))]),
@@ -73,7 +73,7 @@ export class OffBench {
 
   private partOf(m: GraphModule, errors: ModuleErrors): OffModule {
     const given = this.patch.modules[m.index]?.params;
-    const complete = m.kind.tempo ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
+    const complete = m.kind.panel?.tempo ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
     const there = (k: KnobOf): boolean =>
       !isAbsent(k, complete) || (this.channels?.limits.has(socketAt(m.id, k.name)) ?? false);
     const knobs = knobsOf(m.kind, complete)

@@ -25,8 +25,8 @@ function sineHz(graph: Graph, input: GraphInput | undefined, readings: readonly 
   const from = input && sourceOf(graph, input);
   if (!from) return null;
   const { m, output } = from;
-  const sine = m.kind.sine?.(m.params, output) ?? null;
-  if (sine === 'rate') return m.inputs.every((s) => !s.connected) ? (m.kind.hertz?.(m.params) ?? null) : null;
+  const sine = m.kind.source?.sine?.(m.params, output) ?? null;
+  if (sine === 'rate') return m.inputs.every((s) => !s.connected) ? (m.kind.source?.hertz?.(m.params) ?? null) : null;
   if (sine) {
     const read = readings.find((r) => r.at === socketAt(m.id, sine.end));
     return read && read.low === read.high ? read.low : null;
@@ -46,7 +46,7 @@ export function productLines(
 ): ProductLine[] {
   const m = graph.modules.find((x) => x.outputs.some((o) => o.socket === socket));
   if (!m) return [];
-  const pairs = (m.kind.gains ?? []).flatMap(({ signals, controls }) =>
+  const pairs = (m.kind.stage?.gains ?? []).flatMap(({ signals, controls }) =>
     signals.flatMap((signal) => controls.map((control) => [signal, control])),
   );
   const sines = pairs.map((pair) => pair.map((name) => sineHz(graph, inputNamed(m, name), readings)));

@@ -182,7 +182,7 @@ function fateAt(
   detector: Fate | null,
 ): Fate | null {
   if (threshold !== undefined && drive) return fateOf(drive, threshold);
-  return m.kind.detects?.input === name ? detector : null;
+  return m.kind.timing?.detects?.input === name ? detector : null;
 }
 
 function voltsReading(

@@ -40,19 +40,20 @@ function contoursBefore(modules: readonly GraphModule[], amp: GraphModule): Grap
       const from = modules[driver.module];
       return from ? visit(from, false) : [];
     });
-    return [...(m.kind.contour ? [m] : []), ...fed];
+    return [...(m.kind.timing?.contour ? [m] : []), ...fed];
   };
   return visit(amp, true);
 }
 
-const bent = ({ id }: { readonly id: string }, curve: number): Edit[] =>
-  ['attackCurve', 'decayCurve'].map((param) => ({ do: 'set', module: id, param, value: curve }));
+const bent = ({ id, kind }: GraphModule, curve: number): Edit[] =>
+  (kind.timing?.contour?.bends ?? []).map((param) => ({ do: 'set', module: id, param, value: curve }));
 
 /** A patch in the four schools of its amplifier; none where the module is no amplifier with a response. */
 export function schoolsOf(patch: Patch, id: string): School[] {
   const { modules } = buildGraph(patch);
   const amp = modules.find((m) => m.id === id);
-  if (!amp?.kind.opens || !('response' in amp.kind.params)) return [];
+  const response = amp?.kind.stage?.amplifier?.response;
+  if (!amp || response === undefined) return [];
   const contours = contoursBefore(modules, amp);
   return (['linear', 'exponential'] as const).flatMap((amplifier) =>
     (contours.length > 0 ? (['straight', 'curved'] as const) : (['straight'] as const)).map((contour) => ({
@@ -60,7 +61,7 @@ export function schoolsOf(patch: Patch, id: string): School[] {
       amplifier,
       name: contours.length > 0 ? `${contour} contour, ${amplifier} amplifier` : `${amplifier} amplifier`,
       patch: applyEdits(patch, [
-        { do: 'set', module: id, param: 'response', value: amplifier === 'linear' ? 0 : 1 },
+        { do: 'set', module: id, param: response, value: amplifier === 'linear' ? 0 : 1 },
         ...contours.flatMap((m) => bent(m, contour === 'straight' ? 0 : CURVED)),
       ]),
     })),

@@ -23,7 +23,7 @@ export function handsAtInputs(
   m: GraphModule,
   io: Sockets,
 ): { readonly module: GraphModule; readonly io: Sockets } {
-  const like = m.kind.likeInput;
+  const like = m.kind.panel?.likeInput;
   const tracks = like ? tracksOf(m, 1).filter((t) => t.hi > t.lo && like[t.param]) : [];
   if (!like || tracks.length === 0) return { module: m, io };
   const params = { ...m.params };

@@ -22,7 +22,7 @@ const MOST_ROUNDS_WORK = 1600;
 function identityOf(m: GraphModule, inputs: readonly Lin[]): string {
   const connected = (name: string): boolean => m.inputs.some((s) => s.spec.name === name && s.connected);
   if (m.hands.length > 0) return `module ${m.id}`;
-  if (m.kind.free?.(m.params, connected) ?? false) return `module ${m.id}`;
+  if (m.kind.source?.free?.(m.params, connected) ?? false) return `module ${m.id}`;
   const wires = m.inputs.map((s, i) => `${s.connected} ${keyOf(inputs[i] as Lin)}`);
   return `${m.kind.name} ${JSON.stringify(m.params)} ${wires.join()}`;
 }
@@ -184,10 +184,10 @@ export class Pass {
     );
     const ends = drives.map((drive, i) => ({ end: i, drive: this.range(drive), ...this.endPassed(m, i, passed, io) }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
-    const fates = passed.map((p) => m.kind.detects?.fate(this.store, p, io) ?? null);
+    const fates = passed.map((p) => m.kind.timing?.detects?.fate(this.store, p, io) ?? null);
     const fate = fates.every((f) => f === fates[0]) ? (fates[0] ?? null) : 'moves';
-    const uncut = (m.kind.clips?.(this.store, turned.params, io) ?? []).map((_, i) =>
-      hullOf(passed.map((p) => this.range(m.kind.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
+    const uncut = (m.kind.stage?.clips?.(this.store, turned.params, io) ?? []).map((_, i) =>
+      hullOf(passed.map((p) => this.range(m.kind.stage?.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
     );
     const bounds = { outputs: outputs.map(this.range), unclipped, uncut, inputs: inputs.map(this.range), ends, fate };
     return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, drives, bounds };

@@ -56,17 +56,17 @@ export function repeatsOf(
   const own = (m: GraphModule): Known => {
     const connected = (name: string): boolean => m.inputs.find((s) => s.spec.name === name)?.connected ?? false;
     const around = { steady: (name: string) => steady(m, name), connected, bpm: graph.patch.settings.bpm };
-    const period = m.kind.period?.(m.params, around) ?? 'none';
+    const period = m.kind.source?.period?.(m.params, around) ?? 'none';
     const alone = typeof period === 'string' ? period : over(product(period.over), product(period.under));
     const cycle = withHands(m, alone);
-    return { cycle, memory: m.kind.memory(m.params, connected), drawn: m.kind.draws?.(m.params) ?? false };
+    return { cycle, memory: m.kind.memory(m.params, connected), drawn: m.kind.source?.draws?.(m.params) ?? false };
   };
   const upstream = (m: GraphModule): Known => {
     let { cycle, memory, drawn } = own(m);
     for (const { driver, spec } of m.inputs) {
       const from = driver.type === 'output' ? known.get(driver.module) : undefined;
       if (!from) continue;
-      const by = m.kind.repeatsTimes?.(m.params, spec.name) ?? 1;
+      const by = m.kind.source?.repeatsTimes?.(m.params, spec.name) ?? 1;
       const fed = typeof from.cycle === 'string' || by === 1 ? from.cycle : times(from.cycle, fractionOf(by));
       cycle = common(cycle, fed);
       memory ||= from.memory;

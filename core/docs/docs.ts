@@ -53,7 +53,7 @@ function kindSection(kind: Kind): string {
   return [
     `## ${code(kind.name)}: ${kind.title}`,
     '',
-    `${kind.does.charAt(0).toUpperCase()}${kind.does.slice(1)}. ${kind.audio ? 'Takes the audio sample rate.' : ''}`.trim(),
+    `${kind.does.charAt(0).toUpperCase()}${kind.does.slice(1)}. ${kind.sound?.audioRate ? 'Takes the audio sample rate.' : ''}`.trim(),
     '',
     `- inputs: ${inputs.join(', ') || 'none'}`,
     `- outputs: ${kind.outputs(params).map(code).join(', ') || 'none'}`,

@@ -33,6 +33,6 @@ export const withNames = (modules: readonly Named[], text: string): string =>
 /** The ids of the imported traces that a patch plays. */
 export const recordingsOf = ({ modules }: Patch): string[] =>
   modules.flatMap((m) => {
-    const id = m.params?.[kindNamed(m.kind)?.plays ?? ''];
+    const id = m.params?.[kindNamed(m.kind)?.panel?.plays ?? ''];
     return id ? [String(id)] : [];
   });

@@ -97,7 +97,7 @@ export function paramFaults(kind: Kind, given: ParamValues): readonly PatchError
 function checkTogether(r: Reader, kind: Kind, given: ParamValues, path: string): void {
   const all = completeParams(kind, given);
   const before = r.errors.length;
-  for (const [low, high] of kind.below ?? []) {
+  for (const [low, high] of kind.panel?.below ?? []) {
     if (!(Number(all[low]) < Number(all[high]))) {
       r.fail(placeIn(path, low), `must be below ${high}, got ${shown(all[low])} and ${shown(all[high])}`);
     }
@@ -115,6 +115,6 @@ function checkTogether(r: Reader, kind: Kind, given: ParamValues, path: string):
       }
     }
   }
-  const broken = kind.check?.(all);
+  const broken = kind.panel?.check?.(all);
   if (broken) r.fail(placeIn(path, broken.param), broken.message);
 }

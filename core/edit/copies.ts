@@ -68,7 +68,7 @@ export function duplicateChain(
 function mirror(work: Work, from: string, to: string, [low, high]: Range): void {
   const last = work.patch.modules.find((m) => m.id === idOf(from));
   const own = last ? shapeOf(last.kind, last.params) : null;
-  const turned = own?.kind.turned?.(own.params, low + high);
+  const turned = own?.kind.panel?.turned?.(own.params, low + high);
   if (last && turned) {
     for (const [param, value] of Object.entries(turned)) work.do({ do: 'set', module: last.id, param, value });
     return;

@@ -34,11 +34,11 @@ export function replaceStage(patch: Patch, id: string, kindName: string): Edit[]
 /** The stage as another kind, with what fits of its settings; null where it is that kind, or cannot be. */
 function stageInstead(patch: Patch, id: string, kindName: string, was: Shape): ModuleDoc | null {
   const old = patch.modules.find((m) => m.id === id);
-  const will = shapeOf(kindName, was.kind.starts);
+  const will = shapeOf(kindName, was.kind.panel?.starts);
   if (!old || !will || old.kind === kindName) return null;
   const titled = old.label === undefined || old.label.startsWith(was.kind.title);
   const label = titled ? (newModule(patch, kindName).label ?? kindName) : (old.label ?? id);
-  const start = will.kind.starts ?? {};
+  const start = will.kind.panel?.starts ?? {};
   const candidates = [{ ...start, ...sharedParams(old.params ?? {}, will) }, start].map((params): ModuleDoc => ({
     id,
     kind: kindName,

@@ -43,7 +43,7 @@ export function throughSockets(
 /** A module with a free id and name, set as its kind starts on the desk. */
 export function newModule(patch: Pick<Patch, 'modules'>, kindName: string, given?: ModuleDoc['params']): ModuleDoc {
   const kind = kindNamed(kindName);
-  const params = given ?? kind?.starts;
+  const params = given ?? kind?.panel?.starts;
   const taken = patch.modules.filter((m) => m.kind === kindName).length;
   const title = kind?.title ?? kindName;
   return {

@@ -13,7 +13,7 @@ export const acLosesDc: FindingRule = {
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules.flatMap((m) =>
-      (m.kind.acCoupled?.(m.params) ?? []).flatMap((name): Found[] => {
+      (m.kind.sound?.acCoupled?.(m.params) ?? []).flatMap((name): Found[] => {
         const volts = simulation.inputs.get(socketAt(m.id, name))?.mean ?? 0;
         if (Math.abs(volts) <= LEAST_VOLTS) return [];
         return [

@@ -18,7 +18,7 @@ export const bleed: FindingRule = {
         const [lo, hi] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === name)] ?? [0, 0];
         return Math.max(hi, -lo);
       };
-      const through = m.kind.feedthrough?.(m.params, peak) ?? [];
+      const through = m.kind.sound?.feedthrough?.(m.params, peak) ?? [];
       return through.flatMap(({ input, trim, bleed: share, product }): Found[] => {
         const bleedDb = product > 0 ? dbOf(share / product) : null;
         if (bleedDb === null || bleedDb <= LOUDER_THAN_DB) return [];

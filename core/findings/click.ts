@@ -88,9 +88,9 @@ type RangeAt = (input: GraphInput) => Range;
 /** A contour whose stages are too short, made just long enough; `more` times that where one stage alone is not all. */
 function lengthened(graph: Graph, watch: GainWatch, [low, high]: Range, more: number): Cure | null {
   const controls = inputsNamed(watch.m, watch.spec.controls);
-  const contour = [...upstreamModules(graph, controls)].find((x) => x.kind.stages);
+  const contour = [...upstreamModules(graph, controls)].find((x) => x.kind.timing?.stages);
   if (!contour) return null;
-  const stages = contour.kind.stages?.(contour.params) ?? [];
+  const stages = contour.kind.timing?.stages?.(contour.params) ?? [];
   const longer = stages.flatMap(({ param, up, curve, forVolts }) => {
     const seconds = more * quietSeconds(watch, up ? [low, high] : [high, low], curve);
     const scale = forVolts === undefined ? 1 : forVolts / Math.max(0.1, high - low);
@@ -149,10 +149,10 @@ export const click = watching<GainWatch>({
   when: 'the gain of something that passes sound to a line output moves by more than 30 % of full (or of its own peak) within 1 ms, and its control is not itself sound (a part that repeats faster than 20 Hz)',
   cures: 'lengthens the envelope’s or lag’s stages to what moves 20 % in 1 ms, or puts a lag into the control',
   watch(graph) {
-    const outs = graph.modules.filter((m) => m.kind.outlet).flatMap((m) => m.inputs);
+    const outs = graph.modules.filter((m) => m.kind.sound?.outlet).flatMap((m) => m.inputs);
     const heard = upstreamModules(graph, outs);
     return [...heard].flatMap((m) =>
-      (m.kind.gains ?? [])
+      (m.kind.stage?.gains ?? [])
         .filter((spec) => inputsNamed(m, spec.signals).some((s) => carriesAudio(graph, s)))
         .filter((spec) => inputsNamed(m, spec.controls).some((s) => sourceOf(graph, s)))
         .map((spec) => new GainWatch(m, spec, graph.sampleRate))

@@ -11,7 +11,7 @@ const SHARE = 0.001;
 
 /** Where a kind cuts by itself, volts; null where it does not. */
 const ownLevel = (m: GraphModule): number | null =>
-  m.kind.clips && typeof m.params.clipVolts === 'number' ? m.params.clipVolts : null;
+  m.kind.stage?.clips && typeof m.params.clipVolts === 'number' ? m.params.clipVolts : null;
 
 const widest = (ranges: readonly Range[]): Range => [
   Math.min(...ranges.map((r) => r[0])),
@@ -23,7 +23,7 @@ function lessGain(graph: Graph, m: GraphModule, [lo, hi]: Range, limit: number):
   const share = Math.floor((1e4 * limit) / Math.max(hi, -lo)) / 1e4;
   if (!(share > 0 && share < 1)) return [];
   const text = `${(100 * share).toFixed(1)} %`;
-  const own = (m.kind.scaledBy?.(m.params) ?? []).flatMap((name): Edit[] => {
+  const own = (m.kind.panel?.scaledBy?.(m.params) ?? []).flatMap((name): Edit[] => {
     const value = Number(m.params[name] ?? 0);
     return value === 0 ? [] : [setParam(m.id, name, value * share)];
   });
@@ -37,12 +37,14 @@ function lessGain(graph: Graph, m: GraphModule, [lo, hi]: Range, limit: number):
 
 /** A lift that sits too far to one side, brought to where both ends fit. */
 function towardTheMiddle(m: GraphModule, [lo, hi]: Range, limit: number): Cure | null {
-  const param = ['volts', 'biasVolts'].find((name) => m.kind.params[name] !== undefined && m.kind.scaledBy);
+  const lift = m.kind.stage?.lift;
   const shift = hi > limit ? limit - hi : lo < -limit ? -limit - lo : 0;
-  if (param === undefined || shift === 0 || hi - lo > 2 * limit) return null;
-  const perVolt = m.params.order === 'shiftThenScale' ? Number(m.params.amount) : m.params.inverting === true ? -1 : 1;
-  if (perVolt === 0) return null;
-  return setCure('Offset toward the middle', setParam(m.id, param, Number(m.params[param]) + shift / perVolt));
+  const perVolt = lift?.perVolt(m.params) ?? 0;
+  if (!lift || shift === 0 || perVolt === 0 || hi - lo > 2 * limit) return null;
+  return setCure(
+    'Offset toward the middle',
+    setParam(m.id, lift.param, Number(m.params[lift.param]) + shift / perVolt),
+  );
 }
 
 const usedSockets = ({ patch, wiring }: Graph): ReadonlySet<string> =>
@@ -87,7 +89,7 @@ export const clip: FindingRule = {
         return [
           {
             code: 'clip',
-            severity: m.kind.shapes ? 'note' : 'warning',
+            severity: m.kind.stage?.shapes ? 'note' : 'warning',
             at: o.socket,
             message: `${m.label} clips ${side} for ${(100 * (low + high)).toFixed(1)} % of the time${own ? `, at its own ${limit} V` : ''}.`,
             numbers: {

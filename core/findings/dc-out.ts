@@ -13,7 +13,7 @@ export const dcOut: FindingRule = {
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
-      .filter((m) => m.kind.outlet?.stopsDc(m.params) === false)
+      .filter((m) => m.kind.sound?.outlet?.stopsDc(m.params) === false)
       .flatMap((m) =>
         m.inputs.flatMap((s): Found[] => {
           const volts = (simulation.inputs.get(s.socket)?.mean ?? 0) * gainOf(-Number(m.params.padDb));

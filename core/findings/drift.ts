@@ -14,10 +14,10 @@ function isFree(m: GraphModule): boolean {
   const { kind, params } = m;
   return (
     m.inputs.every((s) => !s.connected) &&
-    (kind.free?.(params, () => false) ?? false) &&
-    (kind.hertz?.(params) ?? 0) > 0 &&
-    !kind.audible &&
-    !kind.draws?.(params)
+    (kind.source?.free?.(params, () => false) ?? false) &&
+    (kind.source?.hertz?.(params) ?? 0) > 0 &&
+    !kind.sound?.audible &&
+    !kind.source?.draws?.(params)
   );
 }
 
@@ -40,7 +40,7 @@ export const drift: FindingRule = {
       const free = [...upstreamModules(graph, [end])].filter(isFree).sort((a, b) => a.index - b.index);
       return free.flatMap((a, i) =>
         free.slice(i + 1).flatMap((b): Found[] => {
-          const [x, y] = [a, b].map((m) => m.kind.hertz?.(m.params) ?? 0) as [number, number];
+          const [x, y] = [a, b].map((m) => m.kind.source?.hertz?.(m.params) ?? 0) as [number, number];
           const pair = `${a.id} ${b.id}`;
           if (Math.abs(x - y) > SAME * Math.max(x, y) || told.has(pair)) return [];
           told.add(pair);

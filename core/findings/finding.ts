@@ -2,7 +2,9 @@ import type { ModuleBounds } from '../bounds/bounds';
 import type { Target } from '../document/targets';
 import type { Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
-import type { ParamValue } from '../kinds/params';
+import { socketAt } from '../document/sockets';
+import type { ParamValue, ParamValues } from '../kinds/params';
+import type { AmplifierSettings, AmplifierSpec } from '../kinds/traits';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { Observer, Simulation } from '../simulate/types';
 
@@ -64,21 +66,43 @@ export interface WatchingRule<W extends Observer = Observer> extends Omit<Findin
 /** Declares a rule that watches; outside it the kind of its watchers does not matter. */
 export const watching = <W extends Observer>(rule: WatchingRule<W>): WatchingRule => rule as unknown as WatchingRule;
 
-/** Amplifiers, with how far they open: the drive of their first end. */
-export function drivesOf(
-  evidence: Evidence,
-): { m: GraphModule; low: number; high: number; below: number; above: number }[] {
-  return evidence.graph.modules
-    .filter(
-      (m) =>
-        m.kind.opens === true && m.inputs.some((s) => s.connected && m.kind.ends?.[0]?.sockets.includes(s.spec.name)),
-    )
-    .map((m) => {
-      const [low, high] = evidence.bounds.get(m.id)?.ends[0]?.drive ?? [0, 0];
-      const seen = evidence.simulation?.ends.get(m.id)?.[0];
-      return { m, low, high, below: seen?.below ?? 0, above: seen?.above ?? 0 };
-    });
+/** An amplifier whose control is plugged, with how far it opens: the drive of its first end. */
+export interface Amplifier extends AmplifierSettings {
+  readonly m: GraphModule;
+  readonly spec: AmplifierSpec<ParamValues>;
+  /** The socket of its control. */
+  readonly at: string;
+  readonly low: number;
+  readonly high: number;
+  /** Shares of the time below and above its window. */
+  readonly below: number;
+  readonly above: number;
+  /** The control that opens it furthest. */
+  readonly peak: number;
+  /** Nothing is at its second control: its amount scales all that comes on top of its own level. */
+  readonly alone: boolean;
 }
+
+export function amplifiersOf({ graph, bounds, simulation }: Evidence): Amplifier[] {
+  return graph.modules.flatMap((m): Amplifier[] => {
+    const spec = m.kind.stage?.amplifier;
+    const controls = m.inputs.filter((s) => s.spec.name === spec?.control || s.spec.name === spec?.beside);
+    if (!spec || !controls.some((s) => s.connected)) return [];
+    const settings = spec.settings(m.params);
+    const [low, high] = bounds.get(m.id)?.ends[0]?.drive ?? [0, 0];
+    const { below = 0, above = 0 } = simulation?.ends.get(m.id)?.[0] ?? {};
+    const peak = settings.bothSigns ? Math.max(high, -low) : high;
+    const alone = !controls.some((s) => s.spec.name === spec.beside && s.connected);
+    return [{ ...settings, m, spec, at: socketAt(m.id, spec.control), low, high, below, above, peak, alone }];
+  });
+}
+
+/** The amount with which an amplifier's control peaks where it is fully open; NaN where nothing comes on its level. */
+export const fittingAmount = ({ amount, bias, unityVolts, peak }: Amplifier): number =>
+  peak === bias ? NaN : (amount * (unityVolts - bias)) / (peak - bias);
+
+export const amountCure = ({ m, spec }: Amplifier, amount: number): Cure =>
+  setCure(`Amount to ${(100 * amount).toFixed(1)} %`, setParam(m.id, spec.amount, amount));
 
 export const setParam = (module: string, param: string, value: ParamValue): Edit => ({
   do: 'set',

@@ -16,7 +16,7 @@ export const hotOut: FindingRule = {
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
-      .filter((m) => m.kind.outlet !== undefined)
+      .filter((m) => m.kind.sound?.outlet !== undefined)
       .flatMap((m): Found[] => {
         const levels = (m.kind.ends ?? []).map((end, i) => {
           const rms = simulation.ends.get(m.id)?.[i]?.drive.rms ?? 0;

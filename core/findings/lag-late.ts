@@ -106,7 +106,9 @@ export const lagLate = watching<StepEnds>({
   cures: 'the longest lag time that ends within 3 cents',
   watch: (graph) =>
     pitchPaths(graph).flatMap((path) =>
-      path.stages.filter((s) => s.m.kind.lags !== undefined).map((s) => new StepEnds(s.m, stepperAt(graph, s.input))),
+      path.stages
+        .filter((s) => s.m.kind.timing?.lags !== undefined)
+        .map((s) => new StepEnds(s.m, stepperAt(graph, s.input))),
     ),
   find({ graph }, watched) {
     watched.forEach((w) => w.done());

@@ -53,7 +53,7 @@ export const lagShort: FindingRule = {
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
-      .filter((m) => m.kind.lags !== undefined)
+      .filter((m) => m.kind.timing?.lags !== undefined)
       .flatMap((m): Found[] => {
         const input = m.inputs.find((s) => s.spec.name === 'in');
         const before = simulation.outputs.get((input && sourceOf(graph, input)?.socket) ?? '')?.settled;

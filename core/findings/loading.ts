@@ -13,13 +13,13 @@ const CENTS = 3;
 
 /** What loading leaves of an output's voltage: its own node's divider, and for a pot what its load makes of the amount. */
 function left(m: GraphModule, factor: number): number {
-  const part = m.kind.passive?.(m.params);
+  const part = m.kind.electrical?.passive?.(m.params);
   return part?.is === 'pot' && part.position > 0 ? (factor * m.loading.potGain) / part.position : factor;
 }
 
 /** Passive parts at fault: the pot or mult itself, else the mults that hang on the output. */
 function buffered(graph: Graph, m: GraphModule, socket: string): readonly Cure[] {
-  const passive = (x: GraphModule | undefined): x is GraphModule => x?.kind.passive?.(x.params) != null;
+  const passive = (x: GraphModule | undefined): x is GraphModule => x?.kind.electrical?.passive?.(x.params) != null;
   const behind = (from: string): GraphModule[] =>
     graph.wiring
       .cablesFrom(from)
@@ -27,9 +27,9 @@ function buffered(graph: Graph, m: GraphModule, socket: string): readonly Cure[]
       .filter(passive);
   const parts = passive(m) ? [m] : behind(socket);
   const edits = parts.flatMap(({ id, kind }) =>
-    kind.powered ? setParam(id, kind.powered.param, kind.powered.value) : [],
+    kind.electrical?.powered ? setParam(id, kind.electrical?.powered.param, kind.electrical?.powered.value) : [],
   );
-  const says = parts[0]?.kind.powered?.says;
+  const says = parts[0]?.kind.electrical?.powered?.says;
   return says === undefined ? [] : [setCure(says, ...edits)];
 }
 
@@ -56,7 +56,7 @@ interface Loss {
 /** What loading takes from an output; at a junction against the mean that ideal wires would give. */
 function lossAt({ graph, bounds }: Evidence, m: GraphModule, index: number): Loss {
   const found = bounds.get(m.id);
-  if (m.kind.joins) {
+  if (m.kind.electrical?.joins) {
     if (graph.patch.settings.loading === 'ideal' || !m.inputs.some((s) => s.connected)) return { percent: 0, volts: 0 };
     const { most, off } = offMean(m, found?.inputs ?? []);
     return { percent: most > 0 ? (100 * off) / most : 0, volts: off };
@@ -85,7 +85,7 @@ export const loading: FindingRule = {
         const cents = 1200 * volts;
         const flat = pitched.has(o.socket) && cents > CENTS;
         if (percent <= PERCENT && !flat) return [];
-        const what = m.kind.joins ? 'off the mean of what is tied' : 'loaded down';
+        const what = m.kind.electrical?.joins ? 'off the mean of what is tied' : 'loaded down';
         return [
           {
             code: 'loading',
@@ -93,7 +93,7 @@ export const loading: FindingRule = {
             at: o.socket,
             message: `${m.label}, ${o.name} is ${what} by ${showNumber(percent, 1)} %${flat ? `, up to ${showNumber(cents, 0)} cents` : ''}: buffer it, or use another pot.`,
             numbers: { percent, ...(flat && { cents }) },
-            cures: m.kind.joins ? [mixerInstead(graph, m)] : buffered(graph, m, o.socket),
+            cures: m.kind.electrical?.joins ? [mixerInstead(graph, m)] : buffered(graph, m, o.socket),
           },
         ];
       }),

@@ -32,7 +32,8 @@ export const lostNegative = watching<BelowZero>({
   why: 'This quantizer takes what is below 0 V for 0 V, so all lower notes become one. Lift the voltage before it and let its octave down after it.',
   when: 'a quantizer that takes only positive voltage is fed below zero',
   cures: 'a stage that lifts by the missing volts',
-  watch: (graph) => graph.modules.filter((m) => m.kind.positiveOnly?.(m.params) === true).map((m) => new BelowZero(m)),
+  watch: (graph) =>
+    graph.modules.filter((m) => m.kind.stage?.positiveOnly?.(m.params) === true).map((m) => new BelowZero(m)),
   find({ graph, bounds }, watched) {
     return watched.flatMap(({ m, below, count }): Found[] => {
       const index = m.inputs.findIndex((s) => s.spec.name === 'in');

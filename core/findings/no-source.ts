@@ -8,7 +8,7 @@ const isSilent = (s: GraphInput): boolean => s.driver.type === 'volts' && s.driv
 const factorsOf = (m: GraphModule): GraphInput[] =>
   inputsNamed(
     m,
-    (m.kind.gains ?? []).flatMap((g) => g.controls),
+    (m.kind.stage?.gains ?? []).flatMap((g) => g.controls),
   ).filter((s) => s.spec.role === 'signal');
 
 /** An offset's lift, a bias or a level of its own makes a source of what nothing drives. */

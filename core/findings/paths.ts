@@ -51,7 +51,7 @@ export const AUDIO_HZ = 20;
 
 /** Whether a module puts out sound by itself: an audible kind, or what repeats faster than 20 Hz. */
 export const isAudible = (m: GraphModule): boolean =>
-  (m.kind.audible ?? false) || (m.kind.hertz?.(m.params) ?? 0) > AUDIO_HZ;
+  (m.kind.sound?.audible ?? false) || (m.kind.source?.hertz?.(m.params) ?? 0) > AUDIO_HZ;
 
 /** Whether sound comes along the signal inputs to an input. */
 export function carriesAudio(graph: Graph, input: GraphInput): boolean {
@@ -60,7 +60,7 @@ export function carriesAudio(graph: Graph, input: GraphInput): boolean {
     const m = sourceOf(graph, s)?.m;
     if (!m || passed.has(m)) return false;
     passed.add(m);
-    if (m.kind.smooths) return false;
+    if (m.kind.sound?.smooths) return false;
     return isAudible(m) || (m.kind.room !== 'source' && m.inputs.some((x) => x.spec.role === 'signal' && visit(x)));
   };
   return visit(input);
@@ -96,7 +96,7 @@ export function gainThrough(
   output: string,
   volts: (input: GraphInput) => number,
 ): number {
-  if (m.kind.lags === input.spec.name) return m.outputs[0]?.factor ?? 1;
+  if (m.kind.timing?.lags === input.spec.name) return m.outputs[0]?.factor ?? 1;
   const at = (shift: number): number | null => lawAt(m, output, (s) => volts(s) + (s === input ? shift : 0));
   const [above, below] = [at(STEP), at(-STEP)];
   return above === null || below === null ? 0 : (above - below) / (2 * STEP);

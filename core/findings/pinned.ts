@@ -43,25 +43,22 @@ function fitted(at: string, drive: Range, window: Range): Target {
 }
 
 /** Its own knob where it has one that shifts the sum, with its amount where the sum is too wide. */
-function byKnobs(m: GraphModule, drive: Range, window: Range): Cure | null {
-  const spec = m.kind.params.knob;
-  if (spec?.type !== 'number') return null;
-  const [knob, amount, full] = ['knob', 'cvAmount', 'fullVolts'].map((name) => Number(m.params[name])) as [
-    number,
-    number,
-    number,
-  ];
+function byKnobs(m: GraphModule, end: End, drive: Range, window: Range): Cure | null {
+  const { ownKnob } = end;
+  if (!ownKnob) return null;
+  const [knob, amount] = [Number(m.params[ownKnob.param]), Number(m.params[ownKnob.amount])];
+  const full = ownKnob.fullVolts(m.params);
   // What the voltages alone move it by, as a share of the knob's travel.
   const [down, up] = [drive[0] / full - knob, drive[1] / full - knob];
   const depth = Math.min(1, (window[1] - window[0]) / (drive[1] - drive[0]));
   const place = Math.min(1 - depth * up, Math.max(-depth * down, knob));
   if (!(place >= 0 && place <= 1)) return null;
   const where = `knob to ${showNumber(100 * place, 0)} %`;
-  if (depth === 1) return setCure(`Its ${where}`, setParam(m.id, 'knob', place));
+  if (depth === 1) return setCure(`Its ${where}`, setParam(m.id, ownKnob.param, place));
   return setCure(
     `Depth to ${(100 * amount * depth).toFixed(1)} %, ${where}`,
-    setParam(m.id, 'cvAmount', amount * depth),
-    setParam(m.id, 'knob', place),
+    setParam(m.id, ownKnob.amount, amount * depth),
+    setParam(m.id, ownKnob.param, place),
   );
 }
 
@@ -129,7 +126,7 @@ export const pinned: FindingRule = {
             numbers: { pinnedLowPercent: 100 * below, pinnedHighPercent: 100 * above },
             wanted: fitted(socketAt(m.id, end.socket), drive, window),
             cures: cures(
-              byKnobs(m, drive, window),
+              byKnobs(m, end, drive, window),
               ...(only && driven.length === 1
                 ? [byAmount(m, end, only, drive, window), byStage(graph, m, end, only, drive, window)]
                 : []),

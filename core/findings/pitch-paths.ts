@@ -21,7 +21,7 @@ export interface PitchPath {
 }
 
 function isNoteSource(m: GraphModule, output: string): boolean {
-  return m.kind.notes?.(output, `${m.label} ${m.id}`) ?? false;
+  return m.kind.source?.notes?.(output, `${m.label} ${m.id}`) ?? false;
 }
 
 /** How far a small move of one output moves every other output, all ways to it together. */

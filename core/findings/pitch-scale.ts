@@ -11,7 +11,7 @@ function unityCure({ stages, gain }: PitchPath): Cure | undefined {
   for (const { m, input } of stages) {
     const param = input.spec.amount ?? 'amount';
     const spec = m.kind.params[param];
-    if (spec?.type !== 'number' || m.kind.passive?.(m.params)) continue;
+    if (spec?.type !== 'number' || m.kind.electrical?.passive?.(m.params)) continue;
     const value = Number(m.params[param]) / gain;
     const [min, max] = spec.limits?.(m.params) ?? [spec.min, spec.max];
     if (value >= min && value <= max) return { label: `${m.label} to unity`, edits: [setParam(m.id, param, value)] };

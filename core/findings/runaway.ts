@@ -8,7 +8,7 @@ import { gainThrough, sourceOf } from './paths';
 
 /** A stage's gain for a small, slow signal from one input to one output. */
 function smallGain(m: GraphModule, input: GraphInput, output: string, volts: (s: GraphInput) => number): number {
-  const loudest = m.kind.loudest?.(m.params, input.spec.name, output) ?? null;
+  const loudest = m.kind.sound?.loudest?.(m.params, input.spec.name, output) ?? null;
   if (loudest !== null) return loudest;
   return gainThrough(m, input, output, volts);
 }
@@ -84,7 +84,7 @@ function turnedDown(members: readonly GraphModule[], gain: number): Cure[] {
 }
 
 function ownFeedback({ bounds }: Evidence, m: GraphModule): Found[] {
-  const { feedback } = m.kind;
+  const feedback = m.kind.sound?.feedback;
   if (!feedback) return [];
   const { param, input, fullVolts, most } = feedback;
   const [, high] = bounds.get(m.id)?.inputs[m.inputs.findIndex((s) => s.spec.name === input)] ?? [0, 0];

@@ -21,8 +21,10 @@ function stepperOf(m: GraphModule): Stepper | null {
     const found = clocked('clock');
     return found && { ...found, gates: steps.map((s) => s.gate) };
   }
-  if (m.kind.holds) return clocked(m.kind.holds);
-  return m.params.shape === 'stepped' ? { m, clock: null, hertz: m.kind.hertz?.(m.params) ?? 1, gates: null } : null;
+  if (m.kind.timing?.holds) return clocked(m.kind.timing?.holds);
+  return m.params.shape === 'stepped'
+    ? { m, clock: null, hertz: m.kind.source?.hertz?.(m.params) ?? 1, gates: null }
+    : null;
 }
 
 /** What makes the steps of the voltage at an input; a sequencer, whose steps say most, before all else. */

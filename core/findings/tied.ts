@@ -14,7 +14,7 @@ export const tied: FindingRule = {
   cures: 'a mixer in its place',
   find({ graph }) {
     return graph.modules.flatMap((m): Found[] => {
-      if (!m.kind.joins) return [];
+      if (!m.kind.electrical?.joins) return [];
       const sources = m.inputs.flatMap((s) => {
         const from = s.plugged ? sourceOf(graph, s) : null;
         return from ? [{ label: from.m.label, ohms: sourceOhmsAt(graph, s.socket) }] : [];

@@ -1,7 +1,6 @@
-import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { showDb, showVolts } from '../units/show';
-import { cures, setCure, setParam } from './finding';
+import { amplifiersOf, cures, setCure, setParam } from './finding';
 import type { FindingRule, Found } from './finding';
 import { gainAt } from './gain';
 import { inputNamed, lawAt, sourceOf, upstreamModules } from './paths';
@@ -29,7 +28,7 @@ function restOf(
   { m, output }: { m: GraphModule; output: string },
   known: Map<string, number | null>,
 ): number | null {
-  const { contour, lags } = m.kind;
+  const { contour, lags } = m.kind.timing ?? {};
   if (contour) return contour.rests(m.params, output) * (m.outputs.find((o) => o.name === output)?.factor ?? 1);
   const followed = lags === undefined ? undefined : inputNamed(m, lags);
   if (followed) return restVolts(graph, followed, known);
@@ -43,37 +42,36 @@ export const vcaLeak: FindingRule = {
   why: 'While its envelope rests the amplifier is still a little open, so a sound that should have ended goes on. Set its level knob to zero at the end of a chain.',
   when: 'an amplifier that feeds a line output, or whose output is the patch’s last, whose control moves, is louder than −60 dB while the envelope that opens it rests',
   cures: 'bias to its true zero',
-  find({ graph, bounds }) {
+  find(evidence) {
+    const { graph } = evidence;
     const heard = upstreamModules(
       graph,
-      graph.modules.filter((m) => m.kind.outlet).flatMap((m) => m.inputs),
+      graph.modules.filter((m) => m.kind.sound?.outlet).flatMap((m) => m.inputs),
     );
-    return graph.modules.flatMap((m): Found[] => {
-      const [cv, cv2] = [inputNamed(m, 'cv'), inputNamed(m, 'cv2')];
-      if (!m.kind.opens || !cv || !cv2) return [];
+    return amplifiersOf(evidence).flatMap(({ m, spec, at, low, high, amount, bias, biasRange }): Found[] => {
+      const [cv, cv2] = [inputNamed(m, spec.control), inputNamed(m, spec.beside)];
+      if (!cv || !cv2) return [];
       const last = !m.outputs.some((o) => graph.wiring.cablesFrom(o.socket).length > 0);
-      const opened = [...upstreamModules(graph, [cv, cv2])].some((x) => x.kind.contour !== undefined);
+      const opened = [...upstreamModules(graph, [cv, cv2])].some((x) => x.kind.timing?.contour !== undefined);
       if (!opened || (!heard.has(m) && !last)) return [];
       const [a, b] = [restVolts(graph, cv), restVolts(graph, cv2)];
       if (a === null || b === null) return [];
-      const bias = Number(m.params.bias);
-      const rest = Number(m.params.cvAmount) * a + b + bias;
-      const [lowest = 0, highest = 0] = bounds.get(m.id)?.ends[0]?.drive ?? [];
+      const rest = amount * a + b + bias;
       // A level that nothing moves is meant to be open.
-      if (highest - lowest < MOVES_VOLTS) return [];
+      if (high - low < MOVES_VOLTS) return [];
       const restDb = gainAt(m, rest);
       // Where the envelope closes it, as in ducking, being open at rest is the point.
-      if (restDb === null || restDb <= CLOSED_DB || rest > lowest + 1e-6) return [];
+      if (restDb === null || restDb <= CLOSED_DB || rest > low + 1e-6) return [];
       const zero = bias - rest;
-      const fits = zero >= Number(m.params.biasLowVolts) && zero <= Number(m.params.biasHighVolts);
+      const fits = zero >= biasRange[0] && zero <= biasRange[1];
       return [
         {
           code: 'vca-leak',
           severity: 'warning',
-          at: socketAt(m.id, 'cv'),
+          at,
           message: `${m.label} never closes: with its envelope at rest it passes ${showDb(restDb)}.`,
           numbers: { restDb },
-          cures: cures(fits ? setCure(`Bias to ${showVolts(zero)}`, setParam(m.id, 'bias', zero)) : null),
+          cures: cures(fits ? setCure(`Bias to ${showVolts(zero)}`, setParam(m.id, spec.bias, zero)) : null),
         },
       ];
     });

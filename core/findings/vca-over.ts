@@ -1,7 +1,6 @@
-import { socketAt } from '../document/sockets';
 import { showDb, showVolts } from '../units/show';
-import { cures, drivesOf, setCure, setParam } from './finding';
-import type { FindingRule } from './finding';
+import { amountCure, amplifiersOf, cures, fittingAmount, setCure, setParam } from './finding';
+import type { FindingRule, Found } from './finding';
 import { gainAt, THRESHOLD_DB } from './gain';
 
 export const vcaOver: FindingRule = {
@@ -10,36 +9,25 @@ export const vcaOver: FindingRule = {
   when: 'the control of an amplifier can go over unity by more than 0.01 dB',
   cures: 'the amount that peaks at unity',
   find(evidence) {
-    return drivesOf(evidence).flatMap(({ m, low, high, above }) => {
-      const peak = m.params.quadrants === 4 ? Math.max(high, -low) : high;
+    return amplifiersOf(evidence).flatMap((amp): Found[] => {
+      const { m, spec, at, above, peak, bias, biasRange, unityVolts, amount, alone, bothSigns } = amp;
       const peakDb = gainAt(m, peak);
       if (peakDb === null || peakDb <= THRESHOLD_DB) return [];
-      const [bias, unity, amount] = [m.params.bias, m.params.unityVolts, m.params.cvAmount].map(Number) as [
-        number,
-        number,
-        number,
-      ];
-      // Exact while the amount scales all that comes on top of the bias.
-      const fitting = peak === bias ? NaN : (amount * (unity - bias)) / (peak - bias);
-      const alone =
-        !m.inputs.find((s) => s.spec.name === 'cv2')?.connected && Math.abs(fitting) <= 1 && fitting * amount > 0;
-      const lower = bias - (peak - unity);
+      const fitting = fittingAmount(amp);
+      const fits = alone && Math.abs(fitting) <= 1 && fitting * amount > 0;
+      const lower = bias - (peak - unityVolts);
       const share = evidence.simulation ? `, for ${(100 * above).toFixed(0)} % of the time` : '';
       return [
         {
           code: 'vca-over',
-          severity: 'warning' as const,
-          at: socketAt(m.id, 'cv'),
+          severity: 'warning',
+          at,
           message: `${m.label} opens beyond unity${share}: its peak gain is ${showDb(peakDb)}.`,
           numbers: { peakDb, overPercent: 100 * above },
-          ...(m.params.quadrants === 2 && {
-            wanted: { at: socketAt(m.id, 'cv'), quantity: 'volts', low: null, high: unity },
-          }),
+          ...(!bothSigns && { wanted: { at, quantity: 'volts', low: null, high: unityVolts } }),
           cures: cures(
-            alone ? setCure(`Amount to ${(100 * fitting).toFixed(1)} %`, setParam(m.id, 'cvAmount', fitting)) : null,
-            lower >= Number(m.params.biasLowVolts)
-              ? setCure(`Bias to ${showVolts(lower)}`, setParam(m.id, 'bias', lower))
-              : null,
+            fits ? amountCure(amp, fitting) : null,
+            lower >= biasRange[0] ? setCure(`Bias to ${showVolts(lower)}`, setParam(m.id, spec.bias, lower)) : null,
           ),
         },
       ];

@@ -17,7 +17,7 @@ export const weakIn: FindingRule = {
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
-      .filter((m) => m.kind.inlet === true && m.inputs[0]?.connected)
+      .filter((m) => m.kind.sound?.inlet === true && m.inputs[0]?.connected)
       .flatMap((m): Found[] => {
         const seen = simulation.outputs.get(socketAt(m.id, 'out'));
         const peak = seen ? Math.max(seen.max, -seen.min) : 0;

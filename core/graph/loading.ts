@@ -13,10 +13,10 @@ export interface Loads {
 const parallel = (a: number, b: number): number =>
   a === Infinity ? b : b === Infinity ? a : a === 0 || b === 0 ? 0 : (a * b) / (a + b);
 
-const isPot = (m: WiredModule): boolean => m.kind.passive?.(m.params)?.is === 'pot';
-const isWire = (m: WiredModule): boolean => m.kind.passive?.(m.params)?.is === 'wire';
+const isPot = (m: WiredModule): boolean => m.kind.electrical?.passive?.(m.params)?.is === 'pot';
+const isWire = (m: WiredModule): boolean => m.kind.electrical?.passive?.(m.params)?.is === 'wire';
 
-const isJunction = (m: WiredModule): boolean => m.kind.joins ?? false;
+const isJunction = (m: WiredModule): boolean => m.kind.electrical?.joins ?? false;
 
 /** In a junction's sum a source has at least this resistance, ohms. */
 const LEAST_OHMS = 1;
@@ -45,7 +45,8 @@ function idealLoads(wiring: Wiring): Loads {
       const m = wiring.module(id);
       const used = m ? m.inputSockets.map((input): number => (isTied(wiring, input) ? 1 : 0)) : [];
       const count = used.reduce((sum, x) => sum + x, 0);
-      return { potGain: Number(m?.params.amount ?? 1), weights: used.map((x) => (count > 0 ? x / count : 0)) };
+      const pot = m?.kind.electrical?.passive?.(m.params);
+      return { potGain: pot?.is === 'pot' ? pot.position : 1, weights: used.map((x) => (count > 0 ? x / count : 0)) };
     },
   };
 }
@@ -107,7 +108,7 @@ export class Resistances implements Loads {
   }
 
   private pot(part: WiredModule): { above: number; below: number } {
-    const pot = part.kind.passive?.(part.params);
+    const pot = part.kind.electrical?.passive?.(part.params);
     if (pot?.is !== 'pot') return { above: 0, below: Infinity };
     return { above: (1 - pot.position) * pot.ohms, below: pot.position * pot.ohms };
   }

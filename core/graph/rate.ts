@@ -10,4 +10,4 @@ const CONTROL_HZ = 50;
 
 /** Whether a module needs the audio rate: by its kind, or because it runs by itself that fast. */
 export const needsAudio = ({ kind, params }: { readonly kind: Kind; readonly params: ParamValues }): boolean =>
-  kind.audio || (kind.runs !== undefined && (kind.hertz?.(params) ?? 0) > CONTROL_HZ);
+  kind.sound?.audioRate || (kind.source?.runs !== undefined && (kind.source?.hertz?.(params) ?? 0) > CONTROL_HZ);

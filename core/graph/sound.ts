@@ -17,7 +17,7 @@ export function soundOf(graph: Graph): { readonly modules: ReadonlySet<string>; 
     if (known !== undefined) return known;
     sounds.set(m.id, false);
     const found =
-      m.kind.audible === true ||
+      m.kind.sound?.audible === true ||
       signalWires(m).some((c) => {
         const from = byId.get(idOf(c.from));
         return from !== undefined && isSound(from);
@@ -25,9 +25,9 @@ export function soundOf(graph: Graph): { readonly modules: ReadonlySet<string>; 
     sounds.set(m.id, found);
     return found;
   };
-  const outlets = graph.modules.filter((m) => m.kind.outlet);
+  const outlets = graph.modules.filter((m) => m.kind.sound?.outlet);
   const last =
-    outlets.length > 0 ? outlets : graph.modules.filter((m) => !feeding.has(m.id) && m.kind.audible !== true);
+    outlets.length > 0 ? outlets : graph.modules.filter((m) => !feeding.has(m.id) && m.kind.sound?.audible !== true);
   const modules = new Set<string>();
   const wires: Wire[] = [];
   const walk = (m: GraphModule): void => {

@@ -42,7 +42,7 @@ export function flipsAt({ module: m, input, output }: Pick<Frame, 'module' | 'in
   const p = m.params;
   const name = output === null ? undefined : nameOf(output);
   let flips = name !== undefined && Object.hasOwn(m.kind.negated ?? {}, name);
-  if (m.kind.flips?.(p)) flips = !flips;
+  if (m.kind.stage?.flips?.(p)) flips = !flips;
   const { amount } = input?.spec ?? {};
   if (amount !== undefined && Number(p[amount]) < 0) flips = !flips;
   return flips;

@@ -38,6 +38,6 @@ export function tracksOf({ hands }: GraphModule, sampleRate: number): Track[] {
 /** Whether a module's outputs are exactly linear in each of these parameters, and remember nothing. */
 export function isLinearIn({ kind, params, inputs }: GraphModule, tracks: readonly Track[]): boolean {
   const connected = (name: string): boolean => inputs.find((s) => s.spec.name === name)?.connected ?? false;
-  const linear = kind.linear?.(params) ?? [];
+  const linear = kind.panel?.linear?.(params) ?? [];
   return kind.kernel === undefined && !kind.memory(params, connected) && tracks.every((t) => linear.includes(t.param));
 }

@@ -253,7 +253,7 @@ function wired(m: ModuleDoc, index: number, bpm: number, given: readonly Hand[],
   if (given.length === 0 && shape.wired?.index === index && shape.wired.bypassed === bypassed) return shape.wired;
   const sockets = { inputs, outputs, inputSockets, outputSockets };
   const base = { index, id: m.id, label: m.label ?? kind.title, kind, ...sockets, bypassed };
-  const byTempo = kind.tempo && complete[kind.tempo.beats] !== null ? kind.tempo.sets : null;
+  const byTempo = kind.panel?.tempo && complete[kind.panel?.tempo.beats] !== null ? kind.panel?.tempo.sets : null;
   const hands = byTempo === null ? given : given.filter((h) => nameOf(h.at) !== byTempo);
   if (hands.length === 0) {
     const overridden = byTempo === null ? NOTHING : new Set([byTempo]);

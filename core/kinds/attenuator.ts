@@ -8,9 +8,10 @@ export const attenuator = kind({
   does: 'shrinks',
   formula: 'out = amount·in; passive: a pot of potOhms, which loads its source and is loaded',
   room: 'between',
-  passive: (p) => (p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount } : null),
-  powered: { says: 'Use an active one', param: 'build', value: 'active' },
-  audio: false,
+  electrical: {
+    passive: (p) => (p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount } : null),
+    powered: { says: 'Use an active one', param: 'build', value: 'active' },
+  },
   params: {
     amount: number(1, 0, 1),
     normalVolts: setUp(volts(0, { says: 'carried while nothing is plugged in' })),
@@ -20,7 +21,9 @@ export const attenuator = kind({
   brief: (p) => `scale ${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
-  linear: () => ['amount'],
+  panel: {
+    linear: () => ['amount'],
+  },
   memory: never,
   law(b, p, io) {
     return { out: b.scale(io.in('in'), p.build === 'passive' ? io.loading.potGain : p.amount) };

@@ -8,8 +8,11 @@ export const attenuverter = kind({
   does: 'shrinks or flips',
   formula: 'out = amount·in',
   room: 'between',
-  starts: { amount: 1 },
-  audio: false,
+  panel: {
+    starts: { amount: 1 },
+    scaledBy: () => ['amount'],
+    linear: () => ['amount'],
+  },
   params: {
     amount: number(0, -2, 2, '', within('maxAmount')),
     maxAmount: reach(setUp(choice([1, 2]))),
@@ -18,8 +21,6 @@ export const attenuverter = kind({
   brief: (p) => `scale ${showNumber(p.amount, 2)}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
-  scaledBy: () => ['amount'],
-  linear: () => ['amount'],
   memory: never,
   law: (b, p, io) => ({ out: b.scale(io.in('in'), p.amount) }),
 });

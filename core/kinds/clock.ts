@@ -11,7 +11,6 @@ export const clock = kind({
   formula:
     'a pulse every 60/bpm·beats s from t = 0; each second one at swing of its pair; high for width of its own slot',
   room: 'source',
-  audio: false,
   params: {
     bpm: number(120, 1, 999, 'bpm', { fromSetting: 'bpm', says: 'the patch’s own tempo unless set' }),
     beats: number(1, 1 / 64, 64, 'beats', { taper: 'log' }),
@@ -20,16 +19,22 @@ export const clock = kind({
     lowVolts: volts(0),
     highVolts: volts(5),
   },
-  below: [['lowVolts', 'highVolts']],
+  panel: {
+    below: [['lowVolts', 'highVolts']],
+    scaledBy: () => ['lowVolts', 'highVolts'],
+  },
   brief: (p) => `${showNumber(p.bpm, 0)} bpm${p.beats === 1 ? '' : ` · ${showNumber(p.beats, 2)}`}`,
   inputs: () => [gate('reset')],
   outputs: () => ['out'],
-  gates: ['out'],
-  hertz: (p) => p.bpm / (60 * p.beats),
-  scaledBy: () => ['lowVolts', 'highVolts'],
+  timing: {
+    gates: ['out'],
+  },
+  source: {
+    hertz: (p) => p.bpm / (60 * p.beats),
+    free: (_, connected) => !connected('reset'),
+    period: (p) => ({ over: [60, p.beats, p.swing === 0.5 ? 1 : 2], under: [p.bpm] }),
+  },
   memory: (_, connected) => connected('reset'),
-  free: (_, connected) => !connected('reset'),
-  period: (p) => ({ over: [60, p.beats, p.swing === 0.5 ? 1 : 2], under: [p.bpm] }),
   law: (_b, p, io) => ({ out: io.symbol('out', p.lowVolts, p.highVolts) }),
   kernel(p, wiring) {
     const out = wiring.output('out');

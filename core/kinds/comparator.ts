@@ -21,21 +21,26 @@ export const comparator = kind({
   formula:
     'high when in ≥ thresholdVolts + threshold, low again when in is more than hysteresis below that; starts low; inverted is the other level',
   room: 'between',
-  audio: false,
   params: {
     thresholdVolts: volts(2.5),
     hysteresis: setUp(number(0.1, 0, 5, 'V')),
     lowVolts: volts(0),
     highVolts: volts(5),
   },
-  below: [['lowVolts', 'highVolts']],
+  panel: {
+    below: [['lowVolts', 'highVolts']],
+  },
   brief: (p) => `high from ${showVolts(p.thresholdVolts)}`,
   inputs: () => [signal('in'), control('threshold')],
   outputs: () => ['out', 'inverted'],
-  gates: ['out', 'inverted'],
-  remakes: always,
+  timing: {
+    gates: ['out', 'inverted'],
+    detects: { input: 'in', threshold: 'thresholdVolts', fate },
+  },
+  source: {
+    remakes: always,
+  },
   memory: always,
-  detects: { input: 'in', fate },
   law(b, p, io): Record<string, Lin> {
     const known = fate(b, p, io);
     // Tied before the rails, which each output meets by itself.

@@ -42,7 +42,6 @@ export const crossfade = kind({
     'p = clamp(position + cvAmount·cv/fullVolts, 0, 1); a = in·ka; b = in·kb; out = in·ka + in2·kb; linear: 1 − p, p; equalPower: cos(πp/2), sin(πp/2)',
   room: 'between',
   offered: 5,
-  audio: false,
   params: {
     position: number(0.5, 0, 1),
     cvAmount: number(0, -1, 1),
@@ -61,7 +60,9 @@ export const crossfade = kind({
     const [a, second] = [b.mul(io.in('in'), ka), b.mul(io.in('in2'), kb)];
     return { a, b: b.mul(io.in('in'), kb), out: b.sum([a, 1], [second, 1]) };
   },
-  gains: [fadeOf('in', (at) => 1 - at), fadeOf('in2', (at) => at)],
+  stage: {
+    gains: [fadeOf('in', (at) => 1 - at), fadeOf('in2', (at) => at)],
+  },
   ends: [
     {
       socket: 'cv',

@@ -17,13 +17,17 @@ export const delay = kind({
   formula:
     'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the rails; out = (1 − mix)·in + mix·delayed',
   room: 'between',
-  feedback: { param: 'feedbackAmount', input: 'feedback', fullVolts: 10, most: 1.1 },
-  howls: ['feedbackAmount'],
-  loudest(p, input) {
-    if (input !== 'in') return null;
-    return p.feedbackAmount < 1 ? 1 - p.mix + p.mix / (1 - p.feedbackAmount) : Infinity;
+  sound: {
+    feedback: { param: 'feedbackAmount', input: 'feedback', fullVolts: 10, most: 1.1 },
+    loudest(p, input) {
+      if (input !== 'in') return null;
+      return p.feedbackAmount < 1 ? 1 - p.mix + p.mix / (1 - p.feedbackAmount) : Infinity;
+    },
+    audioRate: true,
   },
-  audio: true,
+  panel: {
+    howls: ['feedbackAmount'],
+  },
   params: {
     seconds: seconds(0.3, SHORTEST, LONGEST),
     timeAmount: number(0, -1, 1),

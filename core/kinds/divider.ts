@@ -9,20 +9,25 @@ export const divider = kind({
   formula:
     'high for the first ⌈by/2⌉ of each by input periods (by 2: a flip-flop); low before its first edge and after a rising reset until the next edge, which counts as the first',
   room: 'between',
-  audio: false,
   params: {
     by: number(2, 2, 64, '', { whole: true }),
     lowVolts: volts(0),
     highVolts: volts(5),
     thresholdVolts: setUp(volts(1)),
   },
-  below: [['lowVolts', 'highVolts']],
+  panel: {
+    below: [['lowVolts', 'highVolts']],
+  },
   brief: (p) => `by ${p.by}`,
   inputs: (p) => [gate('in', p.thresholdVolts), gate('reset', p.thresholdVolts)],
   outputs: () => ['out'],
-  gates: ['out'],
+  timing: {
+    gates: ['out'],
+  },
   memory: always,
-  repeatsTimes: (p, input) => (input === 'in' ? p.by : 1),
+  source: {
+    repeatsTimes: (p, input) => (input === 'in' ? p.by : 1),
+  },
   law(b, p, io) {
     const fate = gateFate(io, 'in', p.thresholdVolts);
     if (fate === 'low') return { out: b.constant(p.lowVolts) };

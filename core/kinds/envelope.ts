@@ -154,16 +154,19 @@ export const envelope = kind({
   formula:
     'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop, from and to restVolts; times·2^(timeAmount·time), read as a stage begins; end: 5 V for 5 ms after the last stage; rising: 5 V during the attack',
   room: 'source',
-  contour: {
-    gate: 'gate',
-    rests: (p, output) => (output === 'out' ? p.restVolts : output === 'inverted' ? -p.restVolts : 0),
+  timing: {
+    contour: {
+      gate: 'gate',
+      rests: (p, output) => (output === 'out' ? p.restVolts : output === 'inverted' ? -p.restVolts : 0),
+      bends: ['attackCurve', 'decayCurve'],
+    },
+    stages: (p) => [
+      { param: 'attack', up: true, curve: p.attackCurve },
+      { param: 'decay', up: false, curve: p.decayCurve },
+      { param: 'release', up: false, curve: p.decayCurve },
+    ],
+    gates: ['end', 'rising'],
   },
-  stages: (p) => [
-    { param: 'attack', up: true, curve: p.attackCurve },
-    { param: 'decay', up: false, curve: p.decayCurve },
-    { param: 'release', up: false, curve: p.decayCurve },
-  ],
-  audio: false,
   params: {
     mode: choice(['adsr', 'ar', 'ad', 'loop']),
     attack: seconds(0.01, 0.0005, 60),
@@ -181,18 +184,19 @@ export const envelope = kind({
   brief: (p) => `${p.mode.toUpperCase()}, ${briefSeconds(p.attack)} up`,
   inputs: (p) => [gate('gate', p.thresholdVolts), control('level'), control('time', 0, 'timeAmount')],
   outputs: () => ['out', 'inverted', 'end', 'rising'],
-  gates: ['end', 'rising'],
-  hertz: (p) => (p.mode === 'loop' ? 1 / (p.attack + p.decay) : 0),
-  memory: always,
-  free: (p, connected) => p.mode === 'loop' && !connected('gate'),
-  period(p, { steady, connected }) {
-    const gate = steady('gate');
-    if (p.mode !== 'loop' || gate === null || (connected('gate') && gate < p.thresholdVolts)) return 'none';
-    const cv = p.timeAmount === 0 ? 0 : steady('time');
-    if (cv === null) return 'never';
-    // A sum of decimals, in units of a hundredth of a microsecond: exact for what can be typed.
-    return { over: [Math.round((p.attack + p.decay) * 2 ** (p.timeAmount * cv) * 1e8)], under: [1e8] };
+  source: {
+    hertz: (p) => (p.mode === 'loop' ? 1 / (p.attack + p.decay) : 0),
+    free: (p, connected) => p.mode === 'loop' && !connected('gate'),
+    period(p, { steady, connected }) {
+      const gate = steady('gate');
+      if (p.mode !== 'loop' || gate === null || (connected('gate') && gate < p.thresholdVolts)) return 'none';
+      const cv = p.timeAmount === 0 ? 0 : steady('time');
+      if (cv === null) return 'never';
+      // A sum of decimals, in units of a hundredth of a microsecond: exact for what can be typed.
+      return { over: [Math.round((p.attack + p.decay) * 2 ** (p.timeAmount * cv) * 1e8)], under: [1e8] };
+    },
   },
+  memory: always,
   law(b, p, io): Record<string, Lin> {
     const loops = p.mode === 'loop' && !io.connected('gate');
     if (!loops && gateFate(io, 'gate', p.thresholdVolts) === 'low') {

@@ -77,14 +77,18 @@ export const filter = kind({
   formula:
     'cutoff = cutoffHz·2^(cutoffAmount·cutoff + cutoff2Amount·cutoff2 + pitch), 16 to 20 000 Hz and 0.49 of the sample rate; state-variable, 12 dB an octave, 2R = 2·(1 − 0.995·resonance); bandpass times 2R',
   room: 'between',
-  howls: ['resonance'],
-  loudest(p, input, output) {
-    if (input !== 'in') return null;
-    // The resonance, or the pass band.
-    return Math.max(1, output === 'bandpass' ? 1 : 1 / (2 * (1 - 0.995 * p.resonance)));
+  panel: {
+    howls: ['resonance'],
+  },
+  sound: {
+    loudest(p, input, output) {
+      if (input !== 'in') return null;
+      // The resonance, or the pass band.
+      return Math.max(1, output === 'bandpass' ? 1 : 1 / (2 * (1 - 0.995 * p.resonance)));
+    },
+    audioRate: true,
   },
   offered: 1,
-  audio: true,
   params: {
     cutoffHz: hertz(1000, LOWEST_HZ, HIGHEST_HZ),
     cutoffAmount: number(1, -1, 1),

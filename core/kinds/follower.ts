@@ -20,7 +20,9 @@ export const follower = kind({
   formula:
     'abs(in)·gain through an rc lag (τ = T/5, starts at its first input), clipped 0..10; gate: high from thresholdVolts, low 0.1 V below it',
   room: 'between',
-  audio: false,
+  sound: {
+    smooths: true,
+  },
   params: {
     gain: number(1, 0, 20),
     attack: seconds(0.002, 0, 10),
@@ -31,11 +33,18 @@ export const follower = kind({
   brief: (p) => `gain ${showNumber(p.gain, 1)}`,
   inputs: () => [signal('in')],
   outputs: () => ['out', 'gate'],
-  gates: ['gate'],
-  smooths: true,
-  remakes: always,
+  timing: {
+    gates: ['gate'],
+    detects: {
+      input: 'in',
+      threshold: 'thresholdVolts',
+      fate: (b, p, io) => fateOf(followed(b, p, io), p.thresholdVolts),
+    },
+  },
+  source: {
+    remakes: always,
+  },
   memory: always,
-  detects: { input: 'in', fate: (b, p, io) => fateOf(followed(b, p, io), p.thresholdVolts) },
   law(b, p, io): Record<string, Lin> {
     const range = followed(b, p, io);
     const known = fateOf(range, p.thresholdVolts);

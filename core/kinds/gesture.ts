@@ -18,20 +18,25 @@ export const gesture = kind({
   formula:
     'between its points linear or held; before the first and after the last point their value; a loop’s period is the last t',
   room: 'source',
-  unracked: 'always',
-  drawn: 'points',
-  audio: false,
+  electrical: {
+    unracked: 'always',
+  },
+  panel: {
+    drawn: 'points',
+  },
   params: { points, interpolation: choice(['linear', 'hold']), loop: flag(false) },
   brief: (p) =>
     p.points.length === 1 ? showVolts(p.points[0]?.volts ?? 0) : `${p.points.length} points${p.loop ? ', looped' : ''}`,
   inputs: () => [],
   outputs: () => ['out'],
   memory: never,
-  free: always,
-  period(p) {
-    if (p.points.every((x) => x.volts === p.points[0]?.volts)) return 'none';
-    const last = p.points[p.points.length - 1]?.t ?? 0;
-    return p.loop && last > 0 ? { over: [last], under: [1] } : 'never';
+  source: {
+    free: always,
+    period(p) {
+      if (p.points.every((x) => x.volts === p.points[0]?.volts)) return 'none';
+      const last = p.points[p.points.length - 1]?.t ?? 0;
+      return p.loop && last > 0 ? { over: [last], under: [1] } : 'never';
+    },
   },
   law(_b, p, io) {
     const at = p.points.map((x) => x.volts);

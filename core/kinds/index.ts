@@ -80,4 +80,4 @@ export const kindNamed = (name: string): Kind | undefined => byName.get(name);
 
 /** What a new fader is. */
 export const FADER = constant.name;
-export const isFaderKind = (name: string): boolean => kindNamed(name)?.fader === true;
+export const isFaderKind = (name: string): boolean => kindNamed(name)?.panel?.fader === true;

@@ -6,8 +6,9 @@ export const inverter = kind({
   does: 'flips',
   formula: 'out = −in',
   room: 'between',
-  flips: () => true,
-  audio: false,
+  stage: {
+    flips: () => true,
+  },
   params: {},
   brief: () => 'flips',
   inputs: () => [signal('in')],

@@ -8,13 +8,14 @@ export const junction = kind({
   does: 'ties outputs together',
   formula: 'out = Σ(V_i/R_i) / (Σ 1/R_i + 1/R_load), R_i at least 1 Ω; ideal: the mean of what is plugged',
   room: 'between',
-  unracked: 'always',
-  audio: false,
+  electrical: {
+    unracked: 'always',
+    joins: true,
+  },
   params: {},
   brief: () => 'loading decides',
   inputs: () => names.map((name) => signal(name)),
   outputs: () => ['out'],
-  joins: true,
   memory: never,
   law(b, _p, io) {
     return { out: b.sum(...names.map((name, i) => [io.in(name), io.loading.weights[i] ?? 0] as const)) };

@@ -3,7 +3,7 @@ import type { Lin } from '../law/lin';
 import type { Kernels } from '../native/kernels';
 import type { ParamSpecs, ParamValues, Values } from './params';
 import type { InputSpec, Sockets } from './sockets';
-import type { ClipSpec, EndSpec, Feedthrough, GainSpec, Passive, StageSpec } from './traits';
+import type { AmplifierSpec, ClipSpec, EndSpec, Feedthrough, GainSpec, LiftSpec, Passive, StageSpec } from './traits';
 
 export { control, gate, signal } from './sockets';
 export type { InputSpec, Loading, Sockets } from './sockets';
@@ -61,8 +61,8 @@ interface Described<P> {
   readonly offered?: number;
 }
 
-/** Its knobs beside their own limits: for the parser, the desk, the solver. */
-interface Panel<P> {
+/** The panel facet: its knobs beside their own limits, for the parser, the desk, the solver. */
+interface PanelFacet<P> {
   /** What it is set to when it is put on a desk, where that is not its defaults: so that something comes out. */
   readonly starts?: ParamValues;
   /** The settings with which it gives `sum` minus what it gives now; null where its knobs do not reach that far. */
@@ -89,8 +89,8 @@ interface Panel<P> {
   readonly plays?: string;
 }
 
-/** How it moves by itself: for bounds, repeats, sample rate. */
-interface Source<P> {
+/** The source facet: how it moves by itself, for bounds and repeats. */
+interface SourceFacet<P> {
   /** Runs by itself or draws: two of the same settings and inputs need not be the same voltage. Left out: never. */
   free?(p: P, connected: (input: string) => boolean): boolean;
   /** How often it repeats, nominally, while nothing moves it. Left out: not by itself. */
@@ -101,6 +101,8 @@ interface Source<P> {
   draws?(p: P): boolean;
   /** Seconds after which it repeats of itself, as an exact fraction of decimals, or null if it does not. */
   period?(p: P, around: Surroundings): Period;
+  /** The input that begins its cycle, and the knob that says where in it; left out: nothing does. */
+  readonly begins?: { readonly input: string; readonly at: string };
   /** How many periods of an input one period of the output takes. */
   repeatsTimes?(p: P, input: string): number;
   /** A sine at an output: by its own rate, or by what one of its ends reads, Hz. */
@@ -111,10 +113,10 @@ interface Source<P> {
   remakes?(p: P): boolean;
 }
 
-/** What it has to do with hearing: for the audio rate, listening, cautions. */
-interface Sound<P> {
+/** The sound facet: what it has to do with hearing, for the audio rate, listening, cautions. */
+interface SoundFacet<P> {
   /** Needs the audio sample rate. */
-  readonly audio: boolean;
+  readonly audioRate?: boolean;
   /** Puts out sound. */
   readonly audible?: boolean;
   /** What it puts out is slow, whatever comes in. */
@@ -138,30 +140,35 @@ interface Sound<P> {
   acCoupled?(p: P): readonly string[];
 }
 
-/** Gates, contours, and what it remembers: for traces, findings, the live engine. */
-interface Timed<P> {
+/** The timing facet: gates and contours, for traces, findings, the live engine. */
+interface TimingFacet<P> {
   /** The signal input that is looked at for crossings, and the voltage it must reach against `threshold`. */
-  readonly detects?: { readonly input: string; fate(b: Laws, p: P, io: Sockets): Fate };
-  /** Whether its output depends on what was before. */
-  memory(p: P, connected: (input: string) => boolean): boolean;
+  readonly detects?: { readonly input: string; readonly threshold: string; fate(b: Laws, p: P, io: Sockets): Fate };
   /** The gate input at which it takes a new voltage and holds it. */
   readonly holds?: string;
   /** Stages that it goes through in times of its own. */
   stages?(p: P): readonly StageSpec[];
   /** The gate that begins its stages, and the voltage that an output rests at before. */
-  readonly contour?: { readonly gate: string; rests(p: P, output: string): number };
+  readonly contour?: {
+    readonly gate: string;
+    rests(p: P, output: string): number;
+    /** The knobs that bend its stages. */
+    readonly bends: readonly string[];
+  };
   /** The signal input that it follows in time: a slow signal passes as it is. */
   readonly lags?: string;
   /** Outputs that are gates: high or low, whatever their levels are. */
   readonly gates?: readonly string[];
 }
 
-/** What it does to a signal that passes: for findings and strips. */
-interface Shaping<P> {
+/** The stage facet: what it does to a signal that passes, for findings and strips. */
+interface StageFacet<P> {
   readonly gains?: readonly GainSpec<P>[];
   clips?(b: Laws, p: P, io: Sockets): readonly ClipSpec[];
-  /** The amplifier's way: its first end is how far it opens, from shut to full. */
-  readonly opens?: boolean;
+  /** It amplifies by a control voltage: its first end is how far it opens, from shut to full. */
+  readonly amplifier?: AmplifierSpec<P>;
+  /** A knob that lifts all that comes out. Left out: none. */
+  readonly lift?: LiftSpec<P>;
   /** Takes what is below 0 V for 0 V. */
   positiveOnly?(p: P): boolean;
   /** Turns its signal over, whatever its amounts are. */
@@ -170,8 +177,8 @@ interface Shaping<P> {
   readonly shapes?: boolean;
 }
 
-/** What it is by wire, and in a rack: for loading, assigning, the sheet. */
-interface Electrical<P> {
+/** The electrical facet: what it is by wire, and in a rack, for loading, assigning, the sheet. */
+interface ElectricalFacet<P> {
   /** What it is while it has no power of its own. */
   passive?(p: P): Passive | null;
   /** What gives it power, in words and as a setting. */
@@ -188,15 +195,25 @@ interface Computed<P> {
   outputs(p: P): readonly string[];
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */
   law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Lin>>;
+  /** Whether its output depends on what was before. */
+  memory(p: P, connected: (input: string) => boolean): boolean;
   /** Outputs that are another one's negative; a kernel leaves them out. */
   readonly negated?: Readonly<Record<string, string>>;
   /** Its samples; left out where `law` says it all. */
   kernel?(p: P, wiring: Wiring): Kernel;
-  readonly ends?: readonly EndSpec<P>[];
 }
 
-interface Shape<P>
-  extends Described<P>, Panel<P>, Source<P>, Sound<P>, Timed<P>, Shaping<P>, Electrical<P>, Computed<P> {}
+/** A kind: what it is called, its law, and the facets that it has. */
+interface Shape<P> extends Described<P>, Computed<P> {
+  readonly panel?: PanelFacet<P>;
+  readonly source?: SourceFacet<P>;
+  readonly sound?: SoundFacet<P>;
+  readonly timing?: TimingFacet<P>;
+  readonly stage?: StageFacet<P>;
+  readonly electrical?: ElectricalFacet<P>;
+  /** The destination facet: what its inputs are read as. */
+  readonly ends?: readonly EndSpec<P>[];
+}
 
 /** What a detector can ever do: stay low, be high from the first sample on, or move. */
 export type Fate = 'low' | 'high' | 'moves';

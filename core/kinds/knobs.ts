@@ -12,7 +12,7 @@ export const spoken = (name: string, spec?: ParamSpec): string =>
 
 /** What a builder sets once, and a player's hand does not reach for. */
 export function isSetup(kind: Kind, name: string): boolean {
-  return kind.params[name]?.setUp === true || (kind.below ?? []).some((pair) => pair.includes(name));
+  return kind.params[name]?.setUp === true || (kind.panel?.below ?? []).some((pair) => pair.includes(name));
 }
 
 export interface KnobOf {

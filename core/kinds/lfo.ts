@@ -60,11 +60,23 @@ export const lfo = kind({
   formula:
     'φ = frac(phase + ∫ rateHz·2^rate dt), or one cycle in so many beats; out = mid + half·w(φ); quadrature at φ + ¼; sine, triangle, ramp, pulse of the same φ; a rising reset (1 V) sets φ to phase; once: rests there, and runs one cycle at each',
   room: 'source',
-  sine(p, output) {
-    const shaped = p.shape === 'sine' && ['out', 'inverted', 'quadrature'].includes(output);
-    return p.mode === 'free' && (output === 'sine' || shaped) ? 'rate' : null;
+  source: {
+    sine(p, output) {
+      const shaped = p.shape === 'sine' && ['out', 'inverted', 'quadrature'].includes(output);
+      return p.mode === 'free' && (output === 'sine' || shaped) ? 'rate' : null;
+    },
+    hertz: (p) => p.rateHz,
+    runs: (p) => p.mode === 'free',
+    begins: { input: 'reset', at: 'phase' },
+    draws: (p) => p.shape === 'stepped' || p.shape === 'smooth',
+    free: (p, connected) => !connected('reset') || p.shape === 'stepped' || p.shape === 'smooth',
+    period(p, { steady, bpm }) {
+      if (p.shape === 'stepped' || p.shape === 'smooth' || p.mode === 'once') return 'never';
+      const cv = steady('rate');
+      if (cv === 0 && p.beats !== null) return { over: [60, p.beats], under: [bpm] };
+      return cv === null ? 'never' : { over: [1], under: cv === 0 ? [p.rateHz] : [rateAt(p.rateHz, cv)] };
+    },
   },
-  audio: false,
   params: {
     shape: choice(shapes, 'triangle'),
     rateHz: hertz(1, 0.001, 1000),
@@ -78,18 +90,18 @@ export const lfo = kind({
     lowVolts: volts(-5),
     highVolts: volts(5),
   },
-  below: [['lowVolts', 'highVolts']],
-  tempo: { beats: 'beats', sets: 'rateHz' },
+  panel: {
+    below: [['lowVolts', 'highVolts']],
+    tempo: { beats: 'beats', sets: 'rateHz' },
+    scaledBy: () => ['lowVolts', 'highVolts'],
+  },
   brief: (p) => `${shapeNames[p.shape]}, ${p.mode === 'once' ? 'once, ' : ''}${briefSeconds(1 / p.rateHz)}`,
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', ...otherNames],
-  gates: ['pulse'],
-  hertz: (p) => p.rateHz,
-  runs: (p) => p.mode === 'free',
-  scaledBy: () => ['lowVolts', 'highVolts'],
-  draws: (p) => p.shape === 'stepped' || p.shape === 'smooth',
+  timing: {
+    gates: ['pulse'],
+  },
   memory: (p, connected) => p.mode === 'once' || connected('reset'),
-  free: (p, connected) => !connected('reset') || p.shape === 'stepped' || p.shape === 'smooth',
   law(b, p, io): Record<string, Lin> {
     const lows = [p.lowVolts, p.highVolts] as const;
     const still = !['phase', 'width'].some((name) => io.turns?.(name) ?? false);
@@ -99,12 +111,6 @@ export const lfo = kind({
     const out = wave('out');
     const rest = otherNames.map((name) => [name, wave(name)] as const);
     return { out, inverted: b.scale(out, -1), ...Object.fromEntries(rest) };
-  },
-  period(p, { steady, bpm }) {
-    if (p.shape === 'stepped' || p.shape === 'smooth' || p.mode === 'once') return 'never';
-    const cv = steady('rate');
-    if (cv === 0 && p.beats !== null) return { over: [60, p.beats], under: [bpm] };
-    return cv === null ? 'never' : { over: [1], under: cv === 0 ? [p.rateHz] : [rateAt(p.rateHz, cv)] };
   },
   negated: { inverted: 'out' },
   kernel(p, wiring) {

@@ -9,13 +9,15 @@ export const lineIn = kind({
   does: 'lifts line level to modular level',
   formula: 'out = in·10^(gainDb/20)',
   room: 'between',
-  inlet: true,
-  audio: true,
+  sound: {
+    inlet: true,
+    audioRate: true,
+    audible: true,
+  },
   params: { gainDb: number(20, 0, 40, 'dB') },
   brief: (p) => `+${showNumber(p.gainDb, 0)} dB`,
   inputs: () => [signal('in')],
   outputs: () => ['out'],
-  audible: true,
   memory: never,
   law: (b, p, io) => ({ out: b.scale(io.in('in'), gainOf(p.gainDb)) }),
 });

@@ -41,10 +41,13 @@ export const lineOut = kind({
   does: 'goes to a mixer, an interface, speakers',
   formula: 'level in dBu (RMS, 0 dBu = 0.7746 V) after padDb, the constant part taken away by dcBlock',
   room: 'end',
-  unracked: 'where none is',
-  outlet: { stopsDc: (p) => p.dcBlock },
+  electrical: {
+    unracked: 'where none is',
+  },
+  sound: {
+    outlet: { stopsDc: (p) => p.dcBlock },
+  },
   offered: 6,
-  audio: false,
   params: { padDb: number(0, 0, 60, 'dB'), dcBlock: flag(false) },
   brief: (p) => `pad ${showNumber(p.padDb, 0)} dB`,
   inputs: () => [signal('left'), signal('right')],

@@ -21,7 +21,6 @@ export const logic = kind({
   formula:
     'and, or, xor: 0 or highVolts, each input high from thresholdVolts until 0.1 V below it; min, max: of the voltages',
   room: 'between',
-  audio: false,
   params: {
     op: choice(['and', 'or', 'xor', 'min', 'max']),
     thresholdVolts: setUp(volts(1)),
@@ -30,8 +29,12 @@ export const logic = kind({
   brief: (p) => p.op,
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],
-  gates: ['out'],
-  remakes: (p) => isGate(p.op),
+  timing: {
+    gates: ['out'],
+  },
+  source: {
+    remakes: (p) => isGate(p.op),
+  },
   memory: (p) => isGate(p.op),
   law(b, p, io) {
     if (p.op === 'min') return { out: b.min(io.in('a'), io.in('b')) };

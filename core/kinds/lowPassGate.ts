@@ -15,9 +15,13 @@ export const lowPassGate = kind({
   does: 'opens in loudness and brightness together',
   formula: 'u = clamp(cv/unityVolts, 0, 1) through an rc lag; out = u · lowpass at 20·1000^u Hz',
   room: 'between',
-  howls: ['resonance'],
+  panel: {
+    howls: ['resonance'],
+  },
   offered: 4,
-  audio: true,
+  sound: {
+    audioRate: true,
+  },
   params: { unityVolts: setUp(number(5, 0.5, 12, 'V')), resonance: number(0.1, 0, 1), lag: seconds(0.02, 0, 1) },
   brief: (p) => `lag ${briefSeconds(p.lag)}`,
   inputs: () => [signal('in'), control('cv')],
@@ -61,21 +65,23 @@ export const lowPassGate = kind({
       open(from, to);
     };
   },
-  gains: [
-    {
-      signals: ['in'],
-      controls: ['cv'],
-      gain(p, sampleRate) {
-        const share = lagShare(p.lag, sampleRate);
-        let u: number | null = null;
-        return ([cv = 0]) => {
-          const wanted = Math.min(1, Math.max(0, cv / p.unityVolts));
-          u = u === null ? wanted : u + (wanted - u) * share;
-          return u;
-        };
+  stage: {
+    gains: [
+      {
+        signals: ['in'],
+        controls: ['cv'],
+        gain(p, sampleRate) {
+          const share = lagShare(p.lag, sampleRate);
+          let u: number | null = null;
+          return ([cv = 0]) => {
+            const wanted = Math.min(1, Math.max(0, cv / p.unityVolts));
+            u = u === null ? wanted : u + (wanted - u) * share;
+            return u;
+          };
+        },
       },
-    },
-  ],
+    ],
+  },
   ends: [
     {
       socket: 'cv',

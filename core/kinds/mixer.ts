@@ -19,8 +19,10 @@ export const mixer = kind({
   does: 'adds others to it',
   formula: 'out = Σ gain_i·in_i (average: divided by the inputs in use, at least 1) + biasVolts, negated if inverting',
   room: 'between',
-  flips: (p) => p.inverting,
-  audio: false,
+  stage: {
+    flips: (p) => p.inverting,
+    lift: { param: 'biasVolts', perVolt: (p) => (p.inverting ? -1 : 1) },
+  },
   params: {
     inputs: reach(setUp(number(3, 2, most, '', { whole: true }))),
     gain1: gain(1),
@@ -40,8 +42,10 @@ export const mixer = kind({
   brief: (p) => `${p.law === 'sum' ? 'adds' : 'averages'} ${p.inputs}${p.inverting ? ', inverting' : ''}`,
   inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`, 0, `gain${n}`)),
   outputs: () => ['out', 'inverted'],
-  scaledBy: (p) => [...numbers(p.inputs).map((n) => `gain${n}`), 'biasVolts'],
-  linear: (p) => [...numbers(p.inputs).map((n) => `gain${n}`), 'biasVolts'],
+  panel: {
+    scaledBy: (p) => [...numbers(p.inputs).map((n) => `gain${n}`), 'biasVolts'],
+    linear: (p) => [...numbers(p.inputs).map((n) => `gain${n}`), 'biasVolts'],
+  },
   memory: never,
   negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {

@@ -36,18 +36,24 @@ export const noise = kind({
   does: 'never repeats',
   formula: 'white: uniform in ±peakVolts; pink, red: filtered, 99.9 % within ±peakVolts, clipped there',
   room: 'source',
-  audio: true,
+  sound: {
+    audioRate: true,
+    audible: true,
+  },
   params: { colour: choice(['white', 'pink', 'red']), peakVolts: number(5, 0, 12, 'V') },
   brief: (p) => `${p.colour}, ±${showVolts(p.peakVolts, false)}`,
   inputs: () => [],
   outputs: () => ['out'],
-  audible: true,
-  runs: always,
-  draws: always,
-  scaledBy: () => ['peakVolts'],
+  source: {
+    runs: always,
+    draws: always,
+    free: always,
+    period: (p) => (p.peakVolts === 0 ? 'none' : 'never'),
+  },
+  panel: {
+    scaledBy: () => ['peakVolts'],
+  },
   memory: never,
-  free: always,
-  period: (p) => (p.peakVolts === 0 ? 'none' : 'never'),
   law: (_b, p, io) => ({ out: io.symbol('out', -p.peakVolts, p.peakVolts) }),
   kernel(p, wiring) {
     const out = wiring.output('out');

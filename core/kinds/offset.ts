@@ -8,7 +8,6 @@ export const offset = kind({
   does: 'shrinks or flips, and lifts',
   formula: 'out = amount·in + volts, or amount·(in + volts)',
   room: 'between',
-  audio: false,
   params: {
     amount: number(1, -4, 4, '', within('maxAmount')),
     maxAmount: reach(setUp(choice([1, 2, 4]))),
@@ -17,17 +16,22 @@ export const offset = kind({
     highVolts: reach(volts(5)),
     order: setUp(choice(['scaleThenShift', 'shiftThenScale'])),
   },
-  below: [['lowVolts', 'highVolts']],
+  panel: {
+    below: [['lowVolts', 'highVolts']],
+    scaledBy: (p) => (p.order === 'scaleThenShift' ? ['amount', 'volts'] : ['amount']),
+    turned(p, sum) {
+      const lift = sum - p.volts;
+      const reached = p.order === 'scaleThenShift' && lift >= p.lowVolts && lift <= p.highVolts;
+      return reached ? { amount: -p.amount || 0, volts: lift } : null;
+    },
+    linear: () => ['amount', 'volts'],
+  },
+  stage: {
+    lift: { param: 'volts', perVolt: (p) => (p.order === 'shiftThenScale' ? p.amount : 1) },
+  },
   brief: (p) => `scale ${showNumber(p.amount, 2)}, lift ${showVolts(p.volts)}`,
   inputs: () => [signal('in', 0, 'amount')],
   outputs: () => ['out'],
-  scaledBy: (p) => (p.order === 'scaleThenShift' ? ['amount', 'volts'] : ['amount']),
-  turned(p, sum) {
-    const lift = sum - p.volts;
-    const reached = p.order === 'scaleThenShift' && lift >= p.lowVolts && lift <= p.highVolts;
-    return reached ? { amount: -p.amount || 0, volts: lift } : null;
-  },
-  linear: () => ['amount', 'volts'],
   memory: never,
   law(b, p, io) {
     const shift = p.order === 'scaleThenShift' ? p.volts : p.amount * p.volts;

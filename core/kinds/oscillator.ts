@@ -68,9 +68,23 @@ export const oscillator = kind({
   formula:
     'f = baseHz·2^(pitch + fmAmount·fm), or baseHz·2^pitch·(1 + fmAmount·fm/5), 0 to 20 000 Hz; saw and pulse band-limited; a rising sync (1 V) sets the phase to 0',
   room: 'source',
-  sine: (_p, output) => (output === 'sine' ? { end: 'pitch' } : null),
+  source: {
+    sine: (_p, output) => (output === 'sine' ? { end: 'pitch' } : null),
+    hertz: (p) => p.baseHz,
+    runs: always,
+    free: (_p, connected) => !connected('sync'),
+    period(p, { steady }) {
+      const [pitch, fm, pwm] = [steady('pitch'), steady('fm'), steady('pwm')];
+      if (pitch === null || (fm === null && p.fmAmount !== 0) || (pwm === null && p.pwmAmount !== 0)) return 'never';
+      const hz = frequencyAt(p, pitch, fm ?? 0);
+      return hz > 0 ? { over: [1], under: [hz] } : 'none';
+    },
+  },
   offered: 3,
-  audio: true,
+  sound: {
+    audioRate: true,
+    audible: true,
+  },
   params: {
     baseHz: hertz(261.626, 1, 20000),
     fmAmount: number(0, -1, 1),
@@ -80,22 +94,14 @@ export const oscillator = kind({
     lowVolts: volts(-5),
     highVolts: volts(5),
   },
-  below: [['lowVolts', 'highVolts']],
+  panel: {
+    below: [['lowVolts', 'highVolts']],
+    scaledBy: () => ['lowVolts', 'highVolts'],
+  },
   brief: (p) => `${showHz(p.baseHz)} at 0 V`,
   inputs: () => [control('pitch'), control('fm', 0, 'fmAmount'), control('pwm', 0, 'pwmAmount'), gate('sync')],
   outputs: () => ['sine', 'triangle', 'saw', 'pulse'],
-  audible: true,
-  hertz: (p) => p.baseHz,
-  runs: always,
-  scaledBy: () => ['lowVolts', 'highVolts'],
   memory: (_p, connected) => connected('sync'),
-  free: (_p, connected) => !connected('sync'),
-  period(p, { steady }) {
-    const [pitch, fm, pwm] = [steady('pitch'), steady('fm'), steady('pwm')];
-    if (pitch === null || (fm === null && p.fmAmount !== 0) || (pwm === null && p.pwmAmount !== 0)) return 'never';
-    const hz = frequencyAt(p, pitch, fm ?? 0);
-    return hz > 0 ? { over: [1], under: [hz] } : 'none';
-  },
   law(_b, p, io): Record<string, Lin> {
     const wave = (name: string): Lin => io.symbol(name, p.lowVolts, p.highVolts);
     return { sine: wave('sine'), triangle: wave('triangle'), saw: wave('saw'), pulse: wave('pulse') };

@@ -8,9 +8,10 @@ export const parameter = kind({
   does: 'a destination whose panel knob and voltages add up',
   formula: 'p = clamp(knob + cvAmount·(cv + cv2)/fullVolts, 0, 1); value = low + p·(high − low), or low·(high/low)^p',
   room: 'end',
-  unracked: 'always',
+  electrical: {
+    unracked: 'always',
+  },
   offered: 7,
-  audio: false,
   params: {
     knob: number(0.5, 0, 1),
     cvAmount: number(1, -1, 1),
@@ -20,11 +21,13 @@ export const parameter = kind({
     unit: setUp(text('', 80)),
     taper: setUp(choice(['linear', 'logarithmic'])),
   },
-  below: [['low', 'high']],
-  check: (p) =>
-    p.taper === 'logarithmic' && p.low <= 0
-      ? { param: 'low', message: 'must be above 0 with a logarithmic taper' }
-      : null,
+  panel: {
+    below: [['low', 'high']],
+    check: (p) =>
+      p.taper === 'logarithmic' && p.low <= 0
+        ? { param: 'low', message: 'must be above 0 with a logarithmic taper' }
+        : null,
+  },
   brief: (p) => `knob at ${showNumber(100 * p.knob, 0)} %`,
   inputs: () => [control('cv', 0, 'cvAmount'), control('cv2', 0, 'cvAmount')],
   outputs: () => [],
@@ -45,6 +48,7 @@ export const parameter = kind({
         return p.taper === 'linear' ? p.low + x * (p.high - p.low) : p.low * (p.high / p.low) ** x;
       },
       window: (p) => [0, p.fullVolts],
+      ownKnob: { param: 'knob', amount: 'cvAmount', fullVolts: (p) => p.fullVolts },
       pins: true,
     },
   ],

@@ -53,7 +53,6 @@ export const polarizer = kind({
   formula:
     'm = clip(gain·in + biasAmount·bias); x = g(cv/unityVolts), odd; out = clip((1 − modulation)·m + modulation·m·x + chain), clip at ±clipVolts; bias is normalled to +5 V',
   room: 'between',
-  audio: false,
   params: {
     gain: number(1, -4, 4),
     biasAmount: number(0, -1, 1),
@@ -65,22 +64,26 @@ export const polarizer = kind({
   brief: (p) => `gain ${showNumber(p.gain, 2)}`,
   inputs: () => [signal('in', 0, 'gain'), control('bias', 5, 'biasAmount'), control('cv'), signal('chain')],
   outputs: () => ['out'],
-  scaledBy: () => ['gain', 'biasAmount'],
+  panel: {
+    scaledBy: () => ['gain', 'biasAmount'],
+  },
   memory: never,
-  gains: [
-    {
-      signals: ['in'],
-      controls: ['cv'],
-      gain:
-        (p) =>
-        ([cv = 0]) =>
-          gainAt(p, cv),
-    },
-  ],
-  clips: (b, p, io) => [
-    { value: scaled(b, p, io), level: p.clipVolts },
-    { value: modulated(b, p, io), level: p.clipVolts },
-  ],
+  stage: {
+    gains: [
+      {
+        signals: ['in'],
+        controls: ['cv'],
+        gain:
+          (p) =>
+          ([cv = 0]) =>
+            gainAt(p, cv),
+      },
+    ],
+    clips: (b, p, io) => [
+      { value: scaled(b, p, io), level: p.clipVolts },
+      { value: modulated(b, p, io), level: p.clipVolts },
+    ],
+  },
   law: (b, p, io) => ({ out: b.clamp(modulated(b, p, io), -p.clipVolts, p.clipVolts) }),
   ends: [
     {

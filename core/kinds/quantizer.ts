@@ -44,9 +44,12 @@ export const quantizer = kind({
   formula:
     'nearest note of the scale at 1 V an octave, ties upward; positive: below 0 counts as 0 first; hysteresisCents: a note is left only that far past the middle; with trigger plugged only at its rising edges (1 V), 0 V before',
   room: 'between',
-  notes: () => true,
-  positiveOnly: (p) => p.accepts === 'positive',
-  audio: false,
+  source: {
+    notes: () => true,
+  },
+  stage: {
+    positiveOnly: (p) => p.accepts === 'positive',
+  },
   params: {
     scale,
     root: number(0, 0, 11, 'semitones', { whole: true }),
@@ -56,7 +59,9 @@ export const quantizer = kind({
   brief: (p) => (typeof p.scale === 'string' ? p.scale : `${p.scale.length} notes`),
   inputs: () => [signal('in'), gate('trigger')],
   outputs: () => ['out'],
-  holds: 'trigger',
+  timing: {
+    holds: 'trigger',
+  },
   memory: (p, connected) => connected('trigger') || p.hysteresisCents > 0,
   law(b, p, io) {
     const nearest = nearestNote(p);

@@ -24,9 +24,18 @@ export const recording = kind({
   formula:
     'out = gain·trace, held to lowVolts and highVolts, by linear interpolation at the patch’s rate; 0 V before, after, and where the asset is missing',
   room: 'source',
-  unracked: 'always',
-  plays: 'assetId',
-  audio: true,
+  electrical: {
+    unracked: 'always',
+  },
+  panel: {
+    plays: 'assetId',
+    below: [['lowVolts', 'highVolts']],
+    scaledBy: () => ['gain'],
+  },
+  sound: {
+    audioRate: true,
+    audible: true,
+  },
   params: {
     assetId: text('', 200),
     fileName: text('', 200),
@@ -35,16 +44,15 @@ export const recording = kind({
     lowVolts: number(-MOST, -MOST, MOST, 'V', { says: 'the least voltage in it, told from its content' }),
     highVolts: number(MOST, -MOST, MOST, 'V', { says: 'the greatest voltage in it, told from its content' }),
   },
-  below: [['lowVolts', 'highVolts']],
   brief: (p) => p.fileName || (p.assetId ? 'an imported trace' : 'no recording chosen'),
   inputs: () => [],
   outputs: () => ['out'],
-  audible: true,
-  runs: always,
-  scaledBy: () => ['gain'],
+  source: {
+    runs: always,
+    free: always,
+    period: () => 'never',
+  },
   memory: never,
-  free: always,
-  period: () => 'never',
   law: (_b, p, io) => {
     const [low, high] = [Math.min(0, p.lowVolts), Math.max(0, p.highVolts)];
     return { out: io.symbol('out', p.gain * low, p.gain * high) };

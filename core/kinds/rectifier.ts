@@ -7,7 +7,6 @@ export const rectifier = kind({
   does: 'straightens',
   formula: 'full: abs(in); positive: max(in, 0); negative: min(in, 0)',
   room: 'between',
-  audio: false,
   params: { mode: choice(['full', 'positive', 'negative']) },
   brief: (p) => (p.mode === 'full' ? 'full wave' : `${p.mode} half`),
   inputs: () => [signal('in')],

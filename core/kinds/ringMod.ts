@@ -53,12 +53,13 @@ export const ringMod = kind({
   does: 'multiplies in four quadrants',
   formula: 'out = a·b/scaleVolts + (bleedA + trimA)·a + (bleedB + trimB)·b; ac: both inputs coupled at 2 Hz',
   room: 'between',
-  feedthrough: (p, peak) => [
-    { input: 'a', trim: 'trimA', bleed: p.bleedA + p.trimA, product: peak('b') / p.scaleVolts },
-    { input: 'b', trim: 'trimB', bleed: p.bleedB + p.trimB, product: peak('a') / p.scaleVolts },
-  ],
-  acCoupled: (p) => (p.coupling === 'ac' ? ['a', 'b'] : []),
-  audio: false,
+  sound: {
+    feedthrough: (p, peak) => [
+      { input: 'a', trim: 'trimA', bleed: p.bleedA + p.trimA, product: peak('b') / p.scaleVolts },
+      { input: 'b', trim: 'trimB', bleed: p.bleedB + p.trimB, product: peak('a') / p.scaleVolts },
+    ],
+    acCoupled: (p) => (p.coupling === 'ac' ? ['a', 'b'] : []),
+  },
   params: {
     scaleVolts: setUp(number(5, 0.5, 24, 'V')),
     coupling: setUp(choice(['ac', 'dc'])),
@@ -70,7 +71,9 @@ export const ringMod = kind({
   brief: (p) => `${p.coupling.toUpperCase()} coupled`,
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],
-  linear: () => ['bleedA', 'bleedB', 'trimA', 'trimB'],
+  panel: {
+    linear: () => ['bleedA', 'bleedB', 'trimA', 'trimB'],
+  },
   memory: (p) => p.coupling === 'ac',
   law(b, p, io) {
     const [x, y] = ['a', 'b'].map((name) => (p.coupling === 'ac' ? b.couple(io.in(name)) : io.in(name))) as [
@@ -79,6 +82,8 @@ export const ringMod = kind({
     ];
     return { out: b.sum([b.mul(x, y), 1 / p.scaleVolts], [x, p.bleedA + p.trimA], [y, p.bleedB + p.trimB]) };
   },
-  gains: [passedBy('b', 'a'), passedBy('a', 'b')],
+  stage: {
+    gains: [passedBy('b', 'a'), passedBy('a', 'b')],
+  },
   ends: [gainEnd('a'), gainEnd('b')],
 });

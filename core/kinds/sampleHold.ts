@@ -8,12 +8,13 @@ export const sampleHold = kind({
   does: 'holds it',
   formula: 'sample: takes in at the clock’s rising edge; track: follows in while the clock is high; 0 V before',
   room: 'between',
-  audio: false,
   params: { mode: choice(['sample', 'track']), thresholdVolts: setUp(volts(1)) },
   brief: (p) => (p.mode === 'sample' ? 'samples' : 'tracks'),
   inputs: (p) => [signal('in'), gate('clock', p.thresholdVolts)],
   outputs: () => ['out'],
-  holds: 'clock',
+  timing: {
+    holds: 'clock',
+  },
   memory: always,
   law(b, p, io) {
     const fate = gateFate(io, 'clock', p.thresholdVolts);

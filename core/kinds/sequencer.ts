@@ -18,15 +18,18 @@ export const sequencer = kind({
   formula:
     'a rising clock (1 V) plays the next step, the first at the first; gate follows the clock while the step’s gate is on, a tie keeps it high; a rising reset makes the next clock play step 1, till then cv holds and gate is low',
   room: 'source',
-  notes: (output) => output === 'cv',
-  audio: false,
+  source: {
+    notes: (output) => output === 'cv',
+    repeatsTimes: (p, input) => (input === 'clock' ? p.steps.length : 1),
+  },
   params: { steps, gateVolts: setUp(volts(5)) },
   brief: (p) => `${p.steps.length} steps`,
   inputs: () => [gate('clock'), gate('reset')],
   outputs: () => ['cv', 'gate'],
-  gates: ['gate'],
+  timing: {
+    gates: ['gate'],
+  },
   memory: always,
-  repeatsTimes: (p, input) => (input === 'clock' ? p.steps.length : 1),
   law(b, p, io): Record<string, Lin> {
     const fate = gateFate(io, 'clock', 1);
     const [first] = p.steps;

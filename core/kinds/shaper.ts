@@ -42,7 +42,6 @@ export const shaper = kind({
   formula:
     'v = gain·in + biasVolts + bias; folded back at ±clipVolts folds times; then hard clip, or clipVolts·tanh(v/clipVolts)',
   room: 'between',
-  audio: false,
   params: {
     gain: number(1, 0, 10),
     biasVolts: volts(0),
@@ -53,11 +52,15 @@ export const shaper = kind({
   brief: (p) => (p.folds > 0 ? `folds ${p.folds} times` : `${p.knee} clip`),
   inputs: () => [signal('in', 0, 'gain'), control('bias')],
   outputs: () => ['out'],
-  scaledBy: () => ['gain', 'biasVolts'],
-  likeInput: { gain: { input: 'in', by: 'factor' }, biasVolts: { input: 'bias', by: 'sum' } },
+  panel: {
+    scaledBy: () => ['gain', 'biasVolts'],
+    likeInput: { gain: { input: 'in', by: 'factor' }, biasVolts: { input: 'bias', by: 'sum' } },
+  },
   memory: never,
-  shapes: true,
-  clips: (b, p, io) => (p.knee === 'hard' ? [{ value: foldedOf(b, p, io), level: p.clipVolts }] : []),
+  stage: {
+    shapes: true,
+    clips: (b, p, io) => (p.knee === 'hard' ? [{ value: foldedOf(b, p, io), level: p.clipVolts }] : []),
+  },
   law(b, p, io) {
     const folded = foldedOf(b, p, io);
     if (p.knee === 'hard') return { out: b.clamp(folded, -p.clipVolts, p.clipVolts) };

@@ -43,17 +43,20 @@ export const slew = kind({
   formula:
     'T = max(minimum, rise or fall)·2^(amount·cv + bothAmount·bothCv); linear: at most 10/T V/s; rc: out += (in − out)·(1 − e^(−5dt/T))',
   room: 'between',
-  lags: 'in',
-  stages: (p) => {
-    const curve = p.law === 'rc' ? 1 : 0;
-    const forVolts = p.law === 'linear' ? { forVolts: FULL_VOLTS } : {};
-    return [
-      { param: 'rise', up: true, curve, ...forVolts },
-      { param: 'fall', up: false, curve, ...forVolts },
-    ];
+  timing: {
+    lags: 'in',
+    stages: (p) => {
+      const curve = p.law === 'rc' ? 1 : 0;
+      const forVolts = p.law === 'linear' ? { forVolts: FULL_VOLTS } : {};
+      return [
+        { param: 'rise', up: true, curve, ...forVolts },
+        { param: 'fall', up: false, curve, ...forVolts },
+      ];
+    },
   },
-  starts: { rise: 0.1, fall: 0.1 },
-  audio: false,
+  panel: {
+    starts: { rise: 0.1, fall: 0.1 },
+  },
   params: {
     law: choice(['linear', 'rc']),
     rise: seconds(0, 0, 60),

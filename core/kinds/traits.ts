@@ -41,6 +41,8 @@ export interface EndSpec<P> {
   span?(p: P, lo: number, hi: number): Range;
   /** What is below 0 V is told as it is: it opens nothing. */
   oneSided?(p: P): boolean;
+  /** Its own knob, 0..1, to which its voltages are added by an amount: so many volts for its whole travel. */
+  readonly ownKnob?: { readonly param: string; readonly amount: string; fullVolts(p: P): number };
 }
 
 /** How a control makes a signal louder and softer. */
@@ -51,6 +53,37 @@ export interface GainSpec<P> {
    * What becomes of a volt, for the controls' voltages; a function of its own for each run, called once a sample.
    */
   gain(p: P, sampleRate: number): (controls: readonly number[]) => number;
+}
+
+/** How an amplifier's control opens it: an input by an amount, another as it is, and a knob of its own. */
+export interface AmplifierSpec<P> {
+  /** What it amplifies. */
+  readonly signals: readonly string[];
+  readonly control: string;
+  /** The second control, added as it is. */
+  readonly beside: string;
+  /** The knobs: how much of the control counts, its own level, and how its response bends. */
+  readonly amount: string;
+  readonly bias: string;
+  readonly response: string;
+  settings(p: P): AmplifierSettings;
+}
+
+export interface AmplifierSettings {
+  readonly amount: number;
+  readonly bias: number;
+  /** How far its own level goes, volts. */
+  readonly biasRange: Range;
+  /** Fully open at. */
+  readonly unityVolts: number;
+  /** A negative control opens it too, and turns its signal over. */
+  readonly bothSigns: boolean;
+}
+
+/** A knob that lifts all that comes out, and what a volt of it makes. */
+export interface LiftSpec<P> {
+  readonly param: string;
+  perVolt(p: P): number;
 }
 
 /** One stage of what a contour or a lag does in its own time. */

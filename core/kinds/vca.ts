@@ -24,19 +24,50 @@ export const vca = kind({
   formula:
     'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
   room: 'between',
-  feedthrough: (p, peak) => [
-    {
-      input: 'cv',
-      trim: 'bleedTrim',
-      bleed: p.bleed + p.bleedTrim,
-      product: Math.max(peak('in'), peak('in2')) / p.unityVolts,
+  sound: {
+    feedthrough: (p, peak) => [
+      {
+        input: 'cv',
+        trim: 'bleedTrim',
+        bleed: p.bleed + p.bleedTrim,
+        product: Math.max(peak('in'), peak('in2')) / p.unityVolts,
+      },
+    ],
+    acCoupled: (p) => (p.coupling === 'ac' ? ['in', 'in2'] : []),
+  },
+  stage: {
+    amplifier: {
+      signals: ['in', 'in2'],
+      control: 'cv',
+      beside: 'cv2',
+      amount: 'cvAmount',
+      bias: 'bias',
+      response: 'response',
+      settings: (p) => ({
+        amount: p.cvAmount,
+        bias: p.bias,
+        biasRange: [p.biasLowVolts, p.biasHighVolts],
+        unityVolts: p.unityVolts,
+        bothSigns: p.quadrants === 4,
+      }),
     },
-  ],
-  acCoupled: (p) => (p.coupling === 'ac' ? ['in', 'in2'] : []),
-  opens: true,
+    gains: [
+      {
+        signals: ['in', 'in2'],
+        controls: ['cv', 'cv2'],
+        gain(p) {
+          const curve = responseCurve(p.response, p.quadrants, p.maxGain);
+          const boost = gainOf(p.boostDb);
+          return ([cv = 0, cv2 = 0]) => boost * curve.f((p.cvAmount * cv + cv2 + p.bias) / p.unityVolts);
+        },
+      },
+    ],
+  },
   offered: 2,
-  starts: { bias: 5 },
-  audio: false,
+  panel: {
+    starts: { bias: 5 },
+    below: [['biasLowVolts', 'biasHighVolts']],
+  },
   params: {
     cvAmount: number(1, -1, 1),
     bias: volts(0, { ...between('biasLowVolts', 'biasHighVolts'), says: 'its own level knob, volts' }),
@@ -52,23 +83,11 @@ export const vca = kind({
     bleedTrim: setUp(number(0, -0.1, 0.1)),
     limitVolts: setUp(orNone(null, 0.1, 24, 'V')),
   },
-  below: [['biasLowVolts', 'biasHighVolts']],
   brief: (p) =>
     `${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'bent'}, open at ${showVolts(p.unityVolts, false)}`,
   inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount'), control('cv2'), signal('chain')],
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',
-  gains: [
-    {
-      signals: ['in', 'in2'],
-      controls: ['cv', 'cv2'],
-      gain(p) {
-        const curve = responseCurve(p.response, p.quadrants, p.maxGain);
-        const boost = gainOf(p.boostDb);
-        return ([cv = 0, cv2 = 0]) => boost * curve.f((p.cvAmount * cv + cv2 + p.bias) / p.unityVolts);
-      },
-    },
-  ],
   negated: { inverted: 'out' },
   law(b, p, io): Record<string, Lin> {
     const c = controlVolts(b, p, io);

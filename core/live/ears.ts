@@ -31,7 +31,7 @@ const single = (m: GraphModule, socket: string): Ears => ({
 
 /** All that can be listened to: line outputs first, then every output. */
 export function earsOffered(graph: Graph): Ears[] {
-  const outlets = graph.modules.filter((m) => m.kind.outlet).flatMap((m) => outletEars(m) ?? []);
+  const outlets = graph.modules.filter((m) => m.kind.sound?.outlet).flatMap((m) => outletEars(m) ?? []);
   return [...outlets, ...graph.modules.flatMap((m) => m.outputs.map((o) => single(m, o.socket)))];
 }
 
@@ -40,13 +40,13 @@ export function earsOffered(graph: Graph): Ears[] {
  * where nothing can be heard, because there are voltages alone.
  */
 export function usualEars(graph: Graph): Ears | null {
-  const outlet = graph.modules.find((m) => m.kind.outlet && outletEars(m));
+  const outlet = graph.modules.find((m) => m.kind.sound?.outlet && outletEars(m));
   if (outlet) return outletEars(outlet);
   const { modules } = soundOf(graph);
   const from = feedingModules(graph);
   const last =
     graph.modules.findLast((m) => modules.has(m.id) && !from.has(m.id) && m.outputs.length > 0) ??
-    graph.modules.findLast((m) => m.kind.audible === true && m.outputs.length > 0);
+    graph.modules.findLast((m) => m.kind.sound?.audible === true && m.outputs.length > 0);
   const output = last?.outputs[0];
   return last && output ? single(last, output.socket) : null;
 }

@@ -151,7 +151,7 @@ describe('a knob that is declared linear', () => {
       fc.property(fc.nat(1e6), inputs, fc.double({ min: 0, max: 1, noNaN: true }), (pick, volts, share) => {
         const declared = allKinds.flatMap((kind) => {
           const params = completeParams(kind, undefined, 120);
-          return (kind.linear?.(params) ?? []).map((param) => ({ kind, params, param }));
+          return (kind.panel?.linear?.(params) ?? []).map((param) => ({ kind, params, param }));
         });
         const { kind, params, param } = declared[pick % declared.length]!;
         const knob = continuousOf(kind, params).find((k) => k.name === param)!;

@@ -22,7 +22,7 @@ export function heardAlone(patch: Patch, { left, right }: Pick<Ears, 'left' | 'r
     for (const { driver } of m.inputs) if (driver.type === 'output') visit(modules[driver.module]);
     for (const load of driven[m.index] ?? []) {
       // What is passive passes on what hangs behind it, and beside it.
-      if (load.kind.passive?.(load.params)) visit(load);
+      if (load.kind.electrical?.passive?.(load.params)) visit(load);
       else loads.add(load);
     }
   };

@@ -90,15 +90,15 @@ function through(beside: Beside, m: GraphModule): { readonly out: string; readon
   const [first, second] = free;
   const output = m.outputs[0];
   // What neither amplifies nor filters makes nothing of a sound.
-  if (!first || !output || (!m.kind.gains && !m.kind.audio)) return null;
-  if (second && m.kind.gains && m.kind.gains.length > 1) {
+  if (!first || !output || (!m.kind.stage?.gains && !m.kind.sound?.audioRate)) return null;
+  if (second && m.kind.stage?.gains && m.kind.stage?.gains.length > 1) {
     // Between two tones.
     beside.plug(tones(beside, null), first.socket);
     const other = beside.add('oscillator', { baseHz: 330 });
     beside.plug(socketAt(other, 'triangle'), second.socket);
     return { out: socketAt(m.id, 'out'), says: `a low and a higher tone pass ${m.label}` };
   }
-  if (m.kind.feedback) {
+  if (m.kind.sound?.feedback) {
     const beat = beside.add('clock', { bpm: 60, width: 0.1 });
     const shape = beside.add('envelope', { mode: 'ad', attack: 0.002, decay: 0.12 });
     const amp = beside.add('vca', { cvAmount: 1 });
@@ -122,11 +122,15 @@ const heard = (socket: string): Ears => ({ left: socket, right: socket, gain: 1,
  */
 export function testVoice(graph: Graph, at: string): TestVoice | null {
   const m = graph.modules.find((x) => x.id === idOf(at));
-  if (!m || m.kind.audible || soundOf(graph).modules.has(m.id)) return null;
+  if (!m || m.kind.sound?.audible || soundOf(graph).modules.has(m.id)) return null;
   const beside = new Beside(graph.patch);
   const name = nameOf(at);
   if (m.outputs.some((o) => o.name === name)) {
-    const part = m.kind.notes?.(name, m.label) ? 'pitch' : m.kind.gates?.includes(name) ? 'loudness' : 'brightness';
+    const part = m.kind.source?.notes?.(name, m.label)
+      ? 'pitch'
+      : m.kind.timing?.gates?.includes(name)
+        ? 'loudness'
+        : 'brightness';
     return { ears: heard(voice(beside, at, part)), says: `${WORDS[part]}${AFTER}`, patch: beside.done() };
   }
   const end = m.kind.ends?.find((e) => e.sockets.includes(name));

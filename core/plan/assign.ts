@@ -68,7 +68,7 @@ function neededOf(wiring: Wiring, places: readonly RackPlace[]): string[] {
   const owned = new Set(places.flatMap((p) => p.channel.modes.map((m) => m.kind)));
   return wiring.modules
     .filter(({ kind, bypassed }) => {
-      const { unracked } = kind;
+      const unracked = kind.electrical?.unracked;
       return !bypassed && (unracked === undefined || (unracked === 'where none is' && owned.has(kind.name)));
     })
     .map((m) => m.id);

@@ -12,12 +12,12 @@ import { soundOf } from '../graph/sound';
  */
 export function outputEdits(patch: Patch): Edit[] {
   const graph = buildGraph(patch);
-  if (graph.modules.some((m) => m.kind.outlet)) return [];
+  if (graph.modules.some((m) => m.kind.sound?.outlet)) return [];
   const sound = soundOf(graph).modules;
   const feeding = feedingModules(graph);
   const ends = graph.modules.filter((m) => m.outputs.length > 0 && !feeding.has(m.id) && !m.bypassed);
   const last = ends.filter((m) => sound.has(m.id));
-  const sources = last.length > 0 ? last : ends.filter((m) => m.kind.audible === true);
+  const sources = last.length > 0 ? last : ends.filter((m) => m.kind.sound?.audible === true);
   if (sources.length === 0) return [];
   const id = freeId(patch, 'out');
   const added: ModuleDoc = { id, kind: 'lineOut', label: 'Output' };

@@ -146,8 +146,9 @@ function readWish(r: Reader, x: unknown, to: string, path: string): Wish {
 function clocked(id: string, kind: Kind, params: ParamValues | undefined): { modules: ModuleDoc[]; cables: Cable[] } {
   const complete = completeParams(kind, params);
   const waits =
-    kind.contour?.gate ?? (kind.repeatsTimes ? kind.inputs(complete).find((s) => s.role === 'gate')?.name : undefined);
-  if (waits === undefined || kind.runs?.(complete)) return { modules: [], cables: [] };
+    kind.timing?.contour?.gate ??
+    (kind.source?.repeatsTimes ? kind.inputs(complete).find((s) => s.role === 'gate')?.name : undefined);
+  if (waits === undefined || kind.source?.runs?.(complete)) return { modules: [], cables: [] };
   return {
     modules: [{ id: 'beat', kind: 'clock', label: 'Clock', params: { beats: 2 } }],
     cables: [{ from: 'beat.out', to: socketAt(id, waits) }],
@@ -166,7 +167,7 @@ export function startOf({ patch, from, to }: PlanRequest): {
   const [source, end] = [kindNamed(sourceName), kindNamed(endName)];
   if (!source || !end) return { patch: blank, from: '', to };
   const sourceId = freeId(blank, sourceName.toLowerCase());
-  const given = params ?? source.starts;
+  const given = params ?? source.panel?.starts;
   const mover: ModuleDoc = { id: sourceId, kind: sourceName, label: source.title, ...(given && { params: given }) };
   const beat = clocked(sourceId, source, given);
   const modules = [...beat.modules, mover];

@@ -15,7 +15,7 @@ export function turnedOver(patch: Patch, ids: readonly string[], channels: Chann
     const kind = m && kindNamed(m.kind);
     if (!m || !kind) return [];
     const params = completeParams(kind, m.params, patch.settings.bpm);
-    const knobs = knobsOf(kind, params).filter((k) => kind.scaledBy?.(params).includes(k.name));
+    const knobs = knobsOf(kind, params).filter((k) => kind.panel?.scaledBy?.(params).includes(k.name));
     const over: Record<string, number> = {};
     for (const { name, min, max } of knobs) {
       const [low, high] = channels?.limits.get(socketAt(id, name)) ?? [min, max];

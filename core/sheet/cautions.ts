@@ -7,18 +7,21 @@ const USUAL = 5;
 /** Cautions for ears, speakers and gear that apply to a patch, each once. */
 export function cautionsOf(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds>): string[] {
   const { modules } = graph;
-  const sounds = modules.some((m) => m.kind.audible);
-  const outlets = modules.some((m) => m.kind.outlet);
+  const sounds = modules.some((m) => m.kind.sound?.audible);
+  const outlets = modules.some((m) => m.kind.sound?.outlet);
   const jumps =
     graph.groups.some((g) => g.loop) ||
-    modules.some((m) => m.kind.feedback !== undefined || (m.kind.feedthrough !== undefined && !m.kind.opens));
+    modules.some(
+      (m) =>
+        m.kind.sound?.feedback !== undefined || (m.kind.sound?.feedthrough !== undefined && !m.kind.stage?.amplifier),
+    );
   const wide = modules.find((m) =>
     m.inputs.some((s, i) => {
       const [lo, hi] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
       return s.plugged && (lo < -USUAL - 0.01 || hi > USUAL + 0.01);
     }),
   );
-  const tied = modules.some((m) => m.kind.joins && m.inputs.filter((s) => s.plugged).length > 1);
+  const tied = modules.some((m) => m.kind.electrical?.joins && m.inputs.filter((s) => s.plugged).length > 1);
   return [
     ...(sounds ? [`Ears: start quiet${jumps ? '; resonance, feedback and products jump in level' : ''}.`] : []),
     ...(outlets

@@ -160,7 +160,7 @@ export function expectAt(
   const scope = { peakToPeak: high - low, period };
   if (high - low <= STILL_VOLTS)
     return { at: socket, meter: [volts('steady', mean, (widths.low + widths.high) / 2, meter.share)], scope };
-  const levels = m?.kind.gates?.includes(nameOf(socket)) ? levelsOf(trace) : null;
+  const levels = m?.kind.timing?.gates?.includes(nameOf(socket)) ? levelsOf(trace) : null;
   if (levels) {
     const { percent, perSecond } = gateFigures(trace, levels, simulation.sampleRate, period);
     const readings: MeterReading[] = [
@@ -172,7 +172,7 @@ export function expectAt(
     return { at: socket, meter: readings, scope };
   }
   const hertz = period !== null ? 1 / period : turnsOf(trace, mean, simulation.sampleRate);
-  if (hertz >= AUDIO_HZ || m?.kind.audible === true) {
+  if (hertz >= AUDIO_HZ || m?.kind.sound?.audible === true) {
     const ac = Math.sqrt(Math.max(0, (seen?.rms ?? 0) ** 2 - mean ** 2));
     const share = high - low > 0 ? ac / (high - low) : 0;
     return {

@@ -112,7 +112,7 @@ export class Order {
   /** An output is measured once all that comes into its stage is there; stages of a loop and plain copies are not. */
   private measure(socket: string, part: string): void {
     const m = this.byId.get(idOf(socket));
-    if (!m || this.measured.has(socket) || this.looped.has(m.id) || m.kind.outlet) return;
+    if (!m || this.measured.has(socket) || this.looped.has(m.id) || m.kind.sound?.outlet) return;
     const missing = this.wires.some((c) => idOf(c.to) === m.id && !this.plugs.has(plugKey(c)));
     if (missing) return;
     this.measured.add(socket);

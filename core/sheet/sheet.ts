@@ -131,7 +131,7 @@ class Teller {
     const found = readingAt(this.patch, end, this.asset);
     if (!found) return [];
     const { reading, period } = found;
-    const audible = this.graph.modules.find((m) => m.id === idOf(end))?.kind.audible === true;
+    const audible = this.graph.modules.find((m) => m.id === idOf(end))?.kind.sound?.audible === true;
     const ear = earOf(reading, audible, period);
     const silent = reading.seenSilent ?? reading.silent;
     const expect = {
@@ -147,9 +147,9 @@ class Teller {
 
 /** What is done before anything and after everything, where something is heard. */
 function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; readonly last: readonly SheetStep[] } {
-  const outlets = graph.modules.filter((m) => m.kind.outlet);
-  if (outlets.length === 0 && !graph.modules.some((m) => m.kind.audible)) return { start: [], last: [] };
-  const howling = graph.modules.flatMap((m) => (m.kind.howls ?? []).map((param) => ({ m, param })));
+  const outlets = graph.modules.filter((m) => m.kind.sound?.outlet);
+  if (outlets.length === 0 && !graph.modules.some((m) => m.kind.sound?.audible)) return { start: [], last: [] };
+  const howling = graph.modules.flatMap((m) => (m.kind.panel?.howls ?? []).map((param) => ({ m, param })));
   const names = outlets.map((m) => m.label).join(' and ');
   return {
     start: [

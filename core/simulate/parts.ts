@@ -96,7 +96,7 @@ export class Parts {
       .map(([output = -1, of = -1]) =>
         this.arena.kernels.scaled(outputs[of] as Float64Array, -1, 0, outputs[output] as Float64Array),
       );
-    const detected = m.kind.detects ? this.arena.take(this.size) : this.steadyBuffer(0);
+    const detected = m.kind.timing?.detects ? this.arena.take(this.size) : this.steadyBuffer(0);
     const place: Slot = {
       module: m,
       inputs,
@@ -164,7 +164,7 @@ export class Parts {
 
   /** What a kind's own detector makes of its input. */
   private crossings(m: GraphModule, detected: Float64Array): GateWatch[] {
-    const input = m.inputs.find((s) => s.spec.name === m.kind.detects?.input && s.connected);
+    const input = m.inputs.find((s) => s.spec.name === m.kind.timing?.detects?.input && s.connected);
     if (!input) return [];
     const stats = new GateStats(0.5, 0.5, this.settleFrom(this.sourceOf(input)));
     return [{ socket: input.socket, buffer: detected, stats }];
@@ -223,7 +223,7 @@ export class Parts {
       const figures = m.hands.length > 0 ? new Figures(m, end, this.graph.sampleRate) : null;
       return { buffer, stats, picture: this.picture(buffer), figures };
     });
-    const limits = (m.kind.clips?.(store, m.params, io) ?? []).map(({ level }) => {
+    const limits = (m.kind.stage?.clips?.(store, m.params, io) ?? []).map(({ level }) => {
       const buffer = this.arena.take(this.size);
       return { buffer, stats: new DriveStats(this.arena, buffer, -level, level) };
     });
@@ -232,7 +232,7 @@ export class Parts {
       const { store, io } = lawsOf(m);
       const tape = new Tape(this.arena, memory.begin(), this.graph.sampleRate, inputs);
       m.kind.ends?.forEach((end, i) => tape.write(end.drive(store, params, io), drives[i]?.buffer as Float64Array));
-      m.kind.clips?.(store, params, io).forEach(({ value }, i) => {
+      m.kind.stage?.clips?.(store, params, io).forEach(({ value }, i) => {
         const limit = limits[i];
         if (limit) tape.write(value, limit.buffer);
       });

@@ -39,8 +39,8 @@ const listed = (steps: readonly number[]): string => steps.map((s) => s + 1).joi
  * @param chosen step numbers, 0 first; null: the steps above the middle between lowest and highest.
  */
 export function accentHelpers(patch: Patch, m: GraphModule, chosen: readonly number[] | null): Helper[] {
-  const { detects } = m.kind;
-  if (!detects || m.kind.params.thresholdVolts === undefined) return [];
+  const detects = m.kind.timing?.detects;
+  if (!detects) return [];
   const socket = socketAt(m.id, detects.input);
   const row = rowBehind(buildGraph(patch), socket);
   const peaks = row ? leastPeaks(patch, row, socket) : new Map<number, readonly [number, number]>();
@@ -60,5 +60,7 @@ export function accentHelpers(patch: Patch, m: GraphModule, chosen: readonly num
     return [{ key: 'accents', title, says: `No level tells them apart: ${between}.`, edits: [] }];
   const volts = Number(((lowest - CLEAR + highest + CLEAR + RELEASE) / 2).toPrecision(6));
   const says = `Its level at ${showVolts(volts)}: ${between}. ${showNumber(lowest - volts, 2)} V of room above it.`;
-  return [{ key: 'accents', title, says, edits: [{ do: 'set', module: m.id, param: 'thresholdVolts', value: volts }] }];
+  return [
+    { key: 'accents', title, says, edits: [{ do: 'set', module: m.id, param: detects.threshold, value: volts }] },
+  ];
 }

@@ -27,7 +27,7 @@ function amplifierHelpers(patch: Patch, m: GraphModule, { openDb }: HelperOption
   const end = m.kind.ends?.[0];
   const used = m.inputs.some((s) => s.driver.type === 'output' && end?.sockets.includes(s.spec.name));
   const full = end?.window(m.params)?.[1];
-  if (!m.kind.opens || !end || !used || full === undefined) return [];
+  if (!m.kind.stage?.amplifier || !end || !used || full === undefined) return [];
   const at = socketAt(m.id, end.socket);
   const ideas: readonly (readonly [Helper['key'], string, string, Target])[] = [
     [
@@ -57,7 +57,7 @@ function amplifierHelpers(patch: Patch, m: GraphModule, { openDb }: HelperOption
 
 /** Of what adds up beyond its rails: all its levels less by one factor. */
 function levelHelpers(graph: Graph, m: GraphModule): Helper[] {
-  const names = m.kind.room === 'between' ? (m.kind.scaledBy?.(m.params) ?? []) : [];
+  const names = m.kind.room === 'between' ? (m.kind.panel?.scaledBy?.(m.params) ?? []) : [];
   if (names.length === 0) return [];
   const { railVolts } = graph.patch.settings;
   const ranges = new BoundsEngine().run(graph).get(m.id)?.unclipped ?? [];
@@ -74,12 +74,13 @@ function levelHelpers(graph: Graph, m: GraphModule): Helper[] {
 
 /** Of an oscillator that runs beside another of its rate: begun by it, at a chosen phase. */
 function lockHelpers(graph: Graph, m: GraphModule, { phase }: HelperOptions): Helper[] {
-  const reset = m.inputs.find((s) => s.spec.name === 'reset');
-  const rate = m.kind.hertz?.(m.params) ?? 0;
-  if (!reset || reset.connected || rate <= 0 || !m.kind.params.phase) return [];
+  const begins = m.kind.source?.begins;
+  const reset = m.inputs.find((s) => s.spec.name === begins?.input);
+  const rate = m.kind.source?.hertz?.(m.params) ?? 0;
+  if (!begins || !reset || reset.connected || rate <= 0) return [];
   const alike = graph.modules.filter((x) => {
-    const other = x.kind.hertz?.(x.params) ?? 0;
-    return x !== m && other > 0 && !x.kind.audible && Math.abs(other - rate) <= SAME * rate;
+    const other = x.kind.source?.hertz?.(x.params) ?? 0;
+    return x !== m && other > 0 && !x.kind.sound?.audible && Math.abs(other - rate) <= SAME * rate;
   });
   return alike.slice(0, 1).flatMap((other): Helper[] => {
     const from = other.outputs.find((o) => o.name === 'pulse') ?? other.outputs[0];
@@ -91,7 +92,7 @@ function lockHelpers(graph: Graph, m: GraphModule, { phase }: HelperOptions): He
         says: `${other.label} begins it anew each cycle at that phase, so they do not drift apart.`,
         edits: [
           { do: 'plug', cable: { from: from.socket, to: reset.socket } },
-          { do: 'set', module: m.id, param: 'phase', value: phase },
+          { do: 'set', module: m.id, param: begins.at, value: phase },
         ],
       },
     ];

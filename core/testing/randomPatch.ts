@@ -84,13 +84,15 @@ export function randomParams(random: Random, kind: Kind): ParamValues {
   };
   for (const name of [...names.filter((n) => !limited(n)), ...names.filter(limited)]) {
     values[name] = randomParam(random, kind.params[name] as ParamSpec, () => completeParams(kind, values));
-    const pair = kind.below?.find(([low, high]) => low in values && high in values && (low === name || high === name));
+    const pair = kind.panel?.below?.find(
+      ([low, high]) => low in values && high in values && (low === name || high === name),
+    );
     if (pair && !(Number(values[pair[0]]) < Number(values[pair[1]]))) {
       values[pair[0]] = -5;
       values[pair[1]] = 5;
     }
   }
-  if (kind.check?.(completeParams(kind, values))) values = {};
+  if (kind.panel?.check?.(completeParams(kind, values))) values = {};
   const complete = completeParams(kind, values);
   return Object.fromEntries(Object.entries(values).filter(([n]) => kind.params[n]?.exists?.(complete) ?? true));
 }

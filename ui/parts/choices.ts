@@ -8,7 +8,7 @@ import type { Choice } from './Chooser';
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Stages that one signal passes through. */
-export const insertable = allKinds.filter((k) => k.room === 'between' && !k.joins);
+export const insertable = allKinds.filter((k) => k.room === 'between' && !k.electrical?.joins);
 
 const byDeed = (kinds: readonly Kind[], group: string): Choice[] =>
   kinds.map((k) => ({ key: k.name, title: capital(k.does), says: k.title, group }));

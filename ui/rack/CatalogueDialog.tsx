@@ -39,7 +39,7 @@ function offers(): readonly { readonly title: string; readonly list: readonly Of
     })),
   }));
   const kinds = allKinds
-    .filter((k) => k.unracked !== 'always')
+    .filter((k) => k.electrical?.unracked !== 'always')
     .map((k): Offer => ({
       key: `by hand ${k.name}`,
       title: k.title,

@@ -16,7 +16,7 @@ import { ModeLimits } from './ModeLimits';
 import { NormalFields } from './NormalFields';
 import { PanelFields } from './PanelFields';
 
-const kinds = allKinds.filter((k) => k.unracked !== 'always').map((k) => [k.name, k.title] as const);
+const kinds = allKinds.filter((k) => k.electrical?.unracked !== 'always').map((k) => [k.name, k.title] as const);
 
 /** Modes of a channel, of which one is there at least. */
 const someModes = (modes: readonly ChannelMode[], before: Channel['modes']): Channel['modes'] => {

@@ -70,7 +70,10 @@ function sourceIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
   return graph.modules
     .filter(
       (m) =>
-        behind.has(m.index) && m.kind.room === 'source' && m.kind.plays === undefined && isSetup(m.kind, 'lowVolts'),
+        behind.has(m.index) &&
+        m.kind.room === 'source' &&
+        m.kind.panel?.plays === undefined &&
+        isSetup(m.kind, 'lowVolts'),
     )
     .flatMap((m): Idea[] => {
       const locked = patch.modules[m.index]?.locked ?? [];

@@ -38,7 +38,7 @@ function lastPeriod(trace: Trace, setting: Setting, place: Place): Trace {
 
 const thresholdOf = (m: GraphModule, place: Place): number =>
   (place.at.is === 'input' ? m.inputs[place.at.index]?.spec.threshold : undefined) ??
-  Number(m.params.thresholdVolts ?? 1);
+  Number(m.params[m.kind.timing?.detects?.threshold ?? ''] ?? 1);
 
 /** How far a step's voltage must be from where it would tell otherwise, volts; and how far below a gate lets go. */
 export const CLEAR = 0.1;

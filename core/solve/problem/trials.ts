@@ -48,7 +48,10 @@ export class Trials {
     this.graph = this.behind(buildGraph(patch));
     this.anew = knobs.some(({ module }) => {
       const m = this.graph.modules[module];
-      return m !== undefined && (m.kind.tempo !== undefined || (m.kind.passive?.(m.params) ?? null) !== null);
+      return (
+        m !== undefined &&
+        (m.kind.panel?.tempo !== undefined || (m.kind.electrical?.passive?.(m.params) ?? null) !== null)
+      );
     });
   }
 

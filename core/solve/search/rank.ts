@@ -43,7 +43,10 @@ function isAmount({ trials }: Problem, index: number): boolean {
   const knob = trials.knobs[index];
   const m = knob && trials.modules[knob.module];
   if (!m) return false;
-  return m.inputs.some((s) => s.spec.amount === knob.param) || (m.kind.scaledBy?.(m.params) ?? []).includes(knob.param);
+  return (
+    m.inputs.some((s) => s.spec.amount === knob.param) ||
+    (m.kind.panel?.scaledBy?.(m.params) ?? []).includes(knob.param)
+  );
 }
 
 /** Amounts whose sign is another than it was. */
@@ -75,9 +78,10 @@ function spreadOf(problem: Problem, { x, errors }: Look): number {
 /** Amounts high and levels low: what comes in loud needs no lift behind. */
 function openness({ trials }: Problem, { x }: Look): number {
   return trials.knobs.reduce((sum, { module, param, travel }, i) => {
-    const amount = trials.modules[module]?.inputs.some((s) => s.spec.amount === param) ?? false;
+    const m = trials.modules[module];
+    const amount = m?.inputs.some((s) => s.spec.amount === param) ?? false;
     const p = x[i] as number;
     const size = travel.min < 0 ? Math.abs(2 * p - 1) : p;
-    return sum + (amount ? size : param === 'bias' ? -size : 0);
+    return sum + (amount ? size : m?.kind.stage?.amplifier?.bias === param ? -size : 0);
   }, 0);
 }

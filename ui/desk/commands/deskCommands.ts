@@ -58,7 +58,7 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
     {
       id: 'output',
       title: 'Add an output',
-      can: !patch.modules.some((m) => kindNamed(m.kind)?.outlet),
+      can: !patch.modules.some((m) => kindNamed(m.kind)?.sound?.outlet),
       why: 'There is an output already.',
       run: () => void import('./addOutput').then((m) => m.addOutput(desk)).catch(tellFault),
     },

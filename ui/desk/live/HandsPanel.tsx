@@ -118,7 +118,7 @@ export function HandsPanel({ desk, live }: Props) {
           />
         )}
         {patch.modules
-          .filter((m) => kindNamed(m.kind)?.drawn)
+          .filter((m) => kindNamed(m.kind)?.panel?.drawn)
           .map((m) => (
             <Button
               key={m.id}

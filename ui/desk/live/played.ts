@@ -34,7 +34,7 @@ export function playable(patch: Patch): Played[] {
 
 /** A drawn gesture as a fader in a hand's own power, where the gesture begins. */
 export function fader(m: ModuleDoc): Edit {
-  const points = m.params?.[kindNamed(m.kind)?.drawn ?? ''] as readonly { readonly volts: number }[] | undefined;
+  const points = m.params?.[kindNamed(m.kind)?.panel?.drawn ?? ''] as readonly { readonly volts: number }[] | undefined;
   const { params: _drawn, ...rest } = m;
   return { do: 'replace', module: { ...rest, kind: FADER, params: { volts: points?.[0]?.volts ?? 0 } } };
 }

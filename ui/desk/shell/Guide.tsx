@@ -18,9 +18,11 @@ interface GuideStep {
 const firstFrame = (p: Predicted): string => p.strip?.frames[0]?.input?.socket ?? '';
 const endInput = (p: Predicted): string => p.strip?.frames.at(-1)?.input?.socket ?? '';
 
-/** A stage that only makes its signal larger or smaller. */
-const scales = ({ kind, params }: GraphModule): boolean =>
-  kind.room === 'between' && kind.scaledBy !== undefined && kind.scaledBy(params).includes('amount');
+/** The knobs that make a stage's signal larger or smaller. */
+const scaling = ({ kind, params }: GraphModule): readonly string[] =>
+  kind.room === 'between' ? (kind.panel?.scaledBy?.(params) ?? []) : [];
+const isTurned = (m: GraphModule): boolean =>
+  scaling(m).some((name) => m.params[name] !== m.kind.params[name]?.default);
 
 /** The order in which a modulation is planned by hand. */
 const steps: readonly GuideStep[] = [
@@ -41,9 +43,7 @@ const steps: readonly GuideStep[] = [
   },
   {
     says: 'Choose the new frame and turn its knobs. Watch the reading of the end at the left, in its own unit.',
-    done: (p) =>
-      !p.graph.modules.some(scales) ||
-      p.graph.patch.modules.some((m) => m.params?.amount !== undefined && m.params.amount !== 1),
+    done: (p) => !p.graph.modules.some((m) => scaling(m).length > 0) || p.graph.modules.some(isTurned),
   },
   {
     says: 'That is all: what is wrong stands under Findings, at the right, with its cure. The key ? shows the rest.',

@@ -43,7 +43,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       key,
     );
   // A recording is told by its file's name, not by what its content is stored under.
-  const settings = paramsShown(kind, params).settings.filter((name) => name !== kind.plays);
+  const settings = paramsShown(kind, params).settings.filter((name) => name !== kind.panel?.plays);
   const setting = (name: string) => (
     <Setting
       key={`${id} ${name}`}
@@ -77,13 +77,13 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       {bypassed && <Alert severity="warning">Bypassed: it is out of its path for now.</Alert>}
       <Knobs desk={desk} id={id} label={label} kind={kind} set={set} />
       {settings.filter((name) => !isSetup(kind, name)).map(setting)}
-      {kind.drawn && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
+      {kind.panel?.drawn && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
       <HandsSection patch={patch} id={id} edit={edit} />
       <SocketTable module={module} patch={patch} predicted={predicted} edit={edit} begin={begin} />
       <Facts module={module} predicted={predicted} />
       <HelpersSection id={id} patch={patch} findings={predicted.prediction.findings} edit={edit} />
       <ResponseSection module={module} predicted={predicted} />
-      {kind.opens && 'response' in kind.params && <LoudnessSection id={id} patch={patch} />}
+      {kind.stage?.amplifier && <LoudnessSection id={id} patch={patch} />}
       <SeatSection id={id} label={label} patch={patch} edit={edit} />
       {setUp.length > 0 && (
         <Section id="setup" title="Set-up: ranges and build">
