@@ -115,7 +115,7 @@ describe('a field', () => {
 
     await desk.stage('beam');
     await desk.section('setup');
-    const [unity, limit] = ['[data-setting="unity"] input', '[data-setting="limit"] input'];
+    const [unity, limit] = ['[data-setting=unityVolts] input', '[data-setting=limitVolts] input'];
     expect((await put(unity, '13')).fault).toBe('Must be between 0.5 and 12.');
     await desk.keys('Escape');
     await page.waitForSelector('[data-stage=beam]');
@@ -239,7 +239,7 @@ describe('hands on keys', () => {
     await desk.keys('i');
     await page.waitForSelector('[data-chooser] input:focus');
     // Typed as fast as hands can: nothing of it is lost, none of it is a key of the desk.
-    await page.keyboard.type('smooths');
+    await page.keyboard.type('glide');
     await desk.keys('Enter');
     await page.waitForSelector('[data-chooser]', { hidden: true });
     await page.waitForSelector('[data-stage=slew]');

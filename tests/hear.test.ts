@@ -136,7 +136,7 @@ describe('the play bar', () => {
     });
     await desk.stage('slow');
     await page.keyboard.press('x');
-    await desk.type('rate', '8');
+    await desk.type('rateHz', '8');
     await desk.select('Compare with', 'before');
     await page.waitForSelector('[data-match]');
     await page.waitForFunction(() => !document.querySelector('[data-match]')?.textContent?.includes('measuring'), {
@@ -424,27 +424,27 @@ describe('one fader for many ends', () => {
       await desk.fill(`[aria-label="${label}"]`, text);
       await page.keyboard.press('Enter');
     };
-    await figure('Soft, cutoff, from', '225');
-    await figure('Soft, cutoff, to', '90000');
+    await figure('Soft cutoff CV, from', '225');
+    await figure('Soft cutoff CV, to', '90000');
     // The first Escape takes back what is typed, and leaves the dialog.
-    const far = '[aria-label="Soft, cutoff, to"]';
+    const far = '[aria-label="Soft cutoff CV, to"]';
     await desk.fill(far, 'far');
     await desk.keys('Escape');
     expect(await desk.field(far)).toEqual({ text: '90000', fault: '' });
     await desk.button('Lay it out');
     await page.waitForSelector('[data-macro-row="soft.cutoff"] [role=alert]');
-    await figure('Soft, cutoff, to', '3600');
-    await desk.select('Tone, pitch, how', 'switch');
-    await figure('Tone, pitch, begins at', '4');
+    await figure('Soft cutoff CV, to', '3600');
+    await desk.select('Tone 1 V/oct, how', 'switch');
+    await figure('Tone 1 V/oct, begins at', '4');
     await desk.button('Lay it out');
     await page.waitForSelector('#macro-title', { hidden: true });
     const made = await desk.kept();
     expect(made.modules.map((m) => m.kind)).toEqual(expect.arrayContaining(['constant', 'offset', 'comparator']));
     await page.click('[data-macro] button');
     await page.waitForSelector('[data-macro-row="soft.cutoff"]');
-    const to = await page.$eval('[aria-label="Soft, cutoff, to"]', (e) => (e as HTMLInputElement).value);
+    const to = await page.$eval('[aria-label="Soft cutoff CV, to"]', (e) => (e as HTMLInputElement).value);
     expect(Number(to)).toBeCloseTo(3600, 0);
-    await page.click('[aria-label="Take Tone, pitch out"]');
+    await page.click('[aria-label="Take Tone 1 V/oct out"]');
     await desk.button('Lay it out');
     await page.waitForSelector('#macro-title', { hidden: true });
     expect((await desk.kept()).modules.some((m) => m.kind === 'comparator')).toBe(false);
@@ -461,7 +461,7 @@ describe('one fader for many ends', () => {
       {},
       row,
     );
-    await desk.select('Amp, cv, gets Slow, out already', 'mix');
+    await desk.select('Amp CV, gets Slow out already', 'mix');
     await desk.button('Lay it out');
     await page.waitForSelector('#macro-title', { hidden: true });
     const made = await desk.kept();

@@ -13,14 +13,14 @@ describe('plans from an empty desk', () => {
     await desk.addEnd('vca.cv');
     await desk.feed('lfo');
     await desk.stage('vca');
-    await page.click('[aria-label="Choose what drives in"]');
+    await page.click('[aria-label="Choose what drives In"]');
     await desk.choose('oscillator');
     await desk.stage('vca');
     await desk.plug('in', 'oscillator.sine');
     await page.waitForSelector('::-p-xpath(//*[@data-finding="vca-shut"][contains(., "shut for 50 % of the time")])');
-    await desk.insert('Amplifier (VCA)', 'offset');
+    await desk.insert('VCA', 'offset');
     await desk.type('amount', '0.4');
-    await desk.type('lift', '3V');
+    await desk.type('volts', '3V');
     await page.waitForFunction(() => !document.querySelector('[data-finding=vca-shut]'));
     const patch = await desk.kept();
     await desk.readingIs('vca.cv', readingOf(patch, 'vca.cv'));
@@ -38,15 +38,15 @@ describe('plans from an empty desk', () => {
     await desk.fresh();
     await desk.addEnd('vca.cv');
     await desk.feed('lfo');
-    await desk.insert('Amplifier (VCA)', 'attenuverter');
+    await desk.insert('VCA', 'attenuverter');
     await desk.type('amount', '0.5');
-    await desk.insert('Amplifier (VCA)', 'offset');
-    await desk.type('lift', '2.5V');
+    await desk.insert('VCA', 'offset');
+    await desk.type('volts', '2.5V');
     await desk.addEnd('vca.cv');
     await desk.feed('attenuverter.out');
-    await desk.insert('Amplifier (VCA) 2', 'offset');
+    await desk.insert('VCA 2', 'offset');
     await desk.type('amount', '-1');
-    await desk.type('lift', '2.5V');
+    await desk.type('volts', '2.5V');
     const both = async () => {
       const patch = await desk.kept();
       return ['vca.cv', 'vca2.cv'].map(
@@ -78,9 +78,9 @@ describe('plans from an empty desk', () => {
     await desk.add('clock');
     await desk.stage('envelope');
     await desk.plug('gate', 'clock.out');
-    await desk.insert('Amplifier (VCA)', 'offset');
+    await desk.insert('VCA', 'offset');
     await desk.type('amount', '-0.5');
-    await desk.type('lift', '5V');
+    await desk.type('volts', '5V');
     await desk.add('oscillator');
     await desk.stage('vca');
     await desk.plug('in', 'oscillator.saw');
@@ -105,9 +105,9 @@ describe('plans from an empty desk', () => {
       await desk.feed('constant.out');
     }
     await desk.end('vca.cv');
-    await desk.insert('Amplifier (VCA)', 'offset');
+    await desk.insert('VCA', 'offset');
     await desk.type('amount', '-1');
-    await desk.type('lift', '5V');
+    await desk.type('volts', '5V');
     const readings = async (): Promise<string[]> => {
       const patch = await desk.kept();
       for (const end of ends) await desk.readingIs(end, readingOf(patch, end));
@@ -129,7 +129,7 @@ describe('plans from an empty desk', () => {
     await desk.addEnd('filter.cutoff');
     await desk.feed('lfo');
     await desk.set('shape', 'pulse');
-    await desk.insert('Filter', 'slew');
+    await desk.insert('Filter (VCF)', 'slew');
     await desk.type('rise', '1s');
     await desk.type('fall', '1s');
     await page.waitForSelector('[data-finding=lag-short]');
@@ -139,8 +139,8 @@ describe('plans from an empty desk', () => {
     };
     const lagged = await swing('slew.out');
     expect(lagged).toBeLessThan(5);
-    await desk.insert('Filter', 'offset');
-    await desk.set('max amount', '4');
+    await desk.insert('Filter (VCF)', 'offset');
+    await desk.set('maxAmount', '4');
     await desk.type('amount', String(Math.round((1000 * 10) / lagged) / 1000));
     expect(await swing('offset.out')).toBeCloseTo(10, 1);
     await page.waitForFunction(() => !document.querySelector('[data-finding=lag-short]'));
@@ -168,7 +168,7 @@ describe('plans from an empty desk', () => {
     await desk.fill('[aria-label="Ohms of sequencer.cv"]', '1000');
     await page.keyboard.press('Enter');
     for (const id of ['mult', 'mult2']) {
-      await desk.insert('Oscillator', 'mult');
+      await desk.insert('Oscillator (VCO)', 'mult');
       await page.waitForSelector(`[data-stage=${id}]`);
       await desk.set('build', 'passive');
     }
@@ -215,7 +215,7 @@ describe('a patch of forty modules', () => {
     await page.waitForSelector('[data-stage=a2]');
     await desk.keys('i');
     await page.waitForSelector('[data-chooser] input:focus');
-    await page.keyboard.type('smooths');
+    await page.keyboard.type('glide');
     await page.waitForSelector('[data-frame=slew][data-proposed=true]');
     await desk.keys('Enter');
     await page.waitForSelector('[data-stage=slew]');

@@ -71,9 +71,9 @@ describe('a long simulation', () => {
     await desk.button('Cancel');
     await page.waitForSelector(bar, { hidden: true });
     await desk.stage('slow');
-    await desk.type('rate', '3');
+    await desk.type('rateHz', '3');
     await desk.saved();
-    expect(await desk.knobText('rate')).toContain('3.00');
+    expect(await desk.knobText('rateHz')).toContain('3.00');
   });
 });
 

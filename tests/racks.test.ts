@@ -70,14 +70,14 @@ describe('a rack of one’s own', () => {
     await page.waitForSelector('::-p-xpath(//*[contains(text(), "This rack is empty")])');
     await (await page.waitForSelector('main header button::-p-text(Add a module)'))!.click();
     await page.waitForSelector('[aria-label="Search the catalogue"]');
-    await page.type('[aria-label="Search the catalogue"]', 'lift of ±5');
-    await (await page.waitForSelector('[aria-label="Add Scale and lift"]'))!.click();
+    await page.type('[aria-label="Search the catalogue"]', '±5 V offset');
+    await (await page.waitForSelector('[aria-label="Add Scale and offset"]'))!.click();
     await desk.button('Done');
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await page.waitForSelector('[data-editing] [data-channel=a]');
     await (await page.waitForSelector('[data-section="channel limits"] button'))!.click();
-    await desk.select('How channel a holds lift', 'range');
-    const field = await page.waitForSelector('[aria-label="lift of channel a"]');
+    await desk.select('How channel a holds Offset', 'range');
+    const field = await page.waitForSelector('[aria-label="Offset of channel a"]');
     await desk.fill(field!, '0 … 5');
     await page.keyboard.press('Enter');
     const stored = async () => {
@@ -157,7 +157,7 @@ describe('a rack of one’s own', () => {
     const wish = async (end: string, label: string, figures: readonly [string, string]) => {
       await desk.select('One more end', end);
       for (const [i, says] of ['at its lowest', 'at its highest'].entries()) {
-        const field = (await page.waitForSelector(`[aria-label="${label}, cutoff, ${says}"]`))!;
+        const field = (await page.waitForSelector(`[aria-label="${label} cutoff CV, ${says}"]`))!;
         await desk.fill(field, figures[i]!);
         await page.keyboard.press('Enter');
       }

@@ -150,8 +150,8 @@ describe('stages as a whole', () => {
     const patch = await desk.kept();
     expect(patch.normals).toContainEqual({ to: socket, volts: 1.5 });
     await desk.readingIs('left.cutoff', readingOf(patch, 'left.cutoff'));
-    await desk.button('Undo: normal of Left lamp, cutoff2');
-    await desk.button('Undo: normal of Left lamp, cutoff2');
+    await desk.button('Undo: normal of Left lamp cutoff CV 2');
+    await desk.button('Undo: normal of Left lamp cutoff CV 2');
     await desk.saved();
   });
 });
@@ -163,20 +163,20 @@ describe('variants and versions', () => {
     await desk.keepVariant('dark');
     await desk.stage('trim');
     await desk.type('amount', '0.2');
-    await desk.type('lift', '1V');
+    await desk.type('volts', '1V');
     await desk.button('Variants');
     await desk.button('Compare');
     await page.waitForSelector('[aria-label="Compared with dark"]');
     const differences = () =>
       page.$$eval('[data-difference]', (all) => all.map((e) => e.getAttribute('data-difference')));
-    expect(await differences()).toEqual(['Trim, amount', 'Trim, lift']);
+    expect(await differences()).toEqual(['Trim gain', 'Trim offset']);
     const sides = await page.$$eval('[data-compared="tone.cutoff"] td', (all) => all.map((e) => e.textContent));
     const now = await desk.kept();
     expect(sides[0]).toBe(readingOf(now, 'tone.cutoff'));
     expect(sides[1]).toBe(readingOf({ ...now, ...now.variants[0] }, 'tone.cutoff'));
-    await page.click('[aria-label="Take over Trim, lift"]');
+    await page.click('[aria-label="Take over Trim offset"]');
     await page.waitForFunction(() => document.querySelectorAll('[data-difference]').length === 1);
-    expect(await differences()).toEqual(['Trim, amount']);
+    expect(await differences()).toEqual(['Trim gain']);
     const after = await desk.kept();
     expect(after.modules.find((m) => m.id === 'trim')?.params).toMatchObject({ amount: 0.2, volts: 2 });
     await desk.button('Put dark on the desk');
@@ -243,7 +243,7 @@ describe('the scope', () => {
     await page.click('[data-way=spectrum]');
     await page.waitForSelector('[data-spectrum=ready]');
     await page.click('[data-way=traces]');
-    await desk.button('Undo: pin of Beam, cv');
+    await desk.button('Undo: pin of Beam CV');
     await desk.saved();
   });
 

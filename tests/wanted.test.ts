@@ -195,7 +195,7 @@ describe('what is wanted', () => {
       /runs out at 1\.00: it needs 1\.60, 0\.60 more/,
     );
     expect(await page.$eval('[data-suggestion]', (e) => e.textContent)).toMatch(
-      /^Set trim, max amount to 2, then trim, amount to 1\.600: trim, amount lacks 0\.60\./,
+      /^Set Scale and offset gain range to 2, then Scale and offset gain to 1\.600: Scale and offset gain lacks 0\.60\./,
     );
     await desk.button('Do that');
     await page.waitForSelector('[data-end="tone.cutoff"] [data-wanted=true]');
@@ -221,7 +221,7 @@ describe('what is wanted', () => {
     await sweep({ amount: 0.4, volts: 2 });
     await page.click('::-p-xpath(//label[contains(., "Hold the rest")])');
     await desk.stage('trim');
-    await desk.type('lift', '1.5V');
+    await desk.type('volts', '1.5V');
     await page.waitForFunction(() => document.querySelector('[data-end="tone.cutoff"] [data-wanted=true]'));
     const patch = await desk.kept();
     expect(params(patch, 'trim').volts).toBe(1.5);
@@ -231,7 +231,7 @@ describe('what is wanted', () => {
     await page.waitForFunction(
       (knob) => document.querySelector(knob)?.getAttribute('aria-valuetext')?.startsWith('+2.00'),
       {},
-      desk.knob('lift'),
+      desk.knob('volts'),
     );
     expect(params(await desk.kept(), 'trim')).toEqual({ amount: 0.4, volts: 2 });
   });
@@ -245,7 +245,7 @@ describe('what is wanted', () => {
     const [first] = await page.$$eval('[aria-label="Which knob makes it"] tbody tr', (all) =>
       all.map((e) => e.textContent ?? ''),
     );
-    expect(first).toMatch(/^(tone, cutoff|trim, lift|trim, amount)/i);
+    expect(first).toMatch(/^(Filter \(VCF\) cutoff|Scale and offset (offset|gain))/);
   });
 
   it('sets an amplifier in one go, from silence to unity', async () => {

@@ -13,25 +13,30 @@ const { modules } = patchOf({
 
 describe('what places are called', () => {
   it('by the names that people gave, or that their kinds have', () => {
-    expect(placeName(modules, 'amp.cv')).toBe('Lamp amp, cv');
+    expect(placeName(modules, 'amp.cv')).toBe('Lamp amp CV');
     expect(placeName(modules, 'amp')).toBe('Lamp amp');
-    expect(placeName(modules, 'gone.out')).toBe('gone, out');
-    expect(knobPlace(modules, 'amp.cvAmount')).toBe('Lamp amp, cv amount');
-    expect(knobPlace(modules, 'lag.riseAmount')).toMatch(/, rise amount$/);
-    expect(knobPlace(modules, 'gone.rateHz')).toBe('gone, rate');
+    expect(placeName(modules, 'gone.out')).toBe('gone out');
+    expect(knobPlace(modules, 'amp.cvAmount')).toBe('Lamp amp CV amount');
+    expect(knobPlace(modules, 'lag.riseAmount')).toMatch(/ rise CV amount$/);
+    expect(knobPlace(modules, 'gone.rateHz')).toBe('gone rateHz');
   });
-  it('no knob of any kind is shown as it is written in a document, where that is two words', () => {
+  it('no knob and no socket of any kind is shown as it is written in a document, where that is two words', () => {
     for (const kind of allKinds)
       for (const { name } of knobsOf(kind, completeParams(kind, {}))) {
         const told = knobPlace([{ id: 'm', kind: kind.name, label: 'M' }], `m.${name}`);
-        expect(told).toMatch(/^M, \S/);
-        expect(told.slice(3)).not.toMatch(/[a-z][A-Z]/);
+        expect(told).toMatch(/^M \S/);
+        expect(told).not.toMatch(/[a-z][A-Z]/);
       }
+    for (const kind of allKinds) {
+      const params = completeParams(kind, {});
+      for (const name of [...kind.inputs(params).map((s) => s.name), ...kind.outputs(params)])
+        expect(placeName([{ id: 'm', kind, label: 'M' }], `m.${name}`)).toMatch(/^M (?!.*[a-z][A-Z])\S/);
+    }
   });
   it('what an answer names by its id is said in words; all else stays as it is', () => {
     const said = (text: string): string => withNames(modules, text);
     expect(said('Turn amp.cvAmount to 0.5, then lag.rise: amp.cvAmount lacks 1.')).toBe(
-      `Turn Lamp amp, cv amount to 0.5, then ${knobPlace(modules, 'lag.rise')}: Lamp amp, cv amount lacks 1.`,
+      `Turn Lamp amp CV amount to 0.5, then ${knobPlace(modules, 'lag.rise')}: Lamp amp CV amount lacks 1.`,
     );
     for (const text of ['gone.rateHz to 0.5.', 'amp.nothing', 'x.amp.cvAmount', 'a file amp.csv', 'about 2.5 V', ''])
       expect(said(text)).toBe(text);

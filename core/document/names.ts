@@ -1,32 +1,44 @@
 import { idOf, nameOf } from './sockets';
 import { kindNamed } from '../kinds';
-import { spoken } from '../kinds/knobs';
+import { socketLabel } from '../kinds/kind';
+import { inSentence, paramLabel } from '../kinds/knobs';
+import { usualSocketLabel } from '../kinds/sockets';
+import type { Kind } from '../kinds/kind';
 import type { Patch } from './types';
-
-/** `Lamp amp, cv` for a socket, `Lamp amp` for a module; the id where no such module is known. */
-export function placeName(modules: readonly { readonly id: string; readonly label?: string }[], at: string): string {
-  const [id, socket] = [idOf(at), nameOf(at)];
-  const name = modules.find((m) => m.id === id)?.label ?? id;
-  return socket ? `${name}, ${socket}` : name;
-}
 
 interface Named {
   readonly id: string;
-  readonly kind: string;
+  readonly kind: string | Kind;
   readonly label?: string;
 }
 
-/** `Lamp amp, cv amount` for a knob, as its kind has it. */
+const kindOf = (m: Named | undefined): Kind | undefined => (typeof m?.kind === 'string' ? kindNamed(m.kind) : m?.kind);
+
+/** `Lamp amp CV`: a socket of a module that is at hand. */
+export const socketPlace = ({ label, kind }: { readonly label: string; readonly kind: Kind }, name: string): string =>
+  `${label} ${inSentence(socketLabel(kind, name))}`;
+
+/** `Lamp amp CV` for a socket, `Lamp amp` for a module; the id where no such module is known. */
+export function placeName(modules: readonly Named[], at: string): string {
+  const [id, socket] = [idOf(at), nameOf(at)];
+  const m = modules.find((x) => x.id === id);
+  const kind = kindOf(m);
+  const name = m?.label ?? kind?.title ?? id;
+  if (!socket) return name;
+  return `${name} ${inSentence(kind ? socketLabel(kind, socket) : usualSocketLabel(socket))}`;
+}
+
+/** `Lamp amp CV amount` for a knob, as its kind has it. */
 export function knobPlace(modules: readonly Named[], at: string): string {
   const [id, name] = [idOf(at), nameOf(at)];
-  const kind = kindNamed(modules.find((m) => m.id === id)?.kind ?? '');
-  return `${placeName(modules, id)}, ${spoken(name, kind?.params[name])}`;
+  const kind = kindOf(modules.find((m) => m.id === id));
+  return `${placeName(modules, id)} ${inSentence(paramLabel(name, kind?.params[name]))}`;
 }
 
 /** What an answer says, with the knobs that it names as `amp.cvAmount` called as people call them. */
 export const withNames = (modules: readonly Named[], text: string): string =>
   text.replace(/(?<![\w.-])([a-z][\w-]*)\.([a-z]\w*)/g, (at: string, id: string, param: string) => {
-    const kind = kindNamed(modules.find((m) => m.id === id)?.kind ?? '');
+    const kind = kindOf(modules.find((m) => m.id === id));
     return kind && Object.hasOwn(kind.params, param) ? knobPlace(modules, at) : at;
   });
 

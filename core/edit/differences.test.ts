@@ -59,7 +59,7 @@ describe('differences of two states', () => {
     ]);
     expect(differencesOf(patch, other).map(({ what, here, there }) => [what, here, there])).toEqual([
       ['Flip', 'nothing', 'Inverter'],
-      ['Trim, amount', '0.4', '\u22120.4'],
+      ['Trim gain', '0.4', '\u22120.4'],
       ['cable into trim.in', 'swell.out', 'swell.inverted'],
     ]);
   });
@@ -69,10 +69,10 @@ describe('differences of two states', () => {
       { do: 'set', module: 'trim', param: 'amount', value: 0.9 },
       { do: 'set', module: 'swell', param: 'rateHz', value: 3 },
     ]);
-    const amount = differencesOf(patch, other).find((d) => d.what === 'Trim, amount');
+    const amount = differencesOf(patch, other).find((d) => d.what === 'Trim gain');
     const after = applyEdits(patch, takeOver(amount!));
     expect(after.modules[1]?.params).toEqual({ amount: 0.9, volts: 2 });
-    expect(differencesOf(after, other).map((d) => d.what)).toEqual(['Swell, rateHz']);
+    expect(differencesOf(after, other).map((d) => d.what)).toEqual(['Swell rate']);
   });
 
   it('taken over one by one, they lead from any patch to any other, and every step can be saved', () => {

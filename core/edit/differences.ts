@@ -1,3 +1,4 @@
+import { inSentence, paramLabel } from '../kinds/knobs';
 import { kindNamed } from '../kinds';
 import type { ParamValue, ParamValues } from '../kinds/params';
 import { showNumber, showSeconds } from '../units/show';
@@ -50,7 +51,7 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
   const set = Object.keys(pb).filter((name) => differs(pa[name], pb[name]));
   const params = set.map((name): Difference => ({
     ...base,
-    what: `${titleOf(a)}, ${kind?.params[name]?.label ?? name}`,
+    what: `${titleOf(a)} ${inSentence(paramLabel(name, kind?.params[name]))}`,
     here: shownValue(pa[name]),
     there: shownValue(pb[name]),
     edits: [{ do: 'set', module: a.id, param: name, value: b.params?.[name] }],

@@ -1,3 +1,4 @@
+import { socketPlace } from '../document/names';
 import { gainOf } from '../units/ratios';
 import { showVolts } from '../units/show';
 import { setCure, setParam } from './finding';
@@ -23,7 +24,7 @@ export const dcOut: FindingRule = {
               code: 'dc-out',
               severity: 'warning',
               at: s.socket,
-              message: `${m.label}, ${s.spec.name} sends ${showVolts(volts)} of constant voltage outside, where it does not belong.`,
+              message: `${socketPlace(m, s.spec.name)} sends ${showVolts(volts)} of constant voltage outside, where it does not belong.`,
               numbers: { volts },
               cures: [setCure('Block DC', setParam(m.id, 'dcBlock', true))],
             },

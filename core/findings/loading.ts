@@ -1,3 +1,4 @@
+import { socketPlace } from '../document/names';
 import { idOf, socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
 import { scaledRange } from '../law/lin';
@@ -91,7 +92,7 @@ export const loading: FindingRule = {
             code: 'loading',
             severity: flat ? 'warning' : 'note',
             at: o.socket,
-            message: `${m.label}, ${o.name} is ${what} by ${showNumber(percent, 1)} %${flat ? `, up to ${showNumber(cents, 0)} cents` : ''}: buffer it, or use another pot.`,
+            message: `${socketPlace(m, o.name)} is ${what} by ${showNumber(percent, 1)} %${flat ? `, up to ${showNumber(cents, 0)} cents` : ''}: buffer it, or use another pot.`,
             numbers: { percent, ...(flat && { cents }) },
             cures: m.kind.electrical?.joins ? [mixerInstead(graph, m)] : buffered(graph, m, o.socket),
           },

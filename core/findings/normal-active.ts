@@ -1,3 +1,4 @@
+import { socketPlace } from '../document/names';
 import { showVolts } from '../units/show';
 import { setCure } from './finding';
 import type { FindingRule, Found } from './finding';
@@ -25,7 +26,7 @@ export const normalActive: FindingRule = {
             code: 'normal-active',
             severity: 'note',
             at: s.socket,
-            message: `Nothing is plugged into ${m.label}, ${s.spec.name}, but its normal goes on contributing ${showVolts(volts)}.`,
+            message: `Nothing is plugged into ${socketPlace(m, s.spec.name)}, but its normal goes on contributing ${showVolts(volts)}.`,
             numbers: { volts },
             cures: [
               setCure('Set the normal to 0 V', { do: 'normal', to: s.socket, normal: { to: s.socket, volts: 0 } }),

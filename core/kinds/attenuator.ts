@@ -5,20 +5,26 @@ import { showNumber } from '../units/show';
 export const attenuator = kind({
   name: 'attenuator',
   title: 'Attenuator',
-  does: 'shrinks',
+  does: 'reduces level',
+  aliases: ['pot', 'level'],
+  words: {
+    params: { amount: 'Gain', normalVolts: 'Normalled voltage', build: 'Circuit', potOhms: 'Pot resistance' },
+    says: { normalVolts: 'what the input gets when unpatched' },
+    options: { build: { active: 'Buffered', passive: 'Passive' } },
+  },
   formula: 'out = amount·in; passive: a pot of potOhms, which loads its source and is loaded',
   room: 'between',
   electrical: {
     passive: (p) => (p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount } : null),
-    powered: { says: 'Use an active one', param: 'build', value: 'active' },
+    powered: { says: 'Use a buffered one', param: 'build', value: 'active' },
   },
   params: {
     amount: number(1, 0, 1),
-    normalVolts: setUp(volts(0, { says: 'carried while nothing is plugged in' })),
+    normalVolts: setUp(volts(0)),
     build: setUp(choice(['active', 'passive'])),
     potOhms: setUp(ohms(100_000, 1000, 1_000_000)),
   },
-  brief: (p) => `scale ${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
+  brief: (p) => `gain ×${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
   panel: {

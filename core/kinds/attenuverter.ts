@@ -5,7 +5,12 @@ import { showNumber } from '../units/show';
 export const attenuverter = kind({
   name: 'attenuverter',
   title: 'Attenuverter',
-  does: 'shrinks or flips',
+  does: 'reduces level and inverts',
+  aliases: ['scale', 'invert'],
+  words: {
+    params: { amount: 'Gain', maxAmount: 'Gain range (±)', normalVolts: 'Normalled voltage' },
+    says: { normalVolts: 'when unpatched; the module is then a voltage source' },
+  },
   formula: 'out = amount·in',
   room: 'between',
   panel: {
@@ -16,9 +21,9 @@ export const attenuverter = kind({
   params: {
     amount: number(0, -2, 2, '', within('maxAmount')),
     maxAmount: reach(setUp(choice([1, 2]))),
-    normalVolts: setUp(volts(0, { says: 'carried while nothing is plugged in; then it is a source' })),
+    normalVolts: setUp(volts(0)),
   },
-  brief: (p) => `scale ${showNumber(p.amount, 2)}`,
+  brief: (p) => `gain ×${showNumber(p.amount, 2)}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
   memory: never,

@@ -7,12 +7,24 @@ import { showNumber } from '../units/show';
 export const clock = kind({
   name: 'clock',
   title: 'Clock',
-  does: 'steady pulses, with swing if wanted',
+  does: 'steady pulses with optional swing',
+  aliases: ['trigger', 'tempo', 'BPM'],
+  words: {
+    params: {
+      bpm: 'Tempo',
+      beats: 'Period (beats)',
+      width: 'Pulse width',
+      swing: 'Swing',
+      lowVolts: 'Low level',
+      highVolts: 'High level',
+    },
+    says: { bpm: 'uses the patch tempo unless set' },
+  },
   formula:
     'a pulse every 60/bpm·beats s from t = 0; each second one at swing of its pair; high for width of its own slot',
   room: 'source',
   params: {
-    bpm: number(120, 1, 999, 'bpm', { fromSetting: 'bpm', says: 'the patch’s own tempo unless set' }),
+    bpm: number(120, 1, 999, 'bpm', { fromSetting: 'bpm' }),
     beats: number(1, 1 / 64, 64, 'beats', { taper: 'log' }),
     width: number(0.5, 0.01, 0.99),
     swing: number(0.5, 0.5, 0.75),
@@ -23,7 +35,7 @@ export const clock = kind({
     below: [['lowVolts', 'highVolts']],
     scaledBy: () => ['lowVolts', 'highVolts'],
   },
-  brief: (p) => `${showNumber(p.bpm, 0)} bpm${p.beats === 1 ? '' : ` · ${showNumber(p.beats, 2)}`}`,
+  brief: (p) => `${showNumber(p.bpm, 0)} BPM${p.beats === 1 ? '' : ` · ${showNumber(p.beats, 2)}`}`,
   inputs: () => [gate('reset')],
   outputs: () => ['out'],
   timing: {

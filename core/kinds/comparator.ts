@@ -17,7 +17,11 @@ function fate(b: Laws, p: { readonly thresholdVolts: number }, io: Sockets): Fat
 export const comparator = kind({
   name: 'comparator',
   title: 'Comparator',
-  does: 'makes a gate of it',
+  does: 'outputs a gate while its input is above a threshold',
+  aliases: ['gate extractor'],
+  words: {
+    params: { thresholdVolts: 'Threshold', hysteresis: 'Hysteresis', lowVolts: 'Low level', highVolts: 'High level' },
+  },
   formula:
     'high when in ≥ thresholdVolts + threshold, low again when in is more than hysteresis below that; starts low; inverted is the other level',
   room: 'between',
@@ -30,7 +34,7 @@ export const comparator = kind({
   panel: {
     below: [['lowVolts', 'highVolts']],
   },
-  brief: (p) => `high from ${showVolts(p.thresholdVolts)}`,
+  brief: (p) => `high above ${showVolts(p.thresholdVolts)}`,
   inputs: () => [signal('in'), control('threshold')],
   outputs: () => ['out', 'inverted'],
   timing: {

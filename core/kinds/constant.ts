@@ -4,8 +4,10 @@ import { showVolts } from '../units/show';
 
 export const constant = kind({
   name: 'constant',
-  title: 'Constant voltage',
-  does: 'stays at one voltage: a fader, wheel or pedal at rest',
+  title: 'Manual voltage',
+  does: 'a fader, wheel or pedal at a fixed setting',
+  aliases: ['offset', 'DC', 'voltage source'],
+  words: { params: { volts: 'Voltage', lowVolts: 'Knob minimum', highVolts: 'Knob maximum' } },
   formula: 'out = volts',
   room: 'source',
   source: {

@@ -36,8 +36,13 @@ function fadeOf(signalName: string, share: (at: number) => number): GainSpec<Fad
 
 export const crossfade = kind({
   name: 'crossfade',
-  title: 'Crossfade and pan',
-  does: 'fades between two, or pans',
+  title: 'Crossfader / panner',
+  does: 'crossfades two inputs, or pans one',
+  aliases: ['pan'],
+  words: {
+    params: { position: 'Position', cvAmount: 'CV amount', fullVolts: 'Full-scale CV', law: 'Fade curve' },
+    options: { law: { linear: 'Linear', equalPower: 'Equal power' } },
+  },
   formula:
     'p = clamp(position + cvAmount·cv/fullVolts, 0, 1); a = in·ka; b = in·kb; out = in·ka + in2·kb; linear: 1 − p, p; equalPower: cos(πp/2), sin(πp/2)',
   room: 'between',
@@ -48,7 +53,7 @@ export const crossfade = kind({
     fullVolts: setUp(number(10, 0.5, 12, 'V')),
     law: choice(['linear', 'equalPower']),
   },
-  brief: (p) => `at ${showNumber(100 * p.position, 0)} %`,
+  brief: (p) => `position ${showNumber(100 * p.position, 0)}%`,
   inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount')],
   outputs: () => ['a', 'b', 'out'],
   memory: never,
@@ -70,7 +75,7 @@ export const crossfade = kind({
       quantity: 'position',
       unit: () => '%',
       always: true,
-      says: 'from its first input at 0 % to its second at 100 %',
+      says: '0% is input 1, 100% is input 2',
       drive,
       value: (p, v) => 100 * Math.min(1, Math.max(0, v / p.fullVolts)),
       window: (p) => [0, p.fullVolts],

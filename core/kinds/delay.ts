@@ -13,7 +13,11 @@ const clamp = (x: number, lo: number, hi: number): number => Math.min(hi, Math.m
 export const delay = kind({
   name: 'delay',
   title: 'Delay',
-  does: 'repeats it later',
+  does: 'delay line with feedback',
+  aliases: ['echo'],
+  words: {
+    params: { seconds: 'Delay time', timeAmount: 'Time CV amount', feedbackAmount: 'Feedback', mix: 'Dry/wet mix' },
+  },
   formula:
     'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the rails; out = (1 − mix)·in + mix·delayed',
   room: 'between',
@@ -91,7 +95,7 @@ export const delay = kind({
       quantity: 'time',
       unit: () => 's',
       always: false,
-      says: 'one volt doubles the time at full amount',
+      says: 'each volt doubles the time at full CV amount',
       drive: (b, p, io) => b.scale(io.in('time'), p.timeAmount),
       value: (p, v) => clamp(p.seconds * 2 ** v, SHORTEST, LONGEST),
       window: (p) => [Math.log2(SHORTEST / p.seconds), Math.log2(LONGEST / p.seconds)],
@@ -103,7 +107,7 @@ export const delay = kind({
       quantity: 'position',
       unit: () => '%',
       always: false,
-      says: '10 V add all of what comes back; from 100 % on it grows',
+      says: '10 V adds 100% feedback; at 100% and above it builds up',
       drive: (b, p, io) => b.scale(io.in('feedback'), 1, 10 * p.feedbackAmount),
       value: (_p, v) => 100 * clamp(v / 10, 0, MOST_FEEDBACK),
       window: () => [0, 10 * MOST_FEEDBACK],

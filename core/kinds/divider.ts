@@ -5,7 +5,10 @@ import { number, volts, setUp } from './params';
 export const divider = kind({
   name: 'divider',
   title: 'Clock divider',
-  does: 'counts pulses',
+  does: 'divides a clock',
+  words: {
+    params: { by: 'Divide by', lowVolts: 'Low level', highVolts: 'High level', thresholdVolts: 'Input threshold' },
+  },
   formula:
     'high for the first ⌈by/2⌉ of each by input periods (by 2: a flip-flop); low before its first edge and after a rising reset until the next edge, which counts as the first',
   room: 'between',
@@ -18,7 +21,7 @@ export const divider = kind({
   panel: {
     below: [['lowVolts', 'highVolts']],
   },
-  brief: (p) => `by ${p.by}`,
+  brief: (p) => `÷${p.by}`,
   inputs: (p) => [gate('in', p.thresholdVolts), gate('reset', p.thresholdVolts)],
   outputs: () => ['out'],
   timing: {

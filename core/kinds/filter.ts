@@ -72,8 +72,17 @@ function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring): Ker
 
 export const filter = kind({
   name: 'filter',
-  title: 'Filter',
-  does: 'takes away above or below its cutoff',
+  title: 'Filter (VCF)',
+  does: 'low-pass, band-pass and high-pass, 12 dB/oct',
+  aliases: ['VCF'],
+  words: {
+    params: {
+      cutoffHz: 'Cutoff',
+      cutoffAmount: 'Cutoff CV amount',
+      cutoff2Amount: 'Cutoff CV 2 amount',
+      resonance: 'Resonance',
+    },
+  },
   formula:
     'cutoff = cutoffHz·2^(cutoffAmount·cutoff + cutoff2Amount·cutoff2 + pitch), 16 to 20 000 Hz and 0.49 of the sample rate; state-variable, 12 dB an octave, 2R = 2·(1 − 0.995·resonance); bandpass times 2R',
   room: 'between',
@@ -117,7 +126,7 @@ export const filter = kind({
       quantity: 'frequency',
       unit: () => 'Hz',
       always: true,
-      says: 'one volt an octave at full amount',
+      says: '1 V/oct at full CV amount',
       drive,
       value: (p, v) => Math.min(HIGHEST_HZ, Math.max(LOWEST_HZ, p.cutoffHz * 2 ** v)),
       window: (p) => [Math.log2(LOWEST_HZ / p.cutoffHz), Math.log2(HIGHEST_HZ / p.cutoffHz)],

@@ -16,7 +16,17 @@ const followed = (b: Laws, p: { readonly gain: number }, io: Sockets): Range =>
 export const follower = kind({
   name: 'follower',
   title: 'Envelope follower',
-  does: 'follows how loud it is',
+  does: 'turns level into a CV and a gate',
+  aliases: ['sidechain', 'detector'],
+  words: {
+    params: {
+      gain: 'Gain',
+      attack: 'Attack',
+      release: 'Release',
+      thresholdVolts: 'Gate threshold',
+      gateVolts: 'Gate level',
+    },
+  },
   formula:
     'abs(in)·gain through an rc lag (τ = T/5, starts at its first input), clipped 0..10; gate: high from thresholdVolts, low 0.1 V below it',
   room: 'between',

@@ -8,13 +8,18 @@ const points: PointsSpec = {
   type: 'points',
   default: [{ t: 0, volts: 0 }],
   most: 10_000,
-  says: 'times rise strictly from 0 up',
 };
 
 export const gesture = kind({
   name: 'gesture',
-  title: 'Hand gesture',
-  does: 'a hand on a fader, over time',
+  title: 'Gesture',
+  does: 'a drawn or recorded fader move',
+  aliases: ['automation', 'curve'],
+  words: {
+    params: { points: 'Breakpoints', interpolation: 'Interpolation', loop: 'Loop' },
+    says: { points: 'times must increase from 0' },
+    options: { interpolation: { linear: 'Linear', hold: 'Stepped' } },
+  },
   formula:
     'between its points linear or held; before the first and after the last point their value; a loop’s period is the last t',
   room: 'source',

@@ -81,3 +81,7 @@ export const kindNamed = (name: string): Kind | undefined => byName.get(name);
 /** What a new fader is. */
 export const FADER = constant.name;
 export const isFaderKind = (name: string): boolean => kindNamed(name)?.panel?.fader === true;
+
+/** What people type to find a kind: its name, what it does, and what else it goes by. */
+export const searchWords = (kind: Kind | undefined): string[] =>
+  kind ? [kind.title, kind.does, ...(kind.aliases ?? [])] : [];

@@ -3,14 +3,15 @@ import { kind, never, signal } from './kind';
 export const inverter = kind({
   name: 'inverter',
   title: 'Inverter',
-  does: 'flips',
+  does: 'inverts polarity',
+  words: { params: {} },
   formula: 'out = −in',
   room: 'between',
   stage: {
     flips: () => true,
   },
   params: {},
-  brief: () => 'flips',
+  brief: () => 'inverts',
   inputs: () => [signal('in')],
   outputs: () => ['out'],
   memory: never,

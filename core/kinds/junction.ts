@@ -4,8 +4,10 @@ const names = ['in1', 'in2', 'in3', 'in4'] as const;
 
 export const junction = kind({
   name: 'junction',
-  title: 'Junction',
-  does: 'ties outputs together',
+  title: 'Passive junction',
+  does: 'joins outputs without a mixer',
+  aliases: ['stackable'],
+  words: { params: {} },
   formula: 'out = Σ(V_i/R_i) / (Σ 1/R_i + 1/R_load), R_i at least 1 Ω; ideal: the mean of what is plugged',
   room: 'between',
   electrical: {

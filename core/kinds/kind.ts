@@ -1,7 +1,8 @@
 import type { Laws } from '../law/builder';
 import type { Lin } from '../law/lin';
 import type { Kernels } from '../native/kernels';
-import type { ParamSpecs, ParamValues, Values } from './params';
+import type { ParamSpec, ParamSpecs, ParamValues, Values } from './params';
+import { usualSocketLabel } from './sockets';
 import type { InputSpec, Sockets } from './sockets';
 import type { AmplifierSpec, ClipSpec, EndSpec, Feedthrough, GainSpec, LiftSpec, Passive, StageSpec } from './traits';
 
@@ -52,6 +53,8 @@ interface Described<P> {
   readonly title: string;
   /** What it does, in one line. */
   readonly does: string;
+  /** What else people type to find it. */
+  readonly aliases?: readonly string[];
   /** Its law, in the notation of docs. */
   readonly formula: string;
   readonly room: 'source' | 'between' | 'end';
@@ -230,18 +233,47 @@ export interface Surroundings {
 /** `none`: not a source of movement. `never`: does not repeat. Otherwise seconds = over/under, from decimals. */
 export type Period = 'none' | 'never' | { readonly over: readonly number[]; readonly under: readonly number[] };
 
+/** What people call the parts of a kind: every parameter, its options, and sockets that have a name of their own. */
+interface Words<S extends ParamSpecs> {
+  readonly params: { readonly [K in keyof S]: string };
+  /** A line on a parameter, for the editor and the docs. */
+  readonly says?: { readonly [K in keyof S]?: string };
+  readonly options?: { readonly [K in keyof S]?: Readonly<Record<string, string>> };
+  readonly sockets?: Readonly<Record<string, string>>;
+}
+
 export interface KindOf<S extends ParamSpecs> extends Shape<Values<S>> {
   readonly params: S;
+  readonly words: Words<S>;
 }
 
 export interface Kind extends Shape<ParamValues> {
+  /** Each with its words. */
   readonly params: ParamSpecs;
+  readonly words: Words<ParamSpecs>;
 }
 
 /** Declares a kind; inside it the parameters have their own types. */
 export function kind<const S extends ParamSpecs>(spec: KindOf<S>): Kind {
-  return spec as unknown as Kind;
+  const { params: labels, says, options } = spec.words;
+  const worded = Object.entries<ParamSpec>(spec.params).map(([name, param]) => {
+    const line = says?.[name] ?? param.says;
+    const labelled = options?.[name];
+    return [
+      name,
+      {
+        ...param,
+        label: labels[name],
+        ...(line !== undefined && { says: line }),
+        ...(labelled && { optionLabels: labelled }),
+      },
+    ] as const;
+  });
+  return { ...spec, params: Object.fromEntries(worded) } as unknown as Kind;
 }
+
+/** What people call a socket. */
+export const socketLabel = (of: Kind, name: string): string => of.words.sockets?.[name] ?? usualSocketLabel(name);
 
 export const never = (): boolean => false;
 export const always = (): boolean => true;

@@ -1,14 +1,18 @@
 import type { Kind } from './kind';
 import type { NumberSpec, ParamSpec, ParamValues } from './params';
 
-/** `riseAmount` as it is read: `rise amount`. */
-export const spoken = (name: string, spec?: ParamSpec): string =>
-  spec?.label ??
-  name
-    .replace(/(?<=.)(Volts|Hz|Ohms|Db|Cents)$/, '')
-    .replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`)
-    .replace(/(\d+)$/, ' $1')
-    .trim();
+/** What people call a parameter; its name in the document where no kind has it. */
+export const paramLabel = (name: string, spec?: ParamSpec): string => spec?.label ?? name;
+
+/** A label inside a sentence: without what it says in brackets; abbreviations keep their capitals. */
+export function inSentence(label: string): string {
+  const plain = label.replace(/ \([^)]*\)$/, '');
+  return /^[A-Z][a-z]/.test(plain) ? plain.charAt(0).toLowerCase() + plain.slice(1) : plain;
+}
+
+/** What people call an option of a choice. */
+export const optionLabel = (spec: ParamSpec | undefined, value: string | number): string =>
+  (spec?.type === 'choice' ? spec.optionLabels?.[String(value)] : undefined) ?? String(value);
 
 /** What a builder sets once, and a player's hand does not reach for. */
 export function isSetup(kind: Kind, name: string): boolean {

@@ -55,8 +55,34 @@ const rateAt = (rateHz: number, cv: number): number => Math.min(20000, Math.max(
 
 export const lfo = kind({
   name: 'lfo',
-  title: 'Slow oscillator',
-  does: 'moves by itself, over and over',
+  title: 'LFO',
+  does: 'a repeating control voltage',
+  aliases: ['low frequency oscillator', 'slow'],
+  words: {
+    params: {
+      shape: 'Waveform',
+      rateHz: 'Rate',
+      beats: 'Period (beats)',
+      mode: 'Mode',
+      phase: 'Start phase',
+      width: 'Pulse width',
+      lowVolts: 'Minimum',
+      highVolts: 'Maximum',
+    },
+    says: { beats: 'one cycle per so many beats; overrides the rate' },
+    options: {
+      shape: {
+        sine: 'Sine',
+        triangle: 'Triangle',
+        rampUp: 'Rising ramp',
+        rampDown: 'Falling ramp',
+        pulse: 'Pulse',
+        stepped: 'Stepped random',
+        smooth: 'Smooth random',
+      },
+      mode: { free: 'Free-running', once: 'One-shot' },
+    },
+  },
   formula:
     'φ = frac(phase + ∫ rateHz·2^rate dt), or one cycle in so many beats; out = mid + half·w(φ); quadrature at φ + ¼; sine, triangle, ramp, pulse of the same φ; a rising reset (1 V) sets φ to phase; once: rests there, and runs one cycle at each',
   room: 'source',
@@ -95,7 +121,7 @@ export const lfo = kind({
     tempo: { beats: 'beats', sets: 'rateHz' },
     scaledBy: () => ['lowVolts', 'highVolts'],
   },
-  brief: (p) => `${shapeNames[p.shape]}, ${p.mode === 'once' ? 'once, ' : ''}${briefSeconds(1 / p.rateHz)}`,
+  brief: (p) => `${shapeNames[p.shape]}, ${p.mode === 'once' ? 'one-shot, ' : ''}${briefSeconds(1 / p.rateHz)}`,
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', ...otherNames],
   timing: {
@@ -159,7 +185,7 @@ export const lfo = kind({
       quantity: 'rate',
       unit: () => 'Hz',
       always: false,
-      says: 'one volt doubles the rate',
+      says: 'each volt doubles the rate',
       drive: (_b, _p, io) => io.in('rate'),
       value: (p, v) => rateAt(p.rateHz, v),
       window: (p) => [Math.log2(0.0001 / p.rateHz), Math.log2(20000 / p.rateHz)],

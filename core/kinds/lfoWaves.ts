@@ -15,7 +15,7 @@ export const shapeNames: Readonly<Record<Shape, string>> = {
   rampUp: 'rising ramp',
   rampDown: 'falling ramp',
   pulse: 'pulse',
-  stepped: 'stepped',
+  stepped: 'stepped random',
   smooth: 'smooth random',
 };
 

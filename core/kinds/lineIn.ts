@@ -6,7 +6,8 @@ import { number } from './params';
 export const lineIn = kind({
   name: 'lineIn',
   title: 'Line input',
-  does: 'lifts line level to modular level',
+  does: 'amplifies line level to modular level',
+  words: { params: { gainDb: 'Gain' } },
   formula: 'out = in·10^(gainDb/20)',
   room: 'between',
   sound: {

@@ -23,7 +23,7 @@ function levelEnd(socket: string): EndSpec<Pad> {
     quantity: 'level',
     unit: () => 'dBu',
     always: false,
-    says: 'nominal is +4 dBu; modular level is several times hotter',
+    says: 'nominal +4 dBu; modular level is much hotter',
     drive(b, p, io) {
       const x = p.dcBlock ? b.couple(io.in(socket)) : io.in(socket);
       return b.scale(x, gainOf(-p.padDb));
@@ -38,7 +38,9 @@ function levelEnd(socket: string): EndSpec<Pad> {
 export const lineOut = kind({
   name: 'lineOut',
   title: 'Line output',
-  does: 'goes to a mixer, an interface, speakers',
+  does: 'feeds a mixer, interface or speakers',
+  aliases: ['output'],
+  words: { params: { padDb: 'Pad', dcBlock: 'DC block' } },
   formula: 'level in dBu (RMS, 0 dBu = 0.7746 V) after padDb, the constant part taken away by dcBlock',
   room: 'end',
   electrical: {

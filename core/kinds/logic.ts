@@ -17,7 +17,11 @@ function outcome(op: string, a: Fate, b: Fate): boolean | null {
 export const logic = kind({
   name: 'logic',
   title: 'Logic',
-  does: 'joins two gates, or takes the lower or higher',
+  does: 'AND, OR and XOR; min and max',
+  words: {
+    params: { op: 'Operation', thresholdVolts: 'Input threshold', highVolts: 'High level' },
+    options: { op: { and: 'AND', or: 'OR', xor: 'XOR', min: 'Min', max: 'Max' } },
+  },
   formula:
     'and, or, xor: 0 or highVolts, each input high from thresholdVolts until 0.1 V below it; min, max: of the voltages',
   room: 'between',
@@ -26,7 +30,7 @@ export const logic = kind({
     thresholdVolts: setUp(volts(1)),
     highVolts: setUp(volts(5)),
   },
-  brief: (p) => p.op,
+  brief: (p) => (p.op === 'min' || p.op === 'max' ? p.op : p.op.toUpperCase()),
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],
   timing: {

@@ -12,7 +12,12 @@ const SPAN = Math.log2(1000);
 export const lowPassGate = kind({
   name: 'lowPassGate',
   title: 'Low-pass gate',
-  does: 'opens in loudness and brightness together',
+  does: 'opens level and brightness together',
+  aliases: ['LPG', 'vactrol'],
+  words: {
+    params: { unityVolts: 'Fully open at', resonance: 'Resonance', lag: 'Response time' },
+    says: { lag: 'vactrol lag' },
+  },
   formula: 'u = clamp(cv/unityVolts, 0, 1) through an rc lag; out = u · lowpass at 20·1000^u Hz',
   room: 'between',
   panel: {
@@ -23,7 +28,7 @@ export const lowPassGate = kind({
     audioRate: true,
   },
   params: { unityVolts: setUp(number(5, 0.5, 12, 'V')), resonance: number(0.1, 0, 1), lag: seconds(0.02, 0, 1) },
-  brief: (p) => `lag ${briefSeconds(p.lag)}`,
+  brief: (p) => `response ${briefSeconds(p.lag)}`,
   inputs: () => [signal('in'), control('cv')],
   outputs: () => ['out'],
   memory: always,
@@ -89,7 +94,7 @@ export const lowPassGate = kind({
       quantity: 'frequency',
       unit: () => 'Hz',
       always: true,
-      says: 'shut and dark at 0 V, open and bright at its unity voltage',
+      says: 'closed at 0 V, fully open at its unity voltage',
       drive: (_b, _p, io) => io.in('cv'),
       value: (p, v) => LOWEST_HZ * 1000 ** Math.min(1, Math.max(0, v / p.unityVolts)),
       window: (p) => [0, p.unityVolts],

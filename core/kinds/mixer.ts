@@ -16,7 +16,28 @@ function gain(n: number) {
 export const mixer = kind({
   name: 'mixer',
   title: 'Mixer',
-  does: 'adds others to it',
+  does: 'sums several signals',
+  aliases: ['sum', 'average'],
+  words: {
+    params: {
+      inputs: 'Number of inputs',
+      gain1: 'Level 1',
+      gain2: 'Level 2',
+      gain3: 'Level 3',
+      gain4: 'Level 4',
+      gain5: 'Level 5',
+      gain6: 'Level 6',
+      gain7: 'Level 7',
+      gain8: 'Level 8',
+      bipolar: 'Bipolar levels',
+      maxGain: 'Maximum gain',
+      law: 'Mix mode',
+      biasVolts: 'Offset',
+      inverting: 'Invert output',
+    },
+    says: { bipolar: 'knobs attenuvert' },
+    options: { law: { sum: 'Sum', average: 'Average' } },
+  },
   formula: 'out = Σ gain_i·in_i (average: divided by the inputs in use, at least 1) + biasVolts, negated if inverting',
   room: 'between',
   stage: {
@@ -39,7 +60,7 @@ export const mixer = kind({
     biasVolts: rare(volts(0)),
     inverting: flag(false),
   },
-  brief: (p) => `${p.law === 'sum' ? 'adds' : 'averages'} ${p.inputs}${p.inverting ? ', inverting' : ''}`,
+  brief: (p) => `${p.law === 'sum' ? 'sum' : 'average'} of ${p.inputs}${p.inverting ? ', inverted' : ''}`,
   inputs: (p) => numbers(p.inputs).map((n) => signal(`in${n}`, 0, `gain${n}`)),
   outputs: () => ['out', 'inverted'],
   panel: {

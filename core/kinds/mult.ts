@@ -5,7 +5,9 @@ import { choice } from './params';
 export const mult = kind({
   name: 'mult',
   title: 'Mult',
-  does: 'splits it',
+  does: 'copies one signal to several outputs',
+  aliases: ['multiple', 'splitter'],
+  words: { params: { build: 'Type' }, options: { build: { buffered: 'Buffered', passive: 'Passive' } } },
   formula: 'out1..out4 = in; passive: wire, so that its source bears all loads',
   room: 'between',
   electrical: {

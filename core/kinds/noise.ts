@@ -33,7 +33,12 @@ function redFilter(): (white: number) => number {
 export const noise = kind({
   name: 'noise',
   title: 'Noise',
-  does: 'never repeats',
+  does: 'white, pink or red noise',
+  aliases: ['random'],
+  words: {
+    params: { colour: 'Colour', peakVolts: 'Peak level' },
+    options: { colour: { white: 'White', pink: 'Pink', red: 'Red' } },
+  },
   formula: 'white: uniform in ±peakVolts; pink, red: filtered, 99.9 % within ±peakVolts, clipped there',
   room: 'source',
   sound: {

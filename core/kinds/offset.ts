@@ -5,13 +5,25 @@ import { showNumber, showVolts } from '../units/show';
 export const offset = kind({
   name: 'offset',
   title: 'Scale and offset',
-  does: 'shrinks or flips, and lifts',
+  does: 'scales, inverts and adds an offset',
+  aliases: ['attenuverter', 'bias', 'shift'],
+  words: {
+    params: {
+      amount: 'Gain',
+      maxAmount: 'Gain range (±)',
+      volts: 'Offset',
+      lowVolts: 'Offset minimum',
+      highVolts: 'Offset maximum',
+      order: 'Order',
+    },
+    options: { order: { scaleThenShift: 'Gain, then offset', shiftThenScale: 'Offset, then gain' } },
+  },
   formula: 'out = amount·in + volts, or amount·(in + volts)',
   room: 'between',
   params: {
     amount: number(1, -4, 4, '', within('maxAmount')),
     maxAmount: reach(setUp(choice([1, 2, 4]))),
-    volts: volts(0, { ...between('lowVolts', 'highVolts'), label: 'lift' }),
+    volts: volts(0, between('lowVolts', 'highVolts')),
     lowVolts: reach(volts(-5)),
     highVolts: reach(volts(5)),
     order: setUp(choice(['scaleThenShift', 'shiftThenScale'])),
@@ -29,7 +41,7 @@ export const offset = kind({
   stage: {
     lift: { param: 'volts', perVolt: (p) => (p.order === 'shiftThenScale' ? p.amount : 1) },
   },
-  brief: (p) => `scale ${showNumber(p.amount, 2)}, lift ${showVolts(p.volts)}`,
+  brief: (p) => `gain ×${showNumber(p.amount, 2)}, offset ${showVolts(p.volts)}`,
   inputs: () => [signal('in', 0, 'amount')],
   outputs: () => ['out'],
   memory: never,

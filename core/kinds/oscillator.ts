@@ -50,7 +50,7 @@ function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
     quantity: 'frequency',
     unit: () => 'Hz',
     always,
-    says: 'one volt an octave',
+    says: '1 V/oct',
     drive,
     value(p, v) {
       return isLinear(p) ? Math.min(TOP_HZ, Math.max(0, p.baseHz * (1 + v / LINEAR_VOLTS))) : frequencyAt(p, v, 0);
@@ -63,8 +63,21 @@ function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
 
 export const oscillator = kind({
   name: 'oscillator',
-  title: 'Oscillator',
-  does: 'sounds at a pitch',
+  title: 'Oscillator (VCO)',
+  does: 'an audio oscillator at 1 V/oct',
+  aliases: ['VCO', 'tone'],
+  words: {
+    params: {
+      baseHz: 'Frequency (at 0 V)',
+      fmAmount: 'FM depth',
+      fmLaw: 'FM type',
+      width: 'Pulse width',
+      pwmAmount: 'PWM depth',
+      lowVolts: 'Minimum',
+      highVolts: 'Maximum',
+    },
+    options: { fmLaw: { exponential: 'Exponential', linear: 'Linear' } },
+  },
   formula:
     'f = baseHz·2^(pitch + fmAmount·fm), or baseHz·2^pitch·(1 + fmAmount·fm/5), 0 to 20 000 Hz; saw and pulse band-limited; a rising sync (1 V) sets the phase to 0',
   room: 'source',
@@ -166,7 +179,7 @@ export const oscillator = kind({
       quantity: 'width',
       unit: () => '%',
       always: false,
-      says: '10 V are the whole width at full amount',
+      says: '10 V spans the full width at full PWM depth',
       drive: (b, p, io) => b.scale(io.in('pwm'), p.pwmAmount, 10 * p.width),
       value: (_p, v) => 100 * Math.min(WIDEST, Math.max(NARROWEST, v / 10)),
       window: () => [10 * NARROWEST, 10 * WIDEST],

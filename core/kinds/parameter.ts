@@ -4,8 +4,21 @@ import { showNumber } from '../units/show';
 
 export const parameter = kind({
   name: 'parameter',
-  title: 'Any knob in the world',
-  does: 'a destination whose panel knob and voltages add up',
+  title: 'Custom destination',
+  does: 'any knob with a CV input',
+  aliases: ['generic'],
+  words: {
+    params: {
+      knob: 'Knob position',
+      cvAmount: 'CV amount',
+      fullVolts: 'Full-scale CV',
+      low: 'Value at minimum',
+      high: 'Value at maximum',
+      unit: 'Unit',
+      taper: 'Taper',
+    },
+    options: { taper: { linear: 'Linear', logarithmic: 'Logarithmic' } },
+  },
   formula: 'p = clamp(knob + cvAmount·(cv + cv2)/fullVolts, 0, 1); value = low + p·(high − low), or low·(high/low)^p',
   room: 'end',
   electrical: {
@@ -28,7 +41,7 @@ export const parameter = kind({
         ? { param: 'low', message: 'must be above 0 with a logarithmic taper' }
         : null,
   },
-  brief: (p) => `knob at ${showNumber(100 * p.knob, 0)} %`,
+  brief: (p) => `knob at ${showNumber(100 * p.knob, 0)}%`,
   inputs: () => [control('cv', 0, 'cvAmount'), control('cv2', 0, 'cvAmount')],
   outputs: () => [],
   memory: never,
@@ -40,7 +53,7 @@ export const parameter = kind({
       quantity: 'value',
       unit: (p) => p.unit,
       always: true,
-      says: 'its own knob and its voltages add up',
+      says: 'knob and CVs add up',
       drive: (b, p, io) =>
         b.sum([io.in('cv'), p.cvAmount], [io.in('cv2'), p.cvAmount], [b.constant(p.knob * p.fullVolts), 1]),
       value(p, v) {

@@ -18,7 +18,7 @@ export type ParamValues = Readonly<Record<string, ParamValue>>;
 
 interface Common<T> {
   readonly default: T;
-  /** What the editor calls it, where its name in the document is not what a hand would say. */
+  /** What people call it; its kind says so. */
   readonly label?: string;
   /** One line for the editor and the docs. */
   readonly says?: string;
@@ -48,6 +48,8 @@ export interface NumberSpec<T extends number | null = number> extends Common<T> 
 export interface ChoiceSpec<T extends string | number> extends Common<T> {
   readonly type: 'choice';
   readonly options: readonly T[];
+  /** What people call them; its kind says so. */
+  readonly optionLabels?: Readonly<Record<string, string>>;
 }
 export interface FlagSpec extends Common<boolean> {
   readonly type: 'flag';

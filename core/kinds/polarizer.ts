@@ -49,7 +49,19 @@ function modulated(b: Laws, p: Bent, io: Sockets): Lin {
 export const polarizer = kind({
   name: 'polarizer',
   title: 'Polarizer',
-  does: 'scales, flips and is modulated',
+  does: 'voltage-controlled attenuverter',
+  aliases: ['VC polarizer', 'balanced modulator'],
+  words: {
+    params: {
+      gain: 'Gain',
+      biasAmount: 'Offset',
+      modulation: 'Modulation depth',
+      curve: 'CV response',
+      unityVolts: 'Unity CV',
+      clipVolts: 'Clip level',
+    },
+    sockets: { bias: 'Offset CV' },
+  },
   formula:
     'm = clip(gain·in + biasAmount·bias); x = g(cv/unityVolts), odd; out = clip((1 − modulation)·m + modulation·m·x + chain), clip at ±clipVolts; bias is normalled to +5 V',
   room: 'between',

@@ -4,7 +4,7 @@ import { gate, kind, signal } from './kind';
 import { choice, number, setUp } from './params';
 import type { Scale, ScaleSpec } from './params';
 
-const scale: ScaleSpec = { type: 'scale', default: 'chromatic', says: 'a name, or semitones 0..12 with fractions' };
+const scale: ScaleSpec = { type: 'scale', default: 'chromatic' };
 
 /** Half way between two notes is half way to this; the upper one wins. Semitones. */
 const TIE = 1e-9;
@@ -40,7 +40,12 @@ export function nearestNote(p: Notes): (volts: number) => number {
 export const quantizer = kind({
   name: 'quantizer',
   title: 'Quantizer',
-  does: 'rounds it to notes',
+  does: 'rounds a voltage to the notes of a scale',
+  words: {
+    params: { scale: 'Scale', root: 'Root', accepts: 'Input range', hysteresisCents: 'Hysteresis' },
+    says: { scale: 'a name, or semitones from 0 to 12, fractions allowed' },
+    options: { accepts: { both: 'Bipolar', positive: 'Positive only' } },
+  },
   formula:
     'nearest note of the scale at 1 V an octave, ties upward; positive: below 0 counts as 0 first; hysteresisCents: a note is left only that far past the middle; with trigger plugged only at its rising edges (1 V), 0 V before',
   room: 'between',

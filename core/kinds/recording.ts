@@ -20,7 +20,19 @@ export function rangeOfTrace(volts: ArrayLike<number>): { readonly lowVolts: num
 export const recording = kind({
   name: 'recording',
   title: 'Recording',
-  does: 'plays an imported trace',
+  does: 'plays an imported file',
+  aliases: ['sample', 'WAV'],
+  words: {
+    params: {
+      assetId: 'Recording',
+      fileName: 'File name',
+      gain: 'Gain',
+      loop: 'Loop',
+      lowVolts: 'Minimum',
+      highVolts: 'Maximum',
+    },
+    says: { lowVolts: 'the least voltage in the recording', highVolts: 'the greatest voltage in the recording' },
+  },
   formula:
     'out = gain·trace, held to lowVolts and highVolts, by linear interpolation at the patch’s rate; 0 V before, after, and where the asset is missing',
   room: 'source',
@@ -41,10 +53,10 @@ export const recording = kind({
     fileName: text('', 200),
     gain: number(1, 0, 20),
     loop: flag(false),
-    lowVolts: number(-MOST, -MOST, MOST, 'V', { says: 'the least voltage in it, told from its content' }),
-    highVolts: number(MOST, -MOST, MOST, 'V', { says: 'the greatest voltage in it, told from its content' }),
+    lowVolts: number(-MOST, -MOST, MOST, 'V'),
+    highVolts: number(MOST, -MOST, MOST, 'V'),
   },
-  brief: (p) => p.fileName || (p.assetId ? 'an imported trace' : 'no recording chosen'),
+  brief: (p) => p.fileName || (p.assetId ? 'an imported file' : 'no recording chosen'),
   inputs: () => [],
   outputs: () => ['out'],
   source: {

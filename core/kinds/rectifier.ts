@@ -4,7 +4,12 @@ import { choice } from './params';
 export const rectifier = kind({
   name: 'rectifier',
   title: 'Rectifier',
-  does: 'straightens',
+  does: 'full- or half-wave rectifies',
+  aliases: ['absolute'],
+  words: {
+    params: { mode: 'Mode' },
+    options: { mode: { full: 'Full wave', positive: 'Positive half', negative: 'Negative half' } },
+  },
   formula: 'full: abs(in); positive: max(in, 0); negative: min(in, 0)',
   room: 'between',
   params: { mode: choice(['full', 'positive', 'negative']) },

@@ -26,7 +26,7 @@ function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
     quantity: 'gain',
     unit: () => 'dB',
     always: false,
-    says: 'how much of the other input passes, turned over below zero',
+    says: 'gain of the other input, inverted below 0 V',
     drive: (b, p, io) => (p.coupling === 'ac' ? b.couple(io.in(socket)) : io.in(socket)),
     value: (p, v) => dbOf(orNothing(v / p.scaleVolts + throughOf(p, socket))),
     window: () => null,
@@ -50,7 +50,20 @@ const passedBy = (signalName: string, socket: 'a' | 'b'): GainSpec<Multiplier> =
 export const ringMod = kind({
   name: 'ringMod',
   title: 'Ring modulator',
-  does: 'multiplies in four quadrants',
+  does: 'four-quadrant multiplier',
+  aliases: ['multiplier'],
+  words: {
+    params: {
+      scaleVolts: 'Scaling voltage',
+      coupling: 'Input coupling',
+      bleedA: 'A feedthrough',
+      bleedB: 'B feedthrough',
+      trimA: 'A trim',
+      trimB: 'B trim',
+    },
+    says: { scaleVolts: 'output = A × B ÷ this' },
+    options: { coupling: { ac: 'AC', dc: 'DC' } },
+  },
   formula: 'out = a·b/scaleVolts + (bleedA + trimA)·a + (bleedB + trimB)·b; ac: both inputs coupled at 2 Hz',
   room: 'between',
   sound: {

@@ -5,11 +5,16 @@ import { choice, volts, setUp } from './params';
 export const sampleHold = kind({
   name: 'sampleHold',
   title: 'Sample and hold',
-  does: 'holds it',
+  does: 'samples or tracks a voltage on a clock',
+  aliases: ['S&H', 'track and hold'],
+  words: {
+    params: { mode: 'Mode', thresholdVolts: 'Clock threshold' },
+    options: { mode: { sample: 'Sample and hold', track: 'Track and hold' } },
+  },
   formula: 'sample: takes in at the clock’s rising edge; track: follows in while the clock is high; 0 V before',
   room: 'between',
   params: { mode: choice(['sample', 'track']), thresholdVolts: setUp(volts(1)) },
-  brief: (p) => (p.mode === 'sample' ? 'samples' : 'tracks'),
+  brief: (p) => (p.mode === 'sample' ? 'sample and hold' : 'track and hold'),
   inputs: (p) => [signal('in'), gate('clock', p.thresholdVolts)],
   outputs: () => ['out'],
   timing: {

@@ -8,13 +8,17 @@ const steps: StepsSpec = {
   type: 'steps',
   default: [{ volts: 0, gate: true, tie: false }],
   most: 64,
-  says: 'volts, gate (true), tie (false)',
 };
 
 export const sequencer = kind({
   name: 'sequencer',
   title: 'Sequencer',
-  does: 'steps through voltages at a clock',
+  does: 'steps through voltages on each clock',
+  aliases: ['CV', 'notes', 'steps'],
+  words: {
+    params: { steps: 'Steps', gateVolts: 'Gate level' },
+    says: { steps: 'volts, gate (on unless off), tie (off unless on)' },
+  },
   formula:
     'a rising clock (1 V) plays the next step, the first at the first; gate follows the clock while the step’s gate is on, a tie keeps it high; a rising reset makes the next clock play step 1, till then cv holds and gate is low',
   room: 'source',

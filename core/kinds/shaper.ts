@@ -37,8 +37,19 @@ function foldedOf(b: Laws, p: Folds, io: Sockets): Lin {
 
 export const shaper = kind({
   name: 'shaper',
-  title: 'Wave shaper',
+  title: 'Waveshaper',
   does: 'clips or folds',
+  aliases: ['wavefolder', 'distortion'],
+  words: {
+    params: {
+      gain: 'Drive',
+      biasVolts: 'Bias (symmetry)',
+      clipVolts: 'Clip / fold level',
+      knee: 'Clipping',
+      folds: 'Folds',
+    },
+    options: { knee: { hard: 'Hard', soft: 'Soft' } },
+  },
   formula:
     'v = gain·in + biasVolts + bias; folded back at ±clipVolts folds times; then hard clip, or clipVolts·tanh(v/clipVolts)',
   room: 'between',
@@ -49,7 +60,7 @@ export const shaper = kind({
     knee: choice(['hard', 'soft']),
     folds: number(0, 0, 6, '', { whole: true }),
   },
-  brief: (p) => (p.folds > 0 ? `folds ${p.folds} times` : `${p.knee} clip`),
+  brief: (p) => (p.folds > 0 ? `${p.folds} ${p.folds === 1 ? 'fold' : 'folds'}` : `${p.knee} clip`),
   inputs: () => [signal('in', 0, 'gain'), control('bias')],
   outputs: () => ['out'],
   panel: {

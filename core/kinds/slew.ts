@@ -28,7 +28,7 @@ function timeEnd(way: Way): EndSpec<Times> {
     quantity: 'time',
     unit: () => 's',
     always: true,
-    says: 'one volt doubles the time at full amount',
+    says: 'each volt doubles the time at full CV amount',
     drive: (b, p, io) => b.sum([io.in(socket), p[`${way}Amount`]], [io.in('bothCv'), p.bothAmount]),
     value: (p, v) => timeAt(p, way, v),
     window: () => [-12, 12],
@@ -39,7 +39,20 @@ function timeEnd(way: Way): EndSpec<Times> {
 export const slew = kind({
   name: 'slew',
   title: 'Slew limiter',
-  does: 'smooths',
+  does: 'limits how fast a voltage rises and falls',
+  aliases: ['lag', 'glide', 'portamento'],
+  words: {
+    params: {
+      law: 'Slope',
+      rise: 'Rise time',
+      fall: 'Fall time',
+      minimum: 'Minimum time',
+      riseAmount: 'Rise CV amount',
+      fallAmount: 'Fall CV amount',
+      bothAmount: 'Both CV amount',
+    },
+    options: { law: { linear: 'Linear', rc: 'Exponential (RC)' } },
+  },
   formula:
     'T = max(minimum, rise or fall)·2^(amount·cv + bothAmount·bothCv); linear: at most 10/T V/s; rc: out += (in − out)·(1 − e^(−5dt/T))',
   room: 'between',
@@ -66,7 +79,8 @@ export const slew = kind({
     fallAmount: number(1, -1, 1),
     bothAmount: number(1, -1, 1),
   },
-  brief: (p) => `${p.law === 'rc' ? 'rc' : 'linear'}, ${briefSeconds(p.rise)} up, ${briefSeconds(p.fall)} down`,
+  brief: (p) =>
+    `${p.law === 'rc' ? 'exponential' : 'linear'}, rise ${briefSeconds(p.rise)}, fall ${briefSeconds(p.fall)}`,
   inputs: () => [
     signal('in'),
     ...(['rise', 'fall', 'both'] as const).map((way) => control(`${way}Cv`, 0, `${way}Amount`)),
@@ -102,7 +116,7 @@ export const slew = kind({
       quantity: 'volts',
       unit: () => 'V',
       always: false,
-      says: 'one volt doubles both times at full amount',
+      says: 'each volt doubles both times at full CV amount',
       drive: (_b, _p, io) => io.in('bothCv'),
       value: (_p, v) => v,
       window: () => null,

@@ -45,3 +45,52 @@ export interface Sockets {
   range(x: Lin): Range;
   readonly loading: Loading;
 }
+
+/** What people call sockets; a kind whose socket of that name is something else says so itself. */
+const LABELS: Readonly<Record<string, string>> = {
+  in: 'In',
+  out: 'Out',
+  inverted: 'Inverted out',
+  quadrature: '90° out',
+  cv: 'CV',
+  cutoff: 'Cutoff CV',
+  pitch: '1 V/oct',
+  fm: 'FM',
+  pwm: 'PWM',
+  sync: 'Sync',
+  riseCv: 'Rise CV',
+  fallCv: 'Fall CV',
+  bothCv: 'Both CV',
+  level: 'Level CV',
+  time: 'Time CV',
+  feedback: 'Feedback CV',
+  rate: 'Rate CV',
+  bias: 'Bias CV',
+  end: 'End of cycle',
+  rising: 'Attack gate',
+  chain: 'Mix in',
+  threshold: 'Threshold CV',
+  clock: 'Clock',
+  reset: 'Reset',
+  trigger: 'Trigger',
+  gate: 'Gate',
+  lowpass: 'Low-pass',
+  bandpass: 'Band-pass',
+  highpass: 'High-pass',
+  sine: 'Sine',
+  triangle: 'Triangle',
+  ramp: 'Ramp',
+  saw: 'Saw',
+  pulse: 'Pulse',
+  left: 'Left',
+  right: 'Right',
+  a: 'A',
+  b: 'B',
+};
+
+/** `in3` is "In 3", `cutoff2` is "Cutoff CV 2". */
+export function usualSocketLabel(name: string): string {
+  const [, stem = name, number = ''] = /^([A-Za-z]+?)(\d*)$/.exec(name) ?? [];
+  const label = LABELS[stem] ?? stem.charAt(0).toUpperCase() + stem.slice(1);
+  return number === '' ? label : `${label} ${number}`;
+}

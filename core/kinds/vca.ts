@@ -19,8 +19,28 @@ function controlVolts(b: Laws, p: Control, io: Sockets): Lin {
 
 export const vca = kind({
   name: 'vca',
-  title: 'Amplifier (VCA)',
-  does: 'multiplies by a control voltage',
+  title: 'VCA',
+  does: 'sets level by a control voltage',
+  aliases: ['amplifier', 'volume', 'tremolo', 'ducking', 'sidechain'],
+  words: {
+    params: {
+      cvAmount: 'CV amount',
+      bias: 'Bias (initial level)',
+      biasLowVolts: 'Bias minimum',
+      biasHighVolts: 'Bias maximum',
+      unityVolts: 'Unity CV',
+      response: 'Response (lin to exp)',
+      quadrants: 'Quadrants',
+      maxGain: 'Maximum gain',
+      boostDb: 'Output boost',
+      coupling: 'Input coupling',
+      bleed: 'CV feedthrough',
+      bleedTrim: 'Feedthrough trim',
+      limitVolts: 'Output limit',
+    },
+    says: { bias: 'added to the CV', unityVolts: 'CV for unity gain' },
+    options: { quadrants: { 2: '2-quadrant', 4: '4-quadrant' }, coupling: { dc: 'DC', ac: 'AC' } },
+  },
   formula:
     'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
   room: 'between',
@@ -70,11 +90,11 @@ export const vca = kind({
   },
   params: {
     cvAmount: number(1, -1, 1),
-    bias: volts(0, { ...between('biasLowVolts', 'biasHighVolts'), says: 'its own level knob, volts' }),
+    bias: volts(0, between('biasLowVolts', 'biasHighVolts')),
     biasLowVolts: reach(volts(-5)),
     biasHighVolts: reach(volts(5)),
-    unityVolts: setUp(number(5, 0.5, 12, 'V', { says: 'fully open at' })),
-    response: number(0, 0, 1, '', { says: '0 linear, 1 exponential' }),
+    unityVolts: setUp(number(5, 0.5, 12, 'V')),
+    response: number(0, 0, 1),
     quadrants: setUp(choice([2, 4])),
     maxGain: setUp(number(2, 0, 10)),
     boostDb: number(0, 0, 12, 'dB'),
@@ -84,7 +104,7 @@ export const vca = kind({
     limitVolts: setUp(orNone(null, 0.1, 24, 'V')),
   },
   brief: (p) =>
-    `${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'bent'}, open at ${showVolts(p.unityVolts, false)}`,
+    `${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'lin/exp'}, unity at ${showVolts(p.unityVolts, false)}`,
   inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount'), control('cv2'), signal('chain')],
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',
@@ -105,7 +125,7 @@ export const vca = kind({
       quantity: 'gain',
       unit: () => 'dB',
       always: true,
-      says: 'open from 0 V, all the way at its unity voltage',
+      says: 'opens above 0 V, fully open at its unity voltage',
       drive: controlVolts,
       value(p, c) {
         const gain = responseCurve(p.response, p.quadrants, p.maxGain).f(c / p.unityVolts);

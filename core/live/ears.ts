@@ -1,3 +1,5 @@
+import { nameOf } from '../document/sockets';
+import { socketPlace } from '../document/names';
 import { feedingModules } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { soundOf } from '../graph/sound';
@@ -26,7 +28,7 @@ const single = (m: GraphModule, socket: string): Ears => ({
   left: socket,
   right: socket,
   gain: 1,
-  says: `${m.label}, ${socket.slice(m.id.length + 1)}`,
+  says: socketPlace(m, nameOf(socket)),
 });
 
 /** All that can be listened to: line outputs first, then every output. */

@@ -1,3 +1,4 @@
+import { socketPlace } from '../document/names';
 import { idOf, nameOf, socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { EndSpec } from '../kinds/kind';
@@ -39,7 +40,7 @@ export function endAt(graph: Graph, socket: string): Reached | string {
   const slope = driveAt(m, end, name, 1) - rest;
   if (slope === 0) return `${m.label} does not listen there: its amount is at nothing.`;
   return {
-    label: `${m.label}, ${name}`,
+    label: socketPlace(m, name),
     unit: end.unit(m.params),
     voltsFor(figure) {
       return canRead(end, m.params, figure) ? (driveFor(end, m.params, figure) - rest) / slope : null;

@@ -1,3 +1,5 @@
+import { socketAt } from '../document/sockets';
+import { placeName } from '../document/names';
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
@@ -32,7 +34,7 @@ function sourceOf(by: GoalSource): Moved {
   switch (by) {
     case 'lfo':
       return {
-        modules: [{ id: 'mover', kind: 'lfo', label: 'Slow oscillator', params: { rateHz: 0.25 } }],
+        modules: [{ id: 'mover', kind: 'lfo', label: 'LFO', params: { rateHz: 0.25 } }],
         cables: [],
         output: 'mover.out',
       };
@@ -90,7 +92,7 @@ export function goalRequest(goal: Goal): PlanRequest | null {
   const to = `end.${goal.socket}`;
   const patch: Patch = {
     ...blank,
-    name: `${end.label ?? goal.kind}, ${goal.socket}`,
+    name: placeName([end], socketAt(end.id, goal.socket)),
     modules: [...source.modules, ...voice.modules, end],
     cables: [...source.cables, ...voice.cables],
     probes: [{ at: source.output }, { at: to }],

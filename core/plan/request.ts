@@ -1,3 +1,4 @@
+import { socketPlace } from '../document/names';
 import { any, byDefault, choice, list, optional, record, socket, text, typed, whole } from '../document/fields';
 import { paramsField } from '../document/paramFields';
 import { completeParams } from '../document/params';
@@ -176,7 +177,7 @@ export function startOf({ patch, from, to }: PlanRequest): {
   modules.push({ id: endId, kind: endName, label: end.title, ...(opened && { params: opened }) });
   const output = source.outputs(completeParams(source, given))[0] ?? 'out';
   return {
-    patch: { ...blank, name: `${end.title}, ${socket}`, modules, cables: beat.cables },
+    patch: { ...blank, name: socketPlace({ label: end.title, kind: end }, socket), modules, cables: beat.cables },
     from: socketAt(sourceId, output),
     to: socketAt(endId, socket),
   };

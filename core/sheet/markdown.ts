@@ -1,4 +1,5 @@
-import { partsOf } from '../document/sockets';
+import { placeName } from '../document/names';
+import { partsOf, socketAt } from '../document/sockets';
 import { showNumber } from '../units/show';
 import type { MeterReading, Sheet, SheetStep } from './types';
 
@@ -24,8 +25,9 @@ export function partText({ needs }: Pick<Sheet, 'needs'>, part: string): string 
   if (part === 'sound') return 'Sound';
   if (part === 'last') return 'Last';
   const { id, name } = partsOf(part.replace(/^path /, ''));
-  const label = needs.modules.find((m) => m.module === id)?.label ?? id;
-  return name === '' ? label : `To ${label}, ${name}`;
+  const there = needs.modules.find((m) => m.module === id);
+  const label = there?.label ?? id;
+  return name === '' ? label : `To ${placeName([{ id, kind: there?.kind ?? '', label }], socketAt(id, name))}`;
 }
 
 /** Steps under the parts that they stand in, in their order. */

@@ -1,7 +1,7 @@
 import { socketAt } from '../document/sockets';
 import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
-import { isAbsent, isSetup, knobsOf, spoken } from '../kinds/knobs';
+import { inSentence, isAbsent, isSetup, knobsOf, optionLabel, paramLabel } from '../kinds/knobs';
 import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
 import type { ChannelLimits } from '../rack/limits';
 import { clockOf, figureOf, positionOf } from '../units/knob';
@@ -11,7 +11,7 @@ import type { KnobStep, SetupStep, Sheet } from './types';
 /** What a knob of a step is called, as its module’s kind has it. */
 export function knobName(sheet: Pick<Sheet, 'needs'>, id: string, param: string): string {
   const kind = sheet.needs.modules.find((m) => m.module === id)?.kind ?? '';
-  return spoken(param, kindNamed(kind)?.params[param]);
+  return inSentence(paramLabel(param, kindNamed(kind)?.params[param]));
 }
 
 /** Where each hand knob of a module stands, on the channel that it sits on. */
@@ -49,6 +49,7 @@ const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
   if (Array.isArray(value)) return `${value.length} entries`;
   if (typeof value === 'boolean') return value ? 'on' : 'off';
   if (value === null) return 'none';
+  if (spec?.type === 'choice') return inSentence(optionLabel(spec, value as string | number));
   if (typeof value === 'number' && spec?.type === 'number' && spec.whole) return String(value);
   return typeof value === 'number' && spec?.type === 'number'
     ? showQuantity(value, spec.unit).replace(/^\+/, '')
@@ -59,7 +60,7 @@ const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
 export function setText(name: string, kind: Kind, knobs: readonly KnobStep[], setup: readonly SetupStep[]): string {
   const turns = knobs.map((k) => {
     const panel = k.panel === undefined ? '' : ` (${showNumber(k.panel, 1)})`;
-    return `${spoken(k.param, kind.params[k.param])} to ${k.clock}${panel}`;
+    return `${inSentence(paramLabel(k.param, kind.params[k.param]))} to ${k.clock}${panel}`;
   });
   const differs = setup.filter(({ param, value }) => {
     const spec = kind.params[param];
@@ -67,7 +68,7 @@ export function setText(name: string, kind: Kind, knobs: readonly KnobStep[], se
     return !usual || (!isSetup(kind, param) && spec?.type === 'choice');
   });
   const switches = differs.map(
-    ({ param, value }) => `${spoken(param, kind.params[param])} ${shown(value, kind.params[param])}`,
+    ({ param, value }) => `${inSentence(paramLabel(param, kind.params[param]))} ${shown(value, kind.params[param])}`,
   );
   const all = [...turns, ...switches];
   return `${name}: ${all.length > 0 ? all.join(', ') : 'as it is'}`;

@@ -79,7 +79,7 @@ describe('a sheet', () => {
         { param: 'volts', value: 2, percent: 70, clock: '2:00' },
       ],
     });
-    expect(step(sheet, 'set-trim').text).toContain('amount to 2:00, lift to 2:00');
+    expect(step(sheet, 'set-trim').text).toContain('gain to 2:00, offset to 2:00');
     expect(step(sheet, 'plug-swell.out-trim.in')).toMatchObject({
       breaks: [{ to: 'trim.in', volts: 5 }],
       split: false,
@@ -199,7 +199,7 @@ describe('a sheet', () => {
 
   it('is written as Markdown and as a table', () => {
     const text = sheetToMarkdown(sheet);
-    expect(text).toContain('## To Filter, cutoff');
+    expect(text).toContain('## To Filter (VCF) cutoff CV');
     expect(text.match(/- \[ \]/g)).toHaveLength(sheet.steps.length);
     const csv = sheetToCsv(sheet).trimEnd().split('\n');
     expect(csv[0]).toBe('id,part,do,text,from,to,at,quantity,value,plusminus,unit');

@@ -1,6 +1,7 @@
+import { placeName } from '../document/names';
 import { BoundsEngine } from '../bounds/bounds';
 import { completeParams } from '../document/params';
-import { idOf, nameOf } from '../document/sockets';
+import { idOf } from '../document/sockets';
 import type { Rack } from '../document/rackTypes';
 import type { Cable, Patch } from '../document/types';
 import { applyEdits } from '../edit/edit';
@@ -17,7 +18,7 @@ import { expectAt, pluggedSoFar, readingAt } from './expect';
 import type { Asset } from './expect';
 import { Order } from './order';
 import type { Act } from './order';
-import { spoken } from '../kinds/knobs';
+import { inSentence, paramLabel } from '../kinds/knobs';
 import { knobSteps, setupSteps, setText } from './settings';
 import { NO_OUTPUT, USUAL_METER } from './types';
 import type { MeterSpec, Sheet, SheetNeeds, SheetStep } from './types';
@@ -85,7 +86,7 @@ class Teller {
   }
 
   private place(socket: string): string {
-    return `${this.name(idOf(socket))}, ${nameOf(socket)}`;
+    return placeName(this.graph.modules, socket);
   }
 
   tell(act: Act): SheetStep[] {
@@ -167,7 +168,7 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
         id: `note-${m.id}.${param}-down`,
         part: 'start',
         do: 'note',
-        text: `${m.label}: turn ${spoken(param, m.kind.params[param])} all the way down; it is set in its turn.`,
+        text: `${m.label}: turn ${inSentence(paramLabel(param, m.kind.params[param]))} all the way down; it is set in its turn.`,
       })),
     ],
     last: [

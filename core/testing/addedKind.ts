@@ -6,6 +6,7 @@ export const doubler = kind({
   name: 'doubler',
   title: 'Doubler',
   does: 'makes twice as much of it',
+  words: { params: { times: 'Times', lift: 'Offset', fullVolts: 'Full-scale CV' } },
   formula: 'out = times·in + lift',
   room: 'between',
   panel: { starts: { lift: 1 } },

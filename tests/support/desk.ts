@@ -47,6 +47,10 @@ export class DeskDriver {
   /** A choice from a list that opens. */
   async select(label: string, value: string): Promise<void> {
     await (await this.page.waitForSelector(`[role=combobox][aria-label="${label}"]`))!.click();
+    await this.pickListed(value);
+  }
+
+  private async pickListed(value: string): Promise<void> {
     await (await this.page.waitForSelector(`[role=listbox] [data-value="${value}"]`))!.click();
     await this.page.waitForSelector('[role=listbox]', { hidden: true });
   }
@@ -99,24 +103,25 @@ export class DeskDriver {
     return this.page.$$eval(`[data-frame="${id}"] [data-bound]`, (all) => all.map((e) => e.textContent ?? ''));
   }
 
-  knob(label: string) {
-    return `[data-knob="${label}"] [role=slider]`;
+  /** By the parameter's own name, whatever people call it. */
+  knob(param: string) {
+    return `[data-knob="${param}"] [role=slider]`;
   }
 
-  async type(label: string, text: string): Promise<void> {
-    await this.page.waitForSelector(this.knob(label));
-    await this.page.focus(this.knob(label));
+  async type(param: string, text: string): Promise<void> {
+    await this.page.waitForSelector(this.knob(param));
+    await this.page.focus(this.knob(param));
     await this.page.keyboard.press('Enter');
     await this.page.keyboard.type(text);
     await this.page.keyboard.press('Enter');
   }
 
-  knobText(label: string): Promise<string> {
-    return this.page.$eval(this.knob(label), (e) => e.getAttribute('aria-valuetext') ?? '');
+  knobText(param: string): Promise<string> {
+    return this.page.$eval(this.knob(param), (e) => e.getAttribute('aria-valuetext') ?? '');
   }
 
-  async dragKnob(label: string, up: number): Promise<void> {
-    const box = await (await this.page.$(this.knob(label)))!.boundingBox();
+  async dragKnob(param: string, up: number): Promise<void> {
+    const box = await (await this.page.$(this.knob(param)))!.boundingBox();
     const [x, y] = [box!.x + box!.width / 2, box!.y + box!.height / 2];
     await this.page.mouse.move(x, y);
     await this.page.mouse.down();
@@ -194,15 +199,20 @@ export class DeskDriver {
 
   /** Plugs an output into an input of the chosen stage. */
   async plug(input: string, from: string): Promise<void> {
-    await this.select(`${input} gets`, from);
+    await (await this.page.waitForSelector(`[data-input$=".${input}"] [role=combobox]`))!.click();
+    await this.pickListed(from);
   }
 
   /** A choice of the chosen stage that is no knob. */
-  async set(label: string, value: string): Promise<void> {
+  async set(param: string, value: string): Promise<void> {
     if (await this.page.$('[data-section=setup]')) await this.section('setup');
-    const row = `[data-stage] [data-setting="${label}"]`;
+    const row = `[data-stage] [data-setting="${param}"]`;
     await this.page.waitForSelector(row);
-    if (await this.page.$(`${row} [role=combobox]`)) return this.select(label, value);
+    const list = await this.page.$(`${row} [role=combobox]`);
+    if (list) {
+      await list.click();
+      return this.pickListed(value);
+    }
     await this.fill(`${row} input`, value);
     await this.page.keyboard.press('Enter');
   }

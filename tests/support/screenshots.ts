@@ -135,7 +135,7 @@ await shoot('compared', 'light', async (desk) => {
   await desk.keepVariant('before the storm');
   await desk.stage('trim');
   await desk.type('amount', '0.7');
-  await desk.type('lift', '1V');
+  await desk.type('volts', '1V');
   await desk.button('Variants');
   await desk.button('Compare');
   await desk.page.waitForSelector('[data-difference]');

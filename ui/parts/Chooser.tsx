@@ -13,6 +13,8 @@ export interface Choice {
   /** Beside it: the module's own name, what an end answers to, a command's key. */
   readonly says: string;
   readonly group: string;
+  /** What else finds it when it is typed. */
+  readonly aliases?: readonly string[];
 }
 
 interface Props {
@@ -29,9 +31,11 @@ interface Props {
 function rank(choice: Choice, typed: string): number | null {
   const words = typed.split(/\s+/).filter(Boolean);
   const title = choice.title.toLowerCase();
-  const text = `${title} ${choice.says} ${choice.group}`.toLowerCase();
+  const text = `${title} ${choice.says} ${choice.group} ${choice.aliases?.join(' ') ?? ''}`.toLowerCase();
   if (!words.every((word) => text.includes(word))) return null;
-  return title.includes(words.join(' ')) ? 0 : words.every((word) => title.includes(word)) ? 1 : 2;
+  const whole = words.join(' ');
+  if (title.includes(whole) || choice.aliases?.some((a) => a.toLowerCase() === whole)) return 0;
+  return words.every((word) => title.includes(word)) ? 1 : 2;
 }
 
 /** What fits, the best first; groups stay together, that of the best fit first. */

@@ -11,6 +11,8 @@ import { TypedValue } from './TypedValue';
 import { useTurn } from './useTurn';
 
 interface Props {
+  /** As the document names it. */
+  readonly param: string;
   readonly label: string;
   readonly spec: NumberSpec | NumberSpec<number | null>;
   readonly travel: Travel;
@@ -46,8 +48,19 @@ const placeOf = (position: number): { readonly clock: string; readonly percent: 
   percent: `${showNumber(100 * position, 0)}\u2009%`,
 });
 
+/** What keys turn it by, in steps. */
+const STEPS: Readonly<Record<string, number>> = {
+  ArrowUp: 1,
+  ArrowRight: 1,
+  ArrowDown: -1,
+  ArrowLeft: -1,
+  PageUp: 10,
+  PageDown: -10,
+};
+
 /** A knob: number, percent and clock position at once; drag, wheel, arrows, or typed. */
 export const Knob = memo(function Knob({
+  param,
   label,
   spec,
   travel,
@@ -67,7 +80,7 @@ export const Knob = memo(function Knob({
   const { clock, percent } = placeOf(position);
   const { turnTo, turnBy, pointer } = useTurn(dial, { travel, whole: spec.whole, value, onChange });
   const onKey = (e: KeyboardEvent): void => {
-    const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[e.key];
+    const way = STEPS[e.key];
     if (e.ctrlKey || e.metaKey || e.altKey) return;
     if (way !== undefined) turnBy(way, e.shiftKey);
     else if (e.key === 'Home') turnTo(0);
@@ -82,7 +95,7 @@ export const Knob = memo(function Knob({
   };
 
   return (
-    <div style={styles.knob} data-knob={label}>
+    <div style={styles.knob} data-knob={param}>
       <div
         ref={dial}
         role="slider"
@@ -118,8 +131,7 @@ export const Knob = memo(function Knob({
       <div title={says} style={styles.says}>
         {label}
         <br />
-        <span data-clock>{clock}</span> · {percent}
-        <Printed travel={travel} value={value} />
+        <Stands {...{ clock, percent, travel, value }} />
         {locked && ' · locked'}
         {short !== null && <Short needs={short} />}
       </div>
@@ -127,6 +139,21 @@ export const Knob = memo(function Knob({
     </div>
   );
 }, same);
+
+interface StandsProps {
+  readonly clock: string;
+  readonly percent: string;
+  readonly travel: Travel;
+  readonly value: number;
+}
+
+/** Where its pointer stands. */
+const Stands = ({ clock, percent, travel, value }: StandsProps) => (
+  <>
+    <span data-clock>{clock}</span> · {percent}
+    <Printed travel={travel} value={value} />
+  </>
+);
 
 /** What is printed where the pointer stands, on a channel with a panel of its own. */
 const Printed = ({ travel, value }: { readonly travel: Travel; readonly value: number }) =>

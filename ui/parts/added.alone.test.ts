@@ -55,7 +55,7 @@ describe('a kind that is added by one file and one line', () => {
   });
   it('stands in the strip', () => {
     const strip = stripTo(buildGraph(patch), 'tone.cutoff')!;
-    expect(strip.frames.map((f) => f.module.kind.title)).toEqual(['Slow oscillator', 'Doubler', 'Filter']);
+    expect(strip.frames.map((f) => f.module.kind.title)).toEqual(['LFO', 'Doubler', 'Filter (VCF)']);
   });
   it('is found at fault, and that is explained: its own output beyond the rails, and what its end ignores', () => {
     const loud = applyEdits(patch, [{ do: 'set', module: made.id, param: 'times', value: 4 }]);

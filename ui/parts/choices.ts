@@ -1,21 +1,19 @@
-import { socketAt } from '@/core';
+import { socketAt, socketPlace } from '@/core';
 import { allKinds, completeParams, showNumber } from '@/core';
 import type { GraphModule, Kind } from '@/core';
 import type { Choice } from './Chooser';
 
-/** What a person can choose from at the desk: stages, sources and ends, by what they do. */
+/** What a person can choose from at the desk: stages, sources and ends, by name, with what they do beside it. */
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Stages that one signal passes through. */
 export const insertable = allKinds.filter((k) => k.room === 'between' && !k.electrical?.joins);
 
-const byDeed = (kinds: readonly Kind[], group: string): Choice[] =>
-  kinds.map((k) => ({ key: k.name, title: capital(k.does), says: k.title, group }));
 const byName = (kinds: readonly Kind[], group: string): Choice[] =>
-  kinds.map((k) => ({ key: k.name, title: k.title, says: k.does, group }));
+  kinds.map((k) => ({ key: k.name, title: k.title, says: k.does, group, ...(k.aliases && { aliases: k.aliases }) }));
 
-export const stageChoices: readonly Choice[] = byDeed(insertable, 'Stages');
+export const stageChoices: readonly Choice[] = byName(insertable, 'Stages');
 export const sourceChoices: readonly Choice[] = byName(
   allKinds.filter((k) => k.room === 'source'),
   'A new source',
@@ -45,8 +43,9 @@ export const endChoices: readonly Choice[] = [...allKinds].sort(byPlace).flatMap
     const reach = window ? `, from ${showNumber(window[0], 1)} to ${showNumber(window[1], 1)} V` : '';
     return {
       key: socketAt(kind.name, end.socket),
-      title: `${kind.title}, ${end.socket}`,
+      title: socketPlace({ label: kind.title, kind }, end.socket),
       says: `${capital(end.quantity)}${unit ? ` in ${unit}` : ''}: ${end.says}${reach}`,
+      ...(kind.aliases && { aliases: kind.aliases }),
       group: kind.room === 'end' || kind.offered !== undefined ? 'Ends' : 'Knobs of other modules',
     };
   });

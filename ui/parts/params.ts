@@ -1,10 +1,7 @@
-import { showHz, showNumber, showSeconds, showVolts, spoken, withUnit } from '@/core';
+import { showHz, showNumber, showSeconds, showVolts, withUnit } from '@/core';
 import { glossary } from './glossary';
 import type { Word } from './glossary';
 import type { ChannelLimits, NumberSpec, ParamSpec, ParamValues, Travel } from '@/core';
-
-/** `cutoffHz` is read as "cutoff", `attackCurve` as "attack curve": the unit stands beside the number. */
-export const paramName = spoken;
 
 export function showParam(spec: NumberSpec<number | null>, value: number | null): string {
   if (value === null) return 'none';

@@ -6,7 +6,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useMemo, useState } from 'react';
-import { allKinds, catalogue } from '@/core';
+import { aliasesOf, allKinds, catalogue } from '@/core';
 import type { Rack } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -21,6 +21,8 @@ interface Props {
 }
 
 interface Offer {
+  /** What else finds it. */
+  readonly aliases: readonly string[];
   readonly key: string;
   readonly title: string;
   readonly says: string;
@@ -35,6 +37,7 @@ function offers(): readonly { readonly title: string; readonly list: readonly Of
       key: t.type,
       title: t.name,
       says: `${t.says}; ${t.hp} HP, ${counted(t.channels.length, 'channel')}`,
+      aliases: aliasesOf(t),
       add: (rack) => addOfType(rack, t.type),
     })),
   }));
@@ -44,6 +47,7 @@ function offers(): readonly { readonly title: string; readonly list: readonly Of
       key: `by hand ${k.name}`,
       title: k.title,
       says: `one channel by hand: ${k.does}`,
+      aliases: k.aliases ?? [],
       add: (rack) => addByHand(rack, k.name),
     }));
   return [...types, { title: 'By hand', list: kinds }];
@@ -58,7 +62,9 @@ export function CatalogueDialog({ rack, onAdded, onClose }: Props) {
     return offers()
       .map(({ title, list }) => ({
         title,
-        list: list.filter((o) => wanted.every((w) => `${title} ${o.title} ${o.says}`.toLowerCase().includes(w))),
+        list: list.filter((o) =>
+          wanted.every((w) => `${title} ${o.title} ${o.says} ${o.aliases.join(' ')}`.toLowerCase().includes(w)),
+        ),
       }))
       .filter((g) => g.list.length > 0);
   }, [words]);

@@ -1,8 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
-import { kindNamed } from '@/core';
+import { kindNamed, paramLabel } from '@/core';
 import type { ChannelMode, ParamSpec } from '@/core';
-import { paramName } from '@/ui/parts/params';
+
 import { SelectField } from '@/ui/parts/SelectField';
 import { CommitField } from '@/ui/parts/CommitField';
 import { canLimit, howOf, shownLimit, waysFor, withLimit, withWay } from './limits';
@@ -39,7 +39,7 @@ export function ModeLimits({ mode, channel, onPut }: Props) {
 
 function Limit({ mode, channel, name, spec, onPut }: Props & { readonly name: string; readonly spec: ParamSpec }) {
   const how = howOf(mode, name);
-  const label = paramName(name, spec);
+  const label = paramLabel(name, spec);
   return (
     <Box data-limit-of={name} sx={{ display: 'flex', alignItems: 'flex-start', gap: 0.75, py: 0.25 }}>
       <Box sx={{ flex: 1, minWidth: 0, pt: 0.75, overflowWrap: 'anywhere' }}>{label}</Box>

@@ -1,8 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
-import { kindNamed } from '@/core';
+import { kindNamed, paramLabel } from '@/core';
 import type { Channel, PanelScale } from '@/core';
-import { paramName } from '@/ui/parts/params';
+
 import { ink } from '@/ui/theme/tokens';
 import { CommitField } from '@/ui/parts/CommitField';
 import { putChannel } from './channel';
@@ -28,7 +28,7 @@ export function PanelFields(props: ChannelProps) {
       </Box>
       {knobs.map(([name, spec]) => {
         const panel = c.knobs[name];
-        const label = paramName(name, spec);
+        const label = paramLabel(name, spec);
         return (
           <Box key={name} data-panel-of={name} sx={{ display: 'flex', gap: 0.75, py: 0.25, alignItems: 'flex-start' }}>
             <Box sx={{ flex: 1, minWidth: 0, pt: 0.75, overflowWrap: 'anywhere' }}>{label}</Box>

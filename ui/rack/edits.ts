@@ -1,4 +1,4 @@
-import { idOf, kindNamed, moduleOfType, RACK_LIMITS } from '@/core';
+import { idOf, kindNamed, moduleOfType, RACK_LIMITS, searchWords } from '@/core';
 import type { Channel, ChannelMode, Rack, RackModule } from '@/core';
 
 /** What is done with a rack: each gives a new one and leaves the old as it was. */
@@ -147,7 +147,7 @@ export function listed(rack: Rack, words: string, uses: ReadonlyMap<string, read
       m.name,
       m.id,
       m.type ?? '',
-      ...m.channels.flatMap((c) => c.modes.map((x) => `${x.kind} ${kindNamed(x.kind)?.title ?? ''}`)),
+      ...m.channels.flatMap((c) => c.modes.flatMap((x) => [x.kind, ...searchWords(kindNamed(x.kind))])),
     ]
       .join(' ')
       .toLowerCase();

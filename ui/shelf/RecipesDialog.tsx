@@ -6,6 +6,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
+import { kindNamed, searchWords } from '@/core';
 import { recipes, ROOMS } from '@/core/recipes';
 import type { Recipe } from '@/core/recipes';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -17,11 +18,15 @@ interface Props {
   readonly onClose: () => void;
 }
 
-const fits = ({ title, turn }: Recipe, words: string): boolean =>
-  words
+/** By its own words, and by what its modules go by. */
+const fits = ({ title, turn, document }: Recipe, words: string): boolean => {
+  const kinds = new Set((document.modules as readonly { readonly kind: string }[]).map((m) => m.kind));
+  const text = [title, turn, ...[...kinds].flatMap((name) => searchWords(kindNamed(name)))].join(' ').toLowerCase();
+  return words
     .toLowerCase()
     .split(/\s+/)
-    .every((word) => `${title} ${turn}`.toLowerCase().includes(word));
+    .every((word) => text.includes(word));
+};
 
 /** Small patches that work at once, by what they do. */
 export function RecipesDialog({ onOpen, onClose }: Props) {

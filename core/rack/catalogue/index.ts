@@ -1,5 +1,6 @@
 import type { RackModule } from '../../document/rackTypes';
 import { parseRack } from '../../document/rack';
+import { kindNamed, searchWords } from '../../kinds';
 import { mixingTypes } from './mixing';
 import { movingTypes } from './moving';
 import { scalingTypes } from './scaling';
@@ -11,12 +12,20 @@ export type { ModuleType } from './type';
 
 /** Types under what they are for, in the order in which they are offered. */
 export const catalogue: readonly { readonly title: string; readonly types: readonly ModuleType[] }[] = [
-  { title: 'Scale, flip, lift', types: scalingTypes },
-  { title: 'Mix and multiply', types: mixingTypes },
-  { title: 'Move', types: movingTypes },
-  { title: 'Count, step, compare, hold', types: timingTypes },
-  { title: 'Sound, in and out', types: soundingTypes },
+  { title: 'Attenuators and offsets', types: scalingTypes },
+  { title: 'Mixers, VCAs and modulators', types: mixingTypes },
+  { title: 'LFOs, envelopes and slew', types: movingTypes },
+  { title: 'Clocks, logic and sequencing', types: timingTypes },
+  { title: 'Oscillators, filters and I/O', types: soundingTypes },
 ];
+
+/** What else people type to find a type: what its channels are called, and go by. */
+export function aliasesOf({ channels }: ModuleType): string[] {
+  const kinds = channels.flatMap(({ kind, modes }) =>
+    (Array.isArray(modes) ? (modes as readonly { readonly kind?: unknown }[]) : [{ kind }]).map((m) => String(m.kind)),
+  );
+  return [...new Set(kinds)].flatMap((name) => searchWords(kindNamed(name)));
+}
 
 export const typeNamed = (name: string): ModuleType | undefined =>
   catalogue.flatMap((c) => c.types).find((t) => t.type === name);

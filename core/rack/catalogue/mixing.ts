@@ -10,8 +10,8 @@ const amp = { inputOhms: { in: 100_000, cv: 100_000 }, outputOhms: { out: 1000 }
 export const mixingTypes: readonly ModuleType[] = [
   {
     type: 'mixer-3',
-    name: 'Three to one',
-    says: 'a plain mixer of three, with a negated output',
+    name: 'Three-input mixer',
+    says: 'three-input mixer with an inverted output',
     hp: 4,
     channels: single({
       kind: 'mixer',
@@ -21,8 +21,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'mixer-4-bias',
-    name: 'Four to one with bias',
-    says: 'a bipolar mixer of four whose bias knob lifts the sum by ±5 V',
+    name: 'Four-input bipolar mixer with offset',
+    says: 'four bipolar inputs plus a ±5 V offset knob',
     hp: 8,
     channels: single({
       kind: 'mixer',
@@ -34,8 +34,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'mixer-2-double',
-    name: 'Two small mixers',
-    says: 'two mixers of two, which always invert',
+    name: 'Dual two-input mixer',
+    says: 'two two-input mixers, always inverting',
     hp: 6,
     channels: channels(2, {
       kind: 'mixer',
@@ -45,8 +45,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'mixer-average-3',
-    name: 'Averager',
-    says: 'the mean of what is plugged in',
+    name: 'Averaging mixer',
+    says: 'the average of the connected inputs',
     hp: 4,
     channels: single({
       kind: 'mixer',
@@ -56,8 +56,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'mixer-6-hot',
-    name: 'Six to one, hot',
-    says: 'a mixer of six that amplifies up to twice',
+    name: 'Six-input mixer, ×2',
+    says: 'six inputs with up to twice the gain',
     hp: 12,
     channels: single({
       kind: 'mixer',
@@ -67,8 +67,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'vca-1-5v',
-    name: 'One amplifier, 5 V',
-    says: 'open at 5 V, from linear to exponential',
+    name: 'VCA, 5 V',
+    says: 'unity gain at 5 V; response from linear to exponential',
     hp: 6,
     channels: single({
       kind: 'vca',
@@ -78,8 +78,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'vca-2-8v',
-    name: 'Two amplifiers, 8 V',
-    says: 'open at 8 V, linear or exponential by a switch, without a level knob',
+    name: 'Dual VCA, 8 V',
+    says: 'unity gain at 8 V; linear/exponential switch, no level knob',
     hp: 6,
     channels: channels(2, {
       kind: 'vca',
@@ -90,8 +90,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'vca-4-cascade',
-    name: 'Four amplifiers in a row',
-    says: 'open at 5 V; each control is normalled to the one before it, each output adds to the next',
+    name: 'Quad cascading VCA',
+    says: 'unity at 5 V; each CV is normalled to the previous one, each output sums into the next',
     hp: 12,
     channels: channels(4, (i) => ({
       kind: 'vca',
@@ -108,8 +108,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'vca-10v-exponential',
-    name: 'One amplifier, 10 V',
-    says: 'exponential, wants its whole 10 V',
+    name: 'VCA, 10 V',
+    says: 'exponential; needs the full 10 V',
     hp: 4,
     channels: single({
       kind: 'vca',
@@ -119,8 +119,8 @@ export const mixingTypes: readonly ModuleType[] = [
   },
   {
     type: 'vca-4-quadrant',
-    name: 'Four-quadrant amplifier',
-    says: 'multiplies below zero too',
+    name: 'Four-quadrant VCA',
+    says: 'multiplies below 0 V too',
     hp: 6,
     channels: single({
       kind: 'vca',
@@ -131,21 +131,21 @@ export const mixingTypes: readonly ModuleType[] = [
   {
     type: 'ring-1',
     name: 'Ring modulator',
-    says: 'a product of two, AC or DC coupled by a switch',
+    says: 'ring modulator, AC/DC switch',
     hp: 4,
     channels: single({ kind: 'ringMod', fixed: { scaleVolts: 5 }, choices: { coupling: ['ac', 'dc'] }, ...out }),
   },
   {
     type: 'crossfade-2',
-    name: 'Two crossfaders',
-    says: 'from one input to the other by a voltage',
+    name: 'Dual crossfader',
+    says: 'from one input to the other by a CV',
     hp: 8,
     channels: channels(2, { kind: 'crossfade', ...out }),
   },
   {
     type: 'lpg-2',
-    name: 'Two low-pass gates',
-    says: 'open in loudness and brightness together',
+    name: 'Dual low-pass gate',
+    says: 'open level and brightness together',
     hp: 6,
     channels: channels(2, { kind: 'lowPassGate', fixed: { unityVolts: 5 }, ...out }),
   },

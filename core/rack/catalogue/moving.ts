@@ -18,15 +18,15 @@ const functionGenerator = {
 export const movingTypes: readonly ModuleType[] = [
   {
     type: 'lfo-1',
-    name: 'One slow oscillator',
-    says: 'all waves, ±5 V, rate and reset by voltage',
+    name: 'LFO',
+    says: 'all waveforms, ±5 V, rate CV and reset',
     hp: 6,
     channels: single({ kind: 'lfo', fixed: { lowVolts: -5, highVolts: 5 }, ranges: { rateHz: [0.005, 100] }, ...out }),
   },
   {
     type: 'lfo-2',
-    name: 'Two slow oscillators',
-    says: 'two of them, ±5 V or 0 to 10 V by a switch',
+    name: 'Dual LFO',
+    says: 'two LFOs, ±5 V or 0 to 10 V by switch',
     hp: 8,
     channels: channels(2, {
       kind: 'lfo',
@@ -37,8 +37,8 @@ export const movingTypes: readonly ModuleType[] = [
   },
   {
     type: 'lfo-4-triangle',
-    name: 'Four slow triangles',
-    says: 'triangles of 0 to 8 V, each with its rate',
+    name: 'Quad triangle LFO',
+    says: 'four triangle LFOs of 0 to 8 V, each with its own rate',
     hp: 6,
     channels: channels(4, {
       kind: 'lfo',
@@ -49,8 +49,8 @@ export const movingTypes: readonly ModuleType[] = [
   },
   {
     type: 'random-1',
-    name: 'Random walk',
-    says: 'stepped or smooth random voltages, ±5 V',
+    name: 'Random voltages',
+    says: 'stepped or smooth random, ±5 V',
     hp: 6,
     channels: single({
       kind: 'lfo',
@@ -61,22 +61,22 @@ export const movingTypes: readonly ModuleType[] = [
   },
   {
     type: 'envelope-adsr',
-    name: 'Contour generator',
+    name: 'ADSR envelope',
     says: 'attack, decay, sustain, release, 0 to 8 V',
     hp: 6,
     channels: single({ kind: 'envelope', fixed: { mode: 'adsr', peakVolts: 8, restVolts: 0 }, ...out }),
   },
   {
     type: 'envelope-adsr-2-5v',
-    name: 'Two contour generators, 5 V',
-    says: 'two of them, 0 to 5 V',
+    name: 'Dual ADSR envelope, 5 V',
+    says: 'two ADSR envelopes, 0 to 5 V',
     hp: 10,
     channels: channels(2, { kind: 'envelope', fixed: { mode: 'adsr', peakVolts: 5, restVolts: 0 }, ...out }),
   },
   {
     type: 'envelope-ad-2',
-    name: 'Two strike contours',
-    says: 'attack and decay, once or over and over, 0 to 10 V',
+    name: 'Dual AD envelope',
+    says: 'attack/decay, one-shot or looping, 0 to 10 V',
     hp: 6,
     channels: channels(2, {
       kind: 'envelope',
@@ -87,7 +87,7 @@ export const movingTypes: readonly ModuleType[] = [
   },
   {
     type: 'envelope-follows',
-    name: 'Gate-height contour',
+    name: 'Gate-level AR envelope',
     says: 'attack and release as high as the gate that starts it',
     hp: 4,
     channels: single({ kind: 'envelope', fixed: { mode: 'ar', restVolts: 0, followsLevel: true }, ...out }),
@@ -95,35 +95,35 @@ export const movingTypes: readonly ModuleType[] = [
   {
     type: 'function-1',
     name: 'Function generator',
-    says: 'a lag, an envelope, a slow oscillator or a follower, by its switch',
+    says: 'slew, envelope, LFO or follower, by switch',
     hp: 8,
     channels: single(functionGenerator),
   },
   {
     type: 'function-2',
-    name: 'Two function generators',
-    says: 'two of them',
+    name: 'Dual function generator',
+    says: 'two function generators',
     hp: 16,
     channels: channels(2, functionGenerator),
   },
   {
     type: 'slew-2',
-    name: 'Two lags',
-    says: 'constant rate or resistor and capacitor by a switch',
+    name: 'Dual slew limiter',
+    says: 'linear or exponential slope, by switch',
     hp: 6,
     channels: channels(2, { kind: 'slew', choices: { law: ['linear', 'rc'] }, ...out }),
   },
   {
     type: 'follower-1',
-    name: 'Follower',
-    says: 'how loud a sound is, and a gate from it',
+    name: 'Envelope follower',
+    says: 'the level of a sound, and a gate from it',
     hp: 4,
     channels: single({ kind: 'follower', ...out }),
   },
   {
     type: 'rectifier-2',
-    name: 'Two rectifiers',
-    says: 'full, positive or negative half',
+    name: 'Dual rectifier',
+    says: 'full wave, positive half or negative half',
     hp: 4,
     channels: channels(2, { kind: 'rectifier', ...out }),
   },

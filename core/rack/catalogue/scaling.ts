@@ -8,22 +8,22 @@ const both = { scale: [-5, 5] } as const;
 export const scalingTypes: readonly ModuleType[] = [
   {
     type: 'attenuator-passive-2',
-    name: 'Two passive knobs',
-    says: 'two plain pots of 100 kΩ, without power',
+    name: 'Dual passive attenuator',
+    says: 'two unpowered 100 kΩ pots',
     hp: 2,
     channels: channels(2, { kind: 'attenuator', fixed: { build: 'passive', potOhms: 100_000 } }),
   },
   {
     type: 'attenuator-4',
-    name: 'Four attenuators',
-    says: 'four buffered attenuators, printed 0 to 10',
+    name: 'Quad attenuator',
+    says: 'four buffered attenuators, marked 0 to 10',
     hp: 4,
     channels: channels(4, { kind: 'attenuator', fixed: { build: 'active' }, knobs: { amount: printed }, ...usual }),
   },
   {
     type: 'attenuverter-1',
-    name: 'One scaler',
-    says: 'one attenuverter, its empty input normalled to +5 V',
+    name: 'Attenuverter',
+    says: 'one attenuverter, input normalled to +5 V',
     hp: 2,
     channels: single({
       kind: 'attenuverter',
@@ -35,15 +35,15 @@ export const scalingTypes: readonly ModuleType[] = [
   },
   {
     type: 'attenuverter-2',
-    name: 'Two scalers',
-    says: 'two attenuverters, a jumper for twice the reach',
+    name: 'Dual attenuverter',
+    says: 'two attenuverters, ×1 or ×2 by jumper',
     hp: 4,
     channels: channels(2, { kind: 'attenuverter', choices: { maxAmount: [1, 2] }, knobs: { amount: both }, ...usual }),
   },
   {
     type: 'attenuverter-4',
-    name: 'Four scalers',
-    says: 'four attenuverters, the first normalled to +5 V and each next one to the input before it',
+    name: 'Quad attenuverter',
+    says: 'four attenuverters; input 1 is normalled to +5 V, each other input to the one before',
     hp: 8,
     channels: channels(4, (i) => ({
       kind: 'attenuverter',
@@ -55,15 +55,15 @@ export const scalingTypes: readonly ModuleType[] = [
   },
   {
     type: 'offset-1',
-    name: 'Scale and lift',
-    says: 'an attenuverter with a lift of ±5 V behind it',
+    name: 'Scale and offset',
+    says: 'an attenuverter followed by a ±5 V offset',
     hp: 4,
     channels: single({ kind: 'offset', fixed: { maxAmount: 1, order: 'scaleThenShift' }, ...usual }),
   },
   {
     type: 'offset-2',
-    name: 'Two scale and lift',
-    says: 'two of them, empty inputs normalled to +5 V, jumpers for 1, 2 or 4 times',
+    name: 'Dual scale and offset',
+    says: 'two, inputs normalled to +5 V, ×1, ×2 or ×4 by jumper',
     hp: 8,
     channels: channels(2, {
       kind: 'offset',
@@ -75,8 +75,8 @@ export const scalingTypes: readonly ModuleType[] = [
   },
   {
     type: 'offset-10v',
-    name: 'Wide lift',
-    says: 'a lift of ±10 V before the scaling',
+    name: 'Wide offset',
+    says: '±10 V offset before the gain',
     hp: 4,
     channels: single({
       kind: 'offset',
@@ -86,22 +86,22 @@ export const scalingTypes: readonly ModuleType[] = [
   },
   {
     type: 'inverter-2',
-    name: 'Two inverters',
-    says: 'two precise inverters',
+    name: 'Dual inverter',
+    says: 'two precision inverters',
     hp: 2,
     channels: channels(2, { kind: 'inverter', ...usual }),
   },
   {
     type: 'polarizer-2',
-    name: 'Two polarizers',
-    says: 'scale, bias and modulation in one, clipping at 10 V',
+    name: 'Dual polarizer',
+    says: 'gain, offset and modulation in one, clipping at 10 V',
     hp: 10,
     channels: channels(2, { kind: 'polarizer', fixed: { unityVolts: 5 }, ranges: { gain: [-2, 2] }, ...usual }),
   },
   {
     type: 'fader-4',
-    name: 'Four faders',
-    says: 'four sliders that put out 0 to 5 V',
+    name: 'Quad fader',
+    says: 'four faders, 0 to 5 V out',
     hp: 8,
     channels: channels(4, {
       kind: 'constant',
@@ -112,8 +112,8 @@ export const scalingTypes: readonly ModuleType[] = [
   },
   {
     type: 'voltage-2',
-    name: 'Two voltages',
-    says: 'two knobs that put out −5 to +5 V',
+    name: 'Dual voltage source',
+    says: 'two knobs, −5 to +5 V out',
     hp: 4,
     channels: channels(2, {
       kind: 'constant',

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
-import { idOf, partsOf } from '@/core';
+import { idOf, partsOf, socketPlace } from '@/core';
 import type { GraphModule } from '@/core';
 import { worstText } from '@/ui/parts/counted';
 import { readingMore, readingText } from '@/ui/parts/readingText';
@@ -45,7 +45,7 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   const [below, above] = [from < least - 1e-9, to > most + 1e-9];
   return {
     socket,
-    label: `${m.label}, ${name}`,
+    label: socketPlace(m, name),
     text: reading ? readingText(reading) : 'nothing is plugged in',
     more: reading ? readingMore(reading).join('\n') : '',
     wanted: worst ? standing(worst) : '',

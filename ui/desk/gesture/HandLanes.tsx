@@ -6,7 +6,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { useState } from 'react';
-import { briefSeconds, idOf, knobPlace, knobsIn, nameOf, showNumber, spoken } from '@/core';
+import { briefSeconds, idOf, knobPlace, knobsIn, nameOf, paramLabel, showNumber } from '@/core';
 import type { Hand, HandPoint, Patch } from '@/core';
 import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -38,7 +38,7 @@ function knobsFor(patch: Patch, id: string | undefined): Knob[] {
     .flatMap((m) => knobsIn(m, patch.settings.bpm))
     .map(({ at, name, spec, min, max, value }) => ({
       at,
-      label: id === undefined ? knobPlace(patch.modules, at) : spoken(name, spec),
+      label: id === undefined ? knobPlace(patch.modules, at) : paramLabel(name, spec),
       min,
       max,
       unit: spec.unit ?? '',

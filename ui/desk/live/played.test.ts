@@ -12,7 +12,7 @@ describe('what can be played', () => {
         { id: 'tide', kind: 'constant', label: 'Tide' },
       ],
     };
-    expect(playable(patch).map((p) => p.label)).toEqual(['Tide', 'trim, amount', 'trim, lift']);
+    expect(playable(patch).map((p) => p.label)).toEqual(['Tide', 'Scale and offset gain', 'Scale and offset offset']);
   });
   it('a drawn gesture becomes a fader that stands where it began; a fader alone is one', () => {
     const points = [

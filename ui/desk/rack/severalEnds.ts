@@ -1,4 +1,4 @@
-import { buildGraph, idOf, kindNamed, nameOf, socketAt } from '@/core';
+import { buildGraph, idOf, kindNamed, socketAt, socketPlace } from '@/core';
 import type { EndsRequest, Patch, Proposal } from '@/core';
 import { withoutChain } from './chain';
 
@@ -16,7 +16,7 @@ export function sourcesOf(patch: Patch): readonly (readonly [socket: string, lab
   return [...modules]
     .sort((a, b) => rank(a.kind.room) - rank(b.kind.room))
     .filter((m) => m.kind.room !== 'end')
-    .flatMap((m) => m.outputs.map((o) => [o.socket, `${m.label}, ${nameOf(o.socket)}`] as const));
+    .flatMap((m) => m.outputs.map((o) => [o.socket, socketPlace(m, o.name)] as const));
 }
 
 /** What the planner is asked: each end without the stages that it has now, in the direction of its figures. */

@@ -2,10 +2,10 @@
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
 import { useStore } from 'zustand';
-import { completeParams, isSetup, socketAt } from '@/core';
+import { completeParams, inSentence, isSetup, paramLabel, socketAt } from '@/core';
 import type { GraphModule, ParamValue } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
-import { isKnob, narrowed, paramName, paramSays, showParam, travelOf } from '@/ui/parts/params';
+import { isKnob, narrowed, paramSays, showParam, travelOf } from '@/ui/parts/params';
 import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import { useHandPlaces } from '@/ui/session/handPlaces';
@@ -43,7 +43,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const places = useHandPlaces(desk, id);
   const { edit } = desk.getState();
   const lock = (name: string): void =>
-    edit(`lock of ${label} ${paramName(name)}`, [
+    edit(`lock of ${label} ${inSentence(paramLabel(name, kind.params[name]))}`, [
       { do: 'lock', module: id, param: name, locked: !doc?.locked?.includes(name) },
     ]);
   const turn = (name: string, value: number, shown: string): void => {
@@ -56,7 +56,8 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
       {paramsShown(kind, params).knobs.map(({ name, spec }) => (
         <Knob
           key={`${id} ${name}`}
-          label={paramName(name, spec)}
+          label={paramLabel(name, spec)}
+          param={name}
           spec={spec}
           travel={narrowed(travelOf(spec, params), limits, socketAt(id, name))}
           value={Number(params[name])}

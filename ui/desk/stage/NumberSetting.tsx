@@ -9,6 +9,7 @@ import { useTyped } from '@/ui/parts/useTyped';
 import { SettingRow } from './SettingRow';
 
 interface Props {
+  readonly param: string;
   readonly label: string;
   readonly spec: NumberSpec | NumberSpec<number | null>;
   readonly value: number | null;
@@ -17,7 +18,7 @@ interface Props {
 }
 
 /** A number that is set once, in its unit; what cannot be read stays, with the reason. */
-export function NumberSetting({ label, spec, value, params, onChange }: Props) {
+export function NumberSetting({ param, label, spec, value, params, onChange }: Props) {
   const told = useId();
   const { fault, field } = useTyped(showParam(spec, value), (text) => {
     if (spec.nullable && /^(none)?$/.test(text)) onChange(null, 'none');
@@ -30,7 +31,7 @@ export function NumberSetting({ label, spec, value, params, onChange }: Props) {
   });
   return (
     <>
-      <SettingRow label={label}>
+      <SettingRow param={param} label={label}>
         <TextInput
           {...field}
           faultId={fault === null ? undefined : told}

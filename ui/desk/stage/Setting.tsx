@@ -1,9 +1,9 @@
 'use client';
 import Switch from '@mui/material/Switch';
 import { memo } from 'react';
-import { scaleNames } from '@/core';
+import { inSentence, optionLabel, paramLabel, scaleNames } from '@/core';
 import type { GesturePoint, ParamSpec, ParamValue, ParamValues, Step } from '@/core';
-import { paramName, paramSays } from '@/ui/parts/params';
+import { paramSays } from '@/ui/parts/params';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
 import { useTyped } from '@/ui/parts/useTyped';
@@ -26,18 +26,18 @@ const same = (a: Props, b: Props): boolean =>
 /** A setting that is no knob: a choice, a switch, a text, a number that is set once. */
 export const Setting = memo(function Setting({ name, spec, params, onChange }: Props) {
   const value = params[name] ?? null;
-  const label = paramName(name, spec);
+  const label = paramLabel(name, spec);
   switch (spec.type) {
     case 'choice':
       return (
-        <SettingRow label={label} says={paramSays(name, spec)}>
+        <SettingRow param={name} label={label} says={paramSays(name, spec)}>
           <SelectField
             label={label}
             value={String(value)}
-            options={spec.options.map((o) => [String(o), typeof o === 'string' ? paramName(o) : String(o)])}
+            options={spec.options.map((o) => [String(o), optionLabel(spec, o)])}
             onChange={(key) => {
               const chosen = spec.options.find((o) => String(o) === key);
-              if (chosen !== undefined) onChange(chosen, String(chosen));
+              if (chosen !== undefined) onChange(chosen, inSentence(optionLabel(spec, chosen)));
             }}
             sx={{ minWidth: 112, maxWidth: 170 }}
           />
@@ -45,7 +45,7 @@ export const Setting = memo(function Setting({ name, spec, params, onChange }: P
       );
     case 'flag':
       return (
-        <SettingRow label={label} says={paramSays(name, spec)}>
+        <SettingRow param={name} label={label} says={paramSays(name, spec)}>
           <Switch
             checked={value === true}
             onChange={(_, on) => onChange(on, on ? 'on' : 'off')}
@@ -55,7 +55,14 @@ export const Setting = memo(function Setting({ name, spec, params, onChange }: P
       );
     case 'number':
       return (
-        <NumberSetting label={label} spec={spec} value={value as number | null} params={params} onChange={onChange} />
+        <NumberSetting
+          param={name}
+          label={label}
+          spec={spec}
+          value={value as number | null}
+          params={params}
+          onChange={onChange}
+        />
       );
     case 'text':
       return <TextSetting label={label} value={String(value)} longest={spec.longest} onChange={onChange} />;

@@ -3,16 +3,18 @@ import type { ReactNode } from 'react';
 import { ink } from '@/ui/theme/tokens';
 
 interface Props {
+  /** As the document names it. */
+  readonly param?: string;
   readonly label: string;
   readonly says?: string | undefined;
   readonly children: ReactNode;
 }
 
 /** A setting's name at the left, its field at the right. */
-export function SettingRow({ label, says, children }: Props) {
+export function SettingRow({ param, label, says, children }: Props) {
   return (
     <Box
-      data-setting={label}
+      data-setting={param ?? label}
       sx={{
         display: 'flex',
         justifyContent: 'space-between',

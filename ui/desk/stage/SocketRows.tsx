@@ -29,15 +29,15 @@ interface InputProps extends InputLine {
 }
 
 export const InputRow = memo(function InputRow(props: InputProps) {
-  const { socket, name, from, empty, volts, late, outputs, pinned, onPin, onPlug, onFeed } = props;
+  const { socket, label, from, empty, volts, late, outputs, pinned, onPin, onPlug, onFeed } = props;
   const options = useMemo(
     () => [['', empty] as const, ...outputs.map((o) => [o.socket, o.name] as const)],
     [empty, outputs],
   );
   return (
     <TableRow data-input={socket}>
-      <TableCell component="th" scope="row" title={name} sx={nameCell}>
-        {name}
+      <TableCell component="th" scope="row" title={label} sx={nameCell}>
+        {label}
         {late && (
           <Box component="span" title="loop, one sample late" sx={{ color: ink.softInk }}>
             {' ↺'}
@@ -47,14 +47,14 @@ export const InputRow = memo(function InputRow(props: InputProps) {
       <TableCell>
         <Box sx={{ display: 'flex', alignItems: 'center' }}>
           <SelectField
-            label={`${name} gets`}
+            label={`${label} gets`}
             value={from}
             options={options}
             onChange={(next) => onPlug(socket, next || null)}
             sx={{ flex: 1, minWidth: 0 }}
           />
           {from === '' && (
-            <IconButton aria-label={`Choose what drives ${name}`} onClick={() => onFeed(socket)} sx={{ p: 0.5 }}>
+            <IconButton aria-label={`Choose what drives ${label}`} onClick={() => onFeed(socket)} sx={{ p: 0.5 }}>
               <AddIcon sx={{ fontSize: 16 }} />
             </IconButton>
           )}
@@ -73,11 +73,11 @@ interface OutputProps extends OutputLine {
   readonly onPin: (socket: string) => void;
 }
 
-export const OutputRow = memo(function OutputRow({ socket, name, volts, feeds, settled, pinned, onPin }: OutputProps) {
+export const OutputRow = memo(function OutputRow({ socket, label, volts, feeds, settled, pinned, onPin }: OutputProps) {
   return (
     <TableRow>
-      <TableCell component="th" scope="row" title={name} sx={nameCell}>
-        {name}
+      <TableCell component="th" scope="row" title={label} sx={nameCell}>
+        {label}
       </TableCell>
       <TableCell title={feeds} sx={{ ...nameCell, color: ink.softInk }}>
         {feeds && `to ${feeds}`}

@@ -5,7 +5,7 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { memo, useCallback, useMemo } from 'react';
-import { connect, nameOf, placeName } from '@/core';
+import { connect, nameOf, socketPlace } from '@/core';
 import type { GraphModule, Patch } from '@/core';
 import { tell } from '@/ui/parts/messages';
 import type { EditDesk } from '@/ui/session/edit';
@@ -43,18 +43,19 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
   const outputs = useMemo(() => outputsOf(text), [text]);
   const pins = useMemo(() => new Set(patch.probes.map((p) => p.at)), [patch.probes]);
   const full = patch.probes.length >= MOST_TRACES;
-  const place = placeName(patch.modules, module.id);
+  const { label, kind } = module;
+  const placeOf = useCallback((socket: string) => socketPlace({ label, kind }, nameOf(socket)), [label, kind]);
   const pin = useCallback(
     (socket: string) => {
       if (full && !pins.has(socket)) return tell(`The scope shows ${MOST_TRACES} traces: unpin one first.`);
-      edit(`pin of ${place}, ${nameOf(socket)}`, [{ do: 'pin', at: socket, pinned: !pins.has(socket) }]);
+      edit(`pin of ${placeOf(socket)}`, [{ do: 'pin', at: socket, pinned: !pins.has(socket) }]);
     },
-    [edit, full, pins, place],
+    [edit, full, pins, placeOf],
   );
   const feed = useCallback((socket: string) => begin({ do: 'feed', socket }), [begin]);
   const plug = useCallback(
-    (to: string, from: string | null) => edit(`cable to ${place}, ${nameOf(to)}`, [connect(to, from)]),
-    [edit, place],
+    (to: string, from: string | null) => edit(`cable to ${placeOf(to)}`, [connect(to, from)]),
+    [edit, placeOf],
   );
   if (module.inputs.length + module.outputs.length === 0) return null;
   return (

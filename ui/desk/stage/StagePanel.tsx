@@ -2,9 +2,9 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import { HandsSection } from '../gesture/HandsSection';
-import { isBypassed, isSetup } from '@/core';
+import { inSentence, isBypassed, isSetup, paramLabel } from '@/core';
 import type { GraphModule, ParamSpec, ParamValue } from '@/core';
-import { paramName } from '@/ui/parts/params';
+
 import { Section } from '@/ui/parts/Section';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
@@ -38,7 +38,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
   const { edit } = desk.getState();
   const set = (name: string, value: ParamValue | undefined, shown: string, key?: string): void =>
     edit(
-      `${label} ${paramName(name, kind.params[name])} ${shown}`,
+      `${label} ${inSentence(paramLabel(name, kind.params[name]))} ${shown}`,
       [{ do: 'set', module: id, param: name, value }],
       key,
     );

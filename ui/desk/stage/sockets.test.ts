@@ -34,7 +34,15 @@ describe('the table of a stage’s sockets', () => {
   it('says what is plugged, the volts there, and where outputs go', () => {
     const { inputs, outputs } = linesOf('trim');
     expect(inputs).toEqual([
-      { socket: 'trim.in', name: 'in', from: 'slow.out', empty: 'nothing', volts: '\u22122.00 … +3.00', late: false },
+      {
+        socket: 'trim.in',
+        name: 'in',
+        label: 'In',
+        from: 'slow.out',
+        empty: 'nothing',
+        volts: '\u22122.00 … +3.00',
+        late: false,
+      },
     ]);
     expect(outputs[0]).toMatchObject({
       name: 'out',
@@ -42,7 +50,7 @@ describe('the table of a stage’s sockets', () => {
       feeds: '2 inputs',
       settled: 'settles to \u22121.00 … +1.50\u2009V',
     });
-    expect(linesOf('slow').outputs.find((o) => o.name === 'out')).toMatchObject({ feeds: 'Trim, in', settled: '' });
+    expect(linesOf('slow').outputs.find((o) => o.name === 'out')).toMatchObject({ feeds: 'Trim in', settled: '' });
     expect(linesOf('slow').outputs.find((o) => o.name === 'quadrature')!.feeds).toBe('');
   });
   it('says which normal an empty input gets, and where a cable closes a loop', () => {
@@ -68,7 +76,7 @@ describe('the outputs that can be plugged', () => {
     const { modules } = buildGraph(patch);
     const options = outputsOf(outputsText(modules));
     expect(options.map((o) => o.socket)).toEqual(modules.flatMap((m) => m.outputs.map((o) => o.socket)));
-    expect(options[0]).toEqual({ socket: 'slow.out', name: 'Slow, out' });
+    expect(options[0]).toEqual({ socket: 'slow.out', name: 'Slow out' });
     expect(outputsOf('')).toEqual([]);
   });
 });

@@ -1,4 +1,4 @@
-import { placeName, socketAt, showVoltRange } from '@/core';
+import { placeName, showVoltRange, socketLabel, socketPlace } from '@/core';
 import type { Graph, GraphInput, GraphModule, ModuleBounds, Wiring } from '@/core';
 
 /** What the table of a stage's sockets says, worked out from the patch. */
@@ -8,18 +8,21 @@ export interface Option {
   readonly name: string;
 }
 
-/** Every output, by name, from lines of `id, label, outputs`. */
+/** Every output, by name, a line each. */
 export const outputsText = (modules: readonly GraphModule[]): string =>
-  modules.map((m) => `${m.id}\t${m.label}\t${m.outputs.map((o) => o.name).join(' ')}`).join('\n');
+  modules
+    .map((m) => m.outputs.map((o) => `${o.socket}\t${socketPlace(m, o.name)}`).join('\n'))
+    .filter(Boolean)
+    .join('\n');
 
 export const outputsOf = (text: string): Option[] =>
-  text.split('\n').flatMap((line) => {
-    const [id = '', label = '', names = ''] = line.split('\t');
-    return names
-      .split(' ')
-      .filter(Boolean)
-      .map((name) => ({ socket: socketAt(id, name), name: `${label}, ${name}` }));
-  });
+  text
+    .split('\n')
+    .filter(Boolean)
+    .map((line) => {
+      const [socket = '', name = ''] = line.split('\t');
+      return { socket, name };
+    });
 
 /** What an input without a plug gets. */
 function emptyText({ driver, socket, plugged }: GraphInput, wiring: Wiring): string {
@@ -36,6 +39,7 @@ const bare = (range: readonly [number, number]): string => showVoltRange(...rang
 export interface InputLine {
   readonly socket: string;
   readonly name: string;
+  readonly label: string;
   readonly from: string;
   readonly empty: string;
   readonly volts: string;
@@ -43,12 +47,17 @@ export interface InputLine {
   readonly late: boolean;
 }
 
-export function inputLines({ inputs }: GraphModule, wiring: Wiring, bounds: ModuleBounds | undefined): InputLine[] {
+export function inputLines(
+  { inputs, kind }: GraphModule,
+  wiring: Wiring,
+  bounds: ModuleBounds | undefined,
+): InputLine[] {
   return inputs.map((input, i) => {
     const range = bounds?.inputs[i];
     return {
       socket: input.socket,
       name: input.spec.name,
+      label: socketLabel(kind, input.spec.name),
       from: wiring.cableInto(input.socket)?.from ?? '',
       empty: emptyText(input, wiring),
       volts: input.connected && range ? bare(range) : '',
@@ -60,13 +69,14 @@ export function inputLines({ inputs }: GraphModule, wiring: Wiring, bounds: Modu
 export interface OutputLine {
   readonly socket: string;
   readonly name: string;
+  readonly label: string;
   readonly volts: string;
   readonly feeds: string;
   readonly settled: string;
 }
 
 export function outputLines(
-  { outputs }: GraphModule,
+  { outputs, kind }: GraphModule,
   { patch, wiring }: Pick<Graph, 'patch' | 'wiring'>,
   bounds: ModuleBounds | undefined,
   settled: (socket: string) => readonly [number, number] | undefined,
@@ -77,6 +87,7 @@ export function outputLines(
     return {
       socket: output.socket,
       name: output.name,
+      label: socketLabel(kind, output.name),
       volts: bare(bounds?.outputs[i] ?? [0, 0]),
       feeds: fed.length > 1 ? `${fed.length} inputs` : fed[0] ? placeName(patch.modules, fed[0].to) : '',
       settled: end ? `settles to ${showVoltRange(...end)}` : '',

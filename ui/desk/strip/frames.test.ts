@@ -49,7 +49,7 @@ describe('what the frames show', () => {
         'l.out > g.cv',
       ]),
     );
-    expect(frameViews(p.strip!, p)[0]!.forks).toEqual(['Any knob in the world, cv']);
+    expect(frameViews(p.strip!, p)[0]!.forks).toEqual(['Custom destination CV']);
     expect(p.strip!.joinings.map((j) => joiningViews(j, p).map((v) => v.id))).toEqual([['k']]);
   });
   it('a wanted range in the end’s own unit stands at its volts', () => {

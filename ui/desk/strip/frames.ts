@@ -1,4 +1,4 @@
-import { socketAt } from '@/core';
+import { socketAt, socketPlace } from '@/core';
 import { countsOctaves, driveFor, flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip, Target } from '@/core';
 import type { PictureData } from '@/wire/core';
@@ -97,7 +97,7 @@ function forksOf(frame: Frame, next: Frame | undefined, predicted: Predicted): s
   return modules.flatMap((m) =>
     m.inputs.flatMap((s) =>
       s.driver.type === 'output' && s.driver.module === from && s.socket !== next?.input?.socket
-        ? [`${m.label}, ${s.spec.name}${s.driver.delayed ? ' ↺' : ''}`]
+        ? [`${socketPlace(m, s.spec.name)}${s.driver.delayed ? ' ↺' : ''}`]
         : [],
     ),
   );

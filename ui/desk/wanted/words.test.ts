@@ -37,7 +37,7 @@ describe('what can be wanted', () => {
   it('is offered where it makes sense, in words', () => {
     const titles = (socket: string): string[] => at(socket).map((c) => c.title);
     expect(titles('amp.cv')).toEqual(
-      expect.arrayContaining(['never shut', 'its peak just open', 'opposite to Lamp, cutoff']),
+      expect.arrayContaining(['never shut', 'its peak just open', 'opposite to Lamp cutoff CV']),
     );
     expect(titles('tone.cutoff')).toContain('so many octaves about a middle');
     expect(titles('tone.cutoff')).not.toContain('never shut');
