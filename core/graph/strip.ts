@@ -12,6 +12,8 @@ export interface Frame {
 
 /** What joins a stage from beside the main path. */
 export interface Joining {
+  /** The module that it joins at, and by which input. */
+  readonly at: GraphModule;
   readonly into: GraphInput;
   readonly frames: readonly Frame[];
 }
@@ -91,7 +93,7 @@ export function stripTo(graph: Graph, socket: string): Strip | null {
         (frame.module.kind.ends ?? []).some((e) => e.sockets.includes(s.spec.name) && e.sockets.includes(end.spec.name))
       );
     });
-    return others.map((into) => ({ into, frames: pathTo(graph, into, frame.module).slice(0, -1) }));
+    return others.map((into) => ({ at: frame.module, into, frames: pathTo(graph, into, frame.module).slice(0, -1) }));
   });
   return { frames, joinings };
 }

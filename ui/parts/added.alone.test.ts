@@ -30,7 +30,7 @@ describe('a kind that is added by one file and one line', () => {
   const patch = applyEdits(path, made.edits);
 
   it('can be chosen, and is placed as it starts', () => {
-    expect(stageChoices.map((c) => c.title)).toContain('Makes twice as much of it');
+    expect(stageChoices.map((c) => c.title)).toContain('Doubler');
     expect(patch.modules.find((m) => m.id === made.id)?.params).toEqual({ lift: 1 });
     expect(applyEdits(patch, removeStages(patch, [made.id]))).toEqual(path);
   });

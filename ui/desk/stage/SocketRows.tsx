@@ -9,7 +9,8 @@ import { AddIcon, PinIcon, PinnedIcon } from '@/ui/parts/icons';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { InputLine, Option, OutputLine } from './sockets';
 
-const nameCell = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;
+const nameCell = { fontSize: 12, lineHeight: 1.25, overflowWrap: 'anywhere', pr: 0.5 } as const;
+const feedsCell = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;
 const voltsCell = {
   fontFamily: fonts.numbers,
   fontSize: 11.5,
@@ -79,7 +80,7 @@ export const OutputRow = memo(function OutputRow({ socket, label, volts, feeds, 
       <TableCell component="th" scope="row" title={label} sx={nameCell}>
         {label}
       </TableCell>
-      <TableCell title={feeds} sx={{ ...nameCell, color: ink.softInk }}>
+      <TableCell title={feeds} sx={{ ...feedsCell, color: ink.softInk }}>
         {feeds && `to ${feeds}`}
         {settled && <Box sx={{ fontSize: 11.5, whiteSpace: 'normal' }}>{settled}</Box>}
       </TableCell>

@@ -27,8 +27,8 @@ const Heads = memo(function Heads() {
   return (
     <TableHead>
       <TableRow>
-        <TableCell sx={{ width: '20%' }}>socket</TableCell>
-        <TableCell sx={{ width: '32%' }}>plugged</TableCell>
+        <TableCell sx={{ width: '23%' }}>socket</TableCell>
+        <TableCell sx={{ width: '29%' }}>plugged</TableCell>
         <TableCell sx={{ width: '40%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
         <TableCell sx={{ width: '8%', pr: 0, textAlign: 'right' }}>pin</TableCell>
       </TableRow>

@@ -1,6 +1,5 @@
-import { idOf } from '@/core';
+import { inSentence, showNumber, socketLabel, socketPlace } from '@/core';
 import { memo } from 'react';
-import { showNumber } from '@/core';
 import type { Joining } from '@/core';
 import { ink } from '@/ui/theme/tokens';
 import { scaleLinear } from 'd3-scale';
@@ -65,11 +64,11 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
   const visible = views.slice(-shown);
   const last = views.at(-1);
   const titles = views.map((v) => v.title);
-  const name = `${titles.join(', ')} into ${joining.into.spec.name} of ${idOf(joining.into.socket)}`;
+  const name = `${titles.join(', ')} into ${socketPlace(joining.at, joining.into.spec.name)}`;
   const range = last ? `, ${showNumber(last.bound[0], 2)} to ${showNumber(last.bound[1], 2)} volts` : '';
   const end = left + shown * span - small.gap;
   const delayed = joining.into.driver.type === 'output' && joining.into.driver.delayed;
-  const joins = `joins at ${joining.into.spec.name}${delayed ? ' · loop ↺, one sample late' : ''}`;
+  const joins = `into ${inSentence(socketLabel(joining.at.kind, joining.into.spec.name))}${delayed ? ' · loop ↺, one sample late' : ''}`;
   return (
     <g
       role="button"

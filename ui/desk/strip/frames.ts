@@ -1,4 +1,4 @@
-import { socketAt, socketPlace } from '@/core';
+import { inSentence, socketAt, socketLabel, socketPlace } from '@/core';
 import { countsOctaves, driveFor, flipsAt, positionOf } from '@/core';
 import type { EndSpec, Frame, Joining, ModuleBounds, ParamValues, Reading, Strip, Target } from '@/core';
 import type { PictureData } from '@/wire/core';
@@ -129,7 +129,7 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, 
     title: module.label,
     brief:
       output === null
-        ? `${input?.spec.name ?? ''} · ${module.kind.brief(module.params)}`
+        ? `${input ? inSentence(socketLabel(module.kind, input.spec.name)) : ''} · ${module.kind.brief(module.params)}`
         : module.kind.brief(module.params),
     picture,
     seen: picture && picture.reach[0] <= picture.reach[1] ? picture.reach : null,
