@@ -134,7 +134,7 @@ export { Simulator } from './simulate/simulator';
 export type { Simulation } from './simulate/types';
 export { parseRack } from './document/rack';
 export { printRack } from './document/printRack';
-export { modeSockets as socketsOfMode } from './document/rackSockets';
+export { modeSockets as socketsOfMode } from './document/rackModes';
 export { blankRack, placeNamed, placesOf } from './document/rackTypes';
 export { RACK_LIMITS } from './document/rackFields';
 export type { Channel, ChannelMode, PanelScale, RackPlace, Rack, RackModule } from './document/rackTypes';

@@ -1,4 +1,4 @@
-import { LIMITS } from './types';
+import { LIMITS } from './limits';
 
 interface Nested {
   readonly value: object;

@@ -1,5 +1,5 @@
 import type { Reader } from './reader';
-import { ID_PATTERN } from './types';
+import { ID_PATTERN } from './limits';
 
 /**
  * How a value in a document is declared. One declaration serves the parser (`readField`), the JSON Schema (`schemaOf`),
@@ -131,13 +131,15 @@ export interface EitherField extends Common {
   pick(x: unknown): number;
 }
 
-type Fields = Readonly<Record<string, Declared>>;
-type OptionalKeys<F extends Fields> = { [K in keyof F]: F[K] extends { optional: true } ? K : never }[keyof F];
-export type ValuesOf<F extends Fields> = {
+type DeclaredFields = Readonly<Record<string, Declared>>;
+type OptionalKeys<F extends DeclaredFields> = { [K in keyof F]: F[K] extends { optional: true } ? K : never }[keyof F];
+export type ValuesOf<F extends DeclaredFields> = {
   readonly [K in Exclude<keyof F, OptionalKeys<F>>]: ValueOf<F[K]>;
 } & { readonly [K in OptionalKeys<F>]?: ValueOf<F[K]> };
 
-export type RecordOf<F extends Fields> = Omit<RecordField, 'fields'> & { readonly fields: F } & Typed<ValuesOf<F>>;
+export type RecordOf<F extends DeclaredFields> = Omit<RecordField, 'fields'> & { readonly fields: F } & Typed<
+    ValuesOf<F>
+  >;
 
 type Plain = Pick<Common, 'says'>;
 type Checked<T> = Plain & { check?(r: Reader, value: T, path: string): void };
@@ -186,7 +188,7 @@ export const map = <F extends Declared>(
   item: F,
   more: Checked<Readonly<Record<string, ValueOf<F>>>> & Pick<MapField, 'most' | 'key'> = {},
 ): MapField & Typed<Readonly<Record<string, ValueOf<F>>>> => ({ type: 'map', item, ...(more as object) });
-export const record = <const F extends Fields>(
+export const record = <const F extends DeclaredFields>(
   fields: F,
   more: Checked<ValuesOf<F>> & Pick<RecordField, 'member'> = {},
 ): RecordOf<F> => ({

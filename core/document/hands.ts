@@ -6,15 +6,15 @@ import { completeParams } from './params';
 import { byDefault, choice, flag, list, number, record, text } from './fields';
 import type { ValueOf } from './fields';
 import { shown } from './reader';
+import type { KnownModule } from './reader';
 import { onlyOnce } from './readField';
 import { idOf, nameOf, SOCKET_PATTERN } from './sockets';
-import type { ModuleDoc } from './types';
 
 /** Limits of hands: of a patch, of one module, points of one, seconds. */
 export const HANDS = { most: 400, each: 9, points: 10_000, longest: 1e6, ways: ['linear', 'hold'] } as const;
 
 /** The knob that a hand turns; null where there is none of that name. What is set up once may be turned too. */
-function knobAt(m: ModuleDoc, kind: Kind, name: string): KnobOf | null {
+function knobAt(m: KnownModule, kind: Kind, name: string): KnobOf | null {
   return continuousOf(kind, completeParams(kind, m.params)).find((k) => k.name === name) ?? null;
 }
 
@@ -69,7 +69,7 @@ export const handsField = byDefault(
 );
 
 /** The hands that still have a knob, held to what it can be set to now. */
-export function fittingHands(hands: readonly Hand[], modules: readonly ModuleDoc[]): readonly Hand[] {
+export function fittingHands(hands: readonly Hand[], modules: readonly KnownModule[]): readonly Hand[] {
   if (hands.length === 0) return hands;
   const fitted = hands.flatMap((hand): Hand[] => {
     const m = modules.find((y) => y.id === idOf(hand.at));

@@ -2,9 +2,9 @@ import { isFaderKind } from '../kinds';
 import { byDefault, choice, list, module, optional, record, socket } from './fields';
 import type { ValueOf } from './fields';
 import { shown } from './reader';
+import type { KnownModule } from './reader';
 import { onlyOnce } from './readField';
 import { idOf } from './sockets';
-import type { Cable, ModuleDoc, Patch } from './types';
 
 /** Limits of macros: of a patch, ends of one, stages of an end. */
 export const MACROS = { most: 64, rows: 64, stages: 8 } as const;
@@ -99,13 +99,16 @@ const OLD_CURVES: Readonly<Record<string, MacroRowDoc['curve']>> = {
 const ARROW = ' → ';
 
 /** Whether stages are called as a macro's were: a document that has none is told to have none. */
-const hasOldLabels = (modules: readonly ModuleDoc[]): boolean => modules.some((m) => m.label?.includes(ARROW));
+const hasOldLabels = (modules: readonly KnownModule[]): boolean => modules.some((m) => m.label?.includes(ARROW));
 
 /**
  * The macros of a document from before they were part of it: chains from a fader through stages that are called by its
  * name, an arrow and where they lead.
  */
-export function macrosByLabels(modules: readonly ModuleDoc[], cables: readonly Cable[]): MacroDoc[] {
+export function macrosByLabels(
+  modules: readonly KnownModule[],
+  cables: readonly { readonly from: string; readonly to: string }[],
+): MacroDoc[] {
   if (!hasOldLabels(modules)) return [];
   const byId = new Map(modules.map((m) => [m.id, m]));
   return modules
@@ -115,7 +118,7 @@ export function macrosByLabels(modules: readonly ModuleDoc[], cables: readonly C
       const rows = cables
         .filter((c) => idOf(c.from) === fader.id)
         .flatMap((cable): MacroRowDoc[] => {
-          const stages: ModuleDoc[] = [];
+          const stages: KnownModule[] = [];
           for (let at = cable; ;) {
             const m = byId.get(idOf(at.to));
             if (m?.label?.startsWith(begins) !== true) {
@@ -136,5 +139,10 @@ export function macrosByLabels(modules: readonly ModuleDoc[], cables: readonly C
 }
 
 /** Macros, said to be none where stages are called as those of older documents were. */
-export const printMacros = ({ macros, modules }: Pick<Patch, 'macros' | 'modules'>): Pick<Partial<Patch>, 'macros'> =>
-  macros.length > 0 || hasOldLabels(modules) ? { macros } : {};
+export const printMacros = ({
+  macros,
+  modules,
+}: {
+  readonly macros: readonly MacroDoc[];
+  readonly modules: readonly KnownModule[];
+}): { readonly macros?: readonly MacroDoc[] } => (macros.length > 0 || hasOldLabels(modules) ? { macros } : {});

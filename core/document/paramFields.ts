@@ -6,7 +6,7 @@ import type { Declared, Field } from './fields';
 import { completeParams } from './params';
 import { placeIn, Reader, shown } from './reader';
 import { readField } from './readField';
-import type { PatchError } from './types';
+import type { PatchError } from './result';
 
 /** The parameters of kinds as fields of a document. */
 

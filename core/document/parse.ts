@@ -7,8 +7,9 @@ import type { Fields } from './reader';
 import { readDeclaredFields, readField } from './readField';
 import { SharedLists, withSharedLists } from './shared';
 import { LISTS, STATE_KEYS, stateOf } from './state';
-import { LIMITS } from './types';
-import type { Json, ModuleDoc, Patch, PatchError, Result, Variant } from './types';
+import { LIMITS } from './limits';
+import type { Json, PatchError, Result } from './result';
+import type { ModuleDoc, Patch, Variant } from './types';
 
 const TOP: readonly string[] = ['format', 'version', 'name', 'notes', 'settings', ...LISTS];
 

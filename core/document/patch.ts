@@ -26,8 +26,8 @@ import { completeParams } from './params';
 import { isObject, own, Reader, shown } from './reader';
 import { onlyOnce, readField } from './readField';
 import { targetField } from './targets';
-import { LIMITS, OHMS } from './types';
-import type { Json } from './types';
+import { LIMITS, OHMS } from './limits';
+import type { Json } from './result';
 
 /** What a patch document holds, each field declared once. */
 

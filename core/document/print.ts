@@ -1,6 +1,7 @@
 import { printMacros } from './macros';
 import { printVariants } from './shared';
-import type { Json, Patch } from './types';
+import type { Json } from './result';
+import type { Patch } from './types';
 
 /** The patch as its document: known keys first, unknown top-level keys as they came. Defaults stay left out. */
 export function printPatch(patch: Patch): { readonly [key: string]: Json } {

@@ -1,4 +1,4 @@
-import type { Json } from './types';
+import type { Json } from './result';
 import type { Channel, ChannelMode, Rack, RackModule } from './rackTypes';
 
 const filled = (x: object): boolean => Object.keys(x).length > 0;

@@ -2,9 +2,8 @@ import { kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { completeParams } from './params';
+import type { KnownModule } from './reader';
 import { idOf, nameOf } from './sockets';
-import type { ModuleDoc } from './types';
-import type { Target } from './targets';
 
 /** The quantities that a socket of a kind can be asked for: those of the destinations it counts at, and its volts. */
 export function quantitiesAt(kind: Kind, params: ParamValues, socket: string): string[] {
@@ -19,16 +18,8 @@ export function quantitiesAt(kind: Kind, params: ParamValues, socket: string): s
 }
 
 /** The same for a socket of a document; volts alone where there is no such module. */
-export function quantitiesIn(modules: readonly ModuleDoc[], at: string): string[] {
+export function quantitiesIn(modules: readonly KnownModule[], at: string): string[] {
   const m = modules.find((x) => x.id === idOf(at));
   const kind = m && kindNamed(m.kind);
   return kind ? quantitiesAt(kind, completeParams(kind, m.params), nameOf(at)) : ['volts'];
-}
-
-/** A target as its socket reads it now: a parameter's unit by another name is its value; null where it cannot be read. */
-export function fittingTarget(target: Target, modules: readonly ModuleDoc[]): Target | null {
-  if (!('quantity' in target)) return target;
-  const known = quantitiesIn(modules, target.at);
-  if (known.includes(target.quantity)) return target;
-  return known.includes('value') ? { ...target, quantity: 'value' } : null;
 }

@@ -4,8 +4,8 @@ import { moduleFrom, rackField } from './rackFields';
 import type { Rack } from './rackTypes';
 import { isObject, Reader, shown } from './reader';
 import { readDeclaredFields } from './readField';
-import { LIMITS } from './types';
-import type { Json, PatchError, Result } from './types';
+import { LIMITS } from './limits';
+import type { Json, PatchError, Result } from './result';
 
 const TOP = ['format', 'version', ...Object.keys(rackField.fields)];
 

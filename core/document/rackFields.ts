@@ -1,6 +1,6 @@
 import { allKinds, kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
-import type { ParamValue, ParamValues } from '../kinds/params';
+import type { ParamValue } from '../kinds/params';
 import {
   byDefault,
   constant,
@@ -21,9 +21,10 @@ import { paramField, paramsField } from './paramFields';
 import { isObject, own, shown } from './reader';
 import type { Reader } from './reader';
 import { onlyOnce } from './readField';
-import { checkChannelNormals } from './rackNormals';
-import { modeSockets } from './rackSockets';
-import { LIMITS, OHMS } from './types';
+import { modeSockets } from './rackModes';
+import type { ChannelMode } from './rackModes';
+import { channelNormal, checkChannelNormals } from './rackNormals';
+import { LIMITS, OHMS } from './limits';
 
 /** What a rack document holds, each field declared once. */
 
@@ -81,17 +82,6 @@ function modeFields(kind: Kind) {
   };
 }
 
-/** What a channel can do while its switches stand one way. */
-export interface ChannelMode {
-  readonly kind: string;
-  /** Parameters that have one value there. */
-  readonly fixed: ParamValues;
-  /** Knobs that reach less far than their kind's. */
-  readonly ranges: Readonly<Record<string, readonly [number, number]>>;
-  /** What jumpers and switches allow. */
-  readonly choices: Readonly<Record<string, readonly ParamValue[]>>;
-}
-
 /** What is fixed has no range and no choices beside. */
 function checkMode(r: Reader, { fixed, ranges, choices }: ChannelMode, path: string): void {
   for (const key of [...Object.keys(ranges), ...Object.keys(choices)])
@@ -112,17 +102,6 @@ const mode = typed<ChannelMode>({
   ),
   unknown: unknownKind,
 });
-
-const socketName = text(40, { pattern: { source: '^[A-Za-z0-9]+$', words: 'the name of a socket' } });
-const channelNormal = either(
-  [
-    record({ to: socketName, volts: number(-24, 24) }),
-    record({ to: socketName, from: text(80), brokenBy: optional(constant('source')) }),
-  ],
-  (x) => (isObject(x) && own(x, 'from') !== undefined ? 1 : 0),
-);
-/** What an empty socket of a channel carries: a voltage, or a socket of another channel of its module. */
-export type ChannelNormal = ValueOf<typeof channelNormal>;
 
 const panelScale = record(
   {
@@ -259,7 +238,8 @@ const rackModule = record({
     each: checkNames,
     check(r, channels, path) {
       onceEach(r, channels, path);
-      checkChannelNormals(r, channels, path);
+      const normalled = channels.map((doc) => ({ id: doc.id, normals: doc.normals, modes: modesOf(doc) }));
+      checkChannelNormals(r, normalled, path);
     },
   }),
 });

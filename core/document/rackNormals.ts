@@ -1,16 +1,34 @@
-import { partsOf } from './sockets';
-import { shown } from './reader';
+import { constant, either, number, optional, record, text } from './fields';
+import type { ValueOf } from './fields';
+import { modeSockets } from './rackModes';
+import type { ChannelMode } from './rackModes';
+import { isObject, own, shown } from './reader';
 import type { Reader } from './reader';
-import { modeSockets } from './rackSockets';
-import { modesOf } from './rackFields';
-import type { ChannelDoc, ChannelNormal } from './rackFields';
+import { partsOf } from './sockets';
 
-const inputsOf = (channel: ChannelDoc): Set<string> => new Set(modesOf(channel).flatMap((m) => modeSockets(m).inputs));
-const outputsOf = (channel: ChannelDoc): Set<string> =>
-  new Set(modesOf(channel).flatMap((m) => modeSockets(m).outputs));
+const socketName = text(40, { pattern: { source: '^[A-Za-z0-9]+$', words: 'the name of a socket' } });
+export const channelNormal = either(
+  [
+    record({ to: socketName, volts: number(-24, 24) }),
+    record({ to: socketName, from: text(80), brokenBy: optional(constant('source')) }),
+  ],
+  (x) => (isObject(x) && own(x, 'from') !== undefined ? 1 : 0),
+);
+/** What an empty socket of a channel carries: a voltage, or a socket of another channel of its module. */
+export type ChannelNormal = ValueOf<typeof channelNormal>;
+
+/** A channel as far as its normals go. */
+interface Normalled {
+  readonly id: string;
+  readonly modes: readonly ChannelMode[];
+  readonly normals: readonly ChannelNormal[];
+}
+
+const inputsOf = ({ modes }: Normalled): Set<string> => new Set(modes.flatMap((m) => modeSockets(m).inputs));
+const outputsOf = ({ modes }: Normalled): Set<string> => new Set(modes.flatMap((m) => modeSockets(m).outputs));
 
 /** Checks that the normals of a module's channels lie between sockets that these channels have. */
-export function checkChannelNormals(r: Reader, channels: readonly ChannelDoc[], path: string): void {
+export function checkChannelNormals(r: Reader, channels: readonly Normalled[], path: string): void {
   channels.forEach((channel, i) =>
     channel.normals.forEach((normal, n) => checkNormal(r, normal, `${path}[${i}].normals[${n}]`, channel, channels)),
   );
@@ -20,8 +38,8 @@ function checkNormal(
   r: Reader,
   normal: ChannelNormal,
   path: string,
-  channel: ChannelDoc,
-  channels: readonly ChannelDoc[],
+  channel: Normalled,
+  channels: readonly Normalled[],
 ): void {
   const inputs = inputsOf(channel);
   const { to } = normal;

@@ -1,7 +1,9 @@
 import type { Channel, RackModule } from './rackFields';
-import type { Json } from './types';
+import type { Json } from './result';
 
-export type { Channel, ChannelMode, ChannelNormal, PanelScale, RackModule } from './rackFields';
+export type { Channel, PanelScale, RackModule } from './rackFields';
+export type { ChannelMode } from './rackModes';
+export type { ChannelNormal } from './rackNormals';
 
 /** What a person owns. */
 export interface Rack {

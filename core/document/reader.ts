@@ -1,4 +1,13 @@
-import type { ModuleDoc, PatchError, Result } from './types';
+import type { PatchError, Result } from './result';
+import type { ParamValues } from '../kinds/params';
+
+/** What is known of a module by those that refer to it. */
+export interface KnownModule {
+  readonly id: string;
+  readonly kind: string;
+  readonly label?: string;
+  readonly params?: ParamValues;
+}
 
 /** The sockets of the modules read so far, by their ids. */
 export type Sockets = Map<string, { readonly inputs: ReadonlySet<string>; readonly outputs: ReadonlySet<string> }>;
@@ -31,7 +40,7 @@ export class Reader {
   readonly errors: PatchError[] = [];
   /** What later fields may refer to. */
   readonly sockets: Sockets = new Map();
-  readonly modules: ModuleDoc[] = [];
+  readonly modules: KnownModule[] = [];
   /** Lists that were read before and are referred to again. */
   readonly trusted: WeakSet<object>;
 

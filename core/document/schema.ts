@@ -2,8 +2,8 @@ import type { Declared, RecordField } from './fields';
 import { patchField, stateField, variantField } from './patch';
 import { rackField } from './rackFields';
 import { SOCKET_PATTERN } from './sockets';
-import { ID_PATTERN, LIMITS } from './types';
-import type { Json } from './types';
+import { ID_PATTERN, LIMITS } from './limits';
+import type { Json } from './result';
 
 /** The JSON Schemas of Fenvo's documents, made from what the parser itself reads by. */
 

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parsePatch } from './parse';
 import { printPatch } from './print';
-import type { Json, Patch } from './types';
+import type { Json } from './result';
+import type { Patch } from './types';
 
 const points = (count: number, volts: number) => Array.from({ length: count }, (_, t) => ({ t, volts }));
 const bow = (list: Json, loop = false) => ({ id: 'bow', kind: 'gesture', params: { points: list, loop } });

@@ -2,7 +2,8 @@ import { socketAt } from './sockets';
 import { printMacros } from './macros';
 import { isObject, own, shown } from './reader';
 import type { Fields, Reader } from './reader';
-import type { Json, ModuleDoc, Patch } from './types';
+import type { Json } from './result';
+import type { ModuleDoc, Patch } from './types';
 
 /** Lists at least as long are stored once: a variant says where the list stands. Shorter ones are written out. */
 const LONG = 17;

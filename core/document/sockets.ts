@@ -1,4 +1,4 @@
-import { ID_PATTERN } from './types';
+import { ID_PATTERN } from './limits';
 
 /** A socket as documents write it: `moduleId.socketName`. Written and taken apart here alone. */
 export const socketAt = (id: string, name: string): string => `${id}.${name}`;

@@ -17,7 +17,7 @@ import {
 } from './fields';
 import type { Declared, ValuesOf } from './fields';
 import { quantitiesIn } from './quantities';
-import type { Reader } from './reader';
+import type { KnownModule, Reader } from './reader';
 
 /** Limits of targets. */
 export const TARGET_LIMITS = { quantity: 40, weight: [0, 100], steps: 64 } as const;
@@ -163,4 +163,12 @@ export function showTarget(t: Target): string {
     case 'like':
       return `like a ${t.shape}`;
   }
+}
+
+/** A target as its socket reads it now: a parameter's unit by another name is its value; null where it cannot be read. */
+export function fittingTarget(target: Target, modules: readonly KnownModule[]): Target | null {
+  if (!('quantity' in target)) return target;
+  const known = quantitiesIn(modules, target.at);
+  if (known.includes(target.quantity)) return target;
+  return known.includes('value') ? { ...target, quantity: 'value' } : null;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { LIMITS } from './types';
+import { LIMITS } from './limits';
 import { parsePatch } from './parse';
 
 const modules = [

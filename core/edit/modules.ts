@@ -1,9 +1,8 @@
+import { fittingTarget, hangsOn } from '../document/targets';
 import { fittingHands } from '../document/hands';
 import { fittingMacros } from '../document/macros';
 import { completeParams } from '../document/params';
 import { idOf, nameOf } from '../document/sockets';
-import { fittingTarget } from '../document/quantities';
-import { hangsOn } from '../document/targets';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { kindNamed } from '../kinds';
 import type { ParamValue, ParamValues } from '../kinds/params';

@@ -1,6 +1,6 @@
 import { idOf, nameOf, partsOf, socketAt } from '../document/sockets';
 import type { ChannelNormal } from '../document/rackTypes';
-import { fittingTarget } from '../document/quantities';
+import { fittingTarget } from '../document/targets';
 import type { MacroDoc, ModuleDoc, Normal, Patch, Target } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { Work } from '../edit/work';
