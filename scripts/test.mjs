@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { installForTests } from './installing.mjs';
-import { buildApplication, bundle, inRoot, root, start } from './lib.mjs';
+import { buildForTests, inRoot, root, start } from './lib.mjs';
 
 const times = [];
 async function timed(name, work) {
@@ -51,12 +51,7 @@ function failed(files) {
 
 try {
   await timed('install', installForTests);
-  await timed('build', async () => {
-    await buildApplication();
-    await bundle('cli/main.ts', 'fenvo');
-    await bundle('demo/seed.ts', 'seed');
-    await bundle('core/index.ts', 'core');
-  });
+  await timed('build', buildForTests);
   await timed('tests', vitest);
 } catch (error) {
   console.error(error.message);

@@ -16,6 +16,8 @@ describe('what places are called', () => {
     expect(placeName(modules, 'amp.cv')).toBe('Lamp amp CV');
     expect(placeName(modules, 'amp')).toBe('Lamp amp');
     expect(placeName(modules, 'gone.out')).toBe('gone out');
+    const two = patchOf({ a: ['vca'], b: ['vca', {}, { label: 'Mine' }], c: ['vca'] }).modules;
+    expect(['a', 'b', 'c.out'].map((at) => placeName(two, at))).toEqual(['VCA', 'Mine', 'VCA 2 out']);
     expect(knobPlace(modules, 'amp.cvAmount')).toBe('Lamp amp CV amount');
     expect(knobPlace(modules, 'lag.riseAmount')).toMatch(/ rise CV amount$/);
     expect(knobPlace(modules, 'gone.rateHz')).toBe('gone rateHz');

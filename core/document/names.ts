@@ -18,12 +18,18 @@ const kindOf = (m: Named | undefined): Kind | undefined => (typeof m?.kind === '
 export const socketPlace = ({ label, kind }: { readonly label: string; readonly kind: Kind }, name: string): string =>
   `${label} ${inSentence(socketLabel(kind, name))}`;
 
+/** A module that nobody has named: by its kind, numbered where others are alike. */
+function numbered(modules: readonly Named[], m: Named, kind: Kind): string {
+  const place = modules.filter((x) => x.label === undefined && kindOf(x) === kind).indexOf(m);
+  return place > 0 ? `${kind.title} ${place + 1}` : kind.title;
+}
+
 /** `Lamp amp CV` for a socket, `Lamp amp` for a module; the id where no such module is known. */
 export function placeName(modules: readonly Named[], at: string): string {
   const [id, socket] = [idOf(at), nameOf(at)];
   const m = modules.find((x) => x.id === id);
   const kind = kindOf(m);
-  const name = m?.label ?? kind?.title ?? id;
+  const name = m && kind ? (m.label ?? numbered(modules, m, kind)) : (m?.label ?? id);
   if (!socket) return name;
   return `${name} ${inSentence(kind ? socketLabel(kind, socket) : usualSocketLabel(socket))}`;
 }

@@ -1,0 +1,40 @@
+// Runs the whole suite again and again beside busy loops, as on a slow and shared machine, and says at the end what failed
+// and how often: npm run soak -- [--runs 20] [--busy 3] [files ...]. Each run begins its properties from a seed of its own.
+import { spawn, spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { installForTests } from './installing.mjs';
+import { buildForTests, inRoot, root } from './lib.mjs';
+
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: { runs: { type: 'string', default: '20' }, busy: { type: 'string', default: '3' } },
+});
+const REPORT = inRoot('dist', 'soak.json');
+
+await installForTests();
+await buildForTests();
+const loops = Array.from({ length: Number(values.busy) }, () => spawn(process.execPath, ['-e', 'for (;;) {}']));
+const stop = () => loops.forEach((loop) => loop.kill());
+process.on('exit', stop);
+process.on('SIGINT', () => process.exit(1));
+
+const failed = new Map();
+for (let run = 1; run <= Number(values.runs); run++) {
+  const began = Date.now();
+  const args = ['run', ...positionals, '--reporter=json', `--outputFile.json=${REPORT}`];
+  spawnSync(inRoot('node_modules', '.bin', 'vitest'), args, {
+    cwd: root,
+    env: { ...process.env, FENVO_SEED: String(run) },
+  });
+  const { testResults, numPassedTests, numTotalTests } = JSON.parse(readFileSync(REPORT, 'utf8'));
+  for (const { name, status, message, assertionResults } of testResults) {
+    const tests = assertionResults.filter((a) => a.status === 'failed').map((a) => a.fullName);
+    if (status === 'failed' && tests.length === 0) tests.push(message);
+    for (const test of tests) failed.set(`${name} ${test}`, (failed.get(`${name} ${test}`) ?? 0) + 1);
+  }
+  const seconds = Math.round((Date.now() - began) / 1000);
+  console.log(`run ${run}: ${numPassedTests} of ${numTotalTests} passed in ${seconds} s`);
+}
+for (const [test, times] of failed) console.log(`failed ${times} times: ${test}`);
+process.exitCode = failed.size > 0 ? 1 : 0;
