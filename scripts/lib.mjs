@@ -107,6 +107,17 @@ export async function buildForTests() {
   await bundle('core/index.ts', 'core');
 }
 
+/** The tests that failed in the files of a report, with what was said first; a file that failed as a whole has no test. */
+export function failuresOf(files) {
+  const first = (text) => (text ?? '').split('\n').slice(0, 3).join(' | ');
+  return files.flatMap(({ name, status, message, assertionResults }) => {
+    const at = path.relative(root, name);
+    const tests = assertionResults.filter((t) => t.status === 'failed');
+    if (tests.length === 0) return status === 'failed' ? [{ at, test: '', said: first(message) }] : [];
+    return tests.map((t) => ({ at, test: t.fullName, said: first(t.failureMessages[0]) }));
+  });
+}
+
 /** Bundles a TypeScript entry for Node, if a source is newer than the last bundle; answers its path. */
 export async function bundle(entry, name) {
   const out = inRoot('dist', `${name}.mjs`);

@@ -1,10 +1,10 @@
 // Runs the whole suite again and again beside busy loops, as on a slow and shared machine, and says at the end what failed
 // and how often: npm run soak -- [--runs 20] [--busy 3] [files ...]. Each run begins its properties from a seed of its own.
 import { spawn, spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { installForTests } from './installing.mjs';
-import { buildForTests, inRoot, root } from './lib.mjs';
+import { buildForTests, failuresOf, inRoot, root } from './lib.mjs';
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -22,16 +22,17 @@ process.on('SIGINT', () => process.exit(1));
 const failed = new Map();
 for (let run = 1; run <= Number(values.runs); run++) {
   const began = Date.now();
+  // A run that ends without a report is not told by the one before it.
+  rmSync(REPORT, { force: true });
   const args = ['run', ...positionals, '--reporter=json', `--outputFile.json=${REPORT}`];
   spawnSync(inRoot('node_modules', '.bin', 'vitest'), args, {
     cwd: root,
     env: { ...process.env, FENVO_SEED: String(run) },
   });
   const { testResults, numPassedTests, numTotalTests } = JSON.parse(readFileSync(REPORT, 'utf8'));
-  for (const { name, status, message, assertionResults } of testResults) {
-    const tests = assertionResults.filter((a) => a.status === 'failed').map((a) => a.fullName);
-    if (status === 'failed' && tests.length === 0) tests.push(message);
-    for (const test of tests) failed.set(`${name} ${test}`, (failed.get(`${name} ${test}`) ?? 0) + 1);
+  for (const { at, test, said } of failuresOf(testResults)) {
+    const name = `${at}: ${test || said}`;
+    failed.set(name, (failed.get(name) ?? 0) + 1);
   }
   const seconds = Math.round((Date.now() - began) / 1000);
   console.log(`run ${run}: ${numPassedTests} of ${numTotalTests} passed in ${seconds} s`);

@@ -2,9 +2,8 @@
 // and at the very end which tests failed.
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
-import path from 'node:path';
 import { installForTests } from './installing.mjs';
-import { buildForTests, inRoot, root, start } from './lib.mjs';
+import { buildForTests, failuresOf, inRoot, root, start } from './lib.mjs';
 
 const times = [];
 async function timed(name, work) {
@@ -38,17 +37,6 @@ function spanOf(name, files) {
   return files.length === 0 ? [] : [`${name} ${Math.round((to - from) / 1000)} s`];
 }
 
-/** The tests that failed, a line each, with what was said first. */
-function failed(files) {
-  const first = (text) => (text ?? '').split('\n').slice(0, 3).join(' | ');
-  return files.flatMap(({ name: file, status, message, assertionResults }) => {
-    const tests = assertionResults.filter((t) => t.status === 'failed');
-    const at = path.relative(root, file);
-    if (tests.length === 0 && status === 'failed') return [`failed: ${at}: ${first(message)}`];
-    return tests.map((t) => `failed: ${at}: ${t.fullName}: ${first(t.failureMessages[0])}`);
-  });
-}
-
 try {
   await timed('install', installForTests);
   await timed('build', buildForTests);
@@ -58,7 +46,7 @@ try {
   process.exitCode = 1;
 }
 const files = existsSync(REPORT) ? JSON.parse(readFileSync(REPORT, 'utf8')).testResults : [];
-for (const line of failed(files)) console.error(line);
+for (const { at, test, said } of failuresOf(files)) console.error(`failed: ${at}: ${test ? `${test}: ` : ''}${said}`);
 const [units, others] = [files.filter((f) => !isBrowser(f)), files.filter(isBrowser)];
 const spans = [...spanOf('unit', units), ...spanOf('browser', others)];
 console.log(`tests: ${[...times, ...spans].join(', ')}; properties from seed ${FENVO_SEED}`);

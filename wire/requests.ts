@@ -17,11 +17,11 @@ import { ASSET } from '../core/document/types';
 /** What a page may ask of the server, each field declared once: types here, checks in the server. */
 
 /** The id of something that is stored; a rack's may be empty: without one. */
-export const storedId = text(64, { least: 1, pattern: { source: '^[A-Za-z0-9_-]+$', words: 'an id' } });
-const rackId = byDefault(text(64, { pattern: { source: '^[A-Za-z0-9_-]*$', words: 'an id' } }), '');
+export const storedId = text(64, { least: 1, pattern: { shape: /^[A-Za-z0-9_-]+$/, words: 'an id' } });
+const rackId = byDefault(text(64, { pattern: { shape: /^[A-Za-z0-9_-]*$/, words: 'an id' } }), '');
 export const revision = whole(1, 1e9);
 /** Names a save: sent again, it is recognised as done. */
-const saveKey = text(64, { least: 8, pattern: { source: '^[A-Za-z0-9-]+$', words: 'a key' } });
+const saveKey = text(64, { least: 8, pattern: { shape: /^[A-Za-z0-9-]+$/, words: 'a key' } });
 const tags = list(text(40, { least: 1, trimmed: true }), 20);
 
 export const createRequest = record({ patch: anyObject, tags: optional(tags) });

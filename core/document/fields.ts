@@ -52,7 +52,7 @@ export interface TextField extends Common {
   /** Blanks around it do not count. */
   readonly trimmed?: true;
   /** What the text must look like, as a regular expression and in words. */
-  readonly pattern?: { readonly source: string; readonly words: string };
+  readonly pattern?: { readonly shape: RegExp; readonly words: string };
   readonly examples?: readonly string[];
 }
 export interface NumberField extends Common {
@@ -154,7 +154,7 @@ export const text = (
 });
 /** An id of a document. */
 export const id = text(32, {
-  pattern: { source: ID_PATTERN, words: 'a small letter, then up to 31 of a-z 0-9 _ -' },
+  pattern: { shape: new RegExp(ID_PATTERN), words: 'a small letter, then up to 31 of a-z 0-9 _ -' },
 });
 export const number = (
   min: number,

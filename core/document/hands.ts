@@ -22,7 +22,7 @@ function knobAt(m: KnownModule, kind: Kind, name: string): KnobOf | null {
 const hand = record(
   {
     /** `moduleId.parameter` */
-    at: text(100, { pattern: { source: SOCKET_PATTERN, words: 'moduleId.parameter' } }),
+    at: text(100, { pattern: { shape: new RegExp(SOCKET_PATTERN), words: 'moduleId.parameter' } }),
     /** In the knob's own unit, `t` seconds from the start. */
     points: list(record({ t: number(0, HANDS.longest), value: number(-Infinity, Infinity) }), HANDS.points, {
       least: { count: 1, words: 'must have at least one point' },
@@ -52,11 +52,7 @@ export type HandPoint = Hand['points'][number];
 export const handsField = byDefault(
   list(hand, HANDS.most, {
     check(r, hands, path) {
-      onlyOnce(
-        (h: Hand) => h.at,
-        '.at',
-        (at) => `is used twice: ${at}`,
-      )(r, hands, path);
+      onlyOnce((h: Hand) => h.at, '.at')(r, hands, path);
       const counts = new Map<string, number>();
       hands.forEach(({ at }, i) => {
         const count = (counts.get(idOf(at)) ?? 0) + 1;

@@ -40,11 +40,7 @@ export type MacroDoc = ValueOf<typeof macro>;
 /** All macros; a fader has one at most, and a stage belongs to one end of one. */
 export const macrosField = list(macro, MACROS.most, {
   check(r, macros, path) {
-    onlyOnce(
-      (m: MacroDoc) => m.fader,
-      '.fader',
-      (id) => `is used twice: ${id}`,
-    )(r, macros, path);
+    onlyOnce((m: MacroDoc) => m.fader, '.fader')(r, macros, path);
     const stages = new Set<string>();
     macros.forEach(({ rows }, i) =>
       rows.forEach((own, n) =>

@@ -17,7 +17,8 @@ export const existing = (kind: Kind, all: ParamValues): ParamValues =>
 
 /** Complete parameters with the patch's tempo in force, where they follow it. */
 export function withTempo(kind: Kind, complete: ParamValues, bpm: number): ParamValues {
-  const beats = kind.panel?.tempo ? complete[kind.panel?.tempo.beats] : null;
+  const tempo = kind.panel?.tempo;
+  const beats = tempo ? complete[tempo.beats] : null;
   return kind.panel?.tempo && typeof beats === 'number'
     ? { ...complete, [kind.panel?.tempo.sets]: bpm / (60 * beats) }
     : complete;

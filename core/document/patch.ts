@@ -21,9 +21,10 @@ import {
 import type { ValueOf } from './fields';
 import { handsField } from './hands';
 import { macrosField } from './macros';
+import { normalBetween, oneNormalEach } from './normals';
 import { paramsField } from './paramFields';
 import { completeParams } from './params';
-import { isObject, own, Reader, shown } from './reader';
+import { own, Reader, shown } from './reader';
 import { onlyOnce, readField } from './readField';
 import { targetField } from './targets';
 import { LIMITS, OHMS } from './limits';
@@ -98,13 +99,7 @@ export const noteModules = (r: Reader, modules: readonly ModuleDoc[]): void =>
 const cable = record({ from: socket('output'), to: socket('input') });
 export type Cable = ValueOf<typeof cable>;
 
-const normal = either(
-  [
-    record({ to: socket('input'), volts: number(-24, 24) }),
-    record({ to: socket('input'), from: socket('any'), brokenBy: optional(constant('source')) }),
-  ],
-  (x) => (isObject(x) && own(x, 'from') !== undefined ? 1 : 0),
-);
+const normal = normalBetween(socket('input'), socket('any'));
 /** What an input carries while nothing is plugged into it. */
 export type Normal = ValueOf<typeof normal>;
 
@@ -135,16 +130,7 @@ export const stateField = record({
     }),
     [],
   ),
-  normals: byDefault(
-    list(normal, LIMITS.normals, {
-      check: onlyOnce(
-        (n) => n.to,
-        '.to',
-        (to) => `${to} already has a normal`,
-      ),
-    }),
-    [],
-  ),
+  normals: byDefault(list(normal, LIMITS.normals, { check: oneNormalEach }), []),
   targets: byDefault(list(targetField, LIMITS.targets), []),
   hands: handsField,
   /** Left out by documents of before there were any: told from labels. */

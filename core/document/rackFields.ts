@@ -17,6 +17,7 @@ import {
   whole,
 } from './fields';
 import type { Declared, Field, ValueOf, ValuesOf } from './fields';
+import { oneNormalEach } from './normals';
 import { paramField, paramsField } from './paramFields';
 import { isObject, own, shown } from './reader';
 import type { Reader } from './reader';
@@ -139,16 +140,7 @@ const measured = record({
 const common = {
   id,
   label: optional(text(LIMITS.label)),
-  normals: byDefault(
-    list(channelNormal, RACK_LIMITS.normals, {
-      check: onlyOnce(
-        (n) => n.to,
-        '.to',
-        (to) => `${to} already has a normal`,
-      ),
-    }),
-    [],
-  ),
+  normals: byDefault(list(channelNormal, RACK_LIMITS.normals, { check: oneNormalEach }), []),
   outputOhms: byDefault(map(number(0, OHMS.max)), {}),
   inputOhms: byDefault(map(number(1, OHMS.max)), {}),
   knobs: byDefault(map(panelScale), {}),
@@ -244,11 +236,7 @@ const rackModule = record({
   }),
 });
 type RackModuleDoc = ValueOf<typeof rackModule>;
-const onceEach = onlyOnce(
-  (x: { readonly id: string }) => x.id,
-  '.id',
-  (word) => `is used twice: ${word}`,
-);
+const onceEach = onlyOnce((x: { readonly id: string }) => x.id, '.id');
 
 export interface RackModule extends Omit<RackModuleDoc, 'name' | 'channels'> {
   readonly name: string;

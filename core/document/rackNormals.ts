@@ -1,19 +1,14 @@
-import { constant, either, number, optional, record, text } from './fields';
+import { text } from './fields';
 import type { ValueOf } from './fields';
+import { normalBetween } from './normals';
 import { modeSockets } from './rackModes';
 import type { ChannelMode } from './rackModes';
-import { isObject, own, shown } from './reader';
+import { shown } from './reader';
 import type { Reader } from './reader';
 import { partsOf } from './sockets';
 
-const socketName = text(40, { pattern: { source: '^[A-Za-z0-9]+$', words: 'the name of a socket' } });
-export const channelNormal = either(
-  [
-    record({ to: socketName, volts: number(-24, 24) }),
-    record({ to: socketName, from: text(80), brokenBy: optional(constant('source')) }),
-  ],
-  (x) => (isObject(x) && own(x, 'from') !== undefined ? 1 : 0),
-);
+const socketName = text(40, { pattern: { shape: /^[A-Za-z0-9]+$/, words: 'the name of a socket' } });
+export const channelNormal = normalBetween(socketName, text(80));
 /** What an empty socket of a channel carries: a voltage, or a socket of another channel of its module. */
 export type ChannelNormal = ValueOf<typeof channelNormal>;
 

@@ -63,7 +63,7 @@ function readText(r: Reader, { longest, least = 0, trimmed, pattern }: TextField
   const text = r.text(trimmed && typeof x === 'string' ? x.trim() : x, path, longest);
   if (r.errors.length === before && text.length < least)
     r.fail(path, `must be at least ${least} characters, got ${text.length}`);
-  if (pattern && r.errors.length === before && !new RegExp(pattern.source).test(text))
+  if (pattern && r.errors.length === before && !pattern.shape.test(text))
     r.fail(path, `must be ${pattern.words}, got ${shown(x)}`);
   return text;
 }
@@ -78,9 +78,10 @@ function readSocket(r: Reader, x: unknown, path: string, side: 'input' | 'output
   else if (!found) r.fail(path, `there is no module ${shown(id)}`);
   else {
     const fits = (side !== 'output' && found.inputs.has(name)) || (side !== 'input' && found.outputs.has(name));
+    if (fits) return text;
     const known = side === 'any' ? [...found.inputs, ...found.outputs] : [...found[`${side}s`]];
     const what = side === 'any' ? 'a socket' : `an ${side}`;
-    if (!fits) r.fail(path, `${shown(name)} is not ${what} of ${id}; known are ${known.join(', ') || 'none'}`);
+    r.fail(path, `${shown(name)} is not ${what} of ${id}; known are ${known.join(', ') || 'none'}`);
   }
   return text;
 }
@@ -150,7 +151,7 @@ function readTagged(r: Reader, field: TaggedField, given: Fields, path: string):
 export function onlyOnce<T>(
   wordOf: (item: T) => string,
   at: string,
-  words: (word: string) => string,
+  words = (word: string): string => `is used twice: ${word}`,
 ): (r: Reader, items: readonly T[], path: string) => void {
   return (r, items, path) => {
     const taken = new Set<string>();

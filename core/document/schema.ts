@@ -29,7 +29,7 @@ function shapeOf(field: Declared): Schema {
     case 'text':
       return {
         type: 'string',
-        ...(field.pattern ? { pattern: field.pattern.source } : { maxLength: field.longest }),
+        ...(field.pattern ? { pattern: field.pattern.shape.source } : { maxLength: field.longest }),
         ...(field.least !== undefined && { minLength: field.least }),
         ...(field.examples && { examples: [...field.examples] }),
       };

@@ -118,7 +118,7 @@ export const hang = watching<HangWatch>({
   cures: 'multiplies it by the sequencer’s gate or the clock, or unties the steps',
   watch: (graph) =>
     graph.modules.flatMap((m) => {
-      const input = m.kind.timing?.contour ? inputNamed(m, m.kind.timing?.contour.gate) : undefined;
+      const input = m.kind.timing?.contour && inputNamed(m, m.kind.timing.contour.gate);
       const stepper = input?.driver.type === 'output' ? stepperAt(graph, input) : null;
       return input && stepper ? [new HangWatch(m, input, stepper)] : [];
     }),

@@ -28,7 +28,7 @@ function buffered(graph: Graph, m: GraphModule, socket: string): readonly Cure[]
       .filter(passive);
   const parts = passive(m) ? [m] : behind(socket);
   const edits = parts.flatMap(({ id, kind }) =>
-    kind.electrical?.powered ? setParam(id, kind.electrical?.powered.param, kind.electrical?.powered.value) : [],
+    kind.electrical?.powered ? setParam(id, kind.electrical.powered.param, kind.electrical.powered.value) : [],
   );
   const says = parts[0]?.kind.electrical?.powered?.says;
   return says === undefined ? [] : [setCure(says, ...edits)];

@@ -253,7 +253,8 @@ function wired(m: ModuleDoc, index: number, bpm: number, given: readonly Hand[],
   if (given.length === 0 && shape.wired?.index === index && shape.wired.bypassed === bypassed) return shape.wired;
   const sockets = { inputs, outputs, inputSockets, outputSockets };
   const base = { index, id: m.id, label: m.label ?? kind.title, kind, ...sockets, bypassed };
-  const byTempo = kind.panel?.tempo && complete[kind.panel?.tempo.beats] !== null ? kind.panel?.tempo.sets : null;
+  const tempo = kind.panel?.tempo;
+  const byTempo = tempo && complete[tempo.beats] !== null ? tempo.sets : null;
   const hands = byTempo === null ? given : given.filter((h) => nameOf(h.at) !== byTempo);
   if (hands.length === 0) {
     const overridden = byTempo === null ? NOTHING : new Set([byTempo]);

@@ -91,7 +91,7 @@ function through(beside: Beside, m: GraphModule): { readonly out: string; readon
   const output = m.outputs[0];
   // What neither amplifies nor filters makes nothing of a sound.
   if (!first || !output || (!m.kind.stage?.gains && !m.kind.sound?.audioRate)) return null;
-  if (second && m.kind.stage?.gains && m.kind.stage?.gains.length > 1) {
+  if (second && m.kind.stage?.gains && m.kind.stage.gains.length > 1) {
     // Between two tones.
     beside.plug(tones(beside, null), first.socket);
     const other = beside.add('oscillator', { baseHz: 330 });

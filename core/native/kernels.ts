@@ -108,6 +108,13 @@ export class Kernels {
     return x.byteOffset;
   }
 
+  /** How many samples all buffers of a pass have, and where each begins. */
+  private spans<const X extends readonly Float64Array[]>(
+    ...xs: X
+  ): readonly [length: number, ...addresses: { [K in keyof X]: Address }] {
+    return [Math.min(...xs.map((x) => x.length)), ...xs.map((x) => this.at(x))] as never;
+  }
+
   /** The same of a buffer that holds a few numbers. */
   private few(x: Float64Array, count: number): Address {
     if (x.length < count) throw new RangeError(`room for ${x.length} of ${count} numbers`);
@@ -116,7 +123,7 @@ export class Kernels {
 
   fill(c: number, out: Float64Array): Pass {
     const { compiled } = this;
-    const [to8, length] = [this.at(out), out.length];
+    const [length, to8] = this.spans(out);
     return (from, to) => {
       check(from, to, length);
       compiled.fill(c, to8 + 8 * from, to - from);
@@ -126,7 +133,7 @@ export class Kernels {
   /** `out = c + k·x` */
   scaled(x: Float64Array, k: number, c: number, out: Float64Array): Pass {
     const { compiled } = this;
-    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    const [length, x8, out8] = this.spans(x, out);
     return (from, to) => {
       check(from, to, length);
       compiled.scaled(x8 + 8 * from, k, c, out8 + 8 * from, to - from);
@@ -136,8 +143,7 @@ export class Kernels {
   /** `out = c + ka·a + kb·b` */
   sumOfTwo(a: Float64Array, ka: number, b: Float64Array, kb: number, c: number, out: Float64Array): Pass {
     const { compiled } = this;
-    const [a8, b8, out8] = [this.at(a), this.at(b), this.at(out)];
-    const length = Math.min(a.length, b.length, out.length);
+    const [length, a8, b8, out8] = this.spans(a, b, out);
     return (from, to) => {
       check(from, to, length);
       const at = 8 * from;
@@ -148,7 +154,7 @@ export class Kernels {
   /** `out += k·x` */
   addScaled(x: Float64Array, k: number, out: Float64Array): Pass {
     const { compiled } = this;
-    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    const [length, x8, out8] = this.spans(x, out);
     return (from, to) => {
       check(from, to, length);
       compiled.addScaled(x8 + 8 * from, k, out8 + 8 * from, to - from);
@@ -158,8 +164,7 @@ export class Kernels {
   /** `out = a·b` */
   products(a: Float64Array, b: Float64Array, out: Float64Array): Pass {
     const { compiled } = this;
-    const [a8, b8, out8] = [this.at(a), this.at(b), this.at(out)];
-    const length = Math.min(a.length, b.length, out.length);
+    const [length, a8, b8, out8] = this.spans(a, b, out);
     return (from, to) => {
       check(from, to, length);
       const at = 8 * from;
@@ -170,7 +175,7 @@ export class Kernels {
   /** `out = 2^x` */
   powers(x: Float64Array, out: Float64Array): Pass {
     const { compiled } = this;
-    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    const [length, x8, out8] = this.spans(x, out);
     return (from, to) => {
       check(from, to, length);
       compiled.powers(x8 + 8 * from, out8 + 8 * from, to - from);
@@ -179,7 +184,7 @@ export class Kernels {
 
   clamped(x: Float64Array, min: number, max: number, out: Float64Array): Pass {
     const { compiled } = this;
-    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    const [length, x8, out8] = this.spans(x, out);
     return (from, to) => {
       check(from, to, length);
       compiled.clamped(x8 + 8 * from, min, max, out8 + 8 * from, to - from);
@@ -232,7 +237,7 @@ export class Kernels {
     sampleRate: number,
   ): (from: number, to: number, start: number, hertz: number, k: number) => void {
     const { compiled } = this;
-    const [out8, length] = [this.at(cycles), cycles.length];
+    const [length, out8] = this.spans(cycles);
     return (from, to, start, hertz, k) => {
       check(from, to, length);
       compiled.phases(start, hertz, k, sampleRate, out8 + 8 * from, to - from);
@@ -241,7 +246,7 @@ export class Kernels {
 
   withinCycles(x: Float64Array, out: Float64Array): Pass {
     const { compiled } = this;
-    const [x8, out8, length] = [this.at(x), this.at(out), Math.min(x.length, out.length)];
+    const [length, x8, out8] = this.spans(x, out);
     return (from, to) => {
       check(from, to, length);
       compiled.withinCycles(x8 + 8 * from, out8 + 8 * from, to - from);
@@ -256,7 +261,7 @@ export class Kernels {
     out: Float64Array,
   ): Pass {
     const { compiled } = this;
-    const [x8, out8, length] = [this.at(cycles), this.at(out), Math.min(cycles.length, out.length)];
+    const [length, x8, out8] = this.spans(cycles, out);
     return (from, to) => {
       check(from, to, length);
       compiled[shape](x8 + 8 * from, shift, mid, half, out8 + 8 * from, to - from);
@@ -265,7 +270,7 @@ export class Kernels {
 
   square(cycles: Float64Array, width: number, { mid, half, shift = 0 }: Swing, out: Float64Array): Pass {
     const { compiled } = this;
-    const [x8, out8, length] = [this.at(cycles), this.at(out), Math.min(cycles.length, out.length)];
+    const [length, x8, out8] = this.spans(cycles, out);
     return (from, to) => {
       check(from, to, length);
       compiled.square(x8 + 8 * from, shift, width, mid, half, out8 + 8 * from, to - from);
@@ -275,8 +280,7 @@ export class Kernels {
   /** A band-limited saw of phases within their cycle, and the steps from each to the next. */
   saw(phase: Float64Array, steps: Float64Array, { mid, half }: Swing, out: Float64Array): Pass {
     const { compiled } = this;
-    const [x8, steps8, out8] = [this.at(phase), this.at(steps), this.at(out)];
-    const length = Math.min(phase.length, steps.length, out.length);
+    const [length, x8, steps8, out8] = this.spans(phase, steps, out);
     return (from, to) => {
       check(from, to, length);
       const at = 8 * from;
@@ -293,8 +297,7 @@ export class Kernels {
     out: Float64Array,
   ): Pass {
     const { compiled } = this;
-    const [x8, steps8, cv8, out8] = [this.at(phase), this.at(steps), this.at(width.cv), this.at(out)];
-    const length = Math.min(phase.length, steps.length, width.cv.length, out.length);
+    const [length, x8, steps8, cv8, out8] = this.spans(phase, steps, width.cv, out);
     const { amount, atZero } = width;
     return (from, to) => {
       check(from, to, length);
@@ -306,8 +309,7 @@ export class Kernels {
   /** A filter's coefficients at each sample: `hertz·2^(ka·a + kb·b + c)` within its limits. */
   cutoffs({ a, ka, b, kb, c, hertz, lowest, highest }: CutoffSum, sampleRate: number, out: Float64Array): Pass {
     const { compiled } = this;
-    const [a8, b8, c8, out8] = [this.at(a), this.at(b), this.at(c), this.at(out)];
-    const length = Math.min(a.length, b.length, c.length, out.length);
+    const [length, a8, b8, c8, out8] = this.spans(a, b, c, out);
     const perHertz = 1 / (2 * sampleRate);
     return (from, to) => {
       check(from, to, length);
@@ -325,9 +327,8 @@ export class Kernels {
     { lowpass, bandpass, highpass }: FilterOutputs,
   ): Pass {
     const { compiled } = this;
-    const [x8, g8, state8] = [this.at(x), this.at(coefficients), this.few(state, 2)];
-    const [low8, band8, high8] = [this.at(lowpass), this.at(bandpass), this.at(highpass)];
-    const length = Math.min(x.length, coefficients.length, lowpass.length, bandpass.length, highpass.length);
+    const state8 = this.few(state, 2);
+    const [length, x8, g8, low8, band8, high8] = this.spans(x, coefficients, lowpass, bandpass, highpass);
     return (from, to) => {
       check(from, to, length);
       const at = 8 * from;
@@ -344,8 +345,7 @@ export class Kernels {
     out: Float64Array,
   ): (from: number, to: number, v: number) => number {
     const { compiled } = this;
-    const [x8, ups8, downs8, out8] = [this.at(x), this.at(ups), this.at(downs), this.at(out)];
-    const length = Math.min(x.length, ups.length, downs.length, out.length);
+    const [length, x8, ups8, downs8, out8] = this.spans(x, ups, downs, out);
     const name = law === 'line' ? 'lineSlew' : 'shareSlew';
     return (from, to, v) => {
       check(from, to, length);

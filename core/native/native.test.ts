@@ -109,6 +109,8 @@ const filling: Readonly<Record<string, (k: Kernels, out: Float64Array, ...x: Flo
   pulse: (k, out, x, y, z) => k.pulse(x!, y!, { cv: z!, amount: 0.2, atZero: 0.5 }, { mid: 0, half: 5 }, out),
   cutoffs: (k, out, x, y, z) =>
     k.cutoffs({ a: x!, ka: 1, b: y!, kb: 1, c: z!, hertz: 300, lowest: 16, highest: 3000 }, 8000, out),
+  stateVariable: (k, out, x, y, z) =>
+    k.stateVariable(x!, y!, 0.5, counts, { lowpass: out, bandpass: z!, highpass: z! }),
   saturate: (k, out) => {
     const hold = k.saturate(out, 2, counts);
     return (from, to) => hold(from, to, 0.5);

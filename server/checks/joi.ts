@@ -50,6 +50,6 @@ function shapeOf(field: Declared): Joi.Schema {
 function textSchema({ longest, least = 0, trimmed, pattern }: TextField): Joi.StringSchema {
   const length = Joi.string().max(longest);
   const text = least > 0 ? length.min(least) : length.allow('');
-  const shaped = pattern ? text.pattern(new RegExp(pattern.source)) : text;
+  const shaped = pattern ? text.pattern(pattern.shape) : text;
   return trimmed ? shaped.trim() : shaped;
 }

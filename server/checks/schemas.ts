@@ -3,8 +3,8 @@ import { joiOf } from './joi';
 
 /** What the server checks of what it is sent, made from the declarations that page and server share. */
 
-export const idSchema = joiOf(requests.storedId).required();
-export const revisionSchema = joiOf(requests.revision).required();
+export const idSchema = joiOf(requests.storedId);
+export const revisionSchema = joiOf(requests.revision);
 
 export const createSchema = joiOf(requests.createRequest);
 export const saveSchema = joiOf(requests.saveRequest);

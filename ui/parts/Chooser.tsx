@@ -14,7 +14,7 @@ export interface Choice {
   readonly says: string;
   readonly group: string;
   /** What else finds it when it is typed. */
-  readonly aliases?: readonly string[];
+  readonly aliases?: readonly string[] | undefined;
 }
 
 interface Props {

@@ -11,7 +11,7 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 export const insertable = allKinds.filter((k) => k.room === 'between' && !k.electrical?.joins);
 
 const byName = (kinds: readonly Kind[], group: string): Choice[] =>
-  kinds.map((k) => ({ key: k.name, title: k.title, says: k.does, group, ...(k.aliases && { aliases: k.aliases }) }));
+  kinds.map((k) => ({ key: k.name, title: k.title, says: k.does, group, aliases: k.aliases }));
 
 export const stageChoices: readonly Choice[] = byName(insertable, 'Stages');
 export const sourceChoices: readonly Choice[] = byName(
@@ -45,7 +45,7 @@ export const endChoices: readonly Choice[] = [...allKinds].sort(byPlace).flatMap
       key: socketAt(kind.name, end.socket),
       title: socketPlace({ label: kind.title, kind }, end.socket),
       says: `${capital(end.quantity)}${unit ? ` in ${unit}` : ''}: ${end.says}${reach}`,
-      ...(kind.aliases && { aliases: kind.aliases }),
+      aliases: kind.aliases,
       group: kind.room === 'end' || kind.offered !== undefined ? 'Ends' : 'Knobs of other modules',
     };
   });

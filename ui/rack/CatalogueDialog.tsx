@@ -57,9 +57,10 @@ function offers(): readonly { readonly title: string; readonly list: readonly Of
 export function CatalogueDialog({ rack, onAdded, onClose }: Props) {
   const [words, setWords] = useState('');
   const [last, setLast] = useState('');
+  const all = useMemo(() => offers(), []);
   const groups = useMemo(() => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
-    return offers()
+    return all
       .map(({ title, list }) => ({
         title,
         list: list.filter((o) =>
@@ -67,7 +68,7 @@ export function CatalogueDialog({ rack, onAdded, onClose }: Props) {
         ),
       }))
       .filter((g) => g.list.length > 0);
-  }, [words]);
+  }, [all, words]);
   const add = (offer: Offer): void => {
     const made = offer.add(rack);
     if (!made) return;
