@@ -4,8 +4,8 @@ import { LostPage } from '@/ui/parts/LostPage';
 export default function ErrorPage({ error, reset }: { readonly error: Error; readonly reset: () => void }) {
   return (
     <LostPage
-      title="This page failed"
-      says={`${error.message || 'Something went wrong.'} What was saved is kept, and so is this browser’s draft of what was not.`}
+      title="Something went wrong"
+      says={`${error.message || 'The page could not be shown.'} Saved work is safe, and unsaved changes are kept in this browser.`}
       onAgain={reset}
     />
   );

@@ -7,12 +7,12 @@ export default function GlobalError({ reset }: { readonly reset: () => void }) {
       <body>
         <main>
           <h1>Fenvo failed</h1>
-          <p>What was saved is kept, and so is this browser’s draft of what was not.</p>
+          <p>Saved work is safe, and unsaved changes are kept in this browser.</p>
           <p>
             {/* A whole load: what failed may be what would follow a link. */}
             {/* eslint-disable-next-line @next/next/no-html-link-for-pages */}
             <a href="/" onClick={() => reset()}>
-              To the shelf
+              Back to patches
             </a>
           </p>
         </main>

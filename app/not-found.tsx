@@ -5,9 +5,6 @@ export const metadata: Metadata = { title: 'Nothing here' };
 
 export default function NotFound() {
   return (
-    <LostPage
-      title="Nothing is here"
-      says="There is no page at this address. A patch that was deleted can be restored from the shelf, under Deleted."
-    />
+    <LostPage title="Page not found" says="Deleted patches can be restored from Patches, under Deleted patches." />
   );
 }

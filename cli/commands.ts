@@ -70,7 +70,7 @@ export function simulateCommand(patch: Patch, args: Arguments): unknown {
 }
 
 function solved(patch: Patch, { free, jumpers, rounded }: Arguments, channels?: ChannelLimits): SolveAnswer {
-  if (patch.targets.length === 0) throw new Refusal(['the patch wants nothing: it has no targets']);
+  if (patch.targets.length === 0) throw new Refusal(['the patch has no targets to solve for']);
   const faults = freeFaults(buildGraph(patch), free ?? []);
   if (faults.length > 0) throw new Refusal(faults.map((fault) => `--free ${fault}`));
   return solve(patch, { ...(free && { free }), jumpers, rounded, ...(channels && { channels }) });

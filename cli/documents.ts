@@ -7,7 +7,7 @@ function readText(file: string): string {
   try {
     return readFileSync(file === '-' ? 0 : file, 'utf8');
   } catch (error) {
-    throw new Refusal([`${file}: cannot be read: ${error instanceof Error ? error.message : error}`]);
+    throw new Refusal([`${file}: could not be read: ${error instanceof Error ? error.message : error}`]);
   }
 }
 

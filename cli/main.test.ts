@@ -129,6 +129,6 @@ describe('the command line', () => {
     expect(wrong('assign', fog)).toContain('a patch and a rack');
     expect(wrong('sheet', fog, '--format', 'pdf')).toContain('--out');
     expect(wrong('sheet', fog, '--format', 'doc')).toContain('--format');
-    expect(wrong('plan', bad)).toContain('is not known here');
+    expect(wrong('plan', bad)).toContain('unknown key');
   });
 });

@@ -30,22 +30,26 @@ const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   sheet: sheetCommand,
 };
 
-const usage = `usage: fenvo predict|simulate|solve|tolerance|spectrum|check FILE... [options]
-       fenvo assign PATCH RACK | plan REQUEST [RACK] | sheet PATCH [RACK] [options]
+const usage = `Usage: fenvo <command> FILE... [options]
+       fenvo assign PATCH RACK
+       fenvo plan REQUEST [RACK]
+       fenvo sheet PATCH [RACK] [options]
        fenvo schema [patch|rack]
-  FILE may be - for standard input. Answers are JSON; several files give a list in their order.
-  predict   --no-simulation           bounds only
-  simulate  --probe SOCKET            keep this socket's trace (repeatable)
-            --csv FILE, --wav FILE    write the probes' traces
-  spectrum  --probe SOCKET            peaks of this socket's spectrum (repeatable)
-  solve     --free MODULE.PARAM       only these knobs may turn (repeatable)
-            --jumpers                 steps, jumpers and switches too
-            --rounded                 on steps of 0.5 % of a knob's travel
-            PATCH RACK                within what the channels allow that the patch sits on
-  tolerance --draws N                 at least 500
-  check                               patches and racks
-  sheet     --format json|md|csv|pdf|svg  json if left out
-            --out FILE                written there; a PDF must be`;
+
+FILE may be - for standard input. Output is JSON; several files produce an array, in order.
+
+  predict     --no-simulation        guaranteed ranges only
+  simulate    --probe SOCKET         record this socket (repeatable)
+              --csv FILE, --wav FILE write the recorded signals
+  spectrum    --probe SOCKET         spectral peaks of this socket (repeatable)
+  solve       --free MODULE.PARAM    let only these knobs change (repeatable)
+              --jumpers              also change jumpers and switches
+              --rounded              round settings to 0.5% of knob travel
+              PATCH RACK             stay within the assigned channels' ranges
+  tolerance   --draws N              number of trials (minimum 500)
+  check                              validate patches and racks
+  sheet       --format json|md|csv|pdf|svg   (default: json)
+              --out FILE             write to a file (required for PDF)`;
 
 const schemas: Readonly<Record<string, () => unknown>> = { patch: patchSchema, rack: rackSchema };
 
@@ -54,14 +58,14 @@ async function run(argv: readonly string[]): Promise<string> {
   if (['help', '--help', '-h'].includes(name)) return usage;
   if (name === 'schema') {
     const schema = schemas[rest[0] ?? 'patch'];
-    if (!schema) throw new Refusal([`there is no schema ${rest[0]}; known are ${Object.keys(schemas).join(', ')}`]);
+    if (!schema) throw new Refusal([`unknown schema ${rest[0]}; expected one of ${Object.keys(schemas).join(', ')}`]);
     return JSON.stringify(schema(), null, 2);
   }
   const [one, all] = [
     Object.hasOwn(perPatch, name) ? perPatch[name] : undefined,
     Object.hasOwn(whole, name) ? whole[name] : undefined,
   ];
-  if (!one && !all) throw new Refusal([name ? `there is no command ${name}` : 'no command given', usage]);
+  if (!one && !all) throw new Refusal([name ? `unknown command ${name}` : 'no command given', usage]);
   const args = parseArguments(name, rest);
   if (args.files.length === 0) throw new Refusal(['no file given', usage]);
   const answer: unknown = all ? await all(args) : single(args.files.map((file) => one?.(readPatch(file), args)));

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { knobName, knobSvg, meterText, partText, sheetParts, stepsMark } from '../core';
+import { knobName, knobSvg, meterText, needsLines, partText, sheetParts, stepsMark } from '../core';
 import type { Sheet, SheetStep } from '../core';
 import { PAGE_SCRIPT, PAGE_STYLE } from './sheetPage';
 
@@ -23,7 +23,7 @@ function details(sheet: Sheet, step: SheetStep): string {
 }
 
 function stepHtml(sheet: Sheet, step: SheetStep): string {
-  const place = step.do === 'set' && step.rack ? ` (${step.rack})` : '';
+  const place = step.do === 'set' && step.channel ? ` (${step.channel})` : '';
   return `<li class="step" data-step="${escaped(step.id)}"><label class="tick"><input type="checkbox" data-tick="${escaped(step.id)}"><span>${escaped(step.text + place)}</span></label>${details(sheet, step)}</li>`;
 }
 
@@ -50,11 +50,7 @@ interface PageOptions {
 export function sheetHtml(sheet: Sheet, { nonce, sync }: PageOptions = {}): string {
   const own = nonce === undefined ? '' : ` nonce="${nonce}"`;
   const title = sheet.rack ? `${sheet.patch}, on ${sheet.rack}` : sheet.patch;
-  const needs = [
-    ...sheet.needs.modules.map((m) => `${m.label}${m.rack ? `: ${m.rack}` : ''}${m.standIn ? ` (${m.standIn})` : ''}`),
-    `${sheet.needs.cables} cables`,
-    ...sheet.needs.short.map((s) => `Short: ${s.module} (${s.kind}): ${s.why}`),
-  ];
+  const needs = needsLines(sheet.needs);
   const parts = sheetParts(sheet.steps)
     .map(
       (p) =>
@@ -64,8 +60,8 @@ export function sheetHtml(sheet: Sheet, { nonce, sync }: PageOptions = {}): stri
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escaped(title)}</title><style${own}>${PAGE_STYLE}</style></head>
-<body><header><h1>${escaped(title)}</h1><p class="bar"><button id="one" type="button" aria-pressed="false">One at a time</button><button id="awake" type="button" aria-pressed="false">Keep the screen on</button><button id="save" type="button">Save ticks</button><button id="code" type="button" aria-pressed="false">Ticks as a code</button><span id="count" role="status"></span></p><div id="codeplace" hidden></div></header>
-<main><details><summary>Needs</summary><ul>${needs.map((n) => `<li>${escaped(n)}</li>`).join('')}</ul></details>
+<body><header><h1>${escaped(title)}</h1><p class="bar"><button id="one" type="button" aria-pressed="false">One step at a time</button><button id="awake" type="button" aria-pressed="false">Keep screen on</button><button id="save" type="button">Save ticks</button><button id="code" type="button" aria-pressed="false">Ticks as a code</button><span id="count" role="status"></span></p><div id="codeplace" hidden></div></header>
+<main><details><summary>You’ll need</summary><ul>${needs.map((n) => `<li>${escaped(n)}</li>`).join('')}</ul></details>
 <ul class="care">${sheet.cautions.map((c) => `<li>${escaped(c)}</li>`).join('')}</ul>${parts}
 <p class="turn"><button id="back" type="button">Back</button><button id="next" type="button">Next</button></p></main>
 ${scripts()

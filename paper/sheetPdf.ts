@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { knobName, knobSvg, meterText, partText, sheetParts } from '../core';
+import { knobName, knobSvg, meterText, needsLines, partText, sheetParts } from '../core';
 import type { Sheet, SheetStep } from '../core';
 
 export type PaperSize = 'A4' | 'LETTER';
@@ -20,7 +20,11 @@ function fonts(): Record<string, Record<string, string>> {
 }
 
 /** What the faces have no sign for is written with one that they have. */
-const plain = (text: string): string => text.replace(/\u2009/g, '\u00a0').replace(/\u2026/g, '...');
+const plain = (text: string): string =>
+  text
+    .replace(/\u2009/g, '\u00a0')
+    .replace(/\u2026/g, '...')
+    .replace(/→/g, 'to');
 
 const BOX =
   '<svg xmlns="http://www.w3.org/2000/svg" width="11" height="11"><rect x="0.5" y="0.5" width="10" height="10" rx="1.5" fill="none" stroke="#1C2B33"/></svg>';
@@ -68,7 +72,7 @@ const stepNode = (sheet: Sheet, step: SheetStep): Node => ({
     {
       width: '*',
       stack: [
-        { text: plain(step.do === 'set' && step.rack ? `${step.text} (${step.rack})` : step.text) },
+        { text: plain(step.do === 'set' && step.channel ? `${step.text} (${step.channel})` : step.text) },
         ...details(sheet, step),
       ],
     },
@@ -76,12 +80,7 @@ const stepNode = (sheet: Sheet, step: SheetStep): Node => ({
 });
 
 function needsNode({ needs }: Sheet): Node {
-  const lines = [
-    ...needs.modules.map((m) => `${m.label}${m.rack ? `: ${m.rack}` : ''}${m.standIn ? ` (${m.standIn})` : ''}`),
-    `${needs.cables} cables`,
-    ...needs.splits.map((s) => `${s.at} goes ${s.ways} ways`),
-    ...needs.short.map((s) => `Short: ${s.module} (${s.kind}): ${s.why}`),
-  ];
+  const lines = needsLines(needs);
   const half = Math.ceil(lines.length / 2);
   const list = (part: string[]): Node => ({ ul: part.map(plain), width: '*', fontSize: 9 });
   return { columns: [list(lines.slice(0, half)), list(lines.slice(half))], columnGap: 16, margin: [0, 0, 0, 6] };
@@ -118,7 +117,7 @@ export async function sheetPdf(sheet: Sheet, pageSize: PaperSize = 'A4'): Promis
     content: [
       { text: plain(sheet.patch), bold: true, fontSize: 18 },
       ...(sheet.rack ? [{ text: plain(sheet.rack), margin: [0, 0, 0, 4] }] : []),
-      { text: 'Needs', bold: true, fontSize: 12, margin: [0, 6, 0, 3] },
+      { text: 'You’ll need', bold: true, fontSize: 12, margin: [0, 6, 0, 3] },
       needsNode(sheet),
       ...sheet.cautions.map((c) => ({ text: plain(c), bold: true, fontSize: 9 })),
       ...sheetParts(sheet.steps).flatMap((p) => partNodes(sheet, p)),

@@ -1,3 +1,4 @@
+import { inMegabytes } from '../wire/sizes';
 import type { Schema } from 'joi';
 import { LIMITS } from '../core';
 import { Assets } from './assets';
@@ -35,7 +36,7 @@ export interface Call {
 
 /** Reads at most the allowed bytes, and neither more nor fewer than were announced. */
 async function readBytes(request: Request, most: number): Promise<Buffer> {
-  const tooLarge = new ApiError(413, 'too-large', `At most ${most} bytes are taken. Nothing was stored.`);
+  const tooLarge = new ApiError(413, 'too-large', `Too large: the limit is ${inMegabytes(most)}. Nothing was saved.`);
   const announced = request.headers.get('content-length');
   if (Number(announced ?? 0) > most) throw tooLarge;
   const chunks: Uint8Array[] = [];
@@ -51,7 +52,7 @@ async function readBytes(request: Request, most: number): Promise<Buffer> {
     chunks.push(value);
   }
   if (announced !== null && Number(announced) !== size) {
-    const message = `Only ${size} of ${announced} bytes arrived. Nothing was stored; send it again.`;
+    const message = `The upload was cut short (${size} of ${announced} bytes). Nothing was saved; try again.`;
     throw new ApiError(400, 'cut-short', message);
   }
   return Buffer.concat(chunks);
@@ -68,7 +69,7 @@ function failure(error: unknown): Response {
   const known =
     error instanceof ApiError
       ? error
-      : (storageFault(error, dataFolder()) ?? new ApiError(500, 'internal', 'The server failed. Nothing was changed.'));
+      : (storageFault(error, dataFolder()) ?? new ApiError(500, 'internal', 'Server error. Nothing was changed.'));
   if (known.status >= 500) console.error(error);
   const { status, code, message, details, detailsText } = known;
   if (detailsText === null)

@@ -7,10 +7,10 @@ interface Fault {
 
 /** What SQLite and the file system call a fault, what it is, and what to do. */
 const faults: readonly (readonly [pattern: RegExp, fault: Fault])[] = [
-  [/SQLITE_FULL|ENOSPC|disk is full/, { code: 'disk-full', says: 'The disk is full. Make room on it and save again' }],
+  [/SQLITE_FULL|ENOSPC|disk is full/, { code: 'disk-full', says: 'The disk is full. Free some space and save again' }],
   [
     /SQLITE_READONLY|EROFS|readonly database/,
-    { code: 'read-only', says: 'The data folder can be read but not written. Give this user the right to write there' },
+    { code: 'read-only', says: 'The data folder is read-only. Give this user write permission' },
   ],
   [
     /SQLITE_CORRUPT|SQLITE_NOTADB|malformed|not a database/,
@@ -23,17 +23,17 @@ const faults: readonly (readonly [pattern: RegExp, fault: Fault])[] = [
     /SQLITE_BUSY|SQLITE_LOCKED|database is locked/,
     {
       code: 'locked',
-      says: 'Another program holds the database locked. Close a second Fenvo or a tool that has the file open, and try again',
+      says: 'The database is locked by another program. Close any second Fenvo or database tool and try again',
     },
   ],
   [
     /SQLITE_CANTOPEN|EACCES|EPERM|ENOTDIR|EEXIST|unable to open/,
     {
       code: 'no-folder',
-      says: 'The data folder cannot be opened. Check that it is a folder and that this user may use it',
+      says: 'The data folder can’t be opened. Check that it exists, is a folder, and that this user may access it',
     },
   ],
-  [/SQLITE_IOERR|EIO/, { code: 'io', says: 'The disk did not read or write as asked. Check the disk' }],
+  [/SQLITE_IOERR|EIO/, { code: 'io', says: 'Disk read/write error. Check the disk' }],
 ];
 
 /** All that an error says of itself and of what caused it. */
@@ -49,6 +49,6 @@ export function storageFault(error: unknown, folder: string): ApiError | null {
   const text = textOf(error);
   const found = faults.find(([pattern]) => pattern.test(text))?.[1];
   if (!found) return null;
-  const message = `${found.says} (${folder}). Nothing that was saved before is lost; this was not saved.`;
+  const message = `${found.says} (${folder}). Earlier saves are safe; this change was not saved.`;
   return new ApiError(503, found.code, message, { folder });
 }

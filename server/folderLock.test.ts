@@ -8,7 +8,7 @@ import { lockFolder } from './folderLock';
 it('one server has a folder; the next is told, until the first is gone', async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-lock-'));
   const first = await lockFolder(folder);
-  await expect(lockFolder(folder)).rejects.toThrow('serves');
+  await expect(lockFolder(folder)).rejects.toThrow('already using');
   first.release();
   await new Promise((resolve) => setTimeout(resolve, 100));
   (await lockFolder(folder)).release();
@@ -30,8 +30,8 @@ async function asSomebody<T>(work: () => Promise<T>): Promise<T> {
 describe('a data folder that cannot be written is named, with what to do', () => {
   const refused = async (folder: string): Promise<void> => {
     const asked = asSomebody(() => lockFolder(folder));
-    await expect(asked).rejects.toThrow(`The data folder ${folder} cannot be written`);
-    await expect(asked).rejects.toThrow('name another folder with --data');
+    await expect(asked).rejects.toThrow(`Can’t write to ${folder}`);
+    await expect(asked).rejects.toThrow('pass a different folder with --data');
   };
   const opened = (work: (folder: string) => Promise<void>) => async () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-lock-'));
@@ -70,10 +70,10 @@ describe('a data folder that cannot be written is named, with what to do', () =>
     opened(async (folder) => {
       const file = path.join(folder, 'file');
       writeFileSync(file, '');
-      await expect(lockFolder(file)).rejects.toThrow(`The data folder ${file} cannot be written`);
+      await expect(lockFolder(file)).rejects.toThrow(`Can’t write to ${file}`);
       const data = path.join(folder, 'data');
       mkdirSync(path.join(data, 'server.lock'), { recursive: true });
-      await expect(lockFolder(data)).rejects.toThrow(`The data folder ${data} cannot be written`);
+      await expect(lockFolder(data)).rejects.toThrow(`Can’t write to ${data}`);
     }),
   );
 });

@@ -23,14 +23,14 @@ function prepare(folder: string): void {
 export function lockFolder(folder: string): Promise<FolderLock> {
   const unusable = (error: unknown): Error =>
     new Error(
-      `The data folder ${folder} cannot be written: ${error instanceof Error ? error.message : String(error)}. Let this user write there, or name another folder with --data.`,
+      `Can’t write to ${folder}: ${error instanceof Error ? error.message : String(error)}. Give this user write permission, or pass a different folder with --data.`,
     );
   try {
     prepare(folder);
   } catch (error) {
     return Promise.reject(unusable(error));
   }
-  const taken = `Another Fenvo serves ${folder} already. Use that one, end it, or name another folder with --data.`;
+  const taken = `Another Fenvo is already using ${folder}. Use that one, stop it, or pass a different folder with --data.`;
   return new Promise((resolve, reject) => {
     const db = new sqlite3.Database(path.join(folder, 'server.lock'), (failed) => {
       if (failed) return reject(unusable(failed));

@@ -60,7 +60,7 @@ async function ticks(
 ): Promise<void> {
   const json = (known: unknown): void => answer(response, 200, 'application/json', JSON.stringify(known));
   if (request.method === 'GET') return json(await source.ticks(place));
-  if (request.method !== 'PUT' || !fromItself(request)) return refuse(response, 405, 'Only ticks are taken here.');
+  if (request.method !== 'PUT' || !fromItself(request)) return refuse(response, 405, 'Only ticks are accepted here.');
   const body = await bodyOf(request);
   const own = body === null ? null : ownTicks(body, steps);
   const known = own === null ? null : await source.addTicks(place, own);
@@ -96,8 +96,7 @@ async function redeem(request: IncomingMessage, response: ServerResponse, pairin
   const body = (await bodyOf(request)) ?? '';
   const code = new URLSearchParams(body).get('code') ?? '';
   const made = pairings.redeem(code, request.headers['user-agent'] ?? '', request.socket.remoteAddress ?? '');
-  if (!made)
-    return refuse(response, 403, 'This code is not known, was used, or is too old. Ask for a new one at the desk.');
+  if (!made) return refuse(response, 403, 'Invalid or expired code. Get a new one from the patch sheet.');
   const cookie = `${COOKIE}=${made.token}; HttpOnly; SameSite=Strict; Path=/; Max-Age=43200`;
   response.writeHead(303, { ...securityHeaders, Location: '/', 'Set-Cookie': cookie, 'Cache-Control': 'no-store' });
   response.end();
@@ -129,11 +128,12 @@ export function lanFront(pairings: Pairings, source: SheetSource) {
     if (url.pathname === '/pair' && request.method === 'POST') return redeem(request, response, pairings);
     const token = tokenOf(request);
     const place = pairings.placeOf(token);
-    if (!place) return refuse(response, 403, 'This phone is not paired, or no longer. Ask for a code at the desk.');
+    if (!place)
+      return refuse(response, 403, 'This phone isn’t paired. Get a code from the patch sheet on your computer.');
     if (url.pathname === '/ticks') return ticks(request, response, source, place, pairings.stepsOf(token));
     if (url.pathname === '/' && request.method === 'GET')
       return page(response, source, place, (steps) => pairings.give(token, steps));
-    refuse(response, 404, 'There is nothing else here for a phone.');
+    refuse(response, 404, 'Not available from a phone.');
   };
 }
 

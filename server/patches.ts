@@ -126,7 +126,7 @@ export class Patches {
       if (!row) throw notFound(`patch ${id}`);
       if (key !== undefined && row.saveKey === key && row.revision === baseRevision + 1) return stored(row);
       if (row.deletedAt) {
-        const message = 'This patch was deleted. Restore it to save onto it; nothing was changed.';
+        const message = 'This patch was deleted. Restore it before saving. Nothing was changed.';
         throw new ApiError(410, 'deleted', message, { deletedAt: row.deletedAt.toISOString() });
       }
       if (row.revision !== baseRevision) {
@@ -168,7 +168,7 @@ export class Patches {
     return this.db.write(async (transaction) => {
       const row = await PatchRow.findByPk(id, { transaction, attributes: ['id', 'deletedAt'] });
       if (!row) throw notFound(`patch ${id}`);
-      if (!row.deletedAt) throw new ApiError(409, 'not-deleted', 'Only a deleted patch is removed for good.');
+      if (!row.deletedAt) throw new ApiError(409, 'not-deleted', 'Only a deleted patch can be removed permanently.');
       const played = await recordingsIn(id, transaction);
       await RevisionRow.destroy({ where: { patchId: id }, transaction });
       await TicksRow.destroy({ where: { patchId: id }, transaction });

@@ -89,7 +89,7 @@ export class Racks {
       if (!row) throw notFound(`rack ${id}`);
       if (key !== null && row.saveKey === key && row.revision === baseRevision + 1) return stored(row);
       if (row.deletedAt) {
-        const message = 'This rack was deleted. Restore it to save onto it; nothing was changed.';
+        const message = 'This rack was deleted. Restore it before saving. Nothing was changed.';
         throw new ApiError(410, 'deleted', message, { deletedAt: row.deletedAt.toISOString() });
       }
       if (row.revision !== baseRevision) {

@@ -19,10 +19,10 @@ function unreadable(path: string): boolean {
 
 /** Why a request's first line is refused, or null. */
 export function refusalOf(method: string, url: string): Refusal | null {
-  if (!METHODS.has(method)) return { status: 405, code: 'bad-method', message: `There is no ${method} here.` };
+  if (!METHODS.has(method)) return { status: 405, code: 'bad-method', message: `${method} is not supported here.` };
   if (url.length > LONGEST_URL) return { status: 414, code: 'too-long', message: 'The address is too long.' };
   if (!url.startsWith('/')) return { status: 400, code: 'bad-address', message: 'The address must be a path.' };
   const [path = ''] = url.split('?');
-  if (unreadable(path)) return { status: 400, code: 'bad-address', message: 'The address cannot be read.' };
+  if (unreadable(path)) return { status: 400, code: 'bad-address', message: 'The address could not be read.' };
   return null;
 }

@@ -92,7 +92,7 @@ if (values.lan) {
     front(request, response).catch((error: unknown) => {
       console.error(error);
       if (!response.headersSent)
-        refuse(response, { status: 502, code: 'internal', message: 'The sheet cannot be had.' });
+        refuse(response, { status: 502, code: 'internal', message: 'The sheet could not be loaded.' });
       else response.destroy();
     });
   });

@@ -95,7 +95,7 @@ export class Summaries {
     try {
       const text = await threads().painter.run('summary', { body, traces: await tracesOf(body) });
       return text === null
-        ? { summary: null, fault: 'cannot be read' }
+        ? { summary: null, fault: 'could not be read' }
         : { summary: JSON.parse(text) as Summary, fault: null };
     } catch (error) {
       return { summary: null, fault: error instanceof Error ? error.message : String(error) };

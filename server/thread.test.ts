@@ -42,7 +42,7 @@ function told(thread: Thread, way: string, value: unknown = null): Promise<unkno
 const beside = (why: string) => ({
   status: 500,
   code: 'worker',
-  message: `The work beside the server ${why}. Nothing was changed; try again.`,
+  message: `The background worker ${why}. Nothing was changed; try again.`,
   details: null,
 });
 

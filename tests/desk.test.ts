@@ -105,9 +105,7 @@ describe('the desk', () => {
   it('cures a shut amplifier with one click, which can be undone', async () => {
     await desk.open('lamp-sweep-shut');
     const finding = await page.waitForSelector('[data-finding=vca-shut]');
-    expect(await finding!.evaluate((e) => e.textContent)).toContain(
-      'shut for 50 % of the time: its control falls 5.00',
-    );
+    expect(await finding!.evaluate((e) => e.textContent)).toContain('shut for 50% of the time: its control falls 5.00');
     // Lifted by 5 V alone it would open to twice unity: the depth comes down with it.
     await desk.button('Depth to 50.0');
     await page.waitForFunction(() => !document.querySelector('[data-finding=vca-shut]'));

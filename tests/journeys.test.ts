@@ -17,7 +17,7 @@ describe('plans from an empty desk', () => {
     await desk.choose('oscillator');
     await desk.stage('vca');
     await desk.plug('in', 'oscillator.sine');
-    await page.waitForSelector('::-p-xpath(//*[@data-finding="vca-shut"][contains(., "shut for 50 % of the time")])');
+    await page.waitForSelector('::-p-xpath(//*[@data-finding="vca-shut"][contains(., "shut for 50% of the time")])');
     await desk.insert('VCA', 'offset');
     await desk.type('amount', '0.4');
     await desk.type('volts', '3V');

@@ -12,7 +12,7 @@ export interface SocketPrediction {
   readonly bound: Range;
   /** What the simulated window reached, volts. */
   readonly seen?: Range;
-  /** What it reaches once the start has passed, where that differs from `seen` by over 1 % of its span, volts. */
+  /** What it reaches once the start has passed, where that differs from `seen` by over 1% of its span, volts. */
   readonly settled?: Range;
   readonly mean?: number;
   readonly rms?: number;

@@ -8,13 +8,13 @@ const patch = patchOf({ c: ['constant', { volts: 4 }], a: ['attenuverter', { amo
 it('spreads by the knobs’ and gains’ errors together', () => {
   const { draws, outputs } = tolerance(patch);
   expect(draws).toBe(500);
-  // The constant: 1 % of 10 V of travel and 0.5 % of 4 V; 1.645 sigma on each side.
+  // The constant: 1% of 10 V of travel and 0.5% of 4 V; 1.645 sigma on each side.
   const sigma = Math.hypot(0.1, 0.02, 0.005);
   const [low, high] = outputs['c.out']!.max;
   expect((high - low) / (2 * 1.645 * sigma)).toBeGreaterThan(0.85);
   expect((high - low) / (2 * 1.645 * sigma)).toBeLessThan(1.15);
   expect((low + high) / 2).toBeCloseTo(4, 1);
-  // Behind the attenuverter: half of that, 2 % of 4 V for its own knob, its gain.
+  // Behind the attenuverter: half of that, 2% of 4 V for its own knob, its gain.
   const behind = Math.hypot(sigma / 2, 0.02 * 4, 0.01, 0.005);
   const [a, b] = outputs['a.out']!.max;
   expect((b - a) / (2 * 1.645 * behind)).toBeGreaterThan(0.85);
@@ -57,7 +57,7 @@ it('of a knob that a hand turns is what it would be wherever the hand has it', (
     ],
   };
   const { outputs } = tolerance(turned, { gain: 0, offset: 0, knob: 0, modules: { a: { knob: 0.01 } } });
-  // 1 % of a travel of 2, times 5 V: 0.1 V; at either end of the hand's way.
+  // 1% of a travel of 2, times 5 V: 0.1 V; at either end of the hand's way.
   for (const [range, middle] of [
     [outputs['a.out']!.min, -2.5],
     [outputs['a.out']!.max, 2.5],

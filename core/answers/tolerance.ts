@@ -30,7 +30,7 @@ export interface ToleranceOptions extends ErrorOptions {
 }
 
 export interface Tolerance {
-  /** The 5 to 95 % range of the guaranteed least voltage, and of the greatest. */
+  /** The 5 to 95% range of the guaranteed least voltage, and of the greatest. */
   readonly min: Range;
   readonly max: Range;
 }
@@ -38,7 +38,7 @@ export interface Tolerance {
 export interface ToleranceReport {
   readonly draws: number;
   readonly outputs: Readonly<Record<string, Tolerance>>;
-  /** The 5 to 95 % range of each reading's guaranteed low and high, in its own unit and in volts; silence is left out. */
+  /** The 5 to 95% range of each reading's guaranteed low and high, in its own unit and in volts; silence is left out. */
   readonly readings: readonly ReadingTolerance[];
   /** Which knob makes how much of a reading's spread. */
   readonly shares: readonly Share[];
@@ -68,7 +68,7 @@ export interface Bins {
 export const LEAST_DRAWS = 500;
 const BINS = 24;
 
-/** The 5 and the 95 % quantile. */
+/** The 5 and the 95% quantile. */
 function quantiles(list: ArrayLike<number>): Range {
   const sorted = Float64Array.from(list).sort();
   const at = (share: number): number => sorted[Math.round(share * (sorted.length - 1))] as number;
@@ -119,9 +119,9 @@ const spread = ({ of: { at, quantity, unit }, lows, highs, lowVolts, highVolts }
 });
 
 /**
- * What knobs, gains and offsets that are a little off do to every output and reading: the 5 to 95 % range of the
- * guaranteed extremes, over seeded draws. Every knob is off by a normal error of 1 % of its travel, every output's gain
- * by 0.5 % and its offset by 5 mV, unless told; all and by module.
+ * What knobs, gains and offsets that are a little off do to every output and reading: the 5 to 95% range of the
+ * guaranteed extremes, over seeded draws. Every knob is off by a normal error of 1% of its travel, every output's gain
+ * by 0.5% and its offset by 5 mV, unless told; all and by module.
  */
 export function tolerance(patch: Patch, options: ToleranceOptions = {}): ToleranceReport {
   const draws = Math.max(options.rough ? 1 : LEAST_DRAWS, options.draws ?? LEAST_DRAWS);

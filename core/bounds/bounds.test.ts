@@ -86,7 +86,7 @@ describe('affine bounds', () => {
     ]);
     expect(boundOf(patch, 'a.out')).toEqual([0, expect.closeTo(7.2, 9)]);
   });
-  it('a control that opens with its own signal: within 0.5 % of the true range', () => {
+  it('a control that opens with its own signal: within 0.5% of the true range', () => {
     // (s/5 + 0.2)·s for s above −1, else 0: least −0.05 at s = −0.5.
     const patch = patchOf({ l: ['lfo'], a: ['vca', { bias: 1 }] }, ['l.out > a.in', 'l.out > a.cv']);
     const [lo, hi] = boundOf(patch, 'a.out');

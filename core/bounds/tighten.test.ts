@@ -44,7 +44,7 @@ describe('closed forms', () => {
     expect(range[1]).toBeGreaterThanOrEqual(hi - 1e-12);
     between(range, lo, hi);
   });
-  it('the greater of a signal and its own opposite, within 0.5 % of its span', () => {
+  it('the greater of a signal and its own opposite, within 0.5% of its span', () => {
     const [lo, hi] = tighten(store.max(x, affine(x, -1)));
     expect(lo).toBeLessThanOrEqual(0);
     expect(lo).toBeGreaterThan(-0.005 * 3);
@@ -63,7 +63,7 @@ describe('closed forms', () => {
 
 describe('random nets over up to six sources', () => {
   it.each(Array.from({ length: 20 }, (_, i) => 100 * i))(
-    'from %i: sound, and within 0.5 %% of what a search finds',
+    'from %i: sound, and within 0.5%% of what a search finds',
     (from) => {
       for (let seed = from; seed < from + 15; seed++) {
         const net = randomNet(new AtomStore(), seed);

@@ -23,7 +23,7 @@ export interface Closeness {
 }
 
 /**
- * Ranges of values, by affine arithmetic tightened with branch and bound: sound always, and within 0.5 % of the true
+ * Ranges of values, by affine arithmetic tightened with branch and bound: sound always, and within 0.5% of the true
  * span unless 4096 boxes do not suffice. Parts that share no source with the rest are solved by themselves, once.
  */
 export class Tightener {

@@ -53,12 +53,12 @@ function kindSection(kind: Kind): string {
   return [
     `## ${code(kind.name)}: ${kind.title}`,
     '',
-    `${kind.does.charAt(0).toUpperCase()}${kind.does.slice(1)}. ${kind.sound?.audioRate ? 'Takes the audio sample rate.' : ''}`.trim(),
+    `${kind.does.charAt(0).toUpperCase()}${kind.does.slice(1)}. ${kind.sound?.audioRate ? 'Runs at audio rate.' : ''}`.trim(),
     '',
     `- inputs: ${inputs.join(', ') || 'none'}`,
     `- outputs: ${kind.outputs(params).map(code).join(', ') || 'none'}`,
     `- law: ${kind.formula}`,
-    ...(ends.length > 0 ? [`- read as ${ends.join('; ')}`] : []),
+    ...(ends.length > 0 ? [`- destination reading: ${ends.join('; ')}`] : []),
     ...table,
     '',
   ].join('\n');
@@ -67,14 +67,16 @@ function kindSection(kind: Kind): string {
 /** `docs/kinds.md`, made from the kinds' own declarations. */
 export function kindsPage(): string {
   const head =
-    'Made from the kinds’ own declarations by `npm run docs`; sockets and limits are those that the parser reads by.';
+    'Generated from the kind definitions by `npm run docs`. The sockets and limits are the ones the parser enforces.';
   return `# Kinds\n\n${head}\n\n${allKinds.map(kindSection).join('\n')}`;
 }
 
 /** `docs/findings.md`, made from the rules. */
 export function findingsPage(): string {
-  const rows = allRules.map((r) => `| ${code(r.code)} | ${cell(r.when)} | ${cell(r.cures ?? '')} | ${cell(r.why)} |`);
+  const rows = allRules.map(
+    (r) => `| ${code(r.code)} | ${cell(r.title)} | ${cell(r.when)} | ${cell(r.cures ?? '')} | ${cell(r.why)} |`,
+  );
   const head =
-    'Made from the rules by `npm run docs`. Percentages of time come from the trace, worst cases from the bound.';
-  return `# Findings\n\n${head}\n\n| code | when | cure | why it matters |\n| --- | --- | --- | --- |\n${rows.join('\n')}\n`;
+    'Generated from the rules by `npm run docs`. Percentages of time come from the simulation, worst cases from the guaranteed range.';
+  return `# Issues\n\n${head}\n\n| code | title | reported when | fix | why it matters |\n| --- | --- | --- | --- | --- |\n${rows.join('\n')}\n`;
 }

@@ -12,7 +12,7 @@ interface Word {
 /** Every word of edits, what it does, and an example. */
 export const editWords = {
   set: {
-    says: 'Sets a parameter; without `value` it goes back to its default. Parameters whose limits hang on it are brought inside them.',
+    says: 'Sets a parameter; without `value` it is reset to its default. Parameters whose limits depend on it are clamped.',
     example: { do: 'set', module: 'trim', param: 'amount', value: 0.4 },
   },
   add: {
@@ -20,7 +20,7 @@ export const editWords = {
     example: { do: 'add', module: { id: 'turn', kind: 'inverter' }, before: 'tone' },
   },
   replace: {
-    says: 'Puts other settings, another label or another kind under the same id. Cables stay where the sockets do.',
+    says: 'Replaces a module’s settings, label or kind, keeping its id. Cables stay where the sockets still exist.',
     example: { do: 'replace', module: { id: 'trim', kind: 'attenuverter', params: { amount: -0.5 } } },
   },
   remove: {
@@ -28,33 +28,33 @@ export const editWords = {
     example: { do: 'remove', id: 'trim' },
   },
   move: {
-    says: 'Moves a module before another in the list. A loop is cut at the first of its modules that is listed.',
+    says: 'Moves a module before another in the list. A feedback loop is cut at the first of its modules in the list.',
     example: { do: 'move', id: 'tone', before: 'swell' },
   },
   label: { says: 'Names a module.', example: { do: 'label', module: 'trim', label: 'Breath' } },
   lock: {
-    says: 'Locks a parameter, so that nothing but a hand moves it; or frees it.',
+    says: 'Locks a parameter, so that only a hand changes it; or unlocks it.',
     example: { do: 'lock', module: 'trim', param: 'volts', locked: true },
   },
   ohms: {
-    says: 'Says how an input loads, or an output gives way; `null` is what is usual.',
+    says: 'Sets the impedance of an input or an output; `null` resets it to the usual value.',
     example: { do: 'ohms', module: 'tone', side: 'inputOhms', socket: 'cutoff', ohms: 47_000 },
   },
   plug: {
-    says: 'Plugs a cable; another in the same input is taken out first.',
+    says: 'Patches a cable; one already in the same input is unplugged first.',
     example: { do: 'plug', cable: { from: 'swell.out', to: 'tone.cutoff2' } },
   },
-  unplug: { says: 'Takes the cable out of an input.', example: { do: 'unplug', to: 'tone.cutoff' } },
+  unplug: { says: 'Unplugs the cable of an input.', example: { do: 'unplug', to: 'tone.cutoff' } },
   normal: {
-    says: 'Says what an unplugged input carries; `null` leaves it to its kind.',
+    says: 'Sets what an unpatched input carries; `null` restores the kind’s own normal.',
     example: { do: 'normal', to: 'trim.in', normal: { to: 'trim.in', volts: 5 } },
   },
   bypass: {
-    says: 'Notes that a module is out of its path for now, and which cables put it back; `null` takes the note away.',
+    says: 'Marks a module as bypassed, with the cables that restore it; `null` clears the mark.',
     example: { do: 'bypass', module: 'trim', cables: [{ from: 'swell.out', to: 'trim.in' }] },
   },
   target: {
-    says: 'Says what is wanted at a socket; `null` takes that back; `id` tells several at one socket apart.',
+    says: 'Sets a target at a socket; `null` removes it; `id` distinguishes several at one socket.',
     example: {
       do: 'target',
       at: 'tone.cutoff',
@@ -62,7 +62,7 @@ export const editWords = {
     },
   },
   macro: {
-    says: 'Keeps which ends a fader moves, and through which stages; `null` forgets them, and leaves the stages.',
+    says: 'Sets which destinations a macro fader moves, and through which stages; `null` removes the macro and keeps the stages.',
     example: {
       do: 'macro',
       fader: 'tide',
@@ -70,7 +70,7 @@ export const editWords = {
     },
   },
   hand: {
-    says: 'Lets a hand turn a knob over time; `null` takes it off.',
+    says: 'Automates a knob over time; `null` removes the automation.',
     example: {
       do: 'hand',
       at: 'trim.amount',
@@ -87,11 +87,11 @@ export const editWords = {
   },
   pin: { says: 'Pins a socket to the scope, or unpins it.', example: { do: 'pin', at: 'trim.out', pinned: true } },
   dismiss: {
-    says: 'Keeps a finding from being said, with the reason; `null` lets it be said again.',
+    says: 'Dismisses an issue, with a reason; `null` restores it.',
     example: { do: 'dismiss', code: 'polarity', at: 'tone.cutoff', reason: 'It is meant.' },
   },
   variant: {
-    says: 'Keeps a state under a name; `null` drops it.',
+    says: 'Saves a state as a named variant; `null` deletes it.',
     example: {
       do: 'variant',
       name: 'still',
@@ -99,7 +99,7 @@ export const editWords = {
     },
   },
   state: {
-    says: 'Puts a kept state in place. What is pinned, dismissed or set aside stays where it still can.',
+    says: 'Loads a saved state. Pins, dismissals and variants stay where they still apply.',
     example: {
       do: 'state',
       state: {
@@ -115,12 +115,12 @@ export const editWords = {
   },
   settings: { says: 'Changes settings of the patch.', example: { do: 'settings', settings: { bpm: 92 } } },
   put: {
-    says: 'Puts the name, the notes, all settings or the unknown keys of the document.',
+    says: 'Sets the name, the notes, all settings or the unknown keys of the document.',
     example: { do: 'put', put: { name: 'Low water' } },
   },
-  tidy: { says: 'Takes off what hangs on sockets that are not there.', example: { do: 'tidy' } },
+  tidy: { says: 'Removes references to sockets that no longer exist.', example: { do: 'tidy' } },
   splice: {
-    says: 'Puts entries of a list in the place of others. What every other edit comes to, and what takes any of them back.',
+    says: 'Replaces entries of a list. Every other edit comes down to this one, and it undoes any of them.',
     example: { do: 'splice', list: 'cables', at: 1, remove: 1, insert: [{ from: 'swell.out', to: 'tone.cutoff' }] },
   },
 } satisfies { readonly [K in Edit['do']]: Word & { readonly example: Extract<Edit, { readonly do: K }> } };
@@ -148,15 +148,15 @@ export function editsPage(): string {
   );
   return `# Edits
 
-Made from \`core/docs/editDocs.ts\` by \`npm run docs\`. A cure is \`{ "label", "edits" }\`; its edits are done in their order.
+Generated from \`core/docs/editDocs.ts\` by \`npm run docs\`. A fix is \`{ "label", "edits" }\`; its edits are applied in order.
 
-The examples work on:
+The examples apply to:
 
 \`\`\`json
 ${JSON.stringify(editedDocument)}
 \`\`\`
 
-| do | what it does | example |
+| do | effect | example |
 | --- | --- | --- |
 ${rows.join('\n')}
 `;

@@ -23,7 +23,7 @@ function migrated(r: Reader, doc: Fields, format: Format): Fields {
     return doc;
   }
   if (version > format.version) {
-    r.fail('version', `${version} is newer than this Fenvo reads (${format.version}); nothing was changed`);
+    r.fail('version', `${version} is newer than this Fenvo supports (${format.version}); nothing was changed`);
     return doc;
   }
   let [current, at] = [doc, version];

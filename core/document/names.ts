@@ -18,10 +18,29 @@ const kindOf = (m: Named | undefined): Kind | undefined => (typeof m?.kind === '
 export const socketPlace = ({ label, kind }: { readonly label: string; readonly kind: Kind }, name: string): string =>
   `${label} ${inSentence(socketLabel(kind, name))}`;
 
-/** A module that nobody has named: by its kind, numbered where others are alike. */
-function numbered(modules: readonly Named[], m: Named, kind: Kind): string {
-  const place = modules.filter((x) => x.label === undefined && kindOf(x) === kind).indexOf(m);
-  return place > 0 ? `${kind.title} ${place + 1}` : kind.title;
+/** The labels `Amount` and `CV` as in the middle of a sentence, behind the module they belong to. */
+const named = new WeakMap<readonly Named[], ReadonlyMap<string, string>>();
+
+/**
+ * What each module is called: its label, else the title of its kind; where several share a name, all but the first are
+ * numbered: `Tone`, `Tone 2`.
+ */
+export function moduleNames(modules: readonly Named[]): ReadonlyMap<string, string> {
+  const known = named.get(modules);
+  if (known) return known;
+  const bases = modules.map((m) => m.label ?? kindOf(m)?.title ?? m.id);
+  const taken = new Set(bases);
+  const names = new Map<string, string>();
+  const used = new Set<string>();
+  modules.forEach((m, i) => {
+    const base = bases[i] as string;
+    let name = base;
+    for (let n = 2; used.has(name); n++) name = taken.has(`${base} ${n}`) ? base : `${base} ${n}`;
+    used.add(name);
+    names.set(m.id, name);
+  });
+  named.set(modules, names);
+  return names;
 }
 
 /** `Lamp amp CV` for a socket, `Lamp amp` for a module; the id where no such module is known. */
@@ -29,7 +48,7 @@ export function placeName(modules: readonly Named[], at: string): string {
   const [id, socket] = [idOf(at), nameOf(at)];
   const m = modules.find((x) => x.id === id);
   const kind = kindOf(m);
-  const name = m && kind ? (m.label ?? numbered(modules, m, kind)) : (m?.label ?? id);
+  const name = moduleNames(modules).get(id) ?? id;
   if (!socket) return name;
   return `${name} ${inSentence(kind ? socketLabel(kind, socket) : usualSocketLabel(socket))}`;
 }

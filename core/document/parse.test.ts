@@ -32,7 +32,7 @@ describe('parsePatch', () => {
     expect(errors).toContain('modules[0].params.rateHz: must be between 0.001 and 1000, got -3');
     for (const place of [
       'settings.railVolts: must be between 5 and 24, got 3',
-      'settings.colour: is not known here',
+      'settings.colour: unknown key',
       'modules[0].params.wobble: is not a parameter of lfo',
       'modules[1].id: is used twice: a',
       'modules[1].kind: there is no kind "lof"',
@@ -64,7 +64,7 @@ describe('parsePatch', () => {
         }),
       );
     expect(mixer(4)).toEqual([]);
-    expect(mixer(3)).toEqual(['cables[0].to: "in4" is not an input of m; known are in1, in2, in3']);
+    expect(mixer(3)).toEqual(['cables[0].to: "in4" is not an input of m; expected one of in1, in2, in3']);
     expect(errorsOf(doc({ modules: [{ id: 'm', kind: 'mixer', params: { gain5: 1 } }] }))).toEqual([
       'modules[0].params.gain5: does not exist with these settings',
     ]);
@@ -95,7 +95,7 @@ describe('parsePatch', () => {
     expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
   });
   it('refuses a later version and another format', () => {
-    expect(errorsOf({ format: 'fenvo.patch', version: 2 })[0]).toMatch(/^version: 2 is newer than this Fenvo reads/);
+    expect(errorsOf({ format: 'fenvo.patch', version: 2 })[0]).toMatch(/^version: 2 is newer than this Fenvo supports/);
     expect(errorsOf({ format: 'other', version: 1 })[0]).toMatch(/^format: must be "fenvo.patch"/);
     for (const x of [null, 3, 'text', []]) expect(errorsOf(x)).toHaveLength(1);
   });

@@ -38,7 +38,8 @@ function checkNormal(
 ): void {
   const inputs = inputsOf(channel);
   const { to } = normal;
-  if (!inputs.has(to)) r.fail(`${path}.to`, `${shown(to)} is not an input of it; known are ${[...inputs].join(', ')}`);
+  if (!inputs.has(to))
+    r.fail(`${path}.to`, `${shown(to)} is not an input of it; expected one of ${[...inputs].join(', ')}`);
   if (!('from' in normal)) return;
   const { id, name } = partsOf(normal.from);
   const other = channels.find((c) => c.id === id);

@@ -41,5 +41,18 @@ export const placesOf = (rack: Rack): RackPlace[] =>
     module.channels.map((channel) => ({ module, channel, name: channelName(module.id, channel.id) })),
   );
 
+/** `Four scalers, channel A`: a channel as people call it; the module alone where it has one channel only. */
+export function placeTitle({ module, channel }: Pick<RackPlace, 'module' | 'channel'>): string {
+  if (module.channels.length < 2) return module.name;
+  const { id, label } = channel;
+  return `${module.name}, channel ${label ?? (id.length <= 2 ? id.toUpperCase() : id)}`;
+}
+
+/** The same of a channel's name, `moduleId/channelId`; the name itself where the rack has no such channel. */
+export function channelTitle(rack: Rack | null | undefined, name: string): string {
+  const place = rack && placeNamed(rack, name);
+  return place ? placeTitle(place) : name;
+}
+
 export const placeNamed = (rack: Rack, name: string): RackPlace | undefined =>
   placesOf(rack).find((p) => p.name === name);

@@ -81,7 +81,7 @@ function readSocket(r: Reader, x: unknown, path: string, side: 'input' | 'output
     if (fits) return text;
     const known = side === 'any' ? [...found.inputs, ...found.outputs] : [...found[`${side}s`]];
     const what = side === 'any' ? 'a socket' : `an ${side}`;
-    r.fail(path, `${shown(name)} is not ${what} of ${id}; known are ${known.join(', ') || 'none'}`);
+    r.fail(path, `${shown(name)} is not ${what} of ${id}; expected one of ${known.join(', ') || 'none'}`);
   }
   return text;
 }
@@ -116,7 +116,11 @@ function readRecord(r: Reader, { fields, entries, member }: RecordField, given: 
     const at = placeIn(path, key);
     if (field?.optional && given[key] === undefined) continue;
     if (field) read[key] = readField(r, field, given[key], at);
-    else r.fail(at, `is not ${member ?? 'known here'}; known are ${Object.keys(fields).join(', ') || 'none'}`);
+    else
+      r.fail(
+        at,
+        `${member === undefined ? 'unknown key' : `is not ${member}`}; expected one of ${Object.keys(fields).join(', ') || 'none'}`,
+      );
   }
   for (const [key, field] of entries)
     if (!field.optional && !Object.hasOwn(read, key)) read[key] = readField(r, field, undefined, placeIn(path, key));

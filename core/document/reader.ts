@@ -73,7 +73,7 @@ export class Reader {
 
   known(x: Fields, path: string, keys: readonly string[]): void {
     for (const key of Object.keys(x)) {
-      if (!keys.includes(key)) this.fail(placeIn(path, key), `is not known here; known are ${keys.join(', ')}`);
+      if (!keys.includes(key)) this.fail(placeIn(path, key), `unknown key; expected one of ${keys.join(', ')}`);
     }
   }
 

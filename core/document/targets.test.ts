@@ -7,7 +7,7 @@ import { withKnownQuantities } from './oldTargets';
 import { parsePatch } from './parse';
 import { printPatch } from './print';
 import { patchSchema } from './schema';
-import { showTarget } from './targets';
+import { targetText } from './targetText';
 import type { Target } from './types';
 import { WANTS } from './targets';
 
@@ -60,7 +60,7 @@ describe('targets of a document', () => {
   });
   it.each([
     [{ at: 'tone.cutoff', quantity: 'frequency', low: 5, high: 3 }, 'targets[0].low', /must not be above high/],
-    [{ at: 'tone.cutoff', quantity: 'frequency', low: null, high: null }, 'targets[0].low', /nothing would be wanted/],
+    [{ at: 'tone.cutoff', quantity: 'frequency', low: null, high: null }, 'targets[0].low', /would have no limits/],
     [{ at: 'tone.cutoff', want: 'wish' }, 'targets[0].want', /must be one of "range"/],
     [
       { at: 'tone.cutoff', want: 'span', quantity: 'frequency', span: -1, centre: null },
@@ -83,7 +83,7 @@ describe('targets of a document', () => {
       'targets[0].weight',
       /between 0 and 100/,
     ],
-    [{ at: 'tone.cutoff', want: 'mean', quantity: 'frequency', value: 1, low: 2 }, 'targets[0].low', /not known here/],
+    [{ at: 'tone.cutoff', want: 'mean', quantity: 'frequency', value: 1, low: 2 }, 'targets[0].low', /unknown key/],
   ])('%j is refused at its place', (target, path, message) => {
     const result = patchWith([target]);
     expect(result.ok).toBe(false);
@@ -94,11 +94,12 @@ describe('targets of a document', () => {
     const result = patchWith(targets);
     if (!result.ok) throw new Error('refused');
     const patch = result.value;
-    expect(targets.map(showTarget)).toContain('4 wide about 400 frequency');
-    expect(targets.map(showTarget)).toContain('on at steps 1, 3 of row');
+    const said = targets.map((t) => targetText(patch.modules, t));
+    expect(said).toContain('4 octaves wide, centred on 400\u2009Hz');
+    expect(said).toContain('high on steps 1, 3 of Sequencer');
     const without = { ...patch, targets: patch.targets.filter((t) => t.id !== 'mean') };
     const differences = differencesOf(without, patch);
-    expect(differences.map((d) => d.what)).toEqual(['wanted at tone.cutoff (mean)']);
+    expect(differences.map((d) => d.what)).toEqual(['Target at Filter (VCF) cutoff CV']);
     const taken = applyEdits(without, differences[0]!.edits);
     expect(new Set(taken.targets)).toEqual(new Set(patch.targets));
     const edit = { do: 'target', at: 'tone.cutoff', id: 'mean', target: null } as const;

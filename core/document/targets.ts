@@ -82,7 +82,8 @@ export const wantOf = (target: Target): Want => target.want ?? 'range';
 function checkFigures(r: Reader, target: Target, path: string): void {
   if ('low' in target) {
     const { low, high } = target;
-    if (low === null && high === null) r.fail(`${path}.low`, 'must not be null where high is: nothing would be wanted');
+    if (low === null && high === null)
+      r.fail(`${path}.low`, 'must not be null when high is null: the target would have no limits');
     if (typeof low === 'number' && high !== null && low > high)
       r.fail(`${path}.low`, `must not be above high, got ${low} and ${high}`);
   }
@@ -135,35 +136,6 @@ export const hangsOn = (t: Target): { readonly socket?: string; readonly module?
 /** The sockets that targets hang on. */
 export const targetSockets = (targets: readonly Target[]): string[] =>
   targets.flatMap((t) => [t.at, hangsOn(t).socket ?? t.at]);
-
-const shownFigure = (x: number | 'silent' | null): string => (x === null ? 'any' : String(x));
-
-/** A target in a line of plain words and figures. */
-export function showTarget(t: Target): string {
-  switch (t.want) {
-    case undefined:
-    case 'range':
-      return `${shownFigure(t.low)} to ${shownFigure(t.high)} ${t.quantity}`;
-    case 'within':
-      return `within ${shownFigure(t.low)} to ${shownFigure(t.high)} ${t.quantity}`;
-    case 'span':
-      return `${t.span} wide${t.centre === null ? '' : ` about ${t.centre}`} ${t.quantity}`;
-    case 'mean':
-      return `mean ${t.value} ${t.quantity}`;
-    case 'opposite':
-      return `opposite to ${t.to}`;
-    case 'same':
-      return `the same as ${t.to}`;
-    case 'steps':
-      return `on at steps ${t.steps.map((s) => s + 1).join(', ') || 'none'} of ${t.of}`;
-    case 'duty':
-      return `on ${t.percent} % of the time`;
-    case 'fall':
-      return `falls ${t.db} dB in ${t.seconds} s`;
-    case 'like':
-      return `like a ${t.shape}`;
-  }
-}
 
 /** A target as its socket reads it now: a parameter's unit by another name is its value; null where it cannot be read. */
 export function fittingTarget(target: Target, modules: readonly KnownModule[]): Target | null {

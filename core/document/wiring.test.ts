@@ -20,15 +20,15 @@ describe('cables', () => {
   it.each([
     [cable('swell.out', 'trim.in'), []],
     [cable('swell.out', 'blend.in2'), []],
-    [cable('swell.out', 'blend.in3'), ['cables[0].to: "in3" is not an input of blend; known are in1, in2']],
-    [cable('trim.in', 'tone.cutoff'), ['cables[0].from: "in" is not an output of trim; known are out']],
-    [cable('swell.out', 'trim.out'), ['cables[0].to: "out" is not an input of trim; known are in']],
+    [cable('swell.out', 'blend.in3'), ['cables[0].to: "in3" is not an input of blend; expected one of in1, in2']],
+    [cable('trim.in', 'tone.cutoff'), ['cables[0].from: "in" is not an output of trim; expected one of out']],
+    [cable('swell.out', 'trim.out'), ['cables[0].to: "out" is not an input of trim; expected one of in']],
     [cable('swell', 'trim.in'), ['cables[0].from: must be moduleId.socketName, got "swell"']],
     [cable('swell.out.left', 'trim.in'), ['cables[0].from: must be moduleId.socketName, got "swell.out.left"']],
     [cable('nobody.out', 'trim.in'), ['cables[0].from: there is no module "nobody"']],
     [cable(7, 'trim.in'), ['cables[0].from: must be text, got 7']],
     [cable('swell.out', null), ['cables[0].to: must be text, got null']],
-    [{ ...cable('swell.out', 'trim.in'), colour: 'red' }, ['cables[0].colour: is not known here']],
+    [{ ...cable('swell.out', 'trim.in'), colour: 'red' }, ['cables[0].colour: unknown key']],
   ])('%j', (one, errors) => {
     expect(said({ cables: [one] }).map((e, i) => e.slice(0, errors[i]?.length ?? 200))).toEqual(errors);
   });
@@ -57,7 +57,7 @@ describe('normals', () => {
     [{ to: 'trim.in', from: 'tone.cutoff', brokenBy: 'source' }, null],
     [{ to: 'trim.in', volts: 25 }, 'normals[0].volts: must be between -24 and 24, got 25'],
     [{ to: 'trim.in' }, 'normals[0].volts: must be a finite number, got nothing'],
-    [{ to: 'trim.in', from: 'swell.out', volts: 5 }, 'normals[0].volts: is not known here'],
+    [{ to: 'trim.in', from: 'swell.out', volts: 5 }, 'normals[0].volts: unknown key'],
     [{ to: 'trim.in', from: 'swell.out', brokenBy: 'me' }, 'normals[0].brokenBy: must be one of "source", got "me"'],
     [{ to: 'trim.out', volts: 5 }, 'normals[0].to: "out" is not an input of trim'],
     [{ to: 'trim.in', from: 'swell.in' }, 'normals[0].from: "in" is not a socket of swell'],

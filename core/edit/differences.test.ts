@@ -60,7 +60,7 @@ describe('differences of two states', () => {
     expect(differencesOf(patch, other).map(({ what, here, there }) => [what, here, there])).toEqual([
       ['Flip', 'nothing', 'Inverter'],
       ['Trim gain', '0.4', '\u22120.4'],
-      ['cable into trim.in', 'swell.out', 'swell.inverted'],
+      ['Cable into Trim in', 'Swell out', 'Swell inverted out'],
     ]);
   });
 

@@ -1,19 +1,21 @@
 import { inSentence, paramLabel } from '../kinds/knobs';
-import { kindNamed } from '../kinds';
+import { kindNamed, kindTitle } from '../kinds';
 import type { ParamValue, ParamValues } from '../kinds/params';
-import { showNumber, showSeconds } from '../units/show';
+import { showNumber, showSeconds, showVolts } from '../units/show';
 import { applyEdits } from './edit';
 import { idOf } from '../document/sockets';
 import type { Edit } from './edit';
 import { paramFaults } from '../document/paramFields';
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
-import { showTarget } from '../document/targets';
+import { knobPlace, placeName } from '../document/names';
+import { targetText } from '../document/targetText';
+import { SETTING_LABELS } from '../document/settingLabels';
 import type { Hand, ModuleDoc, Normal, Patch, PatchState, Settings, Target } from '../document/types';
 
 /** One place where two states of a patch differ. */
 export interface Difference {
-  /** What differs: `Trim, amount`. */
+  /** What differs: `Trim gain`. */
   readonly what: string;
   readonly here: string;
   readonly there: string;
@@ -24,12 +26,12 @@ export interface Difference {
 }
 
 const NOTHING = 'nothing';
-const titleOf = (m: ModuleDoc): string => m.label ?? m.id;
+const titleOf = (m: ModuleDoc): string => m.label ?? kindNamed(m.kind)?.title ?? m.id;
 const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
 
 function shownValue(value: ParamValue | undefined): string {
   if (typeof value === 'number') return showNumber(value, 4).replace(/\.?0+$/, '');
-  if (Array.isArray(value)) return `${value.length} of them`;
+  if (Array.isArray(value)) return `${value.length} entries`;
   if (typeof value === 'boolean') return value ? 'on' : 'off';
   return value === null || value === undefined ? 'none' : String(value);
 }
@@ -42,7 +44,7 @@ function rest({ params: _params, label: _label, ...m }: ModuleDoc): Omit<ModuleD
 function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
   const base = { module: a.id };
   if (differs(rest(a), rest(b))) {
-    const said = (m: ModuleDoc): string => (a.kind === b.kind ? 'its own build' : (kindNamed(m.kind)?.title ?? m.kind));
+    const said = (m: ModuleDoc): string => (a.kind === b.kind ? 'other hardware options' : kindTitle(m.kind));
     const edits: Edit[] = [{ do: 'replace', module: b }];
     return [{ ...base, what: titleOf(a), here: said(a), there: said(b), edits }];
   }
@@ -60,10 +62,11 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
     // A span and a knob inside it cannot change one by one: all settings go over together.
     const { params: _here, ...bare } = a;
     const changed = b.params ? { ...bare, params: b.params } : bare;
-    const said = (all: ParamValues): string => set.map((name) => `${name} ${shownValue(all[name])}`).join(', ');
+    const said = (all: ParamValues): string =>
+      set.map((name) => `${paramLabel(name, kind?.params[name])} ${shownValue(all[name])}`).join(', ');
     const together: Difference = {
       ...base,
-      what: `${titleOf(a)}, settings that hang together`,
+      what: `${titleOf(a)}, linked settings`,
       here: said(pa),
       there: said(pb),
       edits: [{ do: 'replace', module: changed }],
@@ -74,7 +77,7 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
   const { label: _old, ...unnamed } = a;
   const changed = b.label === undefined ? unnamed : { ...a, label: b.label };
   const edits: Edit[] = [{ do: 'replace', module: changed }];
-  return [{ ...base, what: `${a.id}, name`, here: titleOf(a), there: titleOf(b), edits }, ...params];
+  return [{ ...base, what: `Name of ${titleOf(a)}`, here: titleOf(a), there: titleOf(b), edits }, ...params];
 }
 
 /** Whether one parameter can be set by itself to what is there, inside the limits that the others set. */
@@ -103,7 +106,7 @@ function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
     .map((m): Difference => ({
       module: m.id,
       what: titleOf(m),
-      here: kindNamed(m.kind)?.title ?? m.kind,
+      here: kindTitle(m.kind),
       there: NOTHING,
       edits: [{ do: 'remove', id: m.id }, ...rewired(b, (id) => inA.has(id))],
     }));
@@ -113,7 +116,7 @@ function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
       module: null,
       what: titleOf(m),
       here: NOTHING,
-      there: kindNamed(m.kind)?.title ?? m.kind,
+      there: kindTitle(m.kind),
       edits: [{ do: 'add', module: m }, ...cablesAt(b, m.id)],
     }));
   return [...gone, ...come];
@@ -128,6 +131,8 @@ function modulesOfOne(a: PatchState, b: PatchState): Difference[] {
 }
 
 function cableDifferences(a: PatchState, b: PatchState): Difference[] {
+  const names = named(a, b);
+  const name = (at: string | undefined): string => (at === undefined ? NOTHING : placeName(names, at));
   const shared = new Set(a.modules.map((m) => m.id).filter((id) => b.modules.some((m) => m.id === id)));
   const [fromA, fromB] = [a, b].map(
     (s) => new Map(s.cables.filter((c) => shared.has(idOf(c.to))).map((c) => [c.to, c.from] as const)),
@@ -140,20 +145,26 @@ function cableDifferences(a: PatchState, b: PatchState): Difference[] {
       const edits: Edit[] = [from === undefined ? { do: 'unplug', to } : { do: 'plug', cable: { from, to } }];
       return {
         module: idOf(to),
-        what: `cable into ${to}`,
-        here: fromA.get(to) ?? NOTHING,
-        there: from ?? NOTHING,
+        what: `Cable into ${name(to)}`,
+        here: name(fromA.get(to)),
+        there: name(from),
         edits,
       };
     });
 }
+
+/** The modules of both states, so that all places can be named. */
+const named = (a: PatchState, b: PatchState): readonly ModuleDoc[] => [
+  ...a.modules,
+  ...b.modules.filter((m) => a.modules.every((x) => x.id !== m.id)),
+];
 
 /** Differences between two lists of which each entry has a place of its own. */
 function placed<T>(
   a: readonly T[],
   b: readonly T[],
   place: (x: T) => string,
-  what: string,
+  what: (at: string) => string,
   show: (x: T) => string,
   edit: (at: string, x: T | null) => Edit,
 ): Difference[] {
@@ -163,15 +174,15 @@ function placed<T>(
     .filter((at) => differs(inA.get(at), inB.get(at)))
     .map((at) => ({
       module: idOf(at),
-      what: `${what} ${at}`,
+      what: what(at),
       here: said(inA.get(at)),
       there: said(inB.get(at)),
       edits: [edit(at, inB.get(at) ?? null)],
     }));
 }
 
-const showNormal = (n: Normal): string =>
-  'volts' in n ? `${n.volts} V` : `${n.from}${n.brokenBy ? ', broken at its source' : ''}`;
+const showNormal = (names: readonly ModuleDoc[], n: Normal): string =>
+  'volts' in n ? showVolts(n.volts) : `${placeName(names, n.from)}${n.brokenBy ? ', broken at its source' : ''}`;
 
 const showHand = ({ points, loop }: Hand): string =>
   `${points.length} ${points.length === 1 ? 'point' : 'points'}, ${showSeconds(points.at(-1)?.t ?? 0)}${loop ? ', looped' : ''}`;
@@ -191,6 +202,7 @@ function targetEdit(place: string, target: Target | null): Edit {
  */
 export function differencesOf(a: PatchState, b: PatchState): Difference[] {
   const settings = (Object.keys(b.settings) as (keyof Settings)[]).filter((k) => a.settings[k] !== b.settings[k]);
+  const names = named(a, b);
   const both = a.modules.flatMap((m) => b.modules.filter((x) => x.id === m.id).map((x) => [m, x] as const));
   return [
     ...modulesOfOne(a, b),
@@ -200,23 +212,23 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
       a.normals,
       b.normals,
       (n) => n.to,
-      'normal of',
-      showNormal,
+      (to) => `Normal of ${placeName(names, to)}`,
+      (n) => showNormal(names, n),
       (to, normal): Edit => ({ do: 'normal', to, normal }),
     ),
     ...placed(
       a.targets,
       b.targets,
       (t) => (t.id === undefined ? t.at : `${t.at} (${t.id})`),
-      'wanted at',
-      showTarget,
+      (place) => `Target at ${placeName(names, place.split(' (')[0] ?? place)}`,
+      (t) => targetText(names, t),
       (place, target): Edit => targetEdit(place, target),
     ),
     ...placed(
       a.hands,
       b.hands,
       (h) => h.at,
-      'hand on',
+      (at) => `Automation of ${knobPlace(names, at)}`,
       showHand,
       (at, hand): Edit => ({ do: 'hand', at, hand }),
     ),
@@ -224,13 +236,13 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
       a.macros,
       b.macros,
       (m) => m.fader,
-      'ends of fader',
-      (m) => m.rows.map((row) => row.end).join(', '),
+      (fader) => `Macro control ${placeName(names, fader)}`,
+      (m) => m.rows.map((row) => placeName(names, row.end)).join(', '),
       (fader, macro): Edit => ({ do: 'macro', fader, macro }),
     ),
     ...settings.map((k): Difference => ({
       module: null,
-      what: `setting ${k}`,
+      what: SETTING_LABELS[k],
       here: String(a.settings[k]),
       there: String(b.settings[k]),
       edits: [{ do: 'settings', settings: { [k]: b.settings[k] } }],

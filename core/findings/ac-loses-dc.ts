@@ -1,3 +1,4 @@
+import { socketLabel } from '../kinds/kind';
 import { socketAt } from '../document/sockets';
 import { showVolts } from '../units/show';
 import { setCure, setParam } from './finding';
@@ -7,9 +8,10 @@ const LEAST_VOLTS = 0.01;
 
 export const acLosesDc: FindingRule = {
   code: 'ac-loses-dc',
-  why: 'An AC-coupled input passes movement and loses what stays still. A control voltage through it sinks back to 0 V, so use the DC setting for control.',
-  when: 'AC coupling takes more than 10 mV of constant voltage away',
-  cures: 'DC coupling',
+  title: 'AC coupling blocks DC',
+  why: 'An AC-coupled input passes changes and blocks steady voltages, so a CV sinks back to 0 V. Use the DC setting for CV.',
+  when: 'AC coupling blocks more than 10 mV DC',
+  cures: 'switches to DC coupling',
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules.flatMap((m) =>
@@ -21,9 +23,9 @@ export const acLosesDc: FindingRule = {
             code: 'ac-loses-dc',
             severity: 'warning',
             at: socketAt(m.id, name),
-            message: `${m.label} is AC coupled and loses the constant ${showVolts(volts)} at ${name}.`,
+            message: `${m.label} is AC-coupled and blocks the ${showVolts(volts)} DC at ${socketLabel(m.kind, name)}.`,
             numbers: { volts },
-            cures: [setCure('Couple by DC', setParam(m.id, 'coupling', 'dc'))],
+            cures: [setCure('Switch to DC coupling', setParam(m.id, 'coupling', 'dc'))],
           },
         ];
       }),

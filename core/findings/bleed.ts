@@ -1,3 +1,4 @@
+import { socketLabel } from '../kinds/kind';
 import { socketAt } from '../document/sockets';
 import { dbOf } from '../units/ratios';
 import { showDb } from '../units/show';
@@ -9,9 +10,10 @@ const MOST_TRIM = 0.1;
 
 export const bleed: FindingRule = {
   code: 'bleed',
-  why: 'A real multiplier lets a little of each input through beside the product. Trim its bias until the input alone falls silent.',
-  when: 'a multiplier’s input feeds through louder than −60 dB under its product',
-  cures: 'the trim that nulls it',
+  title: 'Feedthrough',
+  why: 'A real multiplier leaks a little of each input. Adjust the trim until one input alone is silent.',
+  when: 'an input of a multiplier leaks at more than −60 dB relative to the product',
+  cures: 'sets the trim that nulls it',
   find({ graph, bounds }) {
     return graph.modules.flatMap((m) => {
       const peak = (name: string): number => {
@@ -28,9 +30,11 @@ export const bleed: FindingRule = {
             code: 'bleed',
             severity: 'note',
             at: socketAt(m.id, input),
-            message: `${m.label} lets ${input} through, ${showDb(bleedDb)} beside the product.`,
+            message: `${m.label} leaks its ${socketLabel(m.kind, input)} input at ${showDb(bleedDb)} relative to the product.`,
             numbers: { bleedDb },
-            cures: cures(Math.abs(value) <= MOST_TRIM ? setCure('Trim to null', setParam(m.id, trim, value)) : null),
+            cures: cures(
+              Math.abs(value) <= MOST_TRIM ? setCure('Null the feedthrough', setParam(m.id, trim, value)) : null,
+            ),
           },
         ];
       });

@@ -114,10 +114,10 @@ function lagged(graph: Graph, watch: GainWatch, rangeAt: RangeAt, more: number):
   const edits = insertBefore(graph, only.socket, {
     id: freeId(graph.patch, 'soften'),
     kind: 'slew',
-    label: 'Soften',
+    label: 'Slew',
     params,
   });
-  return edits.length > 0 ? setCure(`Soften by a lag of ${briefSeconds(time)}`, ...edits) : null;
+  return edits.length > 0 ? setCure(`Add ${briefSeconds(time)} of slew`, ...edits) : null;
 }
 
 /** Whether what moves a control is sound itself, as in amplitude modulation. */
@@ -135,7 +135,7 @@ function found(graph: Graph, watch: GainWatch, rangeAt: RangeAt): Found {
     code: 'click',
     severity: 'warning',
     at: socketAt(m.id, control),
-    message: `${m.label} clicks: its gain moves by ${showNumber(percentPerMs, 0)} % of full within a millisecond.`,
+    message: `${m.label} clicks: its gain changes by ${showNumber(percentPerMs, 0)}% of full scale within 1 ms.`,
     numbers: { percentPerMs },
     cures: cures(
       ...[1, 2, 4].flatMap((more) => [lengthened(graph, watch, range, more), lagged(graph, watch, rangeAt, more)]),
@@ -145,9 +145,11 @@ function found(graph: Graph, watch: GainWatch, rangeAt: RangeAt): Found {
 
 export const click = watching<GainWatch>({
   code: 'click',
-  why: 'A gain that jumps within a millisecond or two is heard as a click, whatever the sound is. A slower attack or release, or a lag in the control, takes it away.',
-  when: 'the gain of something that passes sound to a line output moves by more than 30 % of full (or of its own peak) within 1 ms, and its control is not itself sound (a part that repeats faster than 20 Hz)',
-  cures: 'lengthens the envelope’s or lag’s stages to what moves 20 % in 1 ms, or puts a lag into the control',
+  title: 'Click',
+  why: 'A gain jump within a millisecond or two is heard as a click, whatever the sound. A slower attack or release, or slew on the CV, removes it.',
+  when: 'the gain of a stage that passes sound to a line output changes by more than 30% of full scale (or of its own peak) within 1 ms, and its control is not audio itself (nothing that repeats faster than 20 Hz)',
+  cures:
+    'lengthens the envelope’s or slew limiter’s stages until the gain changes by 20% in 1 ms, or adds slew to the CV',
   watch(graph) {
     const outs = graph.modules.filter((m) => m.kind.sound?.outlet).flatMap((m) => m.inputs);
     const heard = upstreamModules(graph, outs);

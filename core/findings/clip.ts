@@ -10,8 +10,7 @@ import { insertOffset } from './insert';
 const SHARE = 0.001;
 
 /** Where a kind cuts by itself, volts; null where it does not. */
-const ownLevel = (m: GraphModule): number | null =>
-  m.kind.stage?.clips && typeof m.params.clipVolts === 'number' ? m.params.clipVolts : null;
+const ownLevel = (m: GraphModule): number | null => m.kind.stage?.clipLevel?.(m.params) ?? null;
 
 const widest = (ranges: readonly Range[]): Range => [
   Math.min(...ranges.map((r) => r[0])),
@@ -22,16 +21,16 @@ const widest = (ranges: readonly Range[]): Range => [
 function lessGain(graph: Graph, m: GraphModule, [lo, hi]: Range, limit: number): Cure[] {
   const share = Math.floor((1e4 * limit) / Math.max(hi, -lo)) / 1e4;
   if (!(share > 0 && share < 1)) return [];
-  const text = `${(100 * share).toFixed(1)} %`;
+  const text = `${(100 * share).toFixed(1)}%`;
   const own = (m.kind.panel?.scaledBy?.(m.params) ?? []).flatMap((name): Edit[] => {
     const value = Number(m.params[name] ?? 0);
     return value === 0 ? [] : [setParam(m.id, name, value * share)];
   });
   const fed = m.inputs.filter((s) => s.spec.role === 'signal' && s.driver.type === 'output');
-  const before = fed.length === 1 && fed[0] ? insertOffset(graph, fed[0].socket, 'Less', share, 0) : [];
+  const before = fed.length === 1 && fed[0] ? insertOffset(graph, fed[0].socket, 'Attenuate', share, 0) : [];
   return [
-    ...(own.length > 0 ? [setCure(`Gain down to ${text}`, ...own)] : []),
-    ...(before.length > 0 ? [setCure(`Shrink to ${text} before it`, ...before)] : []),
+    ...(own.length > 0 ? [setCure(`Reduce gain to ${text}`, ...own)] : []),
+    ...(before.length > 0 ? [setCure(`Attenuate to ${text} first`, ...before)] : []),
   ];
 }
 
@@ -41,10 +40,7 @@ function towardTheMiddle(m: GraphModule, [lo, hi]: Range, limit: number): Cure |
   const shift = hi > limit ? limit - hi : lo < -limit ? -limit - lo : 0;
   const perVolt = lift?.perVolt(m.params) ?? 0;
   if (!lift || shift === 0 || perVolt === 0 || hi - lo > 2 * limit) return null;
-  return setCure(
-    'Offset toward the middle',
-    setParam(m.id, lift.param, Number(m.params[lift.param]) + shift / perVolt),
-  );
+  return setCure('Re-centre the offset', setParam(m.id, lift.param, Number(m.params[lift.param]) + shift / perVolt));
 }
 
 const usedSockets = ({ patch, wiring }: Graph): ReadonlySet<string> =>
@@ -69,9 +65,10 @@ function lost(simulation: Simulation, m: GraphModule, socket: string): Cut & { r
 
 export const clip: FindingRule = {
   code: 'clip',
-  why: 'Beyond its limit the voltage is cut flat, which adds overtones to a sound and stops a movement short. That can be meant, as in a wave shaper; else less gain before this stage keeps the shape.',
-  when: 'an output (each that is plugged, probed or wanted, else the first) is beyond its rails or its kind’s hard clip level for more than 0.1 % of the time; a note on a shaper',
-  cures: 'less gain, or the offset toward the middle',
+  title: 'Clipping',
+  why: 'Past its limit the voltage is cut flat. That adds overtones to audio and stops modulation short. It can be intended, as in a waveshaper; otherwise reduce the gain before this stage.',
+  when: 'an output (each that is connected, pinned or a target, else the first) is beyond the supply rails or its module’s hard clip level more than 0.1% of the time; info on a waveshaper',
+  cures: 'reduces the gain, or re-centres the offset',
   find({ graph, bounds, simulation }) {
     if (!simulation) return [];
     const { railVolts } = graph.patch.settings;
@@ -82,7 +79,7 @@ export const clip: FindingRule = {
         if (!o) return [];
         const { low, high, own } = lost(simulation, m, o.socket);
         if (low + high <= SHARE) return [];
-        const side = low === 0 ? 'at the top' : high === 0 ? 'at the bottom' : 'on both sides';
+        const side = low === 0 ? 'at the top' : high === 0 ? 'at the bottom' : 'at both ends';
         const limit = Math.min(railVolts, ownLevel(m) ?? railVolts);
         const found = bounds.get(m.id);
         const range = widest([found?.unclipped[index] ?? [0, 0], ...(found?.uncut ?? [])]);
@@ -91,7 +88,7 @@ export const clip: FindingRule = {
             code: 'clip',
             severity: m.kind.stage?.shapes ? 'note' : 'warning',
             at: o.socket,
-            message: `${m.label} clips ${side} for ${(100 * (low + high)).toFixed(1)} % of the time${own ? `, at its own ${limit} V` : ''}.`,
+            message: `${m.label} clips ${side} ${(100 * (low + high)).toFixed(1)}% of the time${own ? ` (limit: ${limit} V)` : ''}.`,
             numbers: {
               clippedPercent: 100 * (low + high),
               clippedLowPercent: 100 * low,

@@ -8,9 +8,10 @@ const LEAST_VOLTS = 0.01;
 
 export const dcOut: FindingRule = {
   code: 'dc-out',
-  why: 'A steady voltage moves a speaker’s cone off its middle and can harm it and what drives it. Block it before it leaves the rack.',
-  when: 'a line output without DC block carries more than 10 mV of constant voltage',
-  cures: 'DC block',
+  title: 'DC at the output',
+  why: 'DC pushes a speaker cone off centre and can damage it and the amplifier. Block it before it leaves the rack.',
+  when: 'a line output without DC block carries more than 10 mV DC',
+  cures: 'turns on the DC block',
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
@@ -24,9 +25,9 @@ export const dcOut: FindingRule = {
               code: 'dc-out',
               severity: 'warning',
               at: s.socket,
-              message: `${socketPlace(m, s.spec.name)} sends ${showVolts(volts)} of constant voltage outside, where it does not belong.`,
+              message: `${socketPlace(m, s.spec.name)} sends ${showVolts(volts)} DC out of the rack.`,
               numbers: { volts },
-              cures: [setCure('Block DC', setParam(m.id, 'dcBlock', true))],
+              cures: [setCure('Turn on the DC block', setParam(m.id, 'dcBlock', true))],
             },
           ];
         }),

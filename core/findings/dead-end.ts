@@ -3,8 +3,9 @@ import type { FindingRule } from './finding';
 
 export const deadEnd: FindingRule = {
   code: 'dead-end',
-  why: 'What this module does is neither heard nor measured. Plug it on, pin it to the scope, or take it out.',
-  when: 'a module that is not bypassed has outputs, and no cable, normal, probe or target of it or beyond it',
+  title: 'Unused output',
+  why: 'Nothing this module does is heard or measured. Patch it on, pin it to the scope, or remove it.',
+  when: 'a module that is not bypassed has outputs, but no cable, normal, pin or target uses them',
   find({ graph }) {
     const { probes, targets } = graph.patch;
     const reached = new Set([...graph.wiring.usedOutputs, ...[...probes, ...targets].map((x) => x.at)].map(idOf));
@@ -14,7 +15,7 @@ export const deadEnd: FindingRule = {
         code: 'dead-end',
         severity: 'note' as const,
         at: m.id,
-        message: `${m.label} reaches nothing: no cable, probe or target is beyond it.`,
+        message: `Nothing uses ${m.label}: no cable, pin or target follows it.`,
         numbers: {},
       }));
   },

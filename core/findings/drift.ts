@@ -26,14 +26,15 @@ function locked(a: GraphModule, b: GraphModule): Cure | null {
   const reset = inputNamed(b, 'reset');
   const output = a.outputs[0]?.socket;
   if (!reset || output === undefined) return null;
-  return setCure(`Reset ${b.label} by ${a.label}`, { do: 'plug', cable: { from: output, to: reset.socket } });
+  return setCure(`Reset ${b.label} from ${a.label}`, { do: 'plug', cable: { from: output, to: reset.socket } });
 }
 
 export const drift: FindingRule = {
   code: 'drift',
-  why: 'Two slow oscillators of their own never keep the same rate for long, so a phase between them that is right now is wrong in a minute. Let one reset the other, or drive both from one.',
-  when: 'two sources that run by themselves at the same nominal rate (within 5 %), neither reset nor modulated, reach one end',
-  cures: 'resets the second by the first',
+  title: 'Free-running drift',
+  why: 'Two free-running LFOs never keep exactly the same rate, so a phase relationship that is right now is wrong in a minute. Let one reset the other, or drive both from one.',
+  when: 'two free-running sources at the same nominal rate (within 5%), neither reset nor modulated, reach one destination',
+  cures: 'resets the second from the first',
   find({ graph }) {
     const told = new Set<string>();
     return endInputs(graph).flatMap((end) => {
@@ -50,7 +51,7 @@ export const drift: FindingRule = {
               code: 'drift',
               severity: 'note',
               at: end.socket,
-              message: `${a.label} and ${b.label} run free: their phases are a quarter cycle apart from where they began after ${showSeconds(driftSeconds)}.`,
+              message: `${a.label} and ${b.label} are free-running: after ${showSeconds(driftSeconds)} their phases have drifted by a quarter cycle.`,
               numbers: { driftSeconds },
               cures: cures(locked(a, b), locked(b, a)),
             },

@@ -48,6 +48,8 @@ export interface Evidence {
 
 export interface FindingRule {
   readonly code: string;
+  /** What is wrong, in a few words: the issue's name on every screen. */
+  readonly title: string;
   /** What it means and what to do, in two sentences, for whoever meets it first. */
   readonly why: string;
   /** When it fires, for the docs. */
@@ -102,7 +104,7 @@ export const fittingAmount = ({ amount, bias, unityVolts, peak }: Amplifier): nu
   peak === bias ? NaN : (amount * (unityVolts - bias)) / (peak - bias);
 
 export const amountCure = ({ m, spec }: Amplifier, amount: number): Cure =>
-  setCure(`Amount to ${(100 * amount).toFixed(1)} %`, setParam(m.id, spec.amount, amount));
+  setCure(`Set CV amount to ${(100 * amount).toFixed(1)}%`, setParam(m.id, spec.amount, amount));
 
 export const setParam = (module: string, param: string, value: ParamValue): Edit => ({
   do: 'set',

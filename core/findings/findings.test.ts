@@ -6,7 +6,7 @@ import { printPatch } from '../document/print';
 import type { Patch } from '../document/types';
 import { patchOf } from '../testing/patch';
 import { predict } from '../answers/predict';
-import { allRules, explain } from './index';
+import { allRules, explain, issueTitle } from './index';
 import type { Finding } from './finding';
 
 type Case = readonly [parts: Parameters<typeof patchOf>[0], cables?: readonly string[], more?: object];
@@ -327,10 +327,14 @@ describe('findings', () => {
     ).toEqual([]);
   });
 
-  it('each explains itself in two sentences', () => {
+  it('each has a title, and explains itself in two or three sentences', () => {
     for (const rule of allRules)
-      expect([rule.code, explain(rule.code).match(/[.](?= |$)/g)?.length]).toEqual([rule.code, 2]);
-    expect(explain('unheard-of')).toBe('');
+      expect([rule.code, issueTitle(rule.code), explain(rule.code)]).toEqual([
+        rule.code,
+        expect.stringMatching(/^[A-Z][\w /-]+$/),
+        expect.stringMatching(/^([^.]|\.(?! |$))+\.( ([^.]|\.(?! |$))+\.){1,2}$/),
+      ]);
+    expect([issueTitle('unheard-of'), explain('unheard-of')]).toEqual(['unheard-of', '']);
   });
 
   it('none fires on the demo patches that are meant to be sound', () => {

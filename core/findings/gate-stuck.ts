@@ -1,3 +1,5 @@
+import { socketLabel } from '../kinds/kind';
+import { inSentence } from '../kinds/knobs';
 import { GATE_HYSTERESIS } from '../kinds/detect';
 import { showVolts } from '../units/show';
 import { cures, setCure } from './finding';
@@ -6,9 +8,10 @@ import { insertOffset } from './insert';
 
 export const gateStuck: FindingRule = {
   code: 'gate-stuck',
-  why: 'A gate that never falls is only one gate: an envelope behind it opens once and stays. Lower the voltage, or its offset, until it falls below the threshold.',
+  title: 'Gate stuck high',
+  why: 'A gate that never falls triggers once and stays high. Lower the voltage, or its offset, until it falls below the threshold.',
   when: 'a gate input can never fall below its threshold',
-  cures: 'a stage that lowers it',
+  cures: 'adds a stage that offsets the gate down',
   find({ graph, bounds }) {
     return graph.modules.flatMap((m) =>
       m.inputs.flatMap(({ spec, socket, connected, driver }, i): Found[] => {
@@ -19,7 +22,7 @@ export const gateStuck: FindingRule = {
         const edits = insertOffset(
           graph,
           socket,
-          'Gate lower',
+          'Gate offset',
           1,
           -Number(((lowestVolts + highestVolts) / 2 - spec.threshold).toPrecision(3)),
         );
@@ -28,10 +31,10 @@ export const gateStuck: FindingRule = {
             code: 'gate-stuck',
             severity: 'warning',
             at: socket,
-            message: `${m.label} stays triggered: ${spec.name} never falls below ${showVolts(lowestVolts)}, and its threshold is ${showVolts(spec.threshold)}.`,
+            message: `${m.label} stays triggered: its ${inSentence(socketLabel(m.kind, spec.name))} input never falls below ${showVolts(lowestVolts)}, above its ${showVolts(spec.threshold)} threshold.`,
             numbers: { lowestVolts, highestVolts, thresholdVolts: spec.threshold },
             wanted: { at: socket, quantity: 'volts', low: fallen, high: fallen + highestVolts - lowestVolts },
-            cures: cures(edits.length > 0 ? setCure('Lower the gate', ...edits) : null),
+            cures: cures(edits.length > 0 ? setCure('Offset the gate down', ...edits) : null),
           },
         ];
       }),

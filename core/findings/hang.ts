@@ -93,12 +93,12 @@ function multiplied(graph: Graph, { m, input, stepper }: HangWatch): Cure | null
   if (gate === undefined || !cable || cable.from === gate) return null;
   const id = freeId(graph.patch, 'return');
   const edits: Edit[] = [
-    { do: 'add', module: { id, kind: 'vca', label: 'Return to zero' }, before: m.id },
+    { do: 'add', module: { id, kind: 'vca', label: 'Gate VCA' }, before: m.id },
     { do: 'plug', cable: { from: cable.from, to: socketAt(id, 'in') } },
     { do: 'plug', cable: { from: gate, to: socketAt(id, 'cv') } },
     { do: 'plug', cable: { from: socketAt(id, 'out'), to: input.socket } },
   ];
-  return setCure('Multiply by the gate', ...edits);
+  return setCure('Multiply by the gate (adds a VCA)', ...edits);
 }
 
 /** Ties that hold a gate into a step with a gate of its own, taken away. */
@@ -113,9 +113,10 @@ function untied({ stepper: { m, gates } }: HangWatch): Cure | null {
 
 export const hang = watching<HangWatch>({
   code: 'hang',
-  why: 'A voltage that stays up from one step to the next never returns to zero between notes, so the envelope stays open and notes hang. Multiply it by the gate, and every note has its end.',
-  when: 'an envelope’s gate stays up over a clock edge at which a step with a gate begins, or, where steps carry no gate, for two step lengths or more, whatever clocks them',
-  cures: 'multiplies it by the sequencer’s gate or the clock, or unties the steps',
+  title: 'Hanging note',
+  why: 'A gate that stays high from one step to the next never releases, so the envelope stays open and notes hang. Multiply it by the step gate to end every note.',
+  when: 'an envelope’s gate stays high across a clock edge at which a step with a gate begins or, where steps carry no gate, for two step lengths or more',
+  cures: 'multiplies it by the sequencer’s gate or the clock (adds a VCA), or unties the steps',
   watch: (graph) =>
     graph.modules.flatMap((m) => {
       const input = m.kind.timing?.contour && inputNamed(m, m.kind.timing.contour.gate);
@@ -131,7 +132,7 @@ export const hang = watching<HangWatch>({
           code: 'hang',
           severity: 'warning',
           at: watch.input.socket,
-          message: `${watch.m.label} hangs: its gate stays up for ${showSeconds(hangSeconds)}, from one step into the next, with no return to zero between them.`,
+          message: `${watch.m.label} hangs: its gate stays high for ${showSeconds(hangSeconds)}, across steps, with no gap between notes.`,
           numbers: { hangSeconds },
           cures: cures(multiplied(graph, watch), untied(watch)),
         },

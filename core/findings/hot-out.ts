@@ -10,9 +10,10 @@ const MOST_PAD = 60;
 
 export const hotOut: FindingRule = {
   code: 'hot-out',
-  why: 'Modular level is several times hotter than line level, and the next device will clip. Pad it down, and start with its input low.',
-  when: 'a line output’s level is more than 1 dB over nominal +4 dBu',
-  cures: 'the pad that brings it to nominal',
+  title: 'Output too hot',
+  why: 'Modular level is several times line level, so the next device will clip. Pad it down, and start with that device’s input low.',
+  when: 'a line output’s level is more than 1 dB above nominal +4 dBu',
+  cures: 'sets the pad that brings it to nominal level',
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
@@ -30,9 +31,9 @@ export const hotOut: FindingRule = {
             code: 'hot-out',
             severity: 'warning',
             at: worst.at,
-            message: `${m.label} is ${showNumber(worst.overDb, 1)} dB over line level: start quiet, and pad it.`,
+            message: `${m.label} is ${showNumber(worst.overDb, 1)} dB above line level. Pad it, and start quiet.`,
             numbers: { overDb: worst.overDb },
-            cures: [setCure(`Pad of ${showNumber(pad, 1)} dB`, setParam(m.id, 'padDb', pad))],
+            cures: [setCure(`Add a ${showNumber(pad, 1)} dB pad`, setParam(m.id, 'padDb', pad))],
           },
         ];
       });

@@ -81,5 +81,8 @@ export function findingsOf(evidence: Evidence): Found[] {
     .sort((a, b) => rank[a.severity] - rank[b.severity]);
 }
 
+/** What an issue is called, as every screen shows it; the code itself where it is not known. */
+export const issueTitle = (code: string): string => allRules.find((rule) => rule.code === code)?.title ?? code;
+
 /** What a finding means and what to do about it, in two sentences; empty for a code that is not known. */
 export const explain = (code: string): string => allRules.find((rule) => rule.code === code)?.why ?? '';

@@ -54,5 +54,5 @@ export function insertOffsetAfter(graph: Graph, output: string, label: string, a
 export function mixerInstead(graph: Graph, { id, index, inputs }: GraphModule): Cure {
   const { rack: _rack, params: _params, ...kept } = graph.patch.modules[index] ?? { id, kind: '' };
   const params = { inputs: inputs.length, law: 'average' };
-  return { label: 'A mixer in its place', edits: [{ do: 'replace', module: { ...kept, kind: 'mixer', params } }] };
+  return { label: 'Replace with a mixer', edits: [{ do: 'replace', module: { ...kept, kind: 'mixer', params } }] };
 }

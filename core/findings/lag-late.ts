@@ -96,14 +96,15 @@ function roundedDown(x: number): number {
 function shortened(m: GraphModule, time: number): Cure | null {
   const long = ['rise', 'fall', 'minimum'].filter((name) => Number(m.params[name]) > time);
   if (long.length === 0) return null;
-  return setCure(`Lag to ${briefSeconds(time)}`, ...long.map((name) => setParam(m.id, name, time)));
+  return setCure(`Set slew to ${briefSeconds(time)}`, ...long.map((name) => setParam(m.id, name, time)));
 }
 
 export const lagLate = watching<StepEnds>({
   code: 'lag-late',
-  why: 'A glide that is longer than the step never arrives, and the note is left before it is in tune. Shorten the lag or lengthen the step.',
-  when: 'a stepped pitch behind a lag is more than 3 cents off its note when a step ends; every step that is followed by another, and the last if the window holds its whole length',
-  cures: 'the longest lag time that ends within 3 cents',
+  title: 'Glide too slow',
+  why: 'A glide longer than the step never arrives: the note ends before it is in tune. Shorten the glide or lengthen the step.',
+  when: 'a stepped pitch after a slew limiter is still more than 3 cents off its note when a step ends; every step followed by another counts, and the last if the simulation covers its whole length',
+  cures: 'sets the longest slew time that ends within 3 cents',
   watch: (graph) =>
     pitchPaths(graph).flatMap((path) =>
       path.stages
@@ -126,7 +127,7 @@ export const lagLate = watching<StepEnds>({
         code: 'lag-late',
         severity: 'warning' as const,
         at: socketAt(m.id, 'out'),
-        message: `${m.label} glides too long: ${showNumber(cents, 0)} cents off the note when the step ends.`,
+        message: `${m.label} glides too slowly: it is still ${showNumber(cents, 0)} cents off pitch when the step ends.`,
         numbers: { cents },
         cures: cures(...times.map((t) => shortened(m, t)), shortened(m, 0)),
       };

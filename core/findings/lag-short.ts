@@ -38,18 +38,19 @@ function curesOf(graph: Graph, m: GraphModule, before: Range, after: Range): rea
     const times = ['rise', 'fall', 'minimum'].filter((name) => Number(m.params[name]) > 0);
     const text = briefSeconds(share * Math.max(...times.map((name) => Number(m.params[name]))));
     return setCure(
-      `Lag down to ${text}`,
+      `Shorten slew to ${text}`,
       ...times.map((name) => setParam(m.id, name, Number((share * Number(m.params[name])).toPrecision(4)))),
     );
   });
-  return cures(edits.length > 0 ? setCure(`Make up by ${showNumber(gain, 2)}`, ...edits) : null, ...faster);
+  return cures(edits.length > 0 ? setCure(`Add ×${showNumber(gain, 2)} make-up gain`, ...edits) : null, ...faster);
 }
 
 export const lagShort: FindingRule = {
   code: 'lag-short',
-  why: 'Smoothing eats swing: the faster the movement and the longer the lag, the less is left once it has settled. A gain behind the lag makes up for it.',
-  when: 'behind a lag less than 95 % of the swing is left over the last whole period (else over the second half of the window), and not every stage right behind it brings it back',
-  cures: 'make-up gain behind the lag, back to what went in; or a faster lag',
+  title: 'Slew reduces depth',
+  why: 'Slew reduces swing: the faster the modulation and the longer the slew time, the less is left. Make-up gain after it restores the depth.',
+  when: 'less than 95% of the swing is left after a slew limiter over the last whole period (else over the second half of the simulation), and not every next stage makes up for it',
+  cures: 'adds make-up gain after the slew limiter, or shortens the slew',
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
@@ -66,7 +67,7 @@ export const lagShort: FindingRule = {
             code: 'lag-short',
             severity: 'note',
             at: socketAt(m.id, 'out'),
-            message: `${m.label} swallows part of the swing: ${showNumber(100 * spanRatio, 0)} % of it is left once it has settled.`,
+            message: `${m.label} reduces the modulation depth: ${showNumber(100 * spanRatio, 0)}% is left once it has settled.`,
             numbers: { spanRatio },
             cures: curesOf(graph, m, before, after),
           },

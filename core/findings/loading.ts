@@ -69,9 +69,10 @@ function lossAt({ graph, bounds }: Evidence, m: GraphModule, index: number): Los
 
 export const loading: FindingRule = {
   code: 'loading',
-  why: 'A passive part and the input behind it divide the voltage between them, so less arrives than the source gives. A buffer, or an active part, keeps the scale.',
-  when: 'loading changes a voltage by more than 0.5 %, or a pitch by more than 3 cents; at a junction against the mean of what is tied',
-  cures: 'a buffered mult, an active attenuator, a mixer in a junction’s place',
+  title: 'Loading',
+  why: 'A passive part and the input it feeds form a voltage divider, so less arrives than the source puts out. A buffer, or an active part, keeps the level.',
+  when: 'loading changes a voltage by more than 0.5%, or a pitch by more than 3 cents; at a junction compared with the average of the joined outputs',
+  cures: 'buffers the mult or the attenuator, or replaces a junction with a mixer',
   find(evidence) {
     const { graph } = evidence;
     const pitched = new Set(
@@ -86,13 +87,14 @@ export const loading: FindingRule = {
         const cents = 1200 * volts;
         const flat = pitched.has(o.socket) && cents > CENTS;
         if (percent <= PERCENT && !flat) return [];
-        const what = m.kind.electrical?.joins ? 'off the mean of what is tied' : 'loaded down';
+        const advice = m.kind.electrical?.joins ? '' : ' Buffer it, or use a different pot value.';
+        const fault = m.kind.electrical?.joins ? 'off the average of the joined outputs' : 'loaded down';
         return [
           {
             code: 'loading',
             severity: flat ? 'warning' : 'note',
             at: o.socket,
-            message: `${socketPlace(m, o.name)} is ${what} by ${showNumber(percent, 1)} %${flat ? `, up to ${showNumber(cents, 0)} cents` : ''}: buffer it, or use another pot.`,
+            message: `${socketPlace(m, o.name)} is ${fault} by ${showNumber(percent, 1)}%${flat ? `, up to ${showNumber(cents, 0)} cents` : ''}.${advice}`,
             numbers: { percent, ...(flat && { cents }) },
             cures: m.kind.electrical?.joins ? [mixerInstead(graph, m)] : buffered(graph, m, o.socket),
           },

@@ -29,9 +29,10 @@ class BelowZero implements Observer {
 
 export const lostNegative = watching<BelowZero>({
   code: 'lost-negative',
-  why: 'This quantizer takes what is below 0 V for 0 V, so all lower notes become one. Lift the voltage before it and let its octave down after it.',
-  when: 'a quantizer that takes only positive voltage is fed below zero',
-  cures: 'a stage that lifts by the missing volts',
+  title: 'Negative voltage ignored',
+  why: 'This quantizer treats everything below 0 V as 0 V, so all lower notes become one. Offset the voltage up before it and back down after it.',
+  when: 'a quantizer that responds only to positive voltage is fed below 0 V',
+  cures: 'adds an offset that raises the input above 0 V',
   watch: (graph) =>
     graph.modules.filter((m) => m.kind.stage?.positiveOnly?.(m.params) === true).map((m) => new BelowZero(m)),
   find({ graph, bounds }, watched) {
@@ -40,16 +41,16 @@ export const lostNegative = watching<BelowZero>({
       const [lowestVolts = 0, highestVolts = 0] = bounds.get(m.id)?.inputs[index] ?? [];
       if (below === 0) return [];
       const lostPercent = (100 * below) / count;
-      const edits = insertOffset(graph, socketAt(m.id, 'in'), 'Lift', 1, Number((-lowestVolts).toPrecision(6)));
+      const edits = insertOffset(graph, socketAt(m.id, 'in'), 'Offset', 1, Number((-lowestVolts).toPrecision(6)));
       return [
         {
           code: 'lost-negative',
           severity: 'warning',
           at: socketAt(m.id, 'in'),
-          message: `${m.label} loses what is below zero: ${showNumber(lostPercent, 0)} % of the time, down to ${showVolts(lowestVolts)}.`,
+          message: `${m.label} ignores its input below 0 V: ${showNumber(lostPercent, 0)}% of the time, down to ${showVolts(lowestVolts)}.`,
           numbers: { lostPercent, lowestVolts },
           wanted: { at: socketAt(m.id, 'in'), quantity: 'volts', low: 0, high: highestVolts - lowestVolts },
-          cures: cures(edits.length > 0 ? setCure(`Lift by ${showVolts(-lowestVolts, false)}`, ...edits) : null),
+          cures: cures(edits.length > 0 ? setCure(`Add a ${showVolts(-lowestVolts)} offset`, ...edits) : null),
         },
       ];
     });

@@ -22,8 +22,9 @@ function speaks({ graph, bounds }: Evidence, m: GraphModule): boolean {
 
 export const noSource: FindingRule = {
   code: 'no-source',
-  why: 'Nothing drives this stage, so all behind it stays where it rests. Plug a source into it, or give the input a normal.',
-  when: 'all signal inputs of a module that feeds an end (of a multiplier either one), or all inputs of a parameter or line output, are unplugged and their normals are 0 V; not where it puts out a voltage by itself',
+  title: 'No input',
+  why: 'Nothing drives this stage, so everything after it stays at rest. Patch in a source, or give the input a normal.',
+  when: 'all signal inputs of a module that feeds a destination (either one of a multiplier), or all inputs of a custom destination or line output, are unpatched with 0 V normals; not where the module puts out a voltage of its own',
   find(evidence) {
     const feeding = feedingEnds(evidence.graph);
     return evidence.graph.modules
@@ -37,7 +38,7 @@ export const noSource: FindingRule = {
         code: 'no-source',
         severity: 'warning' as const,
         at: m.id,
-        message: `Nothing reaches ${m.label}: its inputs are unplugged.`,
+        message: `${m.label} has no input: nothing is patched in.`,
         numbers: {},
       }));
   },

@@ -6,9 +6,10 @@ import { feedingEnds, gainThrough } from './paths';
 
 export const normalActive: FindingRule = {
   code: 'normal-active',
-  why: 'A socket without a plug is not empty: its normal goes on adding its voltage. Turn its level to zero, or plug something in that is.',
-  when: 'an unplugged socket’s normal, other than 0 V, contributes to an end',
-  cures: 'a normal of 0 V',
+  title: 'Normal still active',
+  why: 'An unpatched socket is not always silent: its normal keeps adding voltage. Turn its level to zero, or patch something in at 0 V.',
+  when: 'an unpatched input’s normal, other than 0 V, adds voltage at a destination',
+  cures: 'sets the normal to 0 V',
   find({ graph }) {
     const feeding = feedingEnds(graph);
     const ends = new Set(graph.modules.filter((m) => m.kind.ends?.length));
@@ -26,7 +27,7 @@ export const normalActive: FindingRule = {
             code: 'normal-active',
             severity: 'note',
             at: s.socket,
-            message: `Nothing is plugged into ${socketPlace(m, s.spec.name)}, but its normal goes on contributing ${showVolts(volts)}.`,
+            message: `${socketPlace(m, s.spec.name)} is unpatched, but its normal still adds ${showVolts(volts)}.`,
             numbers: { volts },
             cures: [
               setCure('Set the normal to 0 V', { do: 'normal', to: s.socket, normal: { to: s.socket, volts: 0 } }),

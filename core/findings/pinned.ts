@@ -53,10 +53,10 @@ function byKnobs(m: GraphModule, end: End, drive: Range, window: Range): Cure | 
   const depth = Math.min(1, (window[1] - window[0]) / (drive[1] - drive[0]));
   const place = Math.min(1 - depth * up, Math.max(-depth * down, knob));
   if (!(place >= 0 && place <= 1)) return null;
-  const where = `knob to ${showNumber(100 * place, 0)} %`;
-  if (depth === 1) return setCure(`Its ${where}`, setParam(m.id, ownKnob.param, place));
+  const where = `knob to ${showNumber(100 * place, 0)}%`;
+  if (depth === 1) return setCure(`Set its ${where}`, setParam(m.id, ownKnob.param, place));
   return setCure(
-    `Depth to ${(100 * amount * depth).toFixed(1)} %, ${where}`,
+    `Set CV amount to ${(100 * amount * depth).toFixed(1)}%, ${where}`,
     setParam(m.id, ownKnob.amount, amount * depth),
     setParam(m.id, ownKnob.param, place),
   );
@@ -73,7 +73,7 @@ function byAmount(m: GraphModule, end: End, input: GraphInput, drive: Range, [fr
   );
   if (!(reach > 0 && reach < 1)) return null;
   const amount = Math.trunc(1e6 * Number(m.params[param]) * reach) / 1e6;
-  return setCure(`Depth to ${showNumber(100 * amount, 1)} %`, setParam(m.id, param, amount));
+  return setCure(`Set CV amount to ${showNumber(100 * amount, 1)}%`, setParam(m.id, param, amount));
 }
 
 /** A stage that scales and lifts what comes into its window. */
@@ -87,7 +87,7 @@ function byStage(graph: Graph, m: GraphModule, end: End, input: GraphInput, driv
   const lift = (rest * (share - 1) + middle * (1 - share) + shift) / perVolt;
   const edits = insertOffset(graph, input.socket, 'Fit', share, lift);
   return edits.length > 0
-    ? setCure(`Scale to ${showNumber(100 * share, 1)} %, lift by ${showVolts(lift)}`, ...edits)
+    ? setCure(`Add a stage: gain ${showNumber(100 * share, 1)}%, offset ${showVolts(lift)}`, ...edits)
     : null;
 }
 
@@ -106,9 +106,10 @@ function pinningEnds(m: GraphModule): { readonly end: End; readonly index: numbe
 
 export const pinned: FindingRule = {
   code: 'pinned',
-  why: 'Knob and voltages add up, and the sum has run out of the range: the destination stands still there although its voltage moves. Set its knob back or shrink what arrives.',
-  when: 'a destination’s sum is beyond an end of its window for more than 0.1 % of the time',
-  cures: 'its own knob or amount moved, or a stage that fits what arrives',
+  title: 'Pinned at its limit',
+  why: 'Knob and CVs add up, and the sum runs past the range: the parameter stops moving although its CV does not. Move the knob or reduce the CV.',
+  when: 'a destination’s knob and CVs add up to more than its range, or less, for more than 0.1% of the time',
+  cures: 'moves its knob or CV amount, or adds a stage that fits the CV into the range',
   find({ graph, bounds, simulation }) {
     return graph.modules.flatMap((m) =>
       pinningEnds(m).flatMap(({ end, index, window }): Found[] => {
@@ -122,7 +123,7 @@ export const pinned: FindingRule = {
             code: 'pinned',
             severity: 'warning',
             at: socketAt(m.id, end.socket),
-            message: `${m.label} sticks at its ends: ${(100 * below).toFixed(1)} % of the time at the bottom, ${(100 * above).toFixed(1)} % at the top. Its own knob and its voltages add up.`,
+            message: `${m.label} is pinned: at its minimum ${(100 * below).toFixed(1)}% of the time, at its maximum ${(100 * above).toFixed(1)}%. Knob and CV together exceed its range.`,
             numbers: { pinnedLowPercent: 100 * below, pinnedHighPercent: 100 * above },
             wanted: fitted(socketAt(m.id, end.socket), drive, window),
             cures: cures(

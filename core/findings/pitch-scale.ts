@@ -14,16 +14,18 @@ function unityCure({ stages, gain }: PitchPath): Cure | undefined {
     if (spec?.type !== 'number' || m.kind.electrical?.passive?.(m.params)) continue;
     const value = Number(m.params[param]) / gain;
     const [min, max] = spec.limits?.(m.params) ?? [spec.min, spec.max];
-    if (value >= min && value <= max) return { label: `${m.label} to unity`, edits: [setParam(m.id, param, value)] };
+    if (value >= min && value <= max)
+      return { label: `Set ${m.label} to unity gain`, edits: [setParam(m.id, param, value)] };
   }
   return undefined;
 }
 
 export const pitchScale: FindingRule = {
   code: 'pitch-scale',
-  why: 'At one volt an octave every stage on the way must pass exactly its own size, or octaves no longer fit. Set the gain to unity or take pitch past this stage.',
-  when: 'a 1 V/oct path’s gain is off unity by 1 cent an octave or more',
-  cures: 'sets the amount on the way that makes the gain 1',
+  title: 'Does not track 1 V/oct',
+  why: 'For pitch to track, every stage on the path must have exactly unity gain. Set the gain to 1, or route pitch around this stage.',
+  when: 'the gain of a 1 V/oct path is off unity by 1 cent per octave or more',
+  cures: 'sets the gain on the path that makes it unity',
   find({ graph }) {
     return pitchPaths(graph).flatMap((path): Found[] => {
       const centsPerOctave = 1200 * (path.gain - 1);
@@ -34,7 +36,7 @@ export const pitchScale: FindingRule = {
           code: 'pitch-scale',
           severity: 'warning',
           at: path.end.socket,
-          message: `Octaves do not fit at ${path.owner.label}: from ${path.source.label} each is off by ${showNumber(centsPerOctave, 0, true)} cents.`,
+          message: `${path.owner.label} does not track 1 V/oct: every octave from ${path.source.label} is off by ${showNumber(centsPerOctave, 0, true)} cents.`,
           numbers: { centsPerOctave },
           cures: cures(cure),
         },

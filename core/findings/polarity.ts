@@ -19,7 +19,7 @@ function turned(graph: Graph, socket: string, flips: readonly Frame[]): readonly
     const negative = amount !== undefined && Number(m.params[amount]) < 0;
     const turn = m.params.inverting === true && output !== null ? setParam(m.id, 'inverting', false) : null;
     const edit = negative ? setParam(m.id, amount, -Number(m.params[amount])) : turn;
-    if (edit) return [setCure(`Turn ${m.label} over`, edit)];
+    if (edit) return [setCure(`Invert ${m.label}`, edit)];
   }
   const cable = graph.wiring.cableInto(socket);
   if (!cable) return [];
@@ -36,9 +36,10 @@ function turned(graph: Graph, socket: string, flips: readonly Frame[]): readonly
 
 export const polarity: FindingRule = {
   code: 'polarity',
-  why: 'Somewhere on the way the movement is turned over, so up has become down. Two inversions cancel; one more, or one less, sets it right.',
-  when: 'the path to a destination is inverted all in all',
-  cures: 'turns one stage over, or inserts an inverter',
+  title: 'Path inverted',
+  why: 'Somewhere on the path the signal is inverted, so up has become down. Two inversions cancel out; add or remove one.',
+  when: 'the path to a destination is inverted overall',
+  cures: 'inverts one stage, or inserts an inverter',
   find({ graph }) {
     return endsOf(graph).flatMap((socket): Found[] => {
       const frames = framesTo(graph, socket);
@@ -50,7 +51,7 @@ export const polarity: FindingRule = {
           code: 'polarity',
           severity: 'note',
           at: socket,
-          message: `Net polarity is inverted at ${end}: as ${frames[0]?.module.label ?? 'its source'} rises, it falls. Fine if meant; else flip one stage.`,
+          message: `The path to ${end} is inverted: as ${frames[0]?.module.label ?? 'its source'} rises, ${end} falls. If that is not intended, invert one stage.`,
           numbers: {},
           cures: turned(graph, socket, flips),
         },

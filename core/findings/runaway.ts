@@ -1,3 +1,4 @@
+import { inSentence, paramLabel } from '../kinds/knobs';
 import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { dbOf } from '../units/ratios';
@@ -62,7 +63,7 @@ function found(at: string, label: string, gain: number, cures: readonly Cure[]):
     code: 'runaway',
     severity: 'warning',
     at,
-    message: `The loop through ${label} grows by ${showNumber(loopDb, 1)} dB each time round, until something clips. Start quiet.`,
+    message: `The feedback loop through ${label} gains ${showNumber(loopDb, 1)} dB on each pass and will build up until it clips. Start quiet.`,
     numbers: { loopDb },
     cures,
   };
@@ -78,7 +79,12 @@ function turnedDown(members: readonly GraphModule[], gain: number): Cure[] {
       const value = Number(((Number(m.params[amount]) * SAFE) / gain).toPrecision(4));
       return value === 0
         ? []
-        : [setCure(`${m.label}, ${amount} to ${showNumber(value, 3)}`, setParam(m.id, amount, value))];
+        : [
+            setCure(
+              `Set ${m.label} ${inSentence(paramLabel(amount, m.kind.params[amount]))} to ${showNumber(value, 3)}`,
+              setParam(m.id, amount, value),
+            ),
+          ];
     }),
   );
 }
@@ -91,15 +97,17 @@ function ownFeedback({ bounds }: Evidence, m: GraphModule): Found[] {
   const gain = Math.min(most, Number(m.params[param]) + high / fullVolts);
   if (gain <= ABOVE) return [];
   const value = Number((SAFE - high / fullVolts).toPrecision(4));
-  const cure = value >= 0 ? setCure(`Feedback to ${showNumber(100 * value, 0)} %`, setParam(m.id, param, value)) : null;
+  const cure =
+    value >= 0 ? setCure(`Set feedback to ${showNumber(100 * value, 0)}%`, setParam(m.id, param, value)) : null;
   return [found(socketAt(m.id, input), m.label, gain, cures(cure))];
 }
 
 export const runaway: FindingRule = {
   code: 'runaway',
-  why: 'A loop that gives back more than it gets grows until the rails stop it. Turn the return down below unity, and start with the listening level low.',
-  when: 'a loop’s small-signal gain is above 1 anywhere between its rest and where it stands, also once it has latched; a delay’s own feedback counts',
-  cures: 'the amount that gives 0.95',
+  title: 'Runaway feedback',
+  why: 'A loop with more than unity gain builds up until the rails stop it. Turn the return below unity, and start with the listening level low.',
+  when: 'a feedback loop’s small-signal gain is above 1 anywhere between rest and its operating point, also once it has latched; a delay’s own feedback counts',
+  cures: 'sets the gain that leaves 0.95',
   find(evidence) {
     const { graph } = evidence;
     const alone = graph.modules.flatMap((m) => ownFeedback(evidence, m));

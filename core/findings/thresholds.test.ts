@@ -242,7 +242,7 @@ describe('a loop', () => {
 });
 
 describe('a lag', () => {
-  it('leaves of a triangle what its closed form says, told below 95 %', () => {
+  it('leaves of a triangle what its closed form says, told below 95%', () => {
     law([within(0.05, 1.5), within(2, 8)], (seconds, rateHz) => {
       const [tau, half] = [seconds / 5, 1 / (2 * rateHz)];
       const left = 1 - (2 * tau * Math.log(2 / (1 + Math.exp(-half / tau)))) / half;

@@ -9,9 +9,10 @@ const LEAST_OHMS = 100;
 
 export const tied: FindingRule = {
   code: 'tied',
-  why: 'Two outputs that are joined by bare wire drive against each other, and the weaker one can be harmed. Join them by resistors of about a kilohm, or by a mixer.',
-  when: 'two outputs of under 100 Ω each are tied into one junction',
-  cures: 'a mixer in its place',
+  title: 'Outputs joined',
+  why: 'Two outputs joined by bare wire drive against each other, and the weaker one can be damaged. Join them with resistors of about 1 kΩ, or use a mixer.',
+  when: 'two outputs of less than 100 Ω each are joined at one junction',
+  cures: 'replaces the junction with a mixer',
   find({ graph }) {
     return graph.modules.flatMap((m): Found[] => {
       if (!m.kind.electrical?.joins) return [];
@@ -27,7 +28,7 @@ export const tied: FindingRule = {
           code: 'tied',
           severity: 'warning',
           at: m.outputs[0]?.socket ?? m.id,
-          message: `${first.label} and ${second.label} are tied into ${m.label} with ${showNumber(first.ohms + second.ohms, 0)} Ω between them: each works against the other.`,
+          message: `${first.label} and ${second.label} are joined at ${m.label} with only ${showNumber(first.ohms + second.ohms, 0)} Ω between them: the outputs fight each other.`,
           numbers: { ohms: first.ohms + second.ohms },
           cures: [mixerInstead(graph, m)],
         },

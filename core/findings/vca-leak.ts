@@ -39,9 +39,10 @@ function restOf(
 
 export const vcaLeak: FindingRule = {
   code: 'vca-leak',
-  why: 'While its envelope rests the amplifier is still a little open, so a sound that should have ended goes on. Set its level knob to zero at the end of a chain.',
-  when: 'an amplifier that feeds a line output, or whose output is the patch’s last, whose control moves, is louder than −60 dB while the envelope that opens it rests',
-  cures: 'bias to its true zero',
+  title: 'VCA never fully closes',
+  why: 'While its envelope rests the VCA is slightly open, so a sound that should have ended carries on. Set the last VCA’s bias to zero.',
+  when: 'a VCA that feeds a line output, or is last in the patch, stays louder than −60 dB while the envelope that opens it rests',
+  cures: 'sets the bias at which it is closed at rest',
   find(evidence) {
     const { graph } = evidence;
     const heard = upstreamModules(
@@ -69,9 +70,9 @@ export const vcaLeak: FindingRule = {
           code: 'vca-leak',
           severity: 'warning',
           at,
-          message: `${m.label} never closes: with its envelope at rest it passes ${showDb(restDb)}.`,
+          message: `${m.label} never fully closes: with its envelope at rest it still passes sound at ${showDb(restDb)}.`,
           numbers: { restDb },
-          cures: cures(fits ? setCure(`Bias to ${showVolts(zero)}`, setParam(m.id, spec.bias, zero)) : null),
+          cures: cures(fits ? setCure(`Set bias to ${showVolts(zero)}`, setParam(m.id, spec.bias, zero)) : null),
         },
       ];
     });

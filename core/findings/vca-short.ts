@@ -9,9 +9,10 @@ const MOST_GAIN = 4;
 
 export const vcaShort: FindingRule = {
   code: 'vca-short',
-  why: 'The control never reaches the voltage at which the amplifier is fully open, so the sound stays below its own level. An exponential response misses many decibels for a few volts.',
-  when: 'the peak of an amplifier’s control stays more than 0.01 dB short of unity',
-  cures: 'the amount that reaches unity, or a stage that amplifies to it',
+  title: 'VCA never reaches unity',
+  why: 'The CV never reaches the voltage at which the VCA is fully open, so the sound stays quieter than it went in. With an exponential response, a few volts short costs many decibels.',
+  when: 'the peak of a VCA’s control voltage stays more than 0.01 dB below unity gain',
+  cures: 'sets the CV amount that reaches unity, or adds a gain stage',
   find(evidence) {
     return amplifiersOf(evidence).flatMap((amp): Found[] => {
       const { m, at, peak, bias, unityVolts, amount, bothSigns } = amp;
@@ -22,7 +23,7 @@ export const vcaShort: FindingRule = {
       const gain = fitting / amount;
       const amplified =
         alone && Math.abs(fitting) > 1 && Math.abs(gain) <= MOST_GAIN
-          ? insertOffset(evidence.graph, at, 'Amplify', gain, 0)
+          ? insertOffset(evidence.graph, at, 'Gain', gain, 0)
           : [];
       return [
         {
@@ -31,13 +32,13 @@ export const vcaShort: FindingRule = {
           at,
           message:
             peakDb === null
-              ? `${m.label} never opens: its control does not rise above zero.`
-              : `${m.label} never opens fully: its peak gain is ${showDb(peakDb)}.`,
+              ? `${m.label} never opens: its control voltage never rises above 0 V.`
+              : `${m.label} never reaches unity gain: it peaks at ${showDb(peakDb)}.`,
           numbers: { missingVolts: unityVolts - peak, ...(peakDb !== null && { peakDb }) },
           ...(!bothSigns && { wanted: { at, quantity: 'volts', low: null, high: unityVolts } }),
           cures: cures(
             alone && Math.abs(fitting) <= 1 ? amountCure(amp, fitting) : null,
-            amplified.length > 0 ? setCure(`Amplify ${showNumber(gain, 2)} times`, ...amplified) : null,
+            amplified.length > 0 ? setCure(`Add ×${showNumber(gain, 2)} gain`, ...amplified) : null,
           ),
         },
       ];

@@ -37,35 +37,38 @@ function curesOf({ m, spec, low, high, amount, bias, biasRange, unityVolts, alon
       ? setCure(label, setParam(m.id, spec.amount, amount * share), setParam(m.id, spec.bias, to))
       : null;
   const lift =
-    bias - low <= most ? setCure(`Lift by ${showVolts(-low, false)}`, setParam(m.id, spec.bias, bias - low)) : null;
+    bias - low <= most
+      ? setCure(`Raise bias by ${showVolts(-low, false)}`, setParam(m.id, spec.bias, bias - low))
+      : null;
   const share = Math.min(1, unityVolts / (high - low));
   const fitted = less(
     share,
     share * (bias - low),
-    `Depth to ${showNumber(100 * amount * share, 1)} %, bias to ${showVolts(share * (bias - low))}`,
+    `Set CV amount to ${showNumber(100 * amount * share, 1)}%, bias to ${showVolts(share * (bias - low))}`,
   );
   const shallow = bias / (bias - low);
-  return cures(lift, fitted, less(shallow, bias, `Depth to ${showNumber(100 * amount * shallow, 1)} %`));
+  return cures(lift, fitted, less(shallow, bias, `Set CV amount to ${showNumber(100 * amount * shallow, 1)}%`));
 }
 
 export const vcaShut: FindingRule = {
   code: 'vca-shut',
-  why: 'A two-quadrant amplifier answers to positive voltage only: below 0 V it is shut and that part of the movement is lost. Lift the control until its lowest point is still open, unless closing is what it is for.',
-  when: 'the control of a two-quadrant amplifier with something at its input falls below −1 mV; an error where a slow oscillator, an oscillator, noise or a recording takes it there, a note where an envelope, a gate, a hand or a sequence does',
-  cures: 'bias up by the missing volts; or less depth',
+  title: 'VCA closes',
+  why: 'A two-quadrant VCA responds to positive voltage only. Below 0 V it stays closed and that part of the modulation is lost. Raise the CV until its lowest point is still open, unless closing is what you want.',
+  when: 'the control voltage of a two-quadrant VCA with a signal at its input falls below −1 mV; an error where an LFO, an oscillator, noise or a recording takes it there, info where an envelope, a gate, a gesture or a sequence does',
+  cures: 'raises the bias by what is missing, or reduces the CV amount',
   find(evidence) {
     return amplifiersOf(evidence)
       .filter((amp) => !amp.bothSigns && amp.low < THRESHOLD && isFed(evidence, amp))
       .map((amp): Found => {
         const { m, at, low, high, below, unityVolts } = amp;
         const share = evidence.simulation
-          ? `shut for ${(100 * below).toFixed(0)} % of the time`
-          : 'shut for part of the time';
+          ? `closed ${(100 * below).toFixed(0)}% of the time`
+          : 'closed part of the time';
         return {
           code: 'vca-shut',
           severity: severityOf(evidence, amp),
           at,
-          message: `${m.label} is ${share}: its control falls ${showVolts(-low, false)} below zero, where this amplifier stays silent.`,
+          message: `${m.label} is ${share}: its control voltage (CV plus bias) drops to ${showVolts(low)}, and this VCA is silent below 0 V.`,
           numbers: { shutPercent: 100 * below, missingVolts: -low },
           cures: curesOf(amp),
           wanted: { at, quantity: 'volts', low: 0, high: Math.min(high - low, unityVolts) },

@@ -11,9 +11,10 @@ const MOST_GAIN = 40;
 
 export const weakIn: FindingRule = {
   code: 'weak-in',
-  why: 'Line level is small beside what modules expect, so envelopes and filters hardly notice it. Turn the input’s gain up until it reaches about ±5 V.',
-  when: 'what a line input gives stays more than 20 dB under ±5 V',
-  cures: 'more gain',
+  title: 'Input too quiet',
+  why: 'Line level is small beside what modules expect, so envelopes and filters barely react. Raise the input gain to about ±5 V.',
+  when: 'a line input’s output stays more than 20 dB below ±5 V',
+  cures: 'raises its gain',
   find({ graph, simulation }) {
     if (!simulation) return [];
     return graph.modules
@@ -29,11 +30,11 @@ export const weakIn: FindingRule = {
             code: 'weak-in',
             severity: 'warning',
             at: socketAt(m.id, 'out'),
-            message: `${m.label} is ${showNumber(-overDb, 1)} dB under modular level.`,
+            message: `${m.label} is ${showNumber(-overDb, 1)} dB below modular level.`,
             numbers: { overDb },
             cures: cures(
               gain > Number(m.params.gainDb)
-                ? setCure(`Gain to ${showNumber(gain, 1)} dB`, setParam(m.id, 'gainDb', gain))
+                ? setCure(`Set gain to ${showNumber(gain, 1)} dB`, setParam(m.id, 'gainDb', gain))
                 : null,
             ),
           },

@@ -161,7 +161,7 @@ describe('traces from a table', () => {
   it('name the line and the column of what is no number', () => {
     expect(readCsvTraces('t,volts\n0,1\n1,much\n', 50)).toEqual({
       ok: false,
-      errors: 'Line 3, volts: “much” is no number.',
+      errors: 'Line 3, volts: “much” is not a number.',
     });
     expect(readCsvTraces('', 50).ok).toBe(false);
   });
@@ -241,7 +241,7 @@ describe('WAV files of every kind', () => {
     expect(readWavTraces(other)).toMatchObject({ ok: false, errors: expect.stringContaining('MP3') as string });
     const whole = voltsToWav(new Float32Array(8000), 8000);
     const read = readWavTraces(whole.subarray(0, 44 + 4 * 2000));
-    expect(read.ok && read.value.says).toBe('It says that it holds 1.00 s and ends after 0.250 s.');
+    expect(read.ok && read.value.says).toBe('The file is truncated: the header says 1.00 s, but it ends at 0.250 s.');
     expect(readWavTraces(Uint8Array.of(1, 2, 3))).toMatchObject({ ok: false });
   });
 });

@@ -44,7 +44,7 @@ function cellsOf(text: string, progress: (share: number) => void): string[][] {
 export function readTable(text: string, progress: (share: number) => void = () => undefined): Result<Table, string> {
   const data = cellsOf(text.trim(), progress);
   const [first] = data;
-  if (!first || data.length < 2) return { ok: false, errors: 'The file holds no table of numbers.' };
+  if (!first || data.length < 2) return { ok: false, errors: 'No numeric table found in this file.' };
   const headed = first.some((cell) => !isNumber(cell));
   const rows = headed ? data.slice(1) : data;
   const names = first.map((cell, i) => (headed && cell.trim() ? cell.trim() : `column ${i + 1}`));
@@ -54,7 +54,7 @@ export function readTable(text: string, progress: (share: number) => void = () =
       const cell = row[c] ?? '';
       if (!isNumber(cell)) {
         const line = i + (headed ? 2 : 1);
-        return { ok: false, errors: `Line ${line}, ${names[c]}: “${cell.slice(0, 40)}” is no number.` };
+        return { ok: false, errors: `Line ${line}, ${names[c]}: “${cell.slice(0, 40)}” is not a number.` };
       }
       column[i] = Number(cell);
     }
@@ -104,7 +104,7 @@ function evenly(
   if (rate < RATES.least || rate > RATES.most) {
     return {
       ok: false,
-      errors: `Its times are ${middle} s apart; from ${1 / RATES.most} to ${1 / RATES.least} s can be read.`,
+      errors: `The time step is ${middle} s; supported: ${1 / RATES.most} to ${1 / RATES.least} s.`,
     };
   }
   const sampleRate = Math.abs(rate - Math.round(rate)) < 1e-3 * rate ? Math.round(rate) : rate;
@@ -112,7 +112,7 @@ function evenly(
   const span = Math.min(LONGEST, (times.at(-1) as number) - begin);
   const count = Math.floor(span * sampleRate + 1e-6) + 1;
   if (count > Math.max(MOST_EVEN, MOST_PER_ROW * times.length)) {
-    const errors = `Its times are uneven, mostly ${middle} s apart: on an even grid they would be ${count} samples. Bring it onto even times first.`;
+    const errors = `The time stamps are uneven (mostly ${middle} s apart). Resample the file to even steps first (${count} samples).`;
     return { ok: false, errors };
   }
   let near = 0;

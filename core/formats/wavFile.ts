@@ -55,14 +55,14 @@ function formatAt(view: DataView, at: number, size: number): Format {
 }
 
 function chunksOf(view: DataView): Chunks | string {
-  if (view.byteLength < 12 || textAt(view, 0) !== 'RIFF' || textAt(view, 8) !== 'WAVE') return 'It is no WAV file.';
+  if (view.byteLength < 12 || textAt(view, 0) !== 'RIFF' || textAt(view, 8) !== 'WAVE') return 'Not a WAV file.';
   let format: Format | null = null;
   for (let at = 12; at + 8 <= view.byteLength;) {
     const [name, size] = [textAt(view, at), view.getUint32(at + 4, true)];
     const body = at + 8;
     if (name === 'fmt ' && size >= 16 && body + size <= view.byteLength) format = formatAt(view, body, size);
     if (name === 'data') {
-      if (!format) return 'Its samples come before it says what they are.';
+      if (!format) return 'The WAV header is damaged: data comes before the format.';
       return { format, start: body, bytes: Math.min(size, view.byteLength - body), announced: size };
     }
     at = body + size + (size % 2);
@@ -102,7 +102,7 @@ function readerOf(view: DataView, { tag, bits }: Format): ReadSample | string {
     return (at) => table[view.getUint8(at)] as number;
   }
   const name = NAMES[tag] ?? (tag === PCM || tag === FLOAT ? `${bits} bits` : `code ${tag}`);
-  return `It is coded as ${name}, which is not read. PCM of 8 to 32 bits, float, A-law and µ-law are.`;
+  return `Unsupported encoding: ${name}. Use PCM (8 to 32 bit), float, A-law or µ-law.`;
 }
 
 export interface WavTraces extends FileTraces {
@@ -126,7 +126,7 @@ export function readWavTraces(
   const { format, start, announced } = chunks;
   const { channels, sampleRate, bits, block } = format;
   if (channels === 0 || block < (channels * bits) / 8)
-    return { ok: false, errors: 'Its format says nothing sensible of its channels.' };
+    return { ok: false, errors: 'The WAV header has an invalid channel count.' };
   if (!(sampleRate >= ASSET.leastRate && sampleRate <= ASSET.mostRate))
     return {
       ok: false,
@@ -147,7 +147,7 @@ export function readWavTraces(
   });
   const short = announced > chunks.bytes && announced < 0xffffff00;
   const says = short
-    ? `It says that it holds ${(announced / block / sampleRate).toPrecision(3)} s and ends after ${(there / sampleRate).toPrecision(3)} s.`
+    ? `The file is truncated: the header says ${(announced / block / sampleRate).toPrecision(3)} s, but it ends at ${(there / sampleRate).toPrecision(3)} s.`
     : null;
   return { ok: true, value: { sampleRate, columns, says } };
 }

@@ -1,3 +1,4 @@
+import { moduleNames } from '../document/names';
 import { completeParams, withTempo } from '../document/params';
 import { idOf, nameOf, partsOf, socketAt } from '../document/sockets';
 import type { Cable, Hand, ModuleDoc, Normal, Patch } from '../document/types';
@@ -104,8 +105,14 @@ export class Wiring {
   constructor(patch: Patch) {
     const hands = grouped(patch.hands, (h) => idOf(h.at));
     const bypassed = new Set(patch.bypassed.map((b) => b.module));
+    const names = moduleNames(patch.modules);
     this.modules = patch.modules.map((m, index) =>
-      wired(m, index, patch.settings.bpm, hands.get(m.id) ?? NO_HANDS, bypassed.has(m.id)),
+      wired(
+        m,
+        { index, label: names.get(m.id) ?? m.id, bypassed: bypassed.has(m.id) },
+        patch.settings.bpm,
+        hands.get(m.id) ?? NO_HANDS,
+      ),
     );
     this.byId = new Map(this.modules.map((m) => [m.id, m]));
     this.cables = patch.cables;
@@ -247,12 +254,16 @@ function ownFeed(spec: InputSpec): Feed {
   return feed;
 }
 
-function wired(m: ModuleDoc, index: number, bpm: number, given: readonly Hand[], bypassed: boolean): WiredModule {
+type PlaceInPatch = Pick<WiredModule, 'index' | 'label' | 'bypassed'>;
+
+function wired(m: ModuleDoc, place: PlaceInPatch, bpm: number, given: readonly Hand[]): WiredModule {
+  const { index, label, bypassed } = place;
   const shape = shapeOf(m, bpm);
   const { kind, complete, params, inputs, outputs, inputSockets, outputSockets } = shape;
-  if (given.length === 0 && shape.wired?.index === index && shape.wired.bypassed === bypassed) return shape.wired;
+  const known = given.length === 0 ? shape.wired : undefined;
+  if (known?.index === index && known.label === label && known.bypassed === bypassed) return known;
   const sockets = { inputs, outputs, inputSockets, outputSockets };
-  const base = { index, id: m.id, label: m.label ?? kind.title, kind, ...sockets, bypassed };
+  const base = { index, id: m.id, label, kind, ...sockets, bypassed };
   const tempo = kind.panel?.tempo;
   const byTempo = tempo && complete[tempo.beats] !== null ? tempo.sets : null;
   const hands = byTempo === null ? given : given.filter((h) => nameOf(h.at) !== byTempo);

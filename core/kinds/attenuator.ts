@@ -16,7 +16,7 @@ export const attenuator = kind({
   room: 'between',
   electrical: {
     passive: (p) => (p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount } : null),
-    powered: { says: 'Use a buffered one', param: 'build', value: 'active' },
+    powered: { says: 'Use a buffered attenuator', param: 'build', value: 'active' },
   },
   params: {
     amount: number(1, 0, 1),

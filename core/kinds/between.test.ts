@@ -104,7 +104,7 @@ describe('slew', () => {
     expect(x[5999]).toBeCloseTo(1.25, 9);
     expect(x[8000]).toBe(0);
   });
-  it('rc: 99.3 % of the way after its time', () => {
+  it('rc: 99.3% of the way after its time', () => {
     const x = run({ law: 'rc', rise: 0.2 });
     expect(x[4000 + 1599]).toBeCloseTo(5 * (1 - Math.exp(-5)), 9);
   });

@@ -78,6 +78,9 @@ const byName = new Map(allKinds.map((k) => [k.name, k]));
 
 export const kindNamed = (name: string): Kind | undefined => byName.get(name);
 
+/** What a kind is called; its id where there is no such kind. */
+export const kindTitle = (name: string): string => kindNamed(name)?.title ?? name;
+
 /** What a new fader is. */
 export const FADER = constant.name;
 export const isFaderKind = (name: string): boolean => kindNamed(name)?.panel?.fader === true;

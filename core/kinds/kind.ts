@@ -168,6 +168,8 @@ interface TimingFacet<P> {
 interface StageFacet<P> {
   readonly gains?: readonly GainSpec<P>[];
   clips?(b: Laws, p: P, io: Sockets): readonly ClipSpec[];
+  /** The level at which it clips by itself, volts; null where a setting keeps it from clipping. */
+  clipLevel?(p: P): number | null;
   /** It amplifies by a control voltage: its first end is how far it opens, from shut to full. */
   readonly amplifier?: AmplifierSpec<P>;
   /** A knob that lifts all that comes out. Left out: none. */

@@ -3,7 +3,7 @@ import { choice, number } from './params';
 import { draw } from './random';
 import { showVolts } from '../units/show';
 
-/** The peak that 99.9 % of a colour's unscaled samples stay within: measured over ten million samples. */
+/** The peak that 99.9% of a colour's unscaled samples stay within: measured over ten million samples. */
 const WITHIN = { pink: 6.27, red: 32.1 } as const;
 
 /** Pink from white: a sum of first-order lags an octave or two apart (Kellet's weights, within 0.05 dB above 9 Hz at 44.1 kHz). */
@@ -39,7 +39,7 @@ export const noise = kind({
     params: { colour: 'Colour', peakVolts: 'Peak level' },
     options: { colour: { white: 'White', pink: 'Pink', red: 'Red' } },
   },
-  formula: 'white: uniform in ±peakVolts; pink, red: filtered, 99.9 % within ±peakVolts, clipped there',
+  formula: 'white: uniform in ±peakVolts; pink, red: filtered, 99.9% within ±peakVolts, clipped there',
   room: 'source',
   sound: {
     audioRate: true,

@@ -91,6 +91,7 @@ export const polarizer = kind({
             gainAt(p, cv),
       },
     ],
+    clipLevel: (p) => p.clipVolts,
     clips: (b, p, io) => [
       { value: scaled(b, p, io), level: p.clipVolts },
       { value: modulated(b, p, io), level: p.clipVolts },

@@ -70,6 +70,7 @@ export const shaper = kind({
   memory: never,
   stage: {
     shapes: true,
+    clipLevel: (p) => (p.knee === 'hard' ? p.clipVolts : null),
     clips: (b, p, io) => (p.knee === 'hard' ? [{ value: foldedOf(b, p, io), level: p.clipVolts }] : []),
   },
   law(b, p, io) {

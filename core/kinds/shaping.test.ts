@@ -160,7 +160,7 @@ describe('low-pass gate', () => {
 
 describe('noise and recordings', () => {
   it.each(['white', 'pink', 'red'])(
-    '%s noise: 99.9 %% lies within its peak, and the seed alone decides it',
+    '%s noise: 99.9%% lies within its peak, and the seed alone decides it',
     (colour) => {
       const patch = patchOf({ n: ['noise', { colour, peakVolts: 4 }] }, [], { duration: 4 });
       const x = simulate(patch, { traces: ['n.out'] }).traces.get('n.out')!;

@@ -1,6 +1,6 @@
 /** Samples that the limiter looks ahead; so long its sound is late. */
 export const LOOK_AHEAD = 64;
-/** How long it takes to let go by 63 %, seconds. */
+/** How long it takes to let go by 63%, seconds. */
 const RELEASE = 0.08;
 
 /**

@@ -69,7 +69,7 @@ describe('a test voice', () => {
     expect(testVoice(buildGraph(notes), 'near.in')!.says).toContain('pitch');
     const knob = patchOf({ ...slow, knob: ['parameter'] }, ['slow.out > knob.cv']);
     expect(testVoice(buildGraph(knob), 'knob.cv')!.says).toContain('filter');
-    expect(testVoice(buildGraph(knob), 'slow.pulse')!.says).toContain('amplifier');
+    expect(testVoice(buildGraph(knob), 'slow.pulse')!.says).toContain('VCA');
   });
 
   it('is a short note for an echo, two tones for a fade, and none where there is sound', () => {

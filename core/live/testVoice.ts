@@ -77,12 +77,12 @@ function voice(beside: Beside, volts: string, part: Voiced): string {
 }
 
 const WORDS: Readonly<Record<Voiced, string>> = {
-  pitch: 'the voltage moves the pitch of two tones, a volt an octave from 220 Hz',
-  brightness: 'the voltage opens a filter over two tones, a volt an octave from 220 Hz',
-  loudness: 'the voltage opens an amplifier over two tones, full at 5 V',
+  pitch: 'the CV plays the pitch of two tones, 1 V/oct from 220 Hz',
+  brightness: 'the CV opens a filter on two tones, 1 V/oct from 220 Hz',
+  loudness: 'the CV opens a VCA on two tones, fully open at 5 V',
 };
 
-const AFTER = '. It is for listening, and not part of the patch.';
+const AFTER = '. For auditioning only; not part of the patch.';
 
 /** Sound for a destination that could pass some and has none: two tones in, heard behind it. */
 function through(beside: Beside, m: GraphModule): { readonly out: string; readonly says: string } | null {
@@ -109,7 +109,7 @@ function through(beside: Beside, m: GraphModule): { readonly out: string; readon
     return { out: output.socket, says: `a short note each second passes ${m.label}` };
   }
   beside.plug(tones(beside, null), first.socket);
-  return { out: output.socket, says: `two tones pass ${m.label}` };
+  return { out: output.socket, says: `two tones through ${m.label}` };
 }
 
 const heard = (socket: string): Ears => ({ left: socket, right: socket, gain: 1, says: 'Test voice' });

@@ -116,8 +116,9 @@ class Layout {
 
   run(): MacroPlan {
     const { name, fader, span, rows } = this.macro;
-    if (name.trim() === '') this.faults.push({ row: null, message: 'Give it a name.' });
-    if (!(span[1] > span[0])) this.faults.push({ row: null, message: 'The fader must end above where it begins.' });
+    if (name.trim() === '') this.faults.push({ row: null, message: 'Enter a name.' });
+    if (!(span[1] > span[0]))
+      this.faults.push({ row: null, message: 'The fader’s maximum must be above its minimum.' });
     rows.forEach((row, i) => this.row(row, i));
     const macro = this.rows.length > 0 ? { fader, rows: this.rows } : null;
     this.edits.push(
@@ -133,15 +134,16 @@ class Layout {
   private row(row: MacroRow, i: number): void {
     const { name, fader, span, rows } = this.macro;
     const fault = (message: string): void => void this.faults.push({ row: i, message });
-    if (rows.findIndex((r) => r.end === row.end) < i) return fault('It is in the table twice.');
+    if (rows.findIndex((r) => r.end === row.end) < i) return fault('This destination is listed twice.');
     const late = row.curve !== 'switch' && row.begins >= span[1];
-    if (row.begins < span[0] || row.begins > span[1] || late) return fault('It must begin on the fader’s way.');
+    if (row.begins < span[0] || row.begins > span[1] || late)
+      return fault('The start must be within the fader’s range.');
     const reached = endAt(this.graph, row.end);
     if (typeof reached === 'string') return fault(reached);
     const [from, to] = [reached.voltsFor(row.from), reached.voltsFor(row.to)];
-    if (from === null || to === null) return fault('It cannot be brought to these figures.');
+    if (from === null || to === null) return fault('These values can’t be reached.');
     const stages = stagesFor(span, row, from, to);
-    if (!stages) return fault('No scale and offset reaches so far: turn the end’s own amount up.');
+    if (!stages) return fault('Out of range for a scale and offset. Turn up the destination’s CV amount.');
     const before = this.old?.rows.find((r) => r.end === row.end)?.into;
     const into = before ?? this.inputFor(row, i);
     let at = socketAt(fader, 'out');

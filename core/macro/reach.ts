@@ -35,10 +35,10 @@ export function endAt(graph: Graph, socket: string): Reached | string {
   const end =
     m?.kind.ends?.find((e) => socketAt(m.id, e.socket) === socket) ??
     m?.kind.ends?.find((e) => e.sockets.includes(name));
-  if (!m || !end || !m.inputs.some((s) => s.socket === socket)) return 'It is no end that reads in a unit.';
+  if (!m || !end || !m.inputs.some((s) => s.socket === socket)) return 'This input has no unit to set values in.';
   const rest = driveAt(m, end, name, 0);
   const slope = driveAt(m, end, name, 1) - rest;
-  if (slope === 0) return `${m.label} does not listen there: its amount is at nothing.`;
+  if (slope === 0) return `${m.label} ignores that input: its CV amount is 0.`;
   return {
     label: socketPlace(m, name),
     unit: end.unit(m.params),

@@ -73,18 +73,20 @@ describe('assigning a rack', () => {
     const two = rackOf({ m: { a: { kind: 'attenuverter', fixed: { maxAmount: 2 } } } });
     expect(seated(amplified, one)).toEqual({});
     expect(assignRack(amplified, one).short[0]).toMatchObject({ module: 'a', kind: 'attenuverter' });
-    expect(assignRack(amplified, one).short[0]!.why).toContain('m/a');
+    expect(assignRack(amplified, one).short[0]!.why).toMatch(/^m: /);
     expect(assignRack(amplified, one).short[0]!.covers).toContain('offset');
     expect(seated(plain, two)).toEqual({ a: 'm/a' });
     const open = patchOf({ amp: ['vca'] });
     const eight = rackOf({ m: { a: { kind: 'vca', fixed: { unityVolts: 8 } } } });
-    expect(assignRack(open, eight).short[0]!.why).toContain('unityVolts is 8');
+    expect(assignRack(open, eight).short[0]!.why).toContain('is fixed at 8 on this channel');
   });
 
   it('a range that does not reach is said, one that does is taken', () => {
     const rack = rackOf({ m: { a: { kind: 'offset', ranges: { volts: [0, 5] } } } });
     expect(seated(patchOf({ a: ['offset', { volts: 3 }] }), rack)).toEqual({ a: 'm/a' });
-    expect(assignRack(patchOf({ a: ['offset', { volts: -1 }] }), rack).short[0]!.why).toContain('volts reaches 0 to 5');
+    expect(assignRack(patchOf({ a: ['offset', { volts: -1 }] }), rack).short[0]!.why).toContain(
+      'Offset ranges from 0 to 5',
+    );
   });
 
   it('needs no channel for what is no module, nor for an output that the rack has none of', () => {
@@ -99,7 +101,7 @@ describe('assigning a rack', () => {
     const patch = patchOf({ x: ['lfo'], y: ['envelope'], z: ['slew'] });
     const found = assignRack(patch, rack);
     expect(found.assigned).toHaveLength(2);
-    expect(found.short[0]!.why).toContain('taken');
+    expect(found.short[0]!.why).toContain('in use');
   });
 
   it('keeps a cascade together where the channels’ own normals join it', () => {

@@ -1,6 +1,6 @@
 import { linearSumAssignment } from 'linear-sum-assignment';
 import { idOf, nameOf, socketAt } from '../document/sockets';
-import { placesOf } from '../document/rackTypes';
+import { placesOf, placeTitle } from '../document/rackTypes';
 import type { RackPlace, Rack } from '../document/rackTypes';
 import type { Normal, Patch } from '../document/types';
 import type { Link as PatchLink, Wiring } from '../graph/wiring';
@@ -195,11 +195,11 @@ function whyShort(servers: Servers, id: string, places: readonly RackPlace[], ta
   const answers = places.map((p) => ({ p, answer: servers.answer(id, p.channel) }));
   const able = answers.filter(({ answer }) => 'service' in answer);
   if (able.length > 0) {
-    const names = able.filter(({ p }) => taken.has(p.name)).map(({ p }) => p.name);
-    return `all that could do it are taken: ${names.slice(0, 4).join(', ')}`;
+    const names = able.filter(({ p }) => taken.has(p.name)).map(({ p }) => placeTitle(p));
+    return `all suitable channels are in use: ${names.slice(0, 4).join(', ')}`;
   }
-  const near = answers.find(({ answer }) => 'why' in answer && answer.why !== 'it is of another kind');
-  return near && 'why' in near.answer ? `${near.p.name}: ${near.answer.why}` : 'the rack has nothing that could do it';
+  const near = answers.find(({ answer }) => 'why' in answer && answer.why !== 'it is a different type of module');
+  return near && 'why' in near.answer ? `${placeTitle(near.p)}: ${near.answer.why}` : 'nothing in this rack can do it';
 }
 
 /**

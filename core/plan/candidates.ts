@@ -34,7 +34,7 @@ const SCALING: readonly Stage[] = [
   {
     kind: 'mixer',
     builds: [{ inputs: 2 }, { inputs: 2, bipolar: true, maxGain: 2 }],
-    standIn: 'a mixer of which one input is used scales, and its bias lifts',
+    standIn: 'a mixer with one input used can scale; its offset knob adds the offset',
   },
   {
     kind: 'polarizer',

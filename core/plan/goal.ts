@@ -4,7 +4,7 @@ import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
 import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { applyEdits } from '../edit/edit';
-import { kindNamed } from '../kinds';
+import { kindNamed, kindTitle } from '../kinds';
 import { openedEnd } from './opened';
 import { outputEdits } from './output';
 import type { PlanRequest, Wish } from './request';
@@ -77,7 +77,7 @@ function voiceFor({ kind: kindName, socket }: Goal): Omit<Moved, 'output'> {
 /** The destination, with the socket's own amount knob opened where it starts shut. */
 function endModule({ kind, socket }: Goal): ModuleDoc {
   const params = openedEnd(kind, socket);
-  return { id: 'end', kind, label: kindNamed(kind)?.title ?? kind, ...(params && { params }) };
+  return { id: 'end', kind, label: kindTitle(kind), ...(params && { params }) };
 }
 
 /**

@@ -77,7 +77,7 @@ describe('planning a chain', () => {
     expect(proposals[0]!.met).toBe(true);
     expect(kindsOf(proposals[0]!)).toEqual(['mixer']);
     expect(proposals[0]!.stages[0]).toMatchObject({ rack: 'mix/a' });
-    expect(proposals[0]!.stages[0]!.standIn).toContain('bias');
+    expect(proposals[0]!.stages[0]!.standIn).toContain('offset knob');
     for (const p of proposals) {
       expect(p.uses).not.toContain('quad/a');
       expect(new Set(p.uses).size).toBe(p.uses.length);
@@ -91,7 +91,7 @@ describe('planning a chain', () => {
     );
     expect(proposals.length).toBeGreaterThan(0);
     expect(proposals.every((p) => !p.met && p.error > 0)).toBe(true);
-    expect(proposals[0]!.why).toContain('nearest');
+    expect(proposals[0]!.why).toContain('closest match');
   });
 
   it('an envelope comes with the clock that it needs', () => {

@@ -1,3 +1,5 @@
+import { showNumber } from '../units/show';
+import { inSentence } from '../kinds/knobs';
 import { predict } from '../answers/predict';
 import type { Reading } from '../answers/readings';
 import type { Rack } from '../document/rackTypes';
@@ -5,7 +7,7 @@ import type { Patch, Target } from '../document/types';
 import { wantOf } from '../document/targets';
 import { applyEdits } from '../edit/edit';
 import type { Finding } from '../findings/finding';
-import { kindNamed } from '../kinds';
+import { kindTitle } from '../kinds';
 import { channelLimits } from '../rack/limits';
 import type { ChannelLimits } from '../rack/limits';
 import { needsTrace } from '../solve/problem/errorOf';
@@ -200,11 +202,11 @@ const withTarget = (targets: readonly Target[], target: Target): readonly Target
 function whyOf(kinds: readonly string[], met: boolean, answer: SolveAnswer): string {
   const what =
     kinds.length === 0
-      ? 'the destination’s own knobs alone'
-      : kinds.map((k) => kindNamed(k)?.title.toLowerCase() ?? k).join(', then ');
+      ? 'the destination’s own knobs only'
+      : kinds.map((k) => inSentence(kindTitle(k))).join(', then ');
   if (met) return `${what}: ${answer.solutions[0]?.why ?? ''}`;
   const out = answer.limits[0];
-  return out ? `${what}: nearest; ${out.at} runs out at ${out.limit}` : `${what}: nearest`;
+  return out ? `${what}: closest match; ${out.at} stops at ${showNumber(out.limit, 2)}` : `${what}: closest match`;
 }
 
 /** The first of each sequence of kinds. */

@@ -1,4 +1,4 @@
-import { placesOf } from '../document/rackTypes';
+import { placesOf, placeTitle } from '../document/rackTypes';
 import type { Rack } from '../document/rackTypes';
 import type { Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
@@ -28,7 +28,7 @@ export function seatOffers(patch: Patch, rack: Rack, id: string): SeatOffer[] {
       if (!('service' in answer)) return [];
       const { service } = answer;
       const edits = takeOver(patch, new Map([[id, { place, service }]])).edits.get(id) ?? [];
-      const name = `${place.module.name} ${place.channel.label ?? place.channel.id}`;
+      const name = placeTitle(place);
       const { standIn, cost } = service;
       return [{ rack: place.name, name, standIn, cost, takenBy: taken.get(place.name) ?? null, edits }];
     })

@@ -134,7 +134,7 @@ export class Servers {
       if (!('volts' in n) || idOf(n.to) !== id || wiring.cableInto(n.to)) continue;
       const there = socketThere(service, nameOf(n.to));
       const has = channel.normals.some((x) => x.to === there && 'volts' in x && x.volts === n.volts);
-      if (!has && n.volts !== 0) return `its ${there} carries no ${n.volts} V while it is empty`;
+      if (!has && n.volts !== 0) return `its ${there} has no ${n.volts} V normal`;
     }
     return null;
   }
@@ -143,7 +143,7 @@ export class Servers {
     const piece = this.pieces.get(id);
     if (!piece) return { why: `there is no module ${id}` };
     const own = modeOf(channel, piece.m.kind.name);
-    let why = 'it is of another kind';
+    let why = 'it is a different type of module';
     if (own) {
       const held = heldBy(own, piece.needs);
       if (held.ok) return { service: { cost: 0, mode: own, params: held.params, sockets: null, standIn: null } };
@@ -159,7 +159,7 @@ export class Servers {
   }
 
   private byStandIn(piece: Piece, channel: Channel, mode: ChannelMode, stand: StandIn): Answer {
-    let why = 'it cannot stand in as this is set';
+    let why = 'it can’t substitute with these settings';
     for (const served of stand.as(piece.wanted)) {
       if (!carries(piece.sockets, served)) continue;
       const needs = fromNormal(channel, served);

@@ -26,13 +26,13 @@ describe('what a channel can be set to', () => {
   it('is within its range, or told with it', () => {
     const narrow = mode('offset', { ranges: { volts: [-2, 2] } });
     expect(held(narrow, { volts: 1.5 })).toEqual({ volts: 1.5 });
-    expect(held(narrow, { volts: 3 })).toBe('volts reaches -2 to 2 there, 3 is wanted');
+    expect(held(narrow, { volts: 3 })).toBe('Offset ranges from -2 to 2 on this channel; the patch needs 3');
   });
   it('is one of its choices, or told with them; what is fixed is fixed', () => {
     const steps = mode('lfo', { choices: { shape: ['sine', 'triangle'] }, fixed: { lowVolts: 0 } });
     expect(held(steps, { shape: 'triangle' })).toMatchObject({ lowVolts: 0 });
-    expect(held(steps, { shape: 'ramp' })).toBe('shape can be sine, triangle there, ramp is wanted');
-    expect(held(steps, { lowVolts: -5 })).toBe('lowVolts is 0 there, -5 is wanted');
+    expect(held(steps, { shape: 'ramp' })).toBe('Waveform can be sine, triangle on this channel; the patch needs ramp');
+    expect(held(steps, { lowVolts: -5 })).toBe('Minimum is fixed at 0 on this channel; the patch needs -5');
     // What nobody asks for is as the channel has it.
     expect(held(steps, {})).toMatchObject({ lowVolts: 0 });
   });
@@ -41,7 +41,7 @@ describe('what a channel can be set to', () => {
     expect(held(wide, { amount: 0.5, maxAmount: 1 })).toEqual({ amount: 0.5, maxAmount: 2 });
     const small = mode('mixer', { fixed: { inputs: 3 } });
     expect(held(small, { inputs: 2 })).toMatchObject({});
-    expect(held(small, { inputs: 4 })).toBe('inputs does not reach far enough there');
+    expect(held(small, { inputs: 4 })).toBe('Number of inputs has too small a range on this channel');
     expect(held(mode('mixer', { fixed: { inputs: 6 } }), { inputs: 4 })).toMatchObject({ inputs: 6 });
   });
   it('a knob that does not reach is told with how far it goes', () => {

@@ -2,6 +2,7 @@ import { paramFaults } from '../document/paramFields';
 import { completeParams, existing } from '../document/params';
 import type { Channel, ChannelMode } from '../document/rackTypes';
 import { kindNamed } from '../kinds';
+import { paramLabel } from '../kinds/knobs';
 import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
 import type { Kind } from '../kinds/kind';
 
@@ -31,8 +32,8 @@ function optionsOf(
     // What others reach may be more than is asked for.
     if (spec.reach) return [...hit, ...allowed.filter((v) => !same(v, wanted) && reachesPast(spec, v, wanted))];
     if (hit.length > 0) return hit;
-    const there = allowed.length === 1 ? `is ${shown(allowed[0])}` : `can be ${allowed.map(shown).join(', ')}`;
-    return `${name} ${there} there, ${shown(wanted)} is wanted`;
+    const there = allowed.length === 1 ? `is fixed at ${shown(allowed[0])}` : `can be ${allowed.map(shown).join(', ')}`;
+    return `${paramLabel(name, spec)} ${there} on this channel; the patch needs ${shown(wanted)}`;
   }
   const range = mode.ranges[name];
   if (!range) return [wanted ?? spec.default];
@@ -40,7 +41,7 @@ function optionsOf(
   if (wanted === undefined) return [Math.min(high, Math.max(low, Number(spec.default)))];
   if (typeof wanted === 'number' && wanted >= low - 1e-12 && wanted <= high + 1e-12) return [wanted];
   if (spec.reach && typeof wanted === 'number') return [Math.min(high, Math.max(low, wanted))];
-  return `${name} reaches ${low} to ${high} there, ${shown(wanted)} is wanted`;
+  return `${paramLabel(name, spec)} ranges from ${low} to ${high} on this channel; the patch needs ${shown(wanted)}`;
 }
 
 /** Of a number of sockets, fewer never serve; how far a knob reaches is told by the knob itself. */
@@ -88,11 +89,11 @@ export function heldBy(mode: ChannelMode, needs: ParamValues): Held {
   for (const [name, spec] of Object.entries(kind.params)) {
     const options = optionsOf(mode, name, spec, needs[name]);
     if (typeof options === 'string') return no(options);
-    if (options.length === 0) return no(`${name} does not reach far enough there`);
+    if (options.length === 0) return no(`${paramLabel(name, kind.params[name])} has too small a range on this channel`);
     if (options.length === 1) single[name] = options[0] as ParamValue;
     else several.push([name, options]);
   }
-  let why = 'cannot be set so';
+  let why = 'these settings are not possible together';
   for (const pick of picks(several)) {
     const all = { ...single, ...pick };
     const params = existing(kind, all);

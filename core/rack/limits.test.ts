@@ -43,7 +43,7 @@ describe('a stage on a channel', () => {
   it('is held to what the channel allows, and says so where it is set otherwise', () => {
     const patch = sweep({ amount: -0.5, volts: 2 }, 'lifts/a');
     expect(channelLimits(patch, rack).limits.get('trim.volts')).toEqual([0, 5]);
-    expect(channelFaults(patch, rack)[0]!.message).toContain('amount reaches 0 to 1');
+    expect(channelFaults(patch, rack)[0]!.message).toContain('Gain ranges from 0 to 1');
     const mended = applyEdits(patch, settledEdits(patch, rack, 'trim'));
     expect(channelFaults(mended, rack)).toEqual([]);
     expect(mended.modules[1]!.params).toMatchObject({ amount: 0, volts: 2 });
@@ -51,10 +51,10 @@ describe('a stage on a channel', () => {
 
   it('is told where its channel is another kind, not there, or taken', () => {
     const faults = (place: string) => channelFaults(sweep({}, place), rack).map((f) => f.message);
-    expect(faults('lifts/b')[0]).toContain('mixer');
+    expect(faults('lifts/b')[0]).toContain('Mixer');
     expect(faults('lifts/z')[0]).toContain('no channel');
     const two = patchOf({ a: ['offset', {}, { rack: 'lifts/a' }], b: ['offset', {}, { rack: 'lifts/a' }] });
-    expect(channelFaults(two, rack).map((f) => f.message)).toContain('a sits there already');
+    expect(channelFaults(two, rack).map((f) => f.message)).toContain('already used by Scale and offset');
   });
 
   it('is solved within its channel, clock positions as its panel has them', () => {

@@ -1,3 +1,4 @@
+import { placeName } from '../document/names';
 import { socketAt } from '../document/sockets';
 import { knobsIn } from '../document/knobs';
 import { completeParams, existing } from '../document/params';
@@ -5,7 +6,7 @@ import { placeNamed, placesOf } from '../document/rackTypes';
 import type { ChannelMode, RackPlace, Rack } from '../document/rackTypes';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
-import { kindNamed } from '../kinds';
+import { kindNamed, kindTitle } from '../kinds';
 import type { ParamValue } from '../kinds/params';
 import type { Panel } from '../units/knob';
 import { heldBy, limitsThere, modeOf } from './holds';
@@ -70,11 +71,12 @@ export function channelFaults(patch: Patch, rack: Rack): ChannelFault[] {
     const fault = (message: string): ChannelFault[] => [{ module: m.id, rack: name, message }];
     const other = taken.get(name);
     taken.set(name, other ?? m.id);
-    if (!place) return fault(`the rack has no channel ${name}`);
-    if (other !== undefined) return fault(`${other} sits there already`);
+    if (!place) return fault(`this rack has no channel ${name}`);
+    if (other !== undefined) return fault(`already used by ${placeName(patch.modules, other)}`);
     const kind = kindNamed(m.kind);
     const mode = modeOf(place.channel, m.kind);
-    if (!kind || !mode) return fault(`that channel is ${place.channel.modes.map((x) => x.kind).join(', ')}`);
+    if (!kind || !mode)
+      return fault(`that channel is a ${place.channel.modes.map((x) => kindTitle(x.kind)).join(' or ')}`);
     const all = completeParams(kind, m.params, patch.settings.bpm);
     const held = heldBy(mode, existing(kind, all));
     return held.ok ? [] : fault(held.why);

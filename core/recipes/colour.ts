@@ -5,9 +5,9 @@ export const colour: readonly Recipe[] = [
   recipe(
     [
       'opposite-filters',
-      'Two filters, opposite ways, from one depth',
-      'Colour',
-      'Turn Depth: both move further; one opens as the other shuts.',
+      'Two filters in opposition from one depth knob',
+      'Timbre',
+      'Turn Depth: both move further, one opening as the other closes.',
     ],
     {
       stages: {
@@ -40,9 +40,9 @@ export const colour: readonly Recipe[] = [
   recipe(
     [
       'round-square',
-      'A lag that rounds a square',
-      'Colour',
-      'Turn Round’s rise and fall: short is a click, long a slow swell that no longer reaches its ends.',
+      'A square smoothed by slew',
+      'Timbre',
+      'Turn Round’s rise and fall. Short gives a click; long, a slow swell that never reaches its limits.',
     ],
     {
       stages: {
@@ -60,8 +60,8 @@ export const colour: readonly Recipe[] = [
     [
       'two-speeds',
       'A crossfade between two speeds',
-      'Colour',
-      'Move Which from 0 to 5 V: from the slow movement to the quick one, and anything between.',
+      'Timbre',
+      'Move Which from 0 V (slow LFO) to 5 V (fast LFO), or anywhere between.',
     ],
     {
       stages: {
@@ -90,8 +90,8 @@ export const colour: readonly Recipe[] = [
     [
       'wave-shaping',
       'Wave shaping by a voltage',
-      'Colour',
-      'Turn Drive’s bias and cv amount: how far the wave is pushed into the folds.',
+      'Timbre',
+      'Turn Drive’s bias and CV amount to push the wave further into folding.',
     ],
     {
       stages: {

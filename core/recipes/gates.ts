@@ -5,8 +5,8 @@ export const gates: readonly Recipe[] = [
   recipe(
     [
       'one-fader',
-      'A fader that opens three things',
-      'Gates and hands',
+      'One fader, three destinations',
+      'Gates and control',
       'Move Fader from 0 to 5 V: the filter opens, the echo gets longer, and the level rises, each as far as it should.',
     ],
     {
@@ -41,7 +41,7 @@ export const gates: readonly Recipe[] = [
     [
       'accents',
       'Accents over a threshold',
-      'Gates and hands',
+      'Gates and control',
       'Turn Over’s threshold: how many steps are accented; Join’s second gain: by how much.',
     ],
     {
@@ -76,8 +76,8 @@ export const gates: readonly Recipe[] = [
   recipe(
     [
       'hanging-notes',
-      'Hanging notes, cured',
-      'Gates and hands',
+      'Hanging notes, fixed',
+      'Gates and control',
       'Turn Beat’s width: the steps are multiplied by the gate, so each note ends before the next begins.',
     ],
     {
@@ -105,8 +105,8 @@ export const gates: readonly Recipe[] = [
   recipe(
     [
       'gated-slow',
-      'A slow oscillator that a gate lets through',
-      'Gates and hands',
+      'An LFO switched by a gate',
+      'Gates and control',
       'Turn Beat’s width: how long the wobble lasts; Depth’s amount: how far it goes.',
     ],
     {

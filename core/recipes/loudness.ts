@@ -5,9 +5,9 @@ export const loudness: readonly Recipe[] = [
   recipe(
     [
       'tremolo',
-      'Tremolo that never shuts',
-      'Loudness',
-      'Turn Amp’s cv amount for more or less depth; its bias keeps it open, so that no cycle falls silent.',
+      'Tremolo that never closes',
+      'Level',
+      'Turn Amp’s CV amount for depth. Its bias keeps it open, so it never falls silent.',
     ],
     {
       stages: {
@@ -25,7 +25,7 @@ export const loudness: readonly Recipe[] = [
     [
       'duck-trigger',
       'Ducking from the trigger',
-      'Loudness',
+      'Level',
       'Turn Contour’s decay for a longer dip; Upside down’s amount for a deeper one.',
     ],
     {
@@ -52,8 +52,8 @@ export const loudness: readonly Recipe[] = [
   recipe(
     [
       'duck-sound',
-      'Ducking from the sound itself',
-      'Loudness',
+      'Ducking from the audio signal',
+      'Level',
       'Turn Listens’ release for a slower return; Upside down’s amount for a deeper dip.',
     ],
     {
@@ -86,9 +86,9 @@ export const loudness: readonly Recipe[] = [
   recipe(
     [
       'louder-high',
-      'An envelope that is louder for high notes',
-      'Loudness',
-      'Turn Height’s amount: how much a high note gains; its lift: how loud the lowest one is.',
+      'Higher notes play louder',
+      'Level',
+      'Turn Height’s gain to set how much louder high notes get, and its offset to set the level of the lowest.',
     ],
     {
       stages: {
@@ -117,9 +117,9 @@ export const loudness: readonly Recipe[] = [
   recipe(
     [
       'level-pedal',
-      'A level pedal',
-      'Loudness',
-      'Move Pedal from 0 to 5 V: an exponential amplifier makes equal moves sound equally loud.',
+      'Volume pedal',
+      'Level',
+      'Move Pedal from 0 to 5 V. With an exponential VCA, equal moves sound like equal changes in loudness.',
     ],
     {
       stages: {
@@ -136,9 +136,9 @@ export const loudness: readonly Recipe[] = [
   recipe(
     [
       'ring-am',
-      'Ring and amplitude modulation beside each other',
-      'Loudness',
-      'Turn Other’s base: left, ring modulation leaves sum and difference alone; right, the tone itself stays.',
+      'Ring modulation and AM compared',
+      'Level',
+      'Turn Other’s frequency. Left: ring modulation, only sum and difference remain. Right: AM, the original tone stays.',
     ],
     {
       stages: {

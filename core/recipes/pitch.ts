@@ -7,7 +7,7 @@ export const pitch: readonly Recipe[] = [
       'vibrato',
       'Vibrato that fades in',
       'Pitch',
-      'Turn Fades in’s attack: how long the note stays straight; Depth’s amount: a sixtieth is a semitone each way.',
+      'Turn Fade-in’s attack to set how long the note stays steady, and Depth’s gain for the amount: 0.017 is ±1 semitone.',
     ],
     {
       stages: {
@@ -35,7 +35,7 @@ export const pitch: readonly Recipe[] = [
       'glide',
       'A glide that arrives',
       'Pitch',
-      'Turn Glide’s rise and fall together: shorter than a step it arrives at every note; longer and the line goes flat.',
+      'Turn Glide’s rise and fall together. Shorter than a step, it reaches every note; longer, and the line goes flat.',
     ],
     {
       stages: {
@@ -54,7 +54,7 @@ export const pitch: readonly Recipe[] = [
       'random-notes',
       'Random steps to notes of a scale',
       'Pitch',
-      'Turn Span’s amount: how far the notes roam; Notes’ scale: which ones they are.',
+      'Turn Span’s gain to set the note range; choose Notes’ scale to set which notes.',
     ],
     {
       stages: {

@@ -23,7 +23,7 @@ export const space: readonly Recipe[] = [
   recipe(
     [
       'quarter',
-      'Two movements a quarter apart',
+      'Two movements 90° apart',
       'Space and time',
       'Turn Slow’s rate: left swells first, right a quarter of a cycle later, always.',
     ],
@@ -51,7 +51,7 @@ export const space: readonly Recipe[] = [
       'feedback',
       'Feedback kept in bounds',
       'Space and time',
-      'Turn Back’s amount: more repeats; below 1 every round is quieter than the last.',
+      'Turn Back’s gain for more repeats. Below 1, each repeat is quieter than the last.',
     ],
     {
       stages: {

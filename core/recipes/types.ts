@@ -1,7 +1,7 @@
 import type { ParamValues } from '../kinds/params';
 import type { Json, Settings, Target } from '../document/types';
 
-export const ROOMS = ['Loudness', 'Pitch', 'Colour', 'Space and time', 'Gates and hands'] as const;
+export const ROOMS = ['Level', 'Pitch', 'Timbre', 'Space and time', 'Gates and control'] as const;
 
 /** A small patch that works at once. */
 export interface Recipe {
@@ -61,7 +61,7 @@ export function recipe(
 /** A drone to hear a movement by. */
 export const tone = (baseHz: number, label = 'Tone'): Stage => ['oscillator', label, { baseHz }];
 /** The way out, at a level for a mixer or an interface. */
-export const out = (padDb = 12): Stage => ['lineOut', 'Way out', { padDb, dcBlock: true }];
+export const out = (padDb = 12): Stage => ['lineOut', 'Output', { padDb, dcBlock: true }];
 /** Notes of a line, volts. */
 export const line = (...volts: readonly number[]): ParamValues => ({
   steps: volts.map((v) => ({ volts: v, gate: true, tie: false })),

@@ -23,12 +23,14 @@ export function cautionsOf(graph: Graph, bounds: ReadonlyMap<string, ModuleBound
   );
   const tied = modules.some((m) => m.kind.electrical?.joins && m.inputs.filter((s) => s.plugged).length > 1);
   return [
-    ...(sounds ? [`Ears: start quiet${jumps ? '; resonance, feedback and products jump in level' : ''}.`] : []),
-    ...(outlets
-      ? ['Speakers: only from the line output; constant voltage and modular level do not belong there.']
+    ...(sounds
+      ? [`Ears: start quiet.${jumps ? ' Resonance, feedback and ring modulation can jump in level.' : ''}`]
       : []),
-    ...(wide ? [`Gear: some voltages leave ±5 V, as at ${wide.label}; check that the input accepts them.`] : []),
-    ...(tied ? ['Gear: outputs are tied together; only through resistors, or by a mixer.'] : []),
-    'Gear: power down before a power cable is moved.',
+    ...(outlets ? ['Speakers: connect only the line output. Never send DC or modular level to speakers.'] : []),
+    ...(wide
+      ? [`Gear: some voltages exceed ±5 V, for example at ${wide.label}. Check that the input accepts them.`]
+      : []),
+    ...(tied ? ['Gear: outputs are joined. Use a mixer, or series resistors; never join them directly.'] : []),
+    'Gear: switch off before you move a power cable.',
   ];
 }

@@ -16,7 +16,7 @@ function told(value: number | null, unit: string, note: string | undefined, word
   if (value === null) return 'silence';
   const figure = showQuantity(value, unit);
   const more = note ?? word;
-  return more ? `${figure}, ${more}` : figure;
+  return more ? `${figure} (${more})` : figure;
 }
 
 /** What will be heard where a destination is driven. */
@@ -30,7 +30,7 @@ export function earOf(reading: Reading, audible: boolean, period: number | null)
   const shut = reading.shutPercent ?? 0;
   const gap =
     shut > 0.5 && period !== null
-      ? `; silence for ${showSeconds((shut / 100) * period)} of each ${showSeconds(period)}`
+      ? `; silent for ${showSeconds((shut / 100) * period)} of every ${showSeconds(period)}`
       : '';
-  return `${low === high && !silent ? `steady at ${told(high, reading.unit, highNote, undefined)}` : `from ${from}, to ${to}`}${gap}`;
+  return `${low === high && !silent ? `constant ${told(high, reading.unit, highNote, undefined)}` : `${from} to ${to}`}${gap}`;
 }

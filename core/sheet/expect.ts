@@ -86,7 +86,7 @@ function gateFigures(
 const MEAN_DRAWS = 24;
 const MEAN_SAMPLES = 2000;
 const MEAN_RATE = { least: 500, most: 8000 } as const;
-/** From 5 to 95 % of a normal error, in sigmas. */
+/** From 5 to 95% of a normal error, in sigmas. */
 const WIDTH = 3.29;
 
 /** The mean of the last so many samples, of all where there are fewer. */
@@ -95,7 +95,7 @@ function meanOfLast(trace: Float64Array, samples: number | null): number {
   return part.reduce((a, b) => a + b, 0) / part.length;
 }
 
-/** How wide 5 to 95 % of a voltage's mean are, with the usual errors: of the mean itself, not of its extremes, volts. */
+/** How wide 5 to 95% of a voltage's mean are, with the usual errors: of the mean itself, not of its extremes, volts. */
 function meanWidth(patch: Patch, socket: string, channels: Channels, asset: Asset): number {
   const bench = new OffBench(patch, {}, (graph) => partBehind(graph, [socket]), channels);
   const random = stream(patch.settings.seed ^ 0x3ea4);
@@ -126,7 +126,7 @@ function turnsOf(trace: ArrayLike<number>, mean: number, sampleRate: number): nu
   return (crossings * sampleRate) / (2 * Math.max(1, trace.length));
 }
 
-/** How wide 5 to 95 % of each end are. */
+/** How wide 5 to 95% of each end are. */
 interface Widths {
   readonly low: number;
   readonly high: number;

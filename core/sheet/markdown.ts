@@ -1,33 +1,37 @@
 import { placeName } from '../document/names';
 import { partsOf, socketAt } from '../document/sockets';
-import { showNumber } from '../units/show';
+import { showNumber, withUnit } from '../units/show';
+import { needsLines } from './needs';
 import type { MeterReading, Sheet, SheetStep } from './types';
 
 const NAMES: Readonly<Record<MeterReading['quantity'], string>> = {
-  low: 'lowest',
-  high: 'highest',
-  mean: 'mean',
-  steady: 'steady',
-  rms: 'AC',
-  percent: 'high for',
-  pulses: 'pulses',
+  low: 'Min',
+  high: 'Max',
+  mean: 'Mean',
+  steady: 'DC',
+  rms: 'AC RMS',
+  percent: 'Duty cycle',
+  pulses: 'Pulses',
 };
 
-/** `lowest −5.00 ± 0.13 V` */
+/** `Min −5.00 ± 0.13 V` */
 export function meterText({ quantity, value, plusMinus, unit }: MeterReading): string {
   const digits = unit === 'V' ? 2 : unit === '%' ? 0 : 2;
-  return `${NAMES[quantity]} ${showNumber(value, digits)} ± ${showNumber(plusMinus, unit === '%' ? 0 : 2)}\u2009${unit}`;
+  const error = withUnit(showNumber(plusMinus, unit === '%' ? 0 : 2), unit);
+  return `${NAMES[quantity]} ${showNumber(value, digits)} ± ${error}`;
 }
 
 /** What a part of a sheet is, in words. */
 export function partText({ needs }: Pick<Sheet, 'needs'>, part: string): string {
-  if (part === 'start') return 'Before anything';
-  if (part === 'sound') return 'Sound';
-  if (part === 'last') return 'Last';
+  if (part === 'start') return 'Before you start';
+  if (part === 'sound') return 'Audio path';
+  if (part === 'last') return 'Finally';
   const { id, name } = partsOf(part.replace(/^path /, ''));
   const there = needs.modules.find((m) => m.module === id);
   const label = there?.label ?? id;
-  return name === '' ? label : `To ${placeName([{ id, kind: there?.kind ?? '', label }], socketAt(id, name))}`;
+  return name === ''
+    ? label
+    : `Control path to ${placeName([{ id, kind: there?.kind ?? '', label }], socketAt(id, name))}`;
 }
 
 /** Steps under the parts that they stand in, in their order. */
@@ -46,7 +50,7 @@ export function sheetParts(
 const escaped = (text: string): string => text.replace(/[\\`*_{}[\]<>#|]/g, (c) => `\\${c}`);
 
 function line(step: SheetStep): string {
-  const place = step.do === 'set' && step.rack !== null ? ` (${step.rack})` : '';
+  const place = step.do === 'set' && step.channel !== null ? ` (${step.channel})` : '';
   const expected = step.do === 'measure' ? `: ${step.expect.meter.map(meterText).join(', ')}` : '';
   return `- [ ] ${escaped(step.text)}${place}${expected}`;
 }
@@ -54,18 +58,14 @@ function line(step: SheetStep): string {
 /** A sheet as Markdown with boxes to tick. */
 export function sheetToMarkdown(sheet: Sheet): string {
   const { needs, cautions, steps } = sheet;
-  const modules = needs.modules.map((m) => {
-    const place = m.rack === null ? '' : `, ${m.rack}`;
-    return `- ${escaped(m.label)} (${m.kind}${place})${m.standIn === null ? '' : `: ${escaped(m.standIn)}`}`;
-  });
-  const splits = needs.splits.map((s) => `- ${s.at} goes ${s.ways} ways`);
-  const short = needs.short.map((s) => `- Short: ${s.module} (${s.kind}), ${escaped(s.why)}`);
   return [
     `# ${escaped(sheet.patch)}`,
     ...(sheet.rack === null ? [] : [`Rack: ${escaped(sheet.rack)}`]),
-    '## Needs',
-    [...modules, `- ${needs.cables} cables`, ...splits, ...short].join('\n'),
-    '## Care',
+    '## You’ll need',
+    needsLines(needs)
+      .map((line) => `- ${escaped(line)}`)
+      .join('\n'),
+    '## Safety',
     cautions.map((c) => `- ${escaped(c)}`).join('\n'),
     ...sheetParts(steps).flatMap((p) => [`## ${escaped(partText(sheet, p.part))}`, p.steps.map(line).join('\n')]),
     '',

@@ -45,8 +45,14 @@ export function setupSteps(kind: Kind, params: ParamValues, shown: readonly Knob
     .map(([param]) => ({ param, value: params[param] as ParamValue }));
 }
 
+/** `8 steps`, `5 points` */
+function counted(list: readonly unknown[]): string {
+  const what = typeof list[0] === 'object' && list[0] !== null && 't' in list[0] ? 'point' : 'step';
+  return `${list.length} ${what}${list.length === 1 ? '' : 's'}`;
+}
+
 const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
-  if (Array.isArray(value)) return `${value.length} entries`;
+  if (Array.isArray(value)) return counted(value);
   if (typeof value === 'boolean') return value ? 'on' : 'off';
   if (value === null) return 'none';
   if (spec?.type === 'choice') return inSentence(optionLabel(spec, value as string | number));
@@ -60,7 +66,7 @@ const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
 export function setText(name: string, kind: Kind, knobs: readonly KnobStep[], setup: readonly SetupStep[]): string {
   const turns = knobs.map((k) => {
     const panel = k.panel === undefined ? '' : ` (${showNumber(k.panel, 1)})`;
-    return `${inSentence(paramLabel(k.param, kind.params[k.param]))} to ${k.clock}${panel}`;
+    return `${inSentence(paramLabel(k.param, kind.params[k.param]))} ${k.clock}${panel}`;
   });
   const differs = setup.filter(({ param, value }) => {
     const spec = kind.params[param];
@@ -71,5 +77,5 @@ export function setText(name: string, kind: Kind, knobs: readonly KnobStep[], se
     ({ param, value }) => `${inSentence(paramLabel(param, kind.params[param]))} ${shown(value, kind.params[param])}`,
   );
   const all = [...turns, ...switches];
-  return `${name}: ${all.length > 0 ? all.join(', ') : 'as it is'}`;
+  return all.length > 0 ? `Set ${name}: ${all.join(', ')}` : `${name}: leave at defaults`;
 }

@@ -79,7 +79,7 @@ describe('a sheet', () => {
         { param: 'volts', value: 2, percent: 70, clock: '2:00' },
       ],
     });
-    expect(step(sheet, 'set-trim').text).toContain('gain to 2:00, offset to 2:00');
+    expect(step(sheet, 'set-trim').text).toContain('gain 2:00, offset 2:00');
     expect(step(sheet, 'plug-swell.out-trim.in')).toMatchObject({
       breaks: [{ to: 'trim.in', volts: 5 }],
       split: false,
@@ -199,7 +199,7 @@ describe('a sheet', () => {
 
   it('is written as Markdown and as a table', () => {
     const text = sheetToMarkdown(sheet);
-    expect(text).toContain('## To Filter (VCF) cutoff CV');
+    expect(text).toContain('## Control path to Filter (VCF) cutoff CV');
     expect(text.match(/- \[ \]/g)).toHaveLength(sheet.steps.length);
     const csv = sheetToCsv(sheet).trimEnd().split('\n');
     expect(csv[0]).toBe('id,part,do,text,from,to,at,quantity,value,plusminus,unit');
@@ -295,8 +295,8 @@ describe('a sheet is told by what is there', () => {
     const found = step(sheetOf(patch), 'measure-trim.out');
     const of = (quantity: string): number =>
       found.do === 'measure' ? found.expect.meter.find((m) => m.quantity === quantity)!.plusMinus : NaN;
-    // The amount's error of 1 % of ±4 moves the extremes by ±0.4 V and the mean of a triangle not at all: what is left
-    // is the lift's 1 % of 10 V and the offsets of two outputs.
+    // The amount's error of 1% of ±4 moves the extremes by ±0.4 V and the mean of a triangle not at all: what is left
+    // is the lift's 1% of 10 V and the offsets of two outputs.
     expect(of('high')).toBeGreaterThan(1);
     expect(of('mean')).toBeLessThan(0.5);
     expect(of('mean')).toBeGreaterThan(0.2);

@@ -1,9 +1,10 @@
+import { channelTitle } from '../document/rackTypes';
 import { placeName } from '../document/names';
 import { BoundsEngine } from '../bounds/bounds';
 import { completeParams } from '../document/params';
 import { idOf } from '../document/sockets';
 import type { Rack } from '../document/rackTypes';
-import type { Cable, Patch } from '../document/types';
+import type { Cable, ModuleDoc, Patch } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
@@ -46,7 +47,9 @@ function onRack(patch: Patch, { rack, assignment }: SheetOptions): { patch: Patc
   };
 }
 
-function needsOf({ patch, modules, wiring }: Graph, assignment: Assignment | null): SheetNeeds {
+type ChannelName = (module: ModuleDoc | undefined) => string | null;
+
+function needsOf({ patch, modules, wiring }: Graph, assignment: Assignment | null, channel: ChannelName): SheetNeeds {
   const stands = new Map(assignment?.assigned.map((a) => [a.module, a.standIn]));
   const ways = new Map<string, number>();
   for (const { from } of wiring.cables) ways.set(from, (ways.get(from) ?? 0) + 1);
@@ -57,6 +60,7 @@ function needsOf({ patch, modules, wiring }: Graph, assignment: Assignment | nul
       label: m.label,
       kind: m.kind.name,
       rack: patch.modules[m.index]?.rack ?? null,
+      channel: channel(patch.modules[m.index]),
       standIn: stands.get(m.id) ?? null,
     })),
     cables: wiring.cables.length,
@@ -65,8 +69,8 @@ function needsOf({ patch, modules, wiring }: Graph, assignment: Assignment | nul
   };
 }
 
-/** Tells acts as steps, each of the patch as it is plugged by then. */
-class Teller {
+/** Writes acts as steps, each of the patch as it is patched by then. */
+class StepWriter {
   private readonly plugged: Cable[] = [];
   private readonly used = new Set<string>();
 
@@ -74,6 +78,7 @@ class Teller {
     private readonly graph: Graph,
     private readonly channels: ChannelLimits,
     private readonly meter: MeterSpec,
+    private readonly channel: ChannelName,
     private readonly asset: Asset,
   ) {}
 
@@ -89,7 +94,7 @@ class Teller {
     return placeName(this.graph.modules, socket);
   }
 
-  tell(act: Act): SheetStep[] {
+  stepsOf(act: Act): SheetStep[] {
     switch (act.do) {
       case 'set':
         return [this.set(act.module, act.part)];
@@ -113,7 +118,17 @@ class Teller {
     const knobs = kind ? knobSteps(id, kind, params, this.channels) : [];
     const setup = kind ? setupSteps(kind, params, knobs) : [];
     const text = kind ? setText(this.name(id), kind, knobs, setup) : this.name(id);
-    return { id: `set-${id}`, part, do: 'set', text, module: id, rack: doc?.rack ?? null, knobs, setup };
+    return {
+      id: `set-${id}`,
+      part,
+      do: 'set',
+      text,
+      module: id,
+      rack: doc?.rack ?? null,
+      channel: this.channel(doc),
+      knobs,
+      setup,
+    };
   }
 
   private plug(cable: Cable, part: string): SheetStep {
@@ -122,9 +137,9 @@ class Teller {
     this.used.add(cable.from);
     this.plugged.push(cable);
     const loses = breaks
-      .map((b) => ('volts' in b ? `its ${b.volts} V at rest` : `its link to ${this.place(b.from)}`))
+      .map((b) => ('volts' in b ? `its ${b.volts} V normal` : `its normal from ${this.place(b.from)}`))
       .join(' and ');
-    const text = `Plug ${this.place(cable.from)} into ${this.place(cable.to)}${split ? ', by a stackable cable or a mult' : ''}${loses ? `; that ends ${loses}` : ''}`;
+    const text = `Patch ${this.place(cable.from)} → ${this.place(cable.to)}${split ? ', using a stackable cable or a mult' : ''}${loses ? `. This breaks ${loses}.` : ''}`;
     return { id: `plug-${cable.from}-${cable.to}`, part, do: 'plug', text, cable, breaks, split };
   }
 
@@ -142,7 +157,9 @@ class Teller {
       high: reading.seenHigh ?? reading.high,
       unit: reading.unit,
     };
-    return [{ id: `listen-${end}`, part, do: 'listen', text: `Listen or read at ${this.place(end)}: ${ear}`, expect }];
+    return [
+      { id: `listen-${end}`, part, do: 'listen', text: `Listen (or measure) at ${this.place(end)}: ${ear}`, expect },
+    ];
   }
 }
 
@@ -160,7 +177,7 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
               id: 'note-levels-down',
               part: 'start',
               do: 'note' as const,
-              text: `Turn down what follows ${names}: mixer, interface or speakers.`,
+              text: `Turn down everything ${names} feeds: mixer, interface or speakers.`,
             },
           ]
         : []),
@@ -168,17 +185,22 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
         id: `note-${m.id}.${param}-down`,
         part: 'start',
         do: 'note',
-        text: `${m.label}: turn ${inSentence(paramLabel(param, m.kind.params[param]))} all the way down; it is set in its turn.`,
+        text: `${m.label}: turn ${inSentence(paramLabel(param, m.kind.params[param]))} fully down. You’ll set it later.`,
       })),
     ],
     last: [
       outlets.length > 0
-        ? { id: 'note-levels-up', part: 'last', do: 'note', text: `Turn up slowly what follows ${names}, and listen.` }
+        ? {
+            id: 'note-levels-up',
+            part: 'last',
+            do: 'note',
+            text: `Slowly turn up everything ${names} feeds, and listen.`,
+          }
         : {
             id: NO_OUTPUT,
             part: 'last',
             do: 'note',
-            text: 'The sound goes nowhere yet: nothing leads it out of the rack. Add an output to the patch to hear it.',
+            text: 'The sound goes nowhere yet: no line output is patched. Add an output to the patch to hear it.',
           },
     ],
   };
@@ -195,11 +217,12 @@ export function sheetOf(given: Patch, options: SheetOptions = {}): Sheet {
   const channels = options.rack
     ? channelLimits(patch, options.rack)
     : { limits: new Map(), choices: new Map(), panels: new Map(), spreads: new Map() };
-  const teller = new Teller(graph, channels, options.meter ?? USUAL_METER, options.asset);
+  const channel: ChannelName = (m) => (m?.rack === undefined ? null : channelTitle(options.rack, m.rack));
+  const writer = new StepWriter(graph, channels, options.meter ?? USUAL_METER, channel, options.asset);
   const acts = new Order(graph).run();
   const told = acts.flatMap((act, i) => {
     options.progress?.(i / acts.length);
-    return teller.tell(act);
+    return writer.stepsOf(act);
   });
   const { start, last } = aroundSound(graph);
   return {
@@ -207,7 +230,7 @@ export function sheetOf(given: Patch, options: SheetOptions = {}): Sheet {
     version: 1,
     patch: patch.name,
     rack: options.rack?.name ?? null,
-    needs: needsOf(graph, assignment),
+    needs: needsOf(graph, assignment, channel),
     cautions: cautionsOf(graph, new BoundsEngine().run(graph)),
     steps: [...start, ...told, ...last],
   };

@@ -28,7 +28,7 @@ describe('ticks as a code', () => {
     const other = sheetOf(patchOf({ trim: ['offset'] }));
     const code = ticksToCode(other, [], 1);
     expect(() => ticksFromCode(sheet, code)).toThrow('another sheet');
-    expect(() => ticksFromCode(sheet, 'https://example.org')).toThrow('none of a sheet');
+    expect(() => ticksFromCode(sheet, 'https://example.org')).toThrow('not a ticks code');
     expect(() => ticksFromCode(other, code.replace(' 1 ', ' 2 '))).toThrow('version 2');
     expect(() => ticksFromCode(other, code.replace(/ [01]+ $/, ' 012 '))).toThrow('another sheet');
   });

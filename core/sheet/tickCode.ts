@@ -41,12 +41,13 @@ export function ticksToCode(sheet: Sheet, ticks: readonly CodedTick[], at: numbe
  */
 export function ticksFromCode(sheet: Sheet, code: string): { readonly ticks: CodedTick[]; readonly at: number } {
   const [mark, version, steps, time = '', done = '', reads = ''] = code.trim().split(' ');
-  if (mark !== MARK) throw new Error('The code is none of a sheet’s ticks.');
+  if (mark !== MARK) throw new Error('This is not a ticks code.');
   if (version !== '1') throw new Error(`The code is of version ${version ?? '?'}; this program reads version 1.`);
   if (steps !== stepsMark(sheet) || done.length !== sheet.steps.length || !/^[01]*$/.test(done))
-    throw new Error('The code is of another sheet, or its patch has changed since; bring the file of ticks instead.');
+    throw new Error('This code is for another sheet, or the patch has changed since. Import the ticks file instead.');
   const at = parseInt(time, 36);
-  if (!Number.isSafeInteger(at) || at < 0) throw new Error('The code’s time cannot be read.');
+  if (!Number.isSafeInteger(at) || at < 0)
+    throw new Error('The ticks code is damaged: its time could not be read. Scan it again, or import the ticks file.');
   const read = new Map(
     reads
       .split(';')

@@ -56,6 +56,8 @@ export type SheetStep = Common &
         readonly do: 'set';
         readonly module: string;
         readonly rack: string | null;
+        /** The channel as people call it: `Swells, channel A`. */
+        readonly channel: string | null;
         readonly knobs: readonly KnobStep[];
         readonly setup: readonly SetupStep[];
       }
@@ -75,6 +77,7 @@ export interface SheetNeeds {
     readonly label: string;
     readonly kind: string;
     readonly rack: string | null;
+    readonly channel: string | null;
     readonly standIn: string | null;
   }[];
   readonly cables: number;

@@ -50,16 +50,16 @@ export function accentHelpers(patch: Patch, m: GraphModule, chosen: readonly num
   const on = (step: number, lo: number): boolean => (chosen ? chosen.includes(step) : lo > middle);
   const accents = [...peaks].filter(([step, [lo]]) => on(step, lo));
   const others = [...peaks].filter(([step, [lo]]) => !on(step, lo));
-  const title = `High at steps ${listed(accents.map(([step]) => step).sort((a, b) => a - b))} of ${row.label}`;
+  const title = `Accent steps ${listed(accents.map(([step]) => step).sort((a, b) => a - b))} of ${row.label}`;
   const lowest = Math.min(...accents.map(([, [lo]]) => lo));
   const highest = Math.max(...others.map(([, [, hi]]) => hi));
   if (accents.length === 0 || others.length === 0)
-    return [{ key: 'accents', title: 'Accents', says: 'Choose some of the steps, not all and not none.', edits: [] }];
-  const between = `those reach ${showVolts(lowest)} at least, the others ${showVolts(highest)} at most`;
+    return [{ key: 'accents', title: 'Accents', says: 'Choose at least one step, but not all of them.', edits: [] }];
+  const between = `accented steps reach at least ${showVolts(lowest)}, the others at most ${showVolts(highest)}`;
   if (lowest - highest < 2 * CLEAR + RELEASE)
-    return [{ key: 'accents', title, says: `No level tells them apart: ${between}.`, edits: [] }];
+    return [{ key: 'accents', title, says: `No threshold separates them: ${between}.`, edits: [] }];
   const volts = Number(((lowest - CLEAR + highest + CLEAR + RELEASE) / 2).toPrecision(6));
-  const says = `Its level at ${showVolts(volts)}: ${between}. ${showNumber(lowest - volts, 2)} V of room above it.`;
+  const says = `Threshold at ${showVolts(volts)}: ${between} (${showNumber(lowest - volts, 2)} V margin above it).`;
   return [
     { key: 'accents', title, says, edits: [{ do: 'set', module: m.id, param: detects.threshold, value: volts }] },
   ];

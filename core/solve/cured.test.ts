@@ -25,7 +25,7 @@ describe('cures for which knobs are solved', () => {
     const patch = tremolo(0.2, 0);
     const shut = at(patch, 'vca-shut');
     expect(shut?.numbers.missingVolts).toBeCloseTo(1, 9);
-    expect(shut?.cure?.label).toContain('Trim: volts');
+    expect(shut?.cure?.label).toContain('Trim offset to');
     const mended = applyEdits(patch, shut?.cure?.edits ?? []);
     expect(at(mended, 'vca-shut')).toBeUndefined();
     expect(mended.modules.find((m) => m.id === 'vca')).toEqual(patch.modules.find((m) => m.id === 'vca'));

@@ -1,6 +1,7 @@
 import { partsOf } from '../document/sockets';
 import { predict as predicted } from '../answers/predict';
 import type { PredictOptions, Prediction } from '../answers/predict';
+import { knobPlace } from '../document/names';
 import type { Patch } from '../document/types';
 import type { Target } from '../document/targets';
 import type { Cure } from '../findings/finding';
@@ -13,13 +14,13 @@ import type { KnobSetting } from './types';
 /** A cure of more knobs than this is a new patch, not a cure. */
 const MOST_KNOBS = 3;
 
-/** `Trim: amount to 0.4` */
+/** `Trim gain to 0.4` */
 function told(patch: Patch, { at, value }: KnobSetting): string {
   const { id, name: param } = partsOf(at);
   const m = patch.modules.find((x) => x.id === id);
   const spec = m && kindNamed(m.kind)?.params[param];
   const unit = spec?.type === 'number' ? spec.unit : '';
-  return `${m?.label ?? id}: ${param} to ${showQuantity(value, unit)}`;
+  return `${knobPlace(patch.modules, at)} to ${showQuantity(value, unit)}`;
 }
 
 /** The knobs with which targets are met, but for some; none where they are not. */

@@ -25,7 +25,7 @@ describe('helpers', () => {
     expect(low).toBeCloseTo(-12, 3);
     expect(high).toBeCloseTo(0, 6);
   });
-  it('8 V into 5 V just opens at 62.5 %', () => {
+  it('8 V into 5 V just opens at 62.5%', () => {
     const patch = patchOf({ env: ['envelope', { mode: 'loop' }], voice: ['oscillator'], amp: ['vca'] }, [
       'env.out > amp.cv',
       'voice.saw > amp.in',
@@ -71,7 +71,7 @@ describe('helpers', () => {
     expect(met(applyEdits(patch, loud!.edits))).toEqual([true]);
     const [none] = helpersAt(patch, 'high', { ...options, accents: [2] });
     expect(none!.edits).toEqual([]);
-    expect(none!.says).toContain('No level');
+    expect(none!.says).toContain('No threshold');
     expect(helpersAt(patch, 'high', { ...options, accents: [] })[0]!.edits).toEqual([]);
   });
   it('say nothing where nothing makes sense', () => {

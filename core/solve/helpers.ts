@@ -32,20 +32,20 @@ function amplifierHelpers(patch: Patch, m: GraphModule, { openDb }: HelperOption
   const ideas: readonly (readonly [Helper['key'], string, string, Target])[] = [
     [
       'rest to full',
-      'Closed at its lowest, full at its peak',
-      `Finds the true zero: the control runs from 0 V to ${showVolts(full, false)}, where it is fully open.`,
+      'Closed at minimum, fully open at peak',
+      `Sets the CV to run from 0 V to ${showVolts(full, false)}, where the VCA is fully open.`,
       { at, quantity: 'volts', low: 0, high: full },
     ],
     [
       'just opens',
-      'Its peak just opens it',
-      `The highest control is ${showVolts(full, false)}: no louder than unity, and no quieter.`,
+      'Peak at unity gain',
+      `The CV peaks at exactly ${showVolts(full, false)}: unity gain.`,
       { at, quantity: 'volts', low: null, high: full },
     ],
     [
       'stays open',
-      `Never quieter than ${showNumber(-Math.abs(openDb), 0)} dB`,
-      'Amount and bias that keep it open at its lowest, and full at its peak.',
+      `Never below ${showNumber(-Math.abs(openDb), 0)} dB`,
+      'Sets CV amount and bias so that it stays open at minimum and reaches unity at peak.',
       { at, quantity: 'gain', low: -Math.abs(openDb), high: 0 },
     ],
   ];
@@ -68,8 +68,8 @@ function levelHelpers(graph: Graph, m: GraphModule): Helper[] {
     const value = Number((Number(m.params[param]) * factor).toPrecision(6));
     return Number(m.params[param]) === 0 ? [] : [{ do: 'set', module: m.id, param, value }];
   });
-  const says = `It could reach ${showVolts(peak, false)} and the rails are at ${showVolts(railVolts, false)}: every level times ${showNumber(factor, 2)}, so the balance stays.`;
-  return [{ key: 'nothing clips', title: 'Levels so that nothing clips', says, edits }];
+  const says = `Could reach ${showVolts(peak, false)}; the rails are at ${showVolts(railVolts, false)}. Scales every level by ${showNumber(factor, 2)}, keeping the balance.`;
+  return [{ key: 'nothing clips', title: 'Scale levels to avoid clipping', says, edits }];
 }
 
 /** Of an oscillator that runs beside another of its rate: begun by it, at a chosen phase. */
@@ -89,7 +89,7 @@ function lockHelpers(graph: Graph, m: GraphModule, { phase }: HelperOptions): He
       {
         key: 'locked',
         title: `Locked to ${other.label}, ${showNumber(360 * phase, 0)}° on`,
-        says: `${other.label} begins it anew each cycle at that phase, so they do not drift apart.`,
+        says: `${other.label} resets it every cycle at that phase, so they never drift apart.`,
         edits: [
           { do: 'plug', cable: { from: from.socket, to: reset.socket } },
           { do: 'set', module: m.id, param: begins.at, value: phase },

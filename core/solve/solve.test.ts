@@ -31,7 +31,7 @@ describe('a range', () => {
   it('of ±5 V to 0 … 4 octaves is amount 0.4, lift 2 V, and nothing where that is set', () => {
     const target: Target = { at: 'tone.cutoff', quantity: 'frequency', low: 200, high: 3200 };
     const set = solve(wants(sweep, target));
-    expect(set.solutions[0]).toMatchObject({ settings: [], moved: 0, why: 'nothing has to move' });
+    expect(set.solutions[0]).toMatchObject({ settings: [], moved: 0, why: 'No change needed' });
     const off = patchOf({ swell: ['lfo'], trim: ['offset'], tone: ['filter', { cutoffHz: 200 }] }, [
       'swell.out > trim.in',
       'trim.out > tone.cutoff',
@@ -82,7 +82,7 @@ describe('a range', () => {
     expect(lo).toBeLessThanOrEqual(1e-9);
     expect(hi).toBeCloseTo(5, 6);
   });
-  it('8 V into 5 V is an amount of 62.5 %', () => {
+  it('8 V into 5 V is an amount of 62.5%', () => {
     const patch = patchOf({ env: ['envelope', { mode: 'loop' }], voice: ['oscillator'], amp: ['vca'] }, [
       'env.out > amp.cv',
       'voice.saw > amp.in',

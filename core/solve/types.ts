@@ -11,7 +11,7 @@ export interface SolveOptions {
   readonly held?: readonly string[];
   /** Switches and jumpers of those modules may be set too. */
   readonly jumpers?: boolean;
-  /** Knobs stop at steps of 0.5 % of their travel. */
+  /** Knobs stop at steps of 0.5% of their travel. */
   readonly rounded?: boolean;
   /** Under a moving hand: one answer, with the knobs of the answer before where they do, and without what takes time. */
   readonly live?: boolean;
@@ -63,7 +63,7 @@ export interface Sensitivity {
   readonly unit: string;
 }
 
-/** The 5 and 95 % values of both ends. */
+/** The 5 and 95% values of both ends. */
 export interface Spread {
   readonly at: string;
   readonly low: readonly [number, number];

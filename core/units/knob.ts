@@ -137,7 +137,7 @@ function readPlain(plain: string, travel: Travel, unit: string): Typed {
   if (clock) {
     const position = clockPosition(Number(clock[1]), Number(clock[2]));
     return position === null
-      ? { ok: false, message: 'A knob turns from 7:00 through noon to 5:00.' }
+      ? { ok: false, message: 'Clock positions run from 7:00 through 12:00 to 5:00.' }
       : { ok: true, value: valueAt(travel, position) };
   }
   const percent = /^([+-]?\d*\.?\d+)%$/.exec(plain);
@@ -149,11 +149,14 @@ function readPlain(plain: string, travel: Travel, unit: string): Typed {
     );
   const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)([A-Za-zΩ]*)$/.exec(plain);
   if (!number)
-    return { ok: false, message: `Type a number${unit ? ` in ${unit}` : ''}, a clock position such as 2:30, or 40%.` };
+    return {
+      ok: false,
+      message: `Enter a number${unit ? ` in ${unit}` : ''}, a clock position (2:30) or a percentage (40%).`,
+    };
   const [, digits = '', scale = '', suffix = ''] = number;
   // "m" alone could be a unit's first letter; a bare "m" or "k" is a thousandth or a thousand.
   if (suffix && suffix.toLowerCase() !== unit.toLowerCase())
-    return { ok: false, message: `This knob is in ${unit || 'plain numbers'}.` };
+    return { ok: false, message: `This knob takes ${unit || 'plain numbers'}.` };
   const typed = Number(digits) * (scales[scale] ?? 1);
   const { panel } = travel;
   // A bare number is read off the panel.
@@ -185,7 +188,7 @@ const waysToRead = (text: string, unit: string, [min, max]: readonly [number, nu
   });
 
 /**
- * A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40 %`); null where it is none,
+ * A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40%`); null where it is none,
  * or where a comma can be read in two ways within its limits.
  */
 export function readQuantity(

@@ -9,13 +9,14 @@ export function showNumber(x: number, digits: number, plus = false): string {
   return `${x < 0 && !zero ? MINUS : plus && !zero ? '+' : ''}${text}`;
 }
 
-export const withUnit = (text: string, unit: string): string => (unit ? `${text}${THIN}${unit}` : text);
+export const withUnit = (text: string, unit: string): string =>
+  unit === '%' ? `${text}%` : unit ? `${text}${THIN}${unit}` : text;
 
 export const showVolts = (x: number, plus = true): string => withUnit(showNumber(x, 2, plus), 'V');
 
-/** `−2.00 … +4.50 V` */
+/** `−2.00 to +4.50 V` */
 export function showVoltRange(low: number, high: number): string {
-  return `${showNumber(low, 2, true)} … ${showVolts(high)}`;
+  return `${showNumber(low, 2, true)} to ${showVolts(high)}`;
 }
 
 function significant(x: number, digits: number): string {
@@ -72,10 +73,10 @@ export function showQuantity(value: number | null, unit: string): string {
   return withUnit(significant(value, 4), unit);
 }
 
-/** `212 Hz … 3.14 kHz`; the unit once where both share it. */
+/** `212 Hz to 3.14 kHz`; the unit once where both share it. */
 export function showRange(low: number | null, high: number | null, unit: string): string {
   const [a, b] = [showQuantity(low, unit), showQuantity(high, unit)];
   if (a === b) return a;
   const [first = '', firstUnit = ''] = a.split(THIN);
-  return firstUnit && firstUnit === b.split(THIN)[1] ? `${first} … ${b}` : `${a} … ${b}`;
+  return firstUnit && firstUnit === b.split(THIN)[1] ? `${first} to ${b}` : `${a} to ${b}`;
 }

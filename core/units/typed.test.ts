@@ -137,9 +137,9 @@ describe('what is shown can be typed again', () => {
 describe('figures in a row', () => {
   it('name a shared unit once, and one figure once', () => {
     expect(showRange(1, 1, 'V')).toBe('+1.00\u2009V');
-    expect(showRange(-1, 2, 'V')).toBe('\u22121.00 … +2.00\u2009V');
-    expect(showRange(0.5, 2, 's')).toBe('500\u2009ms … 2.000\u2009s');
-    expect(showRange(null, 0, 'dB')).toBe('\u2212∞ … 0.0\u2009dB');
+    expect(showRange(-1, 2, 'V')).toBe('\u22121.00 to +2.00\u2009V');
+    expect(showRange(0.5, 2, 's')).toBe('500\u2009ms to 2.000\u2009s');
+    expect(showRange(null, 0, 'dB')).toBe('\u2212∞ to 0.0\u2009dB');
   });
   it('leave out zeros that say nothing', () => {
     expect([4, 1.5, 0.25, 0.02].map(briefSeconds)).toEqual(['4\u2009s', '1.5\u2009s', '250\u2009ms', '20\u2009ms']);

@@ -37,10 +37,10 @@ describe('knob positions', () => {
     expect(read('1.5V', { min: -5, max: 5, taper: 'linear' }, 'V')).toBe(1.5);
     expect(read('200 ms', lag, 's')).toBeCloseTo(0.2, 12);
     expect(read('3.2kHz', { min: 16, max: 20000, taper: 'log' }, 'Hz')).toBeCloseTo(3200, 9);
-    expect(read('6:00')).toMatch(/7:00 through noon to 5:00/);
+    expect(read('6:00')).toMatch(/7:00 through 12:00 to 5:00/);
     expect(read('2')).toBe('Must be between -1 and 1.');
-    expect(read('1 Hz')).toBe('This knob is in plain numbers.');
-    expect(read('loud')).toMatch(/^Type a number/);
+    expect(read('1 Hz')).toBe('This knob takes plain numbers.');
+    expect(read('loud')).toMatch(/^Enter a number/);
   });
 });
 
@@ -50,8 +50,8 @@ describe('printing', () => {
     expect(showVolts(-0.001)).toBe('0.00\u2009V');
     expect(showDb(null)).toBe('\u2212∞\u2009dB');
     expect([showHz(212), showHz(3140), showHz(16)]).toEqual(['212\u2009Hz', '3.14\u2009kHz', '16.0\u2009Hz']);
-    expect(showRange(220, 880, 'Hz')).toBe('220 … 880\u2009Hz');
-    expect(showRange(200, 3200, 'Hz')).toBe('200\u2009Hz … 3.20\u2009kHz');
+    expect(showRange(220, 880, 'Hz')).toBe('220 to 880\u2009Hz');
+    expect(showRange(200, 3200, 'Hz')).toBe('200\u2009Hz to 3.20\u2009kHz');
   });
 });
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Schema } from 'joi';
-import { ASSET, assignRack, parsePatch, parseRack, patchPicture, printPatch, sheetOf } from '../../core';
+import { ASSET, assignRack, parsePatch, parseRack, patchPicture, placeName, printPatch, sheetOf } from '../../core';
 import type { AssetLookup, Patch, Rack, Sheet } from '../../core';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
@@ -32,7 +32,7 @@ export function readDocument(json: unknown): Patch {
   if (result.ok) return result.value;
   const [first] = result.errors;
   const place = first?.path ? `${first.path}: ` : '';
-  throw new ApiError(400, 'bad-patch', `The patch was not stored. ${place}${first?.message ?? ''}`, result.errors);
+  throw new ApiError(400, 'bad-patch', `Patch not saved. ${place}${first?.message ?? ''}`, result.errors);
 }
 
 export function readPatch(json: unknown): ReadPatch {
@@ -44,7 +44,7 @@ export function check<T>(schema: Schema<T>, value: unknown, where: string): T {
   const { error, value: checked } = schema.validate(value, { abortEarly: false, convert: true });
   if (!error) return checked as T;
   const details = error.details.map((d) => ({ path: d.path.join('.'), message: d.message }));
-  throw new ApiError(400, 'bad-request', `The ${where} is not as expected: ${error.message}.`, details);
+  throw new ApiError(400, 'bad-request', `Invalid request ${where}: ${error.message}.`, details);
 }
 
 export function readJson(bytes: Uint8Array): unknown {
@@ -83,7 +83,7 @@ interface OnRack {
 /** Stored racks were read before they were stored. */
 function readStoredRack(text: string): Rack {
   const read = parseRack(JSON.parse(text));
-  if (!read.ok) throw new ApiError(500, 'bad-rack', 'The stored rack cannot be read.', read.errors);
+  if (!read.ok) throw new ApiError(500, 'bad-rack', 'The saved rack could not be read.', read.errors);
   return read.value;
 }
 
@@ -92,7 +92,7 @@ export const tasks = {
   tonight({ body, rack }: OnRack): { readonly short: readonly string[]; readonly standIns: number } {
     const patch = readDocument(JSON.parse(body));
     const { short, assigned } = assignRack(patch, readStoredRack(rack ?? ''));
-    const label = (id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
+    const label = (id: string): string => placeName(patch.modules, id);
     return { short: short.map((s) => label(s.module)), standIns: assigned.filter((a) => a.standIn !== null).length };
   },
   /** A patch as one picture. */
@@ -120,7 +120,7 @@ export const tasks = {
     if (!whole) throw new ApiError(400, 'bad-asset', 'A recording is 32-bit floats. Nothing was stored.');
     const strange = new Float32Array(bytes.slice().buffer).findIndex((v) => !(Math.abs(v) <= ASSET.volts));
     if (strange >= 0) {
-      const message = `Sample ${strange} of the recording is no voltage within \u00b1${ASSET.volts} V. Nothing was stored.`;
+      const message = `Recording rejected: sample ${strange} is outside \u00b1${ASSET.volts} V. Nothing was saved.`;
       throw new ApiError(400, 'bad-asset', message);
     }
     return createHash('sha256').update(`${sampleRate} `).update(bytes).digest('hex').slice(0, 32);

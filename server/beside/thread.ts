@@ -74,7 +74,7 @@ export class Thread {
     const { worker } = this;
     this.worker = null;
     void worker?.terminate();
-    const message = `The work beside the server ${why}. Nothing was changed; try again.`;
+    const message = `The background worker ${why}. Nothing was changed; try again.`;
     for (const n of [...this.waiting.keys()])
       this.settle(n, { ok: false, status: 500, code: 'worker', message, details: null });
   }

@@ -93,7 +93,7 @@ export function Chooser({ label, choices, start = '', onPick, onHighlight, onCan
       <OutlinedInput
         autoFocus
         fullWidth
-        placeholder="Type to narrow"
+        placeholder="Type to search"
         slotProps={{ input: { ...list.getInputProps(), 'aria-label': label } }}
       />
       <Box
@@ -107,7 +107,7 @@ export function Chooser({ label, choices, start = '', onPick, onHighlight, onCan
         ))}
         {groups.length === 0 && (
           <Box component="li" role="presentation" sx={{ color: ink.softInk, p: 1 }}>
-            Nothing fits these words.
+            No matches.
           </Box>
         )}
       </Box>

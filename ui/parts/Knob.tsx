@@ -163,7 +163,7 @@ const Printed = ({ travel, value }: { readonly travel: Travel; readonly value: n
 
 /** That it runs out, and what it would need. */
 const Short = ({ needs }: { readonly needs: number }) => (
-  <div data-short style={styles.short}>{`runs out: needs ${showNumber(needs, 2)}`}</div>
+  <div data-short style={styles.short}>{`Out of range: needs ${showNumber(needs, 2)}`}</div>
 );
 
 // Plain styles: a knob is drawn again with every frame of a turn.

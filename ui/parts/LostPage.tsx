@@ -23,7 +23,7 @@ export function LostPage({ title, says, onAgain }: Props) {
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 3 }}>
         <Button component={Link} href="/" color="primary">
-          To the shelf
+          Back to patches
         </Button>
         {onAgain && <Button onClick={onAgain}>Try again</Button>}
       </Box>

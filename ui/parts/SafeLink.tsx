@@ -8,7 +8,8 @@ import { tellFault } from './messages';
 
 type Props = LinkProps & Omit<AnchorHTMLAttributes<HTMLAnchorElement>, keyof LinkProps>;
 
-const AWAY = 'The server does not answer, so this page stays. What is not saved is kept here; try the link again soon.';
+const AWAY =
+  'The server isn’t responding, so we stayed on this page. Unsaved changes are kept here; try the link again later.';
 
 /** A link that is followed only while the server is there: one that is not would take the page away for nothing. */
 export function SafeLink({ href, onClick, ...rest }: Props) {

@@ -1,7 +1,7 @@
 'use client';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import { kindNamed } from '@/core';
+import { kindTitle } from '@/core';
 import type { Patch, Short } from '@/core';
 
 interface Props {
@@ -13,13 +13,13 @@ interface Props {
 export function ShortLines({ modules, short }: Props) {
   if (short.length === 0) return null;
   const nameOf = (s: Short): string => {
-    const title = kindNamed(s.kind)?.title ?? s.kind;
+    const title = kindTitle(s.kind);
     const label = modules.find((m) => m.id === s.module)?.label;
     return label === undefined || label === title ? title : `${label} (${title})`;
   };
   return (
     <Alert severity="warning" data-short sx={{ my: 0.5 }}>
-      The rack has no channel for:
+      Missing from the rack:
       {short.map((s) => (
         <Box key={s.module}>{`${nameOf(s)}: ${s.why}.`}</Box>
       ))}

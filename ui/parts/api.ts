@@ -32,7 +32,7 @@ async function send<T>(method: string, path: string, content: RequestInit): Prom
   try {
     response = await fetch(`/api${path}`, { method, ...content });
   } catch {
-    throw new ApiFailure(0, 'unreachable', 'The server does not answer.', null);
+    throw new ApiFailure(0, 'unreachable', 'The server isn’t responding.', null);
   }
   const answer = (await response.json().catch(() => null)) as Partial<ErrorAnswer> | null;
   if (response.ok) return answer as T;
@@ -77,7 +77,7 @@ export const api = {
   async getAsset(id: string): Promise<{ id: string; name: string; sampleRate: number; volts: Float32Array }> {
     const response = await fetch(`/api/assets/${encodeURIComponent(id)}`).catch(() => null);
     if (!response?.ok)
-      throw new ApiFailure(response?.status ?? 0, 'no-asset', `The recording ${id} cannot be had.`, null);
+      throw new ApiFailure(response?.status ?? 0, 'no-asset', `Recording “${id}” could not be loaded.`, null);
     const name = decodeURIComponent(response.headers.get('X-Name') ?? '');
     const sampleRate = Number(response.headers.get('X-Sample-Rate'));
     return { id, name, sampleRate, volts: new Float32Array(await response.arrayBuffer()) };

@@ -16,7 +16,7 @@ const byName = (kinds: readonly Kind[], group: string): Choice[] =>
 export const stageChoices: readonly Choice[] = byName(insertable, 'Stages');
 export const sourceChoices: readonly Choice[] = byName(
   allKinds.filter((k) => k.room === 'source'),
-  'A new source',
+  'New source',
 );
 export const kindChoices: readonly Choice[] = [
   ...sourceChoices.map((c) => ({ ...c, group: 'Sources' })),
@@ -26,7 +26,7 @@ export const kindChoices: readonly Choice[] = [
   ),
   ...byName(
     allKinds.filter((k) => k.room === 'end'),
-    'Ends',
+    'Destinations',
   ),
 ];
 
@@ -46,7 +46,7 @@ export const endChoices: readonly Choice[] = [...allKinds].sort(byPlace).flatMap
       title: socketPlace({ label: kind.title, kind }, end.socket),
       says: `${capital(end.quantity)}${unit ? ` in ${unit}` : ''}: ${end.says}${reach}`,
       aliases: kind.aliases,
-      group: kind.room === 'end' || kind.offered !== undefined ? 'Ends' : 'Knobs of other modules',
+      group: kind.room === 'end' || kind.offered !== undefined ? 'Destinations' : 'Parameters of other modules',
     };
   });
 });

@@ -13,8 +13,13 @@ const useRackList = (refetchOnMount: true | 'always') =>
 export function useChosenRack() {
   const { data: racks } = useRackList(true);
   const kept = useStore(settings, (s) => s.rack);
-  const id = racks?.some((r) => r.id === kept) ? kept : '';
-  return { racks: racks ?? [], id, choose: (next: string) => setSetting('rack', next) };
+  const found = racks?.find((r) => r.id === kept);
+  return {
+    racks: racks ?? [],
+    id: found?.id ?? '',
+    name: found?.name ?? '',
+    choose: (next: string) => setSetting('rack', next),
+  };
 }
 
 interface RackDocument {

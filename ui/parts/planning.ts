@@ -60,7 +60,7 @@ export function usePlanned<T>(ask: Asked<T> | null): Planned<T> {
       setState((s) => ({ ...s, busy: true, failure: null }));
       patience = setTimeout(() => {
         endPlanner();
-        if (live) setState((s) => ({ ...s, busy: false, failure: 'Planning took too long and was ended.' }));
+        if (live) setState((s) => ({ ...s, busy: false, failure: 'Planning timed out.' }));
       }, PATIENCE);
       ask(planner())
         .then((last) => live && setState({ of: ask, last, busy: false, failure: null }))

@@ -13,22 +13,22 @@ describe('a reading in words', () => {
   it('a gate that never comes, one that stays, and pulses as seen', () => {
     const gate = (volts: number) =>
       said(patchOf({ c: ['constant', { volts }], e: ['envelope'] }, ['c.out > e.gate'], { duration: 1 }), 'e.gate');
-    expect(gate(0)).toEqual(['never high']);
-    expect(gate(4)).toEqual(['always high']);
+    expect(gate(0)).toEqual(['Never high']);
+    expect(gate(4)).toEqual(['Always high']);
     const clocked = patchOf({ c: ['clock', { bpm: 90 }], e: ['envelope'] }, ['c.out > e.gate'], { duration: 4 });
-    expect(said(clocked, 'e.gate')).toEqual(['1.500 /s seen', 'high for 50 %']);
+    expect(said(clocked, 'e.gate')).toEqual(['1.500 /s (simulated)', 'high 50% of the time']);
   });
   it('a level with its peak, and what that is over both line levels', () => {
     const patch = patchOf({ o: ['oscillator'], x: ['lineOut', { padDb: 20 }] }, ['o.sine > x.left'], { duration: 1 });
     expect(said(patch, 'x.left')).toEqual([
       '-6.8 dBu',
-      'peak at most -3.8 dBu',
-      '-10.8 dB from +4 dBu',
-      '+1.0 dB from -10 dBV',
+      'peak no higher than -3.8 dBu',
+      '10.8 dB below +4 dBu',
+      '1.0 dB above -10 dBV',
     ]);
   });
   it('how long it is beyond its window', () => {
     const patch = patchOf({ l: ['lfo', { lowVolts: -5, highVolts: 5 }], a: ['lowPassGate'] }, ['l.out > a.cv']);
-    expect(said(patch, 'a.cv')[1]).toBe('below its window for 50 %');
+    expect(said(patch, 'a.cv')[1]).toBe('below range 50% of the time');
   });
 });

@@ -9,9 +9,9 @@ export function readingText(r: Reading): string {
 }
 
 function pulsesText({ always, low, unit }: Reading): string {
-  if (always === 'low') return 'never high';
-  if (always === 'high') return 'always high';
-  return low === null ? 'pulses' : `${showQuantity(low, unit)} seen`;
+  if (always === 'low') return 'Never high';
+  if (always === 'high') return 'Always high';
+  return low === null ? 'Pulses' : `${showQuantity(low, unit)} (simulated)`;
 }
 
 /** One figure as a meter reads it; without a simulation the guaranteed peak alone. */
@@ -26,12 +26,12 @@ const percent = (share: number): string => withUnit(showNumber(share, share < 10
 export function readingMore(r: Reading): readonly string[] {
   const [below, above] = [r.pinnedLowPercent ?? 0, r.pinnedHighPercent ?? 0];
   const from = (db: number | undefined, than: string): string | false =>
-    db !== undefined && `${withUnit(showNumber(db, 1, true), 'dB')} from ${than}`;
+    db !== undefined && `${withUnit(showNumber(Math.abs(db), 1), 'dB')} ${db < 0 ? 'below' : 'above'} ${than}`;
   return [
-    below > 0 && `below its window for ${percent(below)}`,
-    above > 0 && `above its window for ${percent(above)}`,
-    r.highPercent !== undefined && r.always === null && `high for ${percent(r.highPercent)}`,
-    r.low !== null && r.peakHigh != null && `peak at most ${showQuantity(r.peakHigh, r.unit)}`,
+    below > 0 && `below range ${percent(below)} of the time`,
+    above > 0 && `above range ${percent(above)} of the time`,
+    r.highPercent !== undefined && r.always === null && `high ${percent(r.highPercent)} of the time`,
+    r.low !== null && r.peakHigh != null && `peak no higher than ${showQuantity(r.peakHigh, r.unit)}`,
     from(r.overStudioDb, '+4 dBu'),
     from(r.overHomeDb, '−10 dBV'),
   ].filter((line): line is string => line !== false);

@@ -44,7 +44,7 @@ export function importJob<T>(
   onProgress?: (progress: number) => void,
 ): Job<T> {
   const worker = new Worker(new URL('@/workers/imports.worker.ts', import.meta.url), { type: 'module' });
-  return workerJob(worker, work, 'Reading the file took more than this browser has.', onProgress);
+  return workerJob(worker, work, 'Not enough memory to read this file.', onProgress);
 }
 
 /** How a patch sounds, worked out beside the page. */

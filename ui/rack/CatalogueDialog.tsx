@@ -46,11 +46,11 @@ function offers(): readonly { readonly title: string; readonly list: readonly Of
     .map((k): Offer => ({
       key: `by hand ${k.name}`,
       title: k.title,
-      says: `one channel by hand: ${k.does}`,
+      says: `custom, one channel: ${k.does}`,
       aliases: k.aliases ?? [],
       add: (rack) => addByHand(rack, k.name),
     }));
-  return [...types, { title: 'By hand', list: kinds }];
+  return [...types, { title: 'Custom modules', list: kinds }];
 }
 
 /** What can be put into a rack, found by what it does; several can be added one after the other. */
@@ -73,16 +73,16 @@ export function CatalogueDialog({ rack, onAdded, onClose }: Props) {
     const made = offer.add(rack);
     if (!made) return;
     onAdded(made);
-    setLast(`${offer.title} was added.`);
+    setLast(`Added ${offer.title}.`);
   };
   return (
     <Dialog open onClose={onClose} aria-labelledby="catalogue-title" maxWidth="md" fullWidth>
-      <DialogTitle id="catalogue-title">Add a module</DialogTitle>
+      <DialogTitle id="catalogue-title">Add module</DialogTitle>
       <DialogContent>
         <TextInput
           type="search"
           label="Search the catalogue"
-          placeholder="what it does: mix, lift, slow, gate …"
+          placeholder="Search: mixer, offset, LFO, VCA…"
           autoFocus
           fullWidth
           value={words}
@@ -112,7 +112,7 @@ export function CatalogueDialog({ rack, onAdded, onClose }: Props) {
             ))}
           </Box>
         ))}
-        {groups.length === 0 && <p>Nothing fits these words.</p>}
+        {groups.length === 0 && <p>No matches.</p>}
       </DialogContent>
       <DialogActions>
         <Box role="status" sx={{ flex: 1, pl: 2, color: ink.good }}>

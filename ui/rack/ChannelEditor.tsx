@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
-import { allKinds, kindNamed, LIMITS } from '@/core';
+import { allKinds, kindTitle, LIMITS } from '@/core';
 import type { Channel, ChannelMode } from '@/core';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -60,30 +60,30 @@ export function ChannelEditor(props: ChannelProps & { readonly used: readonly st
         <Box key={`${i} ${mode.kind}`} sx={{ mt: 0.75 }}>
           <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}>
             <SelectField
-              label={`What channel ${name} is${c.modes.length > 1 ? `, ${i + 1}` : ''}`}
+              label={`Function of channel ${name}${c.modes.length > 1 ? `, ${i + 1}` : ''}`}
               value={mode.kind}
               options={kinds}
               onChange={(kind) => void setMode(i, plainMode(kind))}
               sx={{ flex: 1 }}
             />
             {c.modes.length > 1 && (
-              <IconButton aria-label={`Not as ${mode.kind}`} onClick={() => void setMode(i, null)}>
+              <IconButton
+                aria-label={`Remove this mode: ${kindTitle(mode.kind)}`}
+                onClick={() => void setMode(i, null)}
+              >
                 <DeleteIcon sx={{ fontSize: 18 }} />
               </IconButton>
             )}
           </Box>
-          <Section
-            id={`channel limits`}
-            title={`What it allows as ${kindNamed(mode.kind)?.title.toLowerCase() ?? mode.kind}`}
-          >
+          <Section id={`channel limits`} title={`${kindTitle(mode.kind)}: available settings`}>
             <ModeLimits mode={mode} channel={name} onPut={(next) => setMode(i, next)} />
           </Section>
         </Box>
       ))}
-      <Section id="channel normals" title="Empty sockets">
+      <Section id="channel normals" title="Normalling and impedance">
         <NormalFields {...props} />
       </Section>
-      <Section id="channel panel" title="What its panel says">
+      <Section id="channel panel" title="Panel markings">
         <PanelFields {...props} />
       </Section>
       <Button
@@ -91,7 +91,7 @@ export function ChannelEditor(props: ChannelProps & { readonly used: readonly st
           void putChannel(props, (x) => ({ ...x, modes: [...x.modes, plainMode(x.modes[0].kind)] as Channel['modes'] }))
         }
       >
-        A switch makes it something else too
+        Add a switchable mode
       </Button>
     </Box>
   );

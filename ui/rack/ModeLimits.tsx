@@ -15,10 +15,10 @@ interface Props {
 }
 
 const WAYS: Readonly<Record<How, string>> = {
-  free: 'as usual',
-  fixed: 'always',
-  range: 'from … to',
-  choices: 'one of',
+  free: 'Full range',
+  fixed: 'Fixed at',
+  range: 'Range',
+  choices: 'Choice of',
 };
 
 const PLACEHOLDERS: Readonly<Record<How, string>> = { free: '', fixed: 'value', range: '0 … 10', choices: '1, 2' };
@@ -27,7 +27,7 @@ const PLACEHOLDERS: Readonly<Record<How, string>> = { free: '', fixed: 'value', 
 export function ModeLimits({ mode, channel, onPut }: Props) {
   const kind = kindNamed(mode.kind);
   const params = Object.entries(kind?.params ?? {}).filter(([, spec]) => canLimit(spec));
-  if (params.length === 0) return <>It has nothing to set.</>;
+  if (params.length === 0) return <>Nothing to set.</>;
   return (
     <>
       {params.map(([name, spec]) => (

@@ -36,7 +36,7 @@ export function ModuleEditor({ rack, id, uses, edit, onDuplicate, onRemove }: Pr
   if (!m)
     return (
       <Box component="aside" aria-label="Module" sx={{ ...panelStyle, color: ink.softInk }}>
-        Choose a module to see and change its channels.
+        Select a module to edit its channels.
       </Box>
     );
   return (
@@ -70,7 +70,7 @@ export function ModuleEditor({ rack, id, uses, edit, onDuplicate, onRemove }: Pr
       ))}
       {m.channels.length < RACK_LIMITS.channels && (
         <Button onClick={() => edit(addChannel(rack, m.id))} sx={{ mt: 1 }}>
-          Another channel
+          Add channel
         </Button>
       )}
     </Box>
@@ -100,8 +100,8 @@ function PlaceFields({ rack, module: m, edit }: PlaceProps) {
   return (
     <Box sx={{ display: 'flex', gap: 1, my: 1 }}>
       {field('row', 'row', m.row ?? 1)}
-      {field('at', 'place, HP', m.at ?? 0)}
-      {field('hp', 'width, HP', m.hp ?? 4)}
+      {field('at', 'Position (HP)', m.at ?? 0)}
+      {field('hp', 'Width (HP)', m.hp ?? 4)}
     </Box>
   );
 }

@@ -6,7 +6,7 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { kindNamed } from '@/core';
+import { kindTitle } from '@/core';
 import type { Channel } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Listed } from './edits';
@@ -17,7 +17,7 @@ interface Props {
   readonly onChoose: (id: string) => void;
 }
 
-const titleOf = (c: Channel): string => c.modes.map((m) => kindNamed(m.kind)?.title ?? m.kind).join(' / ');
+const titleOf = (c: Channel): string => c.modes.map((m) => kindTitle(m.kind)).join(' / ');
 
 /** The same kinds once, with how many. */
 function channelsText(channels: readonly Channel[]): string {
@@ -37,9 +37,9 @@ export function ModuleTable({ modules, chosen, onChoose }: Props) {
       <TableHead>
         <TableRow>
           <TableCell>module</TableCell>
-          <TableCell sx={place}>place</TableCell>
+          <TableCell sx={place}>Position</TableCell>
           <TableCell>channels</TableCell>
-          <TableCell sx={{ whiteSpace: 'nowrap' }}>in use</TableCell>
+          <TableCell sx={{ whiteSpace: 'nowrap' }}>Used by</TableCell>
         </TableRow>
       </TableHead>
       <TableBody>

@@ -54,9 +54,9 @@ export function NormalFields(props: ChannelProps) {
               label={`Empty ${to} of channel ${c.label ?? c.id}`}
               value={value}
               options={[
-                ['', 'carries nothing'] as const,
-                ['volts', 'a voltage'] as const,
-                ...sources.map((s) => [s, `as ${s}`] as const),
+                ['', 'No normal'] as const,
+                ['volts', 'Fixed voltage'] as const,
+                ...sources.map((s) => [s, `From ${s}`] as const),
               ]}
               onChange={(next) =>
                 void put(to, next === '' ? null : next === 'volts' ? { to, volts: 5 } : { to, from: next })

@@ -19,12 +19,12 @@ export function PanelFields(props: ChannelProps) {
   const { channel: c } = props;
   const kind = kindNamed(c.modes[0].kind);
   const knobs = Object.entries(kind?.params ?? {}).filter(([, spec]) => spec.type === 'number');
-  if (knobs.length === 0) return <>It has no knobs.</>;
+  if (knobs.length === 0) return <>No knobs.</>;
   return (
     <>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>
-        Printed from … to; then, where its scale is not even, pointer positions in percent with the figure that stands
-        there, such as 50: 2.
+        Enter the printed range, for example 0 … 10. If the scale is uneven, add pairs of pointer position (%) and
+        printed value, for example 50: 2.
       </Box>
       {knobs.map(([name, spec]) => {
         const panel = c.knobs[name];

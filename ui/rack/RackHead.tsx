@@ -37,8 +37,8 @@ interface Props {
 const SAYS: Readonly<Record<Saving, string>> = {
   saved: 'Saved',
   saving: 'Saving …',
-  waiting: 'Not saved: the server does not answer. Kept in this browser.',
-  conflict: 'Saved elsewhere meanwhile; yours is kept here.',
+  waiting: 'Offline: changes kept in this browser.',
+  conflict: 'Edited elsewhere. Your version is kept here.',
 };
 
 /** Which rack, whether it is saved, and what is done with it. */
@@ -86,7 +86,7 @@ export function RackHead(props: Props) {
           sx={{ mt: 1 }}
           action={
             <>
-              <Button onClick={open.takeTheirs}>Take the stored one</Button>
+              <Button onClick={open.takeTheirs}>Use the saved version</Button>
               <Button onClick={() => rack && create({ ...rack, name: `${rack.name}, mine` })}>
                 Keep mine as a copy
               </Button>
@@ -133,7 +133,7 @@ function RackLine({
       <SelectField
         label="In use by"
         value={forPatch}
-        options={[['', 'in use by all patches'] as const, ...patches.map((p) => [p.id, `as for ${p.name}`] as const)]}
+        options={[['', 'Usage: all patches'] as const, ...patches.map((p) => [p.id, `Usage: ${p.name}`] as const)]}
         onChange={onForPatch}
         sx={{ width: 230 }}
       />
@@ -151,7 +151,7 @@ function RackLine({
         sx={{ width: 180 }}
       />
       <Button color="primary" onClick={onAdd}>
-        Add a module
+        Add module
       </Button>
     </Box>
   );

@@ -86,16 +86,16 @@ export function RackScreen() {
             {uses.short.length > 0 && (
               <Alert severity="warning" data-short sx={{ mb: 1.5 }}>
                 {uses.short.map((s) => (
-                  <Box key={s.module}>{`${s.module} has no channel: ${s.why}. ${s.covers} would do.`}</Box>
+                  <Box key={s.module}>{`No channel for ${s.module}: ${s.why}. Alternatives: ${s.covers}.`}</Box>
                 ))}
               </Alert>
             )}
             <ModuleTable modules={shown} chosen={chosen} onChoose={setChosen} />
             {rack.modules.length === 0 && (
               <Box sx={{ py: 3 }}>
-                <p>This rack is empty. Add what stands in it: from the catalogue, or by hand.</p>
+                <p>This rack is empty. Add modules from the catalogue, or define your own.</p>
                 <Button color="primary" onClick={() => setAdding(true)}>
-                  Add a module
+                  Add module
                 </Button>
               </Box>
             )}
@@ -126,10 +126,10 @@ export function RackScreen() {
 function EmptyRacks({ onNew }: { readonly onNew: () => void }) {
   return (
     <Box sx={{ py: 6, maxWidth: 520 }}>
-      <h2>No rack yet</h2>
+      <h2>No racks yet</h2>
       <p>
-        Say which modules stand in yours: then every patch tells whether it can be patched tonight, knobs keep to what
-        your modules can do, and chains are planned with what is free.
+        List the modules you own. Fenvo then checks every patch against your rack, keeps knobs within what your modules
+        can do, and plans with the channels you have free.
       </p>
       <Button color="primary" onClick={onNew}>
         New rack

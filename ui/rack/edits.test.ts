@@ -90,7 +90,7 @@ describe('what a channel allows', () => {
   it('is refused in words where it cannot be read', () => {
     const range = withWay(mode, 'amount', spec, 'range');
     expect(withLimit(range, 'amount', spec, 'loud')).toContain('loud');
-    expect(withLimit(range, 'amount', spec, '1')).toContain('Two figures');
+    expect(withLimit(range, 'amount', spec, '1')).toContain('Enter two numbers');
     const { rack, id } = addByHand(blankRack, 'attenuverter');
     const broken = changeChannel(rack, id, 'a', (c) => ({ ...c, modes: [{ ...mode, ranges: { amount: [1, -1] } }] }));
     expect(rackFault(broken)).toContain('must rise');
@@ -99,7 +99,7 @@ describe('what a channel allows', () => {
   it('has a panel of its own, with points', () => {
     expect(readPanel('0 … 10', undefined)).toEqual({ scale: [0, 10] });
     expect(readPanel('', { scale: [0, 10] })).toBeNull();
-    expect(readPanel('10 0', undefined)).toContain('Two figures');
+    expect(readPanel('10 0', undefined)).toContain('Enter two numbers');
     expect(readPoints('0: 0, 50: 2, 100: 10', { scale: [0, 10] })).toEqual({
       scale: [0, 10],
       points: [
@@ -108,6 +108,6 @@ describe('what a channel allows', () => {
         [1, 10],
       ],
     });
-    expect(readPoints('50', { scale: [0, 10] })).toContain('Pairs');
+    expect(readPoints('50', { scale: [0, 10] })).toContain('pairs');
   });
 });

@@ -1,4 +1,4 @@
-import { idOf, kindNamed, moduleOfType, RACK_LIMITS, searchWords } from '@/core';
+import { idOf, kindNamed, kindTitle, moduleOfType, RACK_LIMITS, searchWords } from '@/core';
 import type { Channel, ChannelMode, Rack, RackModule } from '@/core';
 
 /** What is done with a rack: each gives a new one and leaves the old as it was. */
@@ -74,7 +74,7 @@ export function addByHand(rack: Rack, kind: string): AddedModule {
   );
   const made = {
     id,
-    name: kindNamed(kind)?.title ?? kind,
+    name: kindTitle(kind),
     hp: USUAL_HP,
     ...roomFor(rack, USUAL_HP),
     channels: [plainChannel('a', kind)],

@@ -62,11 +62,11 @@ export function withLimit(mode: ChannelMode, name: string, spec: ParamSpec, text
   const how = howOf(mode, name);
   const parts = text.split(how === 'range' ? /\s*(?:…|\.\.\.|,|\s)\s*/ : /\s*,\s*/).filter(Boolean);
   const values = parts.map((p) => readValue(spec, p));
-  if (values.length === 0 || values.some((v) => v === undefined)) return `“${text}” cannot be read here.`;
+  if (values.length === 0 || values.some((v) => v === undefined)) return `Can’t read “${text}”.`;
   const read = values as ParamValue[];
   if (how === 'fixed') return { ...mode, fixed: { ...mode.fixed, [name]: read[0] as ParamValue } };
   if (how === 'choices') return { ...mode, choices: { ...mode.choices, [name]: read } };
-  if (read.length !== 2) return 'Two figures: from and to.';
+  if (read.length !== 2) return 'Enter two numbers: minimum and maximum.';
   return { ...mode, ranges: { ...mode.ranges, [name]: [Number(read[0]), Number(read[1])] } };
 }
 
@@ -85,7 +85,7 @@ export function readPanel(text: string, before: PanelScale | undefined): PanelSc
   if (text === '') return null;
   const [low, high, ...more] = figuresIn(text);
   if (low === undefined || high === undefined || more.length > 0 || !(low < high))
-    return 'Two figures: the lowest and the highest.';
+    return 'Enter two numbers: lowest and highest printed value.';
   return { ...before, scale: [low, high] };
 }
 
@@ -94,7 +94,7 @@ export function readPoints(text: string, before: PanelScale): PanelScale | strin
   const figures = figuresIn(text);
   if (text === '') return { scale: before.scale };
   if (figures.length % 2 === 1 || figures.some((f) => !Number.isFinite(f)))
-    return 'Pairs: position in percent, then the figure.';
+    return 'Enter pairs: position in %, then printed value.';
   const points = figures.flatMap((f, i) => (i % 2 === 0 ? [[f / 100, figures[i + 1] ?? 0] as const] : []));
   return { ...before, points };
 }
@@ -102,5 +102,5 @@ export function readPoints(text: string, before: PanelScale): PanelScale | strin
 /** What is wrong with a rack, the first of it; null where nothing is. */
 export function rackFault(rack: Rack): string | null {
   const read = parseRack(JSON.parse(JSON.stringify(printRack(rack))));
-  return read.ok ? null : (read.errors[0]?.message ?? 'cannot be read');
+  return read.ok ? null : (read.errors[0]?.message ?? 'could not be read');
 }

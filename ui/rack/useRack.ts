@@ -55,7 +55,7 @@ export function useRack(id: string) {
 
   const take = useCallback(({ id: of, rack, revision }: StoredRack): void => {
     const read = parseRack(rack);
-    if (!read.ok) return tellFault(new Error(read.errors[0]?.message ?? 'The rack cannot be read.'));
+    if (!read.ok) return tellFault(new Error(read.errors[0]?.message ?? 'The rack could not be read.'));
     base.current = revision;
     setOpen({ id: of, rack: draftOf(of, revision) ?? read.value, past: [], future: [] });
     setSaving('saved');

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { parsePatch } from '@/core';
+import { parsePatch, placeName } from '@/core';
 import type { Assignment, Patch, Rack } from '@/core';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '@/ui/parts/api';
@@ -19,7 +19,7 @@ export interface Uses {
   readonly short: readonly ShortLine[];
 }
 
-const labelIn = (patch: Patch, id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
+const labelIn = (patch: Patch, id: string): string => placeName(patch.modules, id);
 
 function usesOf(patch: Patch, { assigned, short }: Assignment): Uses {
   return {

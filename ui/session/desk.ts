@@ -1,3 +1,4 @@
+import { inMegabytes } from '@/wire/sizes';
 import { createStore } from 'zustand';
 import { LIMITS, applyEdits, buildGraph, isSame, openingEnd, parsePatch, printPatch } from '@/core';
 import type { Edit, Patch } from '@/core';
@@ -68,7 +69,6 @@ function faultOf(patch: Patch): string | null {
 }
 
 const sizeOf = (x: unknown): number => new TextEncoder().encode(JSON.stringify(x) ?? '').length;
-const inMegabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
 
 /** What a patch would be too large with, and what is large in it. */
 function tooLarge(printed: ReturnType<typeof printPatch>): string | null {
@@ -81,7 +81,7 @@ function tooLarge(printed: ReturnType<typeof printPatch>): string | null {
   );
   const largest = parts.sort((a, b) => b[1] - a[1]).slice(0, 3);
   const list = largest.map(([what, size]) => `${what} ${inMegabytes(size)}`).join(', ');
-  return `the patch would be ${inMegabytes(bytes)}, and ${inMegabytes(LIMITS.bytes)} are the most. Largest: ${list}.`;
+  return `the patch would be ${inMegabytes(bytes)}; the limit is ${inMegabytes(LIMITS.bytes)}. Largest parts: ${list}.`;
 }
 
 /** All that one open patch's desk holds. */

@@ -18,11 +18,10 @@ const prefixOf = (id: string): string => `fenvo.draft.${id}`;
 const ownKey = (id: string): string => `${prefixOf(id)}.${tabId()}`;
 
 const OFF =
-  'This browser lets Fenvo keep nothing, so there are no local drafts: what is not saved when the page closes is lost.';
-const FULL = 'This browser has no more room for drafts: what is not saved when the page closes is lost.';
+  'This browser blocks local storage, so there are no local drafts. Unsaved changes are lost when the page closes.';
+const FULL = 'Browser storage is full. Unsaved changes are lost when the page closes.';
 
-const NEAR =
-  'The room that this browser has for drafts is nearly full: save or remove large patches, or the next changes may have no draft.';
+const NEAR = 'Browser storage is almost full. Save or delete large patches, or later changes may not be backed up.';
 /** Browsers keep about five million characters for a site. */
 const NEARLY_FULL = 4_400_000;
 

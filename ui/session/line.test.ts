@@ -165,7 +165,7 @@ describe('a line of questions to one worker', () => {
     expect(told).toMatchObject({ failures: [], progress: [0.4] });
     vi.advanceTimersByTime(1001);
     vi.useRealTimers();
-    await expect.poll(() => told.failures).toEqual(['The simulation did not answer and was restarted.']);
+    await expect.poll(() => told.failures).toEqual(['The simulation stopped responding and was restarted.']);
     expect(told.progress).toEqual([0.4, null]);
   });
 

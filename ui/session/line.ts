@@ -116,7 +116,7 @@ export class Line<Q, A extends { readonly version: number }, W> {
   };
 
   private patience(): ReturnType<typeof setTimeout> {
-    const hung = (): void => this.pending?.fail(new Error('The simulation did not answer and was restarted.'));
+    const hung = (): void => this.pending?.fail(new Error('The simulation stopped responding and was restarted.'));
     return setTimeout(hung, PATIENCE);
   }
 

@@ -7,9 +7,10 @@ import {
   kindNamed,
   knobPlace,
   partsOf,
+  placeName,
   showNumber,
-  showTarget,
   socketAt,
+  targetText,
 } from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
 import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply, ToleranceRequest } from '@/wire/core';
@@ -169,7 +170,7 @@ export function createSolving(desk: DeskStore) {
       drag(target) {
         const now = goOn(`wanted ${target.at} ${target.id ?? ''}`, desk.getState().patch);
         const edit: Edit = { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };
-        const what = `wanted at ${target.at} ${showTarget(target)}`;
+        const what = `Set target at ${placeName(now.base.modules, target.at)} to ${targetText(now.base.modules, target)}`;
         desk.getState().edit(what, [edit], now.key);
         ask(now, applyEdits(now.base, [edit]), [], (answer) => follow(now, what, [edit], answer));
       },
@@ -179,7 +180,7 @@ export function createSolving(desk: DeskStore) {
         const now = goOn(name, before);
         const { patch } = desk.getState();
         const edit: Edit = { do: 'set', module, param, value: valueIn(patch, name) };
-        const what = `${module} ${param} ${showNumber(valueIn(patch, name), 2)}, the rest held`;
+        const what = `${knobPlace(patch.modules, name)} ${showNumber(valueIn(patch, name), 2)}, targets held`;
         ask(now, applyEdits(now.base, [edit]), [name], (answer) => follow(now, what, [edit], answer));
       },
       letGo: () => set({ live: null }),

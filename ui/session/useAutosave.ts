@@ -142,5 +142,7 @@ export function useAutosave(desk: DeskStore, onConflict: (conflict: Conflict) =>
 export function patchOf(stored: Pick<StoredPatch, 'patch'>): Patch {
   const result = parsePatch(stored.patch);
   if (result.ok) return result.value;
-  throw new Error(`The stored patch cannot be read. ${result.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`);
+  throw new Error(
+    `The saved patch could not be read. ${result.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`,
+  );
 }

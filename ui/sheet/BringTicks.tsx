@@ -25,16 +25,16 @@ export function BringTicks({ sheet, onTicks, onClose }: Props) {
     void ticksIn(sheet, file)
       .then((ticks) => {
         onTicks(ticks);
-        tell(`${Object.values(ticks).filter((t) => t.done).length} ticks brought in.`);
+        tell(`${Object.values(ticks).filter((t) => t.done).length} ticks imported.`);
         onClose();
       })
       .catch((error: unknown) => setFault(error instanceof Error ? error.message : String(error)));
   return (
     <Dialog open onClose={onClose} aria-labelledby="ticks-title" maxWidth="sm" fullWidth>
-      <DialogTitle id="ticks-title">Bring ticks back</DialogTitle>
+      <DialogTitle id="ticks-title">Import ticks</DialogTitle>
       <DialogContent>
         <DropZone
-          says="The file that the sheet on the phone saved, or a picture of its code"
+          says="The ticks file saved on the phone, or a photo of its QR code"
           endings={['.json', '.png', '.jpg', '.jpeg']}
           onFile={take}
         />

@@ -6,7 +6,7 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { kindNamed } from '@/core';
+import { kindTitle } from '@/core';
 import type { Sheet } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { ink } from '@/ui/theme/tokens';
@@ -15,13 +15,13 @@ import { ink } from '@/ui/theme/tokens';
 export function Needs({ sheet }: { readonly sheet: Sheet }) {
   const { needs, cautions } = sheet;
   return (
-    <Box component="section" aria-label="Needs">
+    <Box component="section" aria-label="You’ll need">
       <Box component="h2" sx={{ fontSize: 18, mt: 2, mb: 0.5 }}>
-        Needs
+        You’ll need
       </Box>
       {needs.short.map((s) => (
         <Alert key={s.module} severity="warning" data-short={s.module} sx={{ mb: 0.5 }}>
-          {`Short: ${needs.modules.find((m) => m.module === s.module)?.label ?? s.module} (${kindNamed(s.kind)?.title ?? s.kind}): ${s.why}.`}
+          {`Missing: ${needs.modules.find((m) => m.module === s.module)?.label ?? s.module} (${kindTitle(s.kind)}): ${s.why}.`}
         </Alert>
       ))}
       <Table size="small" aria-label="Modules that are needed">
@@ -37,10 +37,10 @@ export function Needs({ sheet }: { readonly sheet: Sheet }) {
             <TableRow key={m.module}>
               <TableCell>{m.label}</TableCell>
               <TableCell>
-                {kindNamed(m.kind)?.title ?? m.kind}
+                {kindTitle(m.kind)}
                 {m.standIn && <Box sx={{ fontSize: 13, color: ink.softInk }}>{m.standIn}</Box>}
               </TableCell>
-              <TableCell>{m.rack ?? ''}</TableCell>
+              <TableCell>{m.channel ?? ''}</TableCell>
             </TableRow>
           ))}
         </TableBody>

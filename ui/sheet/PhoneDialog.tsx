@@ -41,18 +41,18 @@ export function PhoneDialog({ patch, rack, onClose }: Props) {
       <DialogContent>
         {data?.address === null && (
           <Alert severity="info">
-            Fenvo answers on this machine alone. Start it with <code>npm run demo -- --lan</code> to let paired phones
-            of the local network in; or take the sheet away as one file for a phone.
+            Fenvo is only reachable on this computer. Start it with <code>npm run demo -- --lan</code> to allow paired
+            phones on your network, or export a phone page instead.
           </Alert>
         )}
         {typeof data?.address === 'string' && !code && (
           <>
             <p>
-              A phone that has the code sees this one sheet and sends its ticks and readings; nothing else. The code is
-              good once, for ten minutes.
+              A paired phone sees this sheet only, and can send ticks and readings. The code works once and expires in
+              ten minutes.
             </p>
             <Button color="primary" onClick={pair}>
-              Show a code
+              Show pairing code
             </Button>
           </>
         )}
@@ -94,7 +94,7 @@ function Code({ url, code, until }: PairingCode) {
         <path d={path} fill="#000000" />
       </svg>
       <Box sx={{ fontFamily: fonts.numbers, overflowWrap: 'anywhere' }}>{url}</Box>
-      <Box sx={{ fontSize: 13, color: ink.softInk }}>{`code ${code}, good until ${dayjs(until).format('HH:mm')}`}</Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>{`Code ${code}, expires ${dayjs(until).format('HH:mm')}`}</Box>
     </Box>
   );
 }
@@ -108,7 +108,7 @@ function Phone({ phone, onEnd }: { readonly phone: PairedPhone; readonly onEnd: 
       <Box sx={{ flex: 1, minWidth: 0, fontSize: 13, overflowWrap: 'anywhere' }}>
         {`paired ${dayjs(phone.since).format('HH:mm')}: ${phone.agent}`}
       </Box>
-      <Button onClick={onEnd}>End</Button>
+      <Button onClick={onEnd}>Unpair</Button>
     </Box>
   );
 }

@@ -30,14 +30,14 @@ interface Props {
 
 /** The forms that a sheet can be taken away in. */
 const FILES = [
-  ['', 'Take it away …'],
+  ['', 'Export…'],
   ['pdf A4', 'PDF, A4'],
   ['pdf LETTER', 'PDF, letter'],
-  ['html', 'one file for a phone'],
+  ['html', 'Phone page (HTML)'],
   ['md', 'Markdown'],
-  ['csv', 'table (CSV)'],
+  ['csv', 'CSV table'],
   ['json', 'JSON'],
-  ['svg', 'picture of the patch (SVG)'],
+  ['svg', 'Patch diagram (SVG)'],
 ] as const;
 
 const big = { minHeight: { xs: 44, md: 32 } } as const;
@@ -87,12 +87,12 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
         <SelectField
           label="Rack"
           value={rack}
-          options={[['', 'without a rack'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
+          options={[['', 'No rack'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
           onChange={choose}
           sx={{ minWidth: 150, ...big }}
         />
         <Button aria-pressed={single} onClick={() => onSingle(!single)} sx={big}>
-          {single ? 'All steps' : 'One at a time'}
+          {single ? 'All steps' : 'One step at a time'}
         </Button>
         <Button aria-pressed={awake} onClick={() => setAwake(!awake)} sx={big}>
           {awake ? 'Screen stays on' : 'Keep the screen on'}
@@ -106,7 +106,7 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
         <Box sx={{ flex: 1 }} />
         <Box component="span" role="status" data-done={done}>
           <Box component="span" sx={{ fontFamily: fonts.numbers }}>{`${done} of ${sheet?.steps.length ?? 0}`}</Box>
-          {ticking.sent ? '' : ', kept here until the server answers'}
+          {ticking.sent ? '' : ', offline: kept here for now'}
         </Box>
       </Box>
     </Box>
@@ -119,7 +119,7 @@ function ToPhone({ patch, rack }: { readonly patch: string; readonly rack: strin
   return (
     <>
       <Button onClick={() => setOpen(true)} sx={{ ...big, display: { xs: 'none', md: 'inline-flex' } }}>
-        To a phone
+        Open on phone
       </Button>
       {open && <PhoneDialog patch={patch} rack={rack} onClose={() => setOpen(false)} />}
     </>
@@ -132,7 +132,7 @@ function BringBack({ sheet, ticking }: { readonly sheet: Sheet; readonly ticking
   return (
     <>
       <Button onClick={() => setOpen(true)} sx={big}>
-        Bring ticks back
+        Import ticks
       </Button>
       {open && <BringTicks sheet={sheet} onTicks={ticking.bring} onClose={() => setOpen(false)} />}
     </>

@@ -144,7 +144,7 @@ function Left({ sheet, ticking }: StepsProps) {
   return (
     <Box component="section" aria-label="No longer in the patch" data-left sx={{ mt: 3, color: ink.softInk }}>
       <Box component="h2" sx={{ fontSize: 16 }}>
-        Done before, no longer in the patch
+        Completed earlier, no longer in the patch
       </Box>
       {left.map(([id, t]) => (
         <Box key={id}>{`${id}${t.read ? `: read ${t.read}` : ''}`}</Box>

@@ -20,7 +20,7 @@ interface Props {
 /** One step: a box to tick, what to do, and what must be read there, with a place for what was. */
 export const StepRow = memo(function StepRow({ sheet, step, tick, mark, large }: Props) {
   const done = tick?.done === true;
-  const place = step.do === 'set' && step.rack ? ` (${step.rack})` : '';
+  const place = step.do === 'set' && step.channel ? ` (${step.channel})` : '';
   return (
     <Box
       data-step={step.id}

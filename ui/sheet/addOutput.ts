@@ -5,7 +5,7 @@ import { api } from '@/ui/parts/api';
 export async function addOutput(id: string): Promise<void> {
   const stored = await api.get(id);
   const read = parsePatch(stored.patch);
-  if (!read.ok) throw new Error('The patch cannot be read: open it on the desk.');
+  if (!read.ok) throw new Error('The patch could not be read. Open it in the editor.');
   const edits = outputEdits(read.value);
   if (edits.length === 0) throw new Error('Nothing in the patch makes a sound yet: add a source on the desk.');
   await api.save(id, stored.revision, printPatch(applyEdits(read.value, edits)));

@@ -23,14 +23,14 @@ describe('ticks that come back as a file', () => {
   });
   it('of anything else are refused by the file’s name', async () => {
     for (const text of ['{', 'null', '[]', '{"format":"fenvo.patch"}', '{"format":"fenvo.ticks","ticks":null}'])
-      await expect(told(text)).rejects.toThrow('ticks.json is no file of a sheet’s ticks.');
+      await expect(told(text)).rejects.toThrow('ticks.json is not a ticks file.');
   });
 });
 
 describe('ticks that come back as a picture', () => {
   it('which is none, or shows no code, is told as that', async () => {
     vi.stubGlobal('createImageBitmap', () => Promise.reject(new Error('bad')));
-    await expect(ticksIn(sheet, file('a.png', 'x'))).rejects.toThrow('a.png is no picture that this browser can read.');
+    await expect(ticksIn(sheet, file('a.png', 'x'))).rejects.toThrow('a.png is not a readable image.');
     const blank = { width: 40, height: 20, close: vi.fn() };
     vi.stubGlobal('createImageBitmap', () => Promise.resolve(blank));
     class Canvas {
@@ -44,7 +44,7 @@ describe('ticks that come back as a picture', () => {
       }
     }
     vi.stubGlobal('OffscreenCanvas', Canvas);
-    await expect(ticksIn(sheet, file('a.png', 'x'))).rejects.toThrow('a.png shows no code');
+    await expect(ticksIn(sheet, file('a.png', 'x'))).rejects.toThrow('No readable code in a.png');
     expect(blank.close).toHaveBeenCalledOnce();
   });
 });

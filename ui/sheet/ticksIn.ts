@@ -8,7 +8,7 @@ const MOST_PIXELS = 1600;
 
 async function pixelsOf(file: File): Promise<ImageData> {
   const picture = await createImageBitmap(file).catch(() => {
-    throw new Error(`${file.name} is no picture that this browser can read.`);
+    throw new Error(`${file.name} is not a readable image.`);
   });
   const scale = Math.min(1, MOST_PIXELS / Math.max(picture.width, picture.height));
   const [width, height] = [
@@ -29,7 +29,7 @@ function fromCode(sheet: Sheet, code: string): Ticks {
 }
 
 function fromFile(text: string, name: string): Ticks {
-  const fault = new Error(`${name} is no file of a sheet’s ticks.`);
+  const fault = new Error(`${name} is not a ticks file.`);
   let read: unknown;
   try {
     read = JSON.parse(text);
@@ -55,6 +55,6 @@ export async function ticksIn(sheet: Sheet, file: File): Promise<Ticks> {
   if (file.name.endsWith('.json')) return fromFile(await file.text(), file.name);
   const { data, width, height } = await pixelsOf(file);
   const found = jsQR(data, width, height);
-  if (!found) throw new Error(`${file.name} shows no code that can be read; take it nearer and straight.`);
+  if (!found) throw new Error(`No readable code in ${file.name}. Take the photo closer and straight on.`);
   return fromCode(sheet, found.data);
 }

@@ -53,13 +53,11 @@ export function ChosenBar({ chosen, offered, onChanged, onDone }: Props) {
         borderBottom: `1px solid ${ink.line}`,
       }}
     >
-      <Box sx={{ fontWeight: 700 }}>{`${said} chosen`}</Box>
+      <Box sx={{ fontWeight: 700 }}>{`${said} selected`}</Box>
       <Button onClick={() => setTagging(true)}>Tag</Button>
-      <Button onClick={() => void exportAll().catch(tellFault)}>
-        {rack === '' ? 'Export' : 'Export with the rack'}
-      </Button>
+      <Button onClick={() => void exportAll().catch(tellFault)}>{rack === '' ? 'Export' : 'Export with rack'}</Button>
       <Button onClick={() => work(remove())}>Delete</Button>
-      <Button onClick={onDone}>Let go</Button>
+      <Button onClick={onDone}>Clear selection</Button>
       {tagging && <TagDialog said={said} offered={offered} onDone={addTags} onClose={() => setTagging(false)} />}
     </Box>
   );

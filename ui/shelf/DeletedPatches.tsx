@@ -40,7 +40,7 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
       <DialogTitle id="deleted-patches-title">Deleted patches</DialogTitle>
       <DialogContent>
         {error && <p role="alert">{error.message}</p>}
-        {data?.length === 0 && <p>Nothing was deleted.</p>}
+        {data?.length === 0 && <p>No deleted patches.</p>}
         {data && data.length > 0 && (
           <Table size="small" aria-label="Deleted patches">
             <TableHead>
@@ -56,10 +56,8 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
                   <TableCell>{p.name}</TableCell>
                   <TableCell>{dayjs(p.deletedAt).format('D MMM HH:mm')}</TableCell>
                   <TableCell align="right" sx={{ whiteSpace: 'nowrap', '& button + button': { ml: 1 } }}>
-                    <Button onClick={() => void done(api.restore(p.id), `“${p.name}” is back on the shelf.`)}>
-                      Restore
-                    </Button>
-                    <Button onClick={() => setAsked(p)}>Remove for good</Button>
+                    <Button onClick={() => void done(api.restore(p.id), `“${p.name}” restored.`)}>Restore</Button>
+                    <Button onClick={() => setAsked(p)}>Delete permanently</Button>
                   </TableCell>
                 </TableRow>
               ))}
@@ -79,15 +77,15 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
             be put back.
           </DialogContent>
           <DialogActions>
-            <Button onClick={() => setAsked(null)}>Keep it</Button>
+            <Button onClick={() => setAsked(null)}>Cancel</Button>
             <Button
               color="error"
               onClick={() => {
                 setAsked(null);
-                void done(api.removeForGood(asked.id), `“${asked.name}” was removed for good.`);
+                void done(api.removeForGood(asked.id), `“${asked.name}” deleted permanently.`);
               }}
             >
-              Remove for good
+              Delete permanently
             </Button>
           </DialogActions>
         </Dialog>

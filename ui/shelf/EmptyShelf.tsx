@@ -15,24 +15,24 @@ interface Props {
 export function EmptyShelf({ onGoal, onRecipes, onNew, file }: Props) {
   return (
     <Box sx={{ py: 5 }}>
-      <h2>No patch yet</h2>
+      <h2>No patches yet</h2>
       <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: 'repeat(2, 1fr)' } }}>
-        <Door says="Say what shall move, between which values and by what, and begin with a chain that works.">
+        <Door says="Choose what to control, the range you want and the source. Fenvo suggests working patches.">
           <Button color="primary" startIcon={<FlagIcon />} onClick={onGoal}>
             From a goal
           </Button>
         </Door>
-        <Door says="Take a small patch that works at once, hear it, and turn what its note says.">
+        <Door says="Open a small working patch, listen to it and follow the note on what to turn.">
           <Button startIcon={<BookIcon />} onClick={onRecipes}>
             Recipes
           </Button>
         </Door>
-        <Door says="Begin with an empty desk: the end first, then what drives it, then the stages between.">
+        <Door says="Start from scratch: destination first, then a source, then the stages between them.">
           <Button startIcon={<AddIcon />} onClick={onNew}>
             New patch
           </Button>
         </Door>
-        <Door says="Bring in a .fenvo.json file, or a zip of patches with their recordings.">{file}</Door>
+        <Door says="Import a .fenvo.json file, or a zip of patches and their recordings.">{file}</Door>
       </Box>
     </Box>
   );

@@ -33,10 +33,10 @@ import type { Way } from './goals';
 /** A goal is about what one voltage does between two limits. */
 const choices = endChoices.filter((c) => windowOf(c.key) !== null);
 const sourceNames: Readonly<Record<GoalSource, string>> = {
-  lfo: 'a slow oscillator',
-  envelope: 'an envelope on a clock',
-  gesture: 'a hand on a fader',
-  sequencer: 'a sequence on a clock',
+  lfo: 'LFO',
+  envelope: 'Clocked envelope',
+  gesture: 'Fader gesture',
+  sequencer: 'Clocked sequencer',
 };
 
 function endOf(key: string) {
@@ -111,11 +111,11 @@ export function GoalDialog({ onDone, onClose }: Props) {
           if (made) onDone(made.patch);
         }}
       >
-        <DialogTitle id="goal-title">A patch from a goal</DialogTitle>
+        <DialogTitle id="goal-title">New patch from a target</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
-          <Row label="What shall move?" says={choices.find((c) => c.key === key)?.says ?? ''}>
+          <Row label="Destination" says={choices.find((c) => c.key === key)?.says ?? ''}>
             <SelectField
-              label="What shall move?"
+              label="Destination"
               value={key}
               options={choices.map((c) => [c.key, c.title] as const)}
               onChange={(next) => {
@@ -124,11 +124,11 @@ export function GoalDialog({ onDone, onClose }: Props) {
               }}
             />
           </Row>
-          <Row label="How?" says="">
-            <SelectField label="How?" value={way} options={ways} onChange={setHow} />
+          <Row label="Target type" says="">
+            <SelectField label="Target type" value={way} options={ways} onChange={setHow} />
           </Row>
           <Row label={FIELDS[way].title} says="">
-            <Box role="group" aria-label="Between which values?" sx={{ display: 'flex', gap: 1 }}>
+            <Box role="group" aria-label="Range" sx={{ display: 'flex', gap: 1 }}>
               {(['low', 'high'] as const).slice(0, FIELDS[way].names.length).map((which, i) => (
                 <TextInput
                   key={which}
@@ -141,9 +141,9 @@ export function GoalDialog({ onDone, onClose }: Props) {
               ))}
             </Box>
           </Row>
-          <Row label="Moved by what?" says="">
+          <Row label="Source" says="">
             <SelectField
-              label="Moved by what?"
+              label="Source"
               value={by}
               options={goalSources.map((x) => [x, sourceNames[x]] as const)}
               onChange={setBy}
@@ -154,7 +154,7 @@ export function GoalDialog({ onDone, onClose }: Props) {
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" color="primary" disabled={!made}>
-            Open on the desk
+            Open in editor
           </Button>
         </DialogActions>
       </form>

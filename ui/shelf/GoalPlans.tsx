@@ -5,9 +5,10 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
 import Switch from '@mui/material/Switch';
-import { kindNamed, showRange } from '@/core';
+import { showRange } from '@/core';
 import type { Plan, Proposal } from '@/core';
-import { useChosenRack } from '@/ui/parts/chosenRack';
+import { useChosenRack, useRackDocument } from '@/ui/parts/chosenRack';
+import { stagesText } from '@/ui/parts/stagesText';
 import type { Planned } from '@/ui/parts/planning';
 import { ShortLines } from '@/ui/parts/ShortLines';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -21,24 +22,21 @@ interface Props {
   readonly onRackChange: (on: boolean) => void;
 }
 
-const titleOf = ({ stages }: Proposal): string =>
-  stages.length === 0
-    ? 'straight in, its own knobs set'
-    : stages.map((s) => `${kindNamed(s.kind)?.title ?? s.kind}${s.rack ? ` (${s.rack})` : ''}`).join(', then ');
-
 /** The chains that would do it, beside each other, or why there is none. */
 export function GoalPlans({ fault, plans, picked, onPick, onRack, onRackChange }: Props) {
   const { racks, id } = useChosenRack();
   const { answer, busy, failure } = plans;
   const proposals = fault === null ? (answer?.proposals ?? []) : [];
   const best = proposals[picked] ?? proposals[0];
+  const { rack } = useRackDocument(id);
+  const titleOf = ({ stages }: Proposal): string => stagesText(stages, onRack ? rack : null);
   const name = racks.find((r) => r.id === id)?.name;
   return (
     <Box data-goal={best?.met ?? 'none'} sx={{ minHeight: 132, borderTop: `1px solid ${ink.line}`, pt: 1 }}>
       {name !== undefined && (
         <FormControlLabel
           control={<Switch checked={onRack} onChange={(e) => onRackChange(e.target.checked)} />}
-          label={`with what ${name} has`}
+          label={`Use only modules in ${name}`}
         />
       )}
       {busy && <LinearProgress aria-label="Planning" />}
@@ -47,13 +45,14 @@ export function GoalPlans({ fault, plans, picked, onPick, onRack, onRackChange }
         {failure && <Box sx={{ color: ink.error }}>{failure}</Box>}
         {best && !best.met && (
           <Box sx={{ color: ink.warning }}>
-            That is as near as this destination comes with its own knobs at rest; turn those on the desk.
+            This is the closest match with the destination’s own knobs at their defaults. You can adjust those in the
+            editor.
           </Box>
         )}
       </Box>
       {fault === null && answer && onRack && <ShortLines modules={best?.patch.modules ?? []} short={answer.short} />}
       <RadioGroup
-        aria-label="Chains"
+        aria-label="Suggestions"
         value={String(Math.min(picked, Math.max(0, proposals.length - 1)))}
         onChange={(_, next) => onPick(Number(next))}
       >

@@ -29,9 +29,9 @@ export function ImportButton({ onImported }: { onImported: (documents: readonly 
     <>
       <FileButton accept=".json,.zip,application/json,application/zip" says="Patch file" onFile={read} />
       <Dialog open={faults !== null} onClose={() => setFaults(null)} aria-labelledby="import-title">
-        <DialogTitle id="import-title">{`${faults?.file ?? ''} was not imported`}</DialogTitle>
+        <DialogTitle id="import-title">{`Couldn’t import ${faults?.file ?? ''}`}</DialogTitle>
         <DialogContent>
-          <p>Nothing was changed. Mend these places in the file, then import it again:</p>
+          <p>Nothing was changed. Fix these errors in the file, then import it again:</p>
           <ul data-testid="import-faults">
             {faults?.lines.slice(0, MOST).map((line) => (
               <li key={line}>{line}</li>

@@ -21,7 +21,7 @@ interface Props {
 async function duplicate(patch: ListedPatch): Promise<void> {
   const { patch: document, tags, revision } = await api.get(patch.id);
   await api.keepVersion(patch.id, revision, 'started');
-  await api.create({ ...document, name: `${patch.name} copy`.slice(0, LIMITS.name) }, tags);
+  await api.create({ ...document, name: `${patch.name} (copy)`.slice(0, LIMITS.name) }, tags);
 }
 
 async function rename(id: string, name: string): Promise<void> {
@@ -45,13 +45,13 @@ export function PatchMenu({ patch, onChanged, onRemove }: Props) {
     ['Rename', () => setRenaming(true)],
     ['Duplicate', () => done(duplicate(patch))],
     ['Export', () => exported(downloadPatch)],
-    ['Export with its recordings', () => exported((name, document) => downloadBundle(name, [document]))],
+    ['Export with recordings', () => exported((name, document) => downloadBundle(name, [document]))],
     ['Delete', onRemove],
   ];
   return (
     <>
       <IconButton
-        aria-label={`More for ${patch.name}`}
+        aria-label={`Actions for ${patch.name}`}
         aria-haspopup="menu"
         onClick={(e) => setAnchor(e.currentTarget)}
         sx={{ position: 'relative', zIndex: 1 }}

@@ -1,4 +1,5 @@
 'use client';
+import { counted } from '@/ui/parts/counted';
 import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import TableCell from '@mui/material/TableCell';
@@ -12,6 +13,7 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import type { ListedPatch } from '@/wire/patches';
 import type { Tonight } from '@/wire/racks';
 import { PatchMenu } from './PatchMenu';
+import { useChosenRack } from '@/ui/parts/chosenRack';
 import { StripPicture } from './StripPicture';
 import { cellStyle, rowStyle } from './tableStyle';
 import { WorstFinding } from './WorstFinding';
@@ -44,7 +46,7 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoos
         <Checkbox
           checked={chosen}
           onChange={() => onChoose(patch.id)}
-          slotProps={{ input: { 'aria-label': `Choose ${patch.name}` } }}
+          slotProps={{ input: { 'aria-label': `Select ${patch.name}` } }}
           sx={{ position: 'relative', zIndex: 1 }}
         />
       </TableCell>
@@ -64,7 +66,7 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoos
           </Box>
         ))}
         {patch.summary && <WantedLine {...patch.summary.wanted} />}
-        {tonight && <TonightLine {...tonight} />}
+        {tonight && <RackLine {...tonight} />}
       </TableCell>
       <TableCell component="div" role="cell" sx={{ ...cellStyle.tags, color: ink.softInk }}>
         {patch.tags.join(', ')}
@@ -88,11 +90,12 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoos
 });
 
 /** Whether it can be patched with the chosen rack. */
-function TonightLine({ short, standIns }: Tonight) {
+function RackLine({ short, standIns }: Tonight) {
+  const { name: rack } = useChosenRack();
   const can = short.length === 0;
   const says = can
-    ? `can be patched tonight${standIns > 0 ? `, ${standIns} ${standIns === 1 ? 'stands' : 'stand'} in` : ''}`
-    : `short tonight: ${short.slice(0, 3).join(', ')}${short.length > 3 ? ` and ${short.length - 3} more` : ''}`;
+    ? `Fits ${rack}${standIns > 0 ? ` (${counted(standIns, 'substitute')})` : ''}`
+    : `Missing from ${rack}: ${short.slice(0, 3).join(', ')}${short.length > 3 ? ` and ${short.length - 3} more` : ''}`;
   return (
     <Box data-tonight={can} sx={{ fontSize: 13, color: can ? ink.good : ink.warning }}>
       {says}
@@ -106,7 +109,7 @@ function WantedLine({ count, met }: { readonly count: number; readonly met: numb
   const all = met === count;
   return (
     <Box data-wanted={all} sx={{ fontSize: 13, color: all ? ink.good : ink.error }}>
-      {all ? 'as wanted' : `${count - met} of ${count} wanted not met`}
+      {all ? 'All targets met' : `Targets: ${met} of ${count} met`}
     </Box>
   );
 }

@@ -38,13 +38,13 @@ export function RecipesDialog({ onOpen, onClose }: Props) {
       <DialogContent>
         <TextInput
           type="search"
-          label="What shall it do"
-          placeholder="What shall it do"
+          label="Search recipes"
+          placeholder="Search recipes"
           value={words}
           onChange={setWords}
           sx={{ width: 260, mb: 1 }}
         />
-        {found.length === 0 && <p>No recipe fits these words.</p>}
+        {found.length === 0 && <p>No matching recipes.</p>}
         {ROOMS.filter((room) => found.some((r) => r.room === room)).map((room) => (
           <Box key={room} component="section" aria-label={room} sx={{ mt: 1.5 }}>
             <Box component="h2" sx={{ fontSize: 15, m: 0, color: ink.softInk }}>

@@ -20,9 +20,9 @@ function RackSelect() {
   if (racks.length === 0) return null;
   return (
     <SelectField
-      label="With which rack"
+      label="Rack"
       value={id}
-      options={[['', 'no rack chosen'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
+      options={[['', 'No rack'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
       onChange={choose}
       sx={{ width: 150 }}
     />
@@ -52,7 +52,7 @@ export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoa
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
         <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
         <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
-          Shelf
+          Patches
         </Box>
         <Box component={SafeLink} href="/racks" sx={{ color: ink.softInk }}>
           Racks
@@ -73,20 +73,16 @@ export function ShelfHead({ wanted, onWanted, tags, onImported, onDeleted, onGoa
         />
         <RackSelect />
         <ImportButton onImported={onImported} />
-        <Button onClick={onDeleted}>Deleted</Button>
+        <Button onClick={onDeleted}>Deleted patches</Button>
         <Button onClick={onRecipes}>Recipes</Button>
-        <Button onClick={onGoal}>From a goal</Button>
+        <Button onClick={onGoal}>New from target…</Button>
         <Button color="primary" onClick={onNew}>
           New patch
         </Button>
         <SchemeButton />
       </Box>
       {tags.length > 0 && (
-        <Box
-          role="group"
-          aria-label="Only with these tags"
-          sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.5 }}
-        >
+        <Box role="group" aria-label="Filter by tag" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.5 }}>
           {tags.map((tag) => (
             <Chip
               key={tag}

@@ -92,12 +92,12 @@ export function ShelfScreen() {
         onImported={bringIn}
         onDeleted={() => setOpen('deleted')}
       />
-      {error && <Alert severity="error">{`${error.message} Nothing was changed; reload to try again.`}</Alert>}
+      {error && <Alert severity="error">{`${error.message} Nothing was changed. Reload to try again.`}</Alert>}
       {patches?.length === 0 && <EmptyShelf {...doors} file={<ImportButton onImported={bringIn} />} />}
       {held.length > 0 && (
         <ChosenBar chosen={held} offered={tags} onChanged={refresh} onDone={() => chooseAll(false)} />
       )}
-      {patches && patches.length > 0 && shown.length === 0 && <p>No patch fits these words and tags.</p>}
+      {patches && patches.length > 0 && shown.length === 0 && <p>No matching patches.</p>}
       {shown.length > 0 && (
         <ShelfTable
           {...{ patches: shown, order, chosen, tonight }}

@@ -16,8 +16,8 @@ import { cellStyle, headStyle } from './tableStyle';
 const HEADS: readonly (readonly [Column, string])[] = [
   ['name', 'name'],
   ['tags', 'tags'],
-  ['findings', 'findings'],
-  ['updatedAt', 'changed'],
+  ['findings', 'Issues'],
+  ['updatedAt', 'Modified'],
 ];
 
 interface Props {
@@ -51,7 +51,7 @@ export function ShelfTable(props: Props) {
               checked={all}
               indeterminate={!all && patches.some((p) => chosen.has(p.id))}
               onChange={() => onChooseAll(!all)}
-              slotProps={{ input: { 'aria-label': 'Choose all patches' } }}
+              slotProps={{ input: { 'aria-label': 'Select all patches' } }}
             />
           </TableCell>
           <TableCell component="div" role="columnheader" sx={cellStyle.picture} />

@@ -11,16 +11,16 @@ export function WorstFinding({ id, summary, fault }: ListedPatch) {
   if (fault) {
     return (
       <Box component="span" title={fault} sx={{ color: ink.error }}>
-        {fault.length > 24 ? 'no picture' : fault}
+        {fault.length > 24 ? 'No preview' : fault}
       </Box>
     );
   }
-  if (!said) return <Box sx={{ color: summary ? ink.good : ink.softInk }}>{summary ? 'sound' : 'looking…'}</Box>;
+  if (!said) return <Box sx={{ color: summary ? ink.good : ink.softInk }}>{summary ? 'No issues' : 'Checking…'}</Box>;
   return (
     <Box
       component={SafeLink}
       href={`/patches/${id}#${FINDINGS}`}
-      title="Go to the place of the first"
+      title="Show the first issue"
       sx={{ color: said.colour, position: 'relative', zIndex: 1, py: 0.5 }}
     >
       {said.text}

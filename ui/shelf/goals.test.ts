@@ -10,11 +10,11 @@ describe('a goal in words', () => {
     expect(wishOf('within', 'gain', [-20, 0])).toMatchObject({ want: 'within', low: -20, high: 0 });
   });
   it('says what is missing, and is nothing until then', () => {
-    expect(faultOf('range', [3, 1], 'Hz')).toContain('below');
+    expect(faultOf('range', [3, 1], 'Hz')).toContain('lower');
     expect(faultOf('range', [3, null], 'Hz')).toContain('in Hz');
     expect(faultOf('mean', [3, null], 'Hz')).toBeNull();
-    expect(faultOf('span', [0, 400], 'Hz')).toContain('wider');
-    expect(faultOf('fall', [60, 0], '')).toContain('more than nothing');
+    expect(faultOf('span', [0, 400], 'Hz')).toContain('width');
+    expect(faultOf('fall', [60, 0], '')).toContain('greater than 0');
     expect(wishOf('range', 'frequency', [null, 3])).toBeNull();
   });
   it('falls only where something can', () => {

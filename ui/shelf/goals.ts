@@ -10,31 +10,31 @@ interface Fields {
 
 /** The figures that each way wants. */
 export const FIELDS: Readonly<Record<Way, Fields>> = {
-  range: { title: 'Between which values?', names: ['from', 'to'] },
-  within: { title: 'Between which values?', names: ['from', 'to'] },
-  span: { title: 'How wide, about what?', names: ['wide', 'about'] },
-  mean: { title: 'About which value?', names: ['on average'] },
-  fall: { title: 'How many dB down, in how many seconds?', names: ['dB', 'seconds'] },
+  range: { title: 'Range', names: ['Min', 'Max'] },
+  within: { title: 'Range', names: ['Min', 'Max'] },
+  span: { title: 'Width and centre', names: ['Width', 'Centre'] },
+  mean: { title: 'Average', names: ['Average'] },
+  fall: { title: 'Decay (dB) and time (s)', names: ['dB', 'seconds'] },
 };
 
 /** The ways that make sense for a destination, in words. */
 export const waysFor = (quantity: string, unit: string): readonly (readonly [Way, string])[] => [
-  ['range', 'from … to …'],
-  ['within', 'stays inside …'],
-  ['span', unit === 'Hz' || unit === 's' ? 'so many octaves about a middle' : 'so wide about a middle'],
-  ['mean', 'on average at …'],
-  ...(quantity === 'gain' ? ([['fall', 'falls by so much in so long']] as const) : []),
+  ['range', 'Exact range'],
+  ['within', 'Stay within limits'],
+  ['span', unit === 'Hz' || unit === 's' ? 'Width in octaves, around a centre' : 'Width, around a centre'],
+  ['mean', 'Average value'],
+  ...(quantity === 'gain' ? ([['fall', 'Decay time']] as const) : []),
 ];
 
 /** What is wrong with the figures of a way; null where nothing is. */
 export function faultOf(way: Way, [low, high]: readonly (number | null | undefined)[], unit: string): string | null {
   const one = FIELDS[way].names.length === 1;
   if (typeof low !== 'number' || (!one && typeof high !== 'number'))
-    return `Type ${one ? 'a figure' : 'two figures'}${unit && way !== 'fall' ? ` in ${unit}` : ''}.`;
+    return `Enter ${one ? 'a value' : 'two values'}${unit && way !== 'fall' ? ` in ${unit}` : ''}.`;
   if ((way === 'range' || way === 'within') && low >= Number(high))
-    return 'The first figure must lie below the second.';
-  if (way === 'span' && low <= 0) return 'It must be wider than nothing.';
-  if (way === 'fall' && (low <= 0 || Number(high) <= 0)) return 'Both must be more than nothing.';
+    return 'The first value must be lower than the second.';
+  if (way === 'span' && low <= 0) return 'The width must be greater than 0.';
+  if (way === 'fall' && (low <= 0 || Number(high) <= 0)) return 'Both values must be greater than 0.';
   return null;
 }
 

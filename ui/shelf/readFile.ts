@@ -1,3 +1,4 @@
+import { inMegabytes } from '@/wire/sizes';
 import { LIMITS, parsePatch, parseRack, printPatch } from '@/core';
 import type { Result } from '@/core';
 import type { Bundle } from '@/core/formats/bundle';
@@ -48,15 +49,15 @@ async function readBundle(file: File): Promise<FileRead> {
 export async function readFile(file: File): Promise<FileRead> {
   try {
     if (/\.zip$/i.test(file.name)) return await readBundle(file);
-    if (file.size > LIMITS.bytes) return wrong(`The file is larger than ${LIMITS.bytes} bytes.`);
+    if (file.size > LIMITS.bytes) return wrong(`The file is too large (limit ${inMegabytes(LIMITS.bytes)}).`);
     const json: unknown = JSON.parse(await file.text());
     const read = documentsOf([json]);
     if (read.ok && isRack(json)) {
       await rackApi.create(json as Document);
-      tell('The rack was brought in; it stands under Racks.');
+      tell('Rack imported. You’ll find it under Racks.');
     }
     return read;
   } catch (error) {
-    return wrong(error instanceof SyntaxError ? `It is not JSON: ${error.message}` : said(error));
+    return wrong(error instanceof SyntaxError ? `Not valid JSON: ${error.message}` : said(error));
   }
 }

@@ -14,8 +14,7 @@ export const POST = route<PairingCode>(async ({ patches, body }) => {
   const place = await body(pairingSchema);
   await patches.get(place.patch);
   const { address } = pairings();
-  if (address === null)
-    throw new ApiError(409, 'no-lan', 'Fenvo was not started for the local network: start it with --lan.');
+  if (address === null) throw new ApiError(409, 'no-lan', 'Phone access is off. Restart Fenvo with --lan.');
   const { code, until } = pairings().issue(place);
   return { code, until, url: `${address}/pair?code=${code}` };
 }, 201);

@@ -63,7 +63,7 @@ export const multiplying: readonly StandIn[] = [
     wanted: 'vca',
     by: 'polarizer',
     cost: 3,
-    says: 'a polarizer in full modulation is an amplifier',
+    says: 'a polarizer at full modulation works as a VCA',
     as: (w) =>
       isPlainProduct(w) && unclipped(w.range('in'), Math.max(1, w.range('cv')[1] / num(w.params, 'unityVolts')))
         ? [
@@ -80,7 +80,7 @@ export const multiplying: readonly StandIn[] = [
     by: 'lowPassGate',
     cost: 5,
     says: 'a low-pass gate opens and shuts',
-    differs: 'it darkens as it closes, and it lags',
+    differs: 'it gets darker as it closes, and responds more slowly',
     as: (w) =>
       isPlainProduct(w) && !w.used('chain')
         ? [

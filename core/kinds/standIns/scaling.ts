@@ -46,7 +46,7 @@ export const scaling: readonly StandIn[] = [
     wanted: 'attenuator',
     by: 'attenuverter',
     cost: 1,
-    says: 'an attenuverter turned right of its middle attenuates',
+    says: 'an attenuverter set clockwise of noon attenuates',
     as: (w) =>
       isActive(w)
         ? [{ ...through, needs: { amount: num(w.params, 'amount'), normalVolts: num(w.params, 'normalVolts') } }]
@@ -56,14 +56,14 @@ export const scaling: readonly StandIn[] = [
     wanted: 'attenuator',
     by: 'offset',
     cost: 1,
-    says: 'a scale and offset with its lift at 0 V attenuates',
+    says: 'a scale and offset with its offset at 0 V attenuates',
     as: (w) => (isActive(w) && carriesNothing(w) ? offsetNeeds(num(w.params, 'amount'), 0) : []),
   },
   {
     wanted: 'attenuator',
     by: 'mixer',
     cost: 2,
-    says: 'a mixer of which one input is used attenuates',
+    says: 'a mixer with one input used attenuates',
     as: (w) => (isActive(w) && carriesNothing(w) ? byMixer(num(w.params, 'amount')) : []),
   },
   {

@@ -30,7 +30,7 @@ export const timing: readonly StandIn[] = [
     wanted: 'clock',
     by: 'lfo',
     cost: 1,
-    says: 'a slow oscillator’s pulse is a clock',
+    says: 'an LFO’s pulse output works as a clock',
     as: ({ params: p }) =>
       p.swing === 0.5
         ? [
@@ -54,8 +54,8 @@ export const timing: readonly StandIn[] = [
     wanted: 'envelope',
     by: 'slew',
     cost: 2,
-    says: 'a lag fed by the gate rises and falls as an envelope does',
-    differs: 'a gate that is shorter than the rise turns back where it stands, at the same rate',
+    says: 'a slew limiter fed by the gate acts as an AR envelope',
+    differs: 'a gate shorter than the rise time turns back before the peak',
     as: byEnvelopeSlew,
   },
   {

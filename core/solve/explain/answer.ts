@@ -86,15 +86,13 @@ export function sensitivities(problem: Problem, look: Look): Sensitivity[] {
   });
 }
 
-const many = (n: number): string => ['none', 'one', 'two', 'three', 'four', 'five'][n] ?? String(n);
-
 export function whyOf(settings: readonly KnobSetting[], jumpers: readonly JumperSetting[]): string {
   const switches =
     jumpers.length > 0 ? `, sets ${jumpers.map((j) => `${j.at} to ${String(j.value)}`).join(' and ')}` : '';
-  if (settings.length === 0) return jumpers.length > 0 ? switches.slice(2) : 'nothing has to move';
+  if (settings.length === 0) return jumpers.length > 0 ? `Sets${switches.slice(6)}` : 'No change needed';
   const most = settings.reduce((a, b) => (Math.abs(b.percent - 50) > Math.abs(a.percent - 50) ? b : a));
-  const edge = most.percent < 3 || most.percent > 97 ? `; ${most.at} stands near its end` : '';
-  return `moves ${many(settings.length)} knob${settings.length > 1 ? 's' : ''}${switches}${edge}`;
+  const edge = most.percent < 3 || most.percent > 97 ? `; ${most.at} ends up near its limit` : '';
+  return `Moves ${settings.length} knob${settings.length > 1 ? 's' : ''}${switches}${edge}`;
 }
 
 /** A look as an answer, with its spread and sensitivity unless it shall be plain. */

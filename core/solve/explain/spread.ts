@@ -4,7 +4,7 @@ import type { Target } from '../../document/targets';
 import { LEAST_DRAWS, tolerance } from '../../answers/tolerance';
 import type { Spread } from '../types';
 
-/** The 5 and 95 % values of what targets are at, with the usual errors. */
+/** The 5 and 95% values of what targets are at, with the usual errors. */
 export function toleranceAt(patch: Patch, targets: readonly Target[], draws = LEAST_DRAWS): Spread[] {
   const wanted = { ...patch, targets };
   const { readings } = tolerance(wanted, {

@@ -1,3 +1,5 @@
+import { placeName } from '../../document/names';
+import type { ParamValue } from '../../kinds/params';
 import { knobsIn } from '../../document/knobs';
 import { idOf, socketAt } from '../../document/sockets';
 import type { ModuleDoc, Patch } from '../../document/types';
@@ -31,7 +33,7 @@ const fits = (patch: Patch, { settings }: Solution): boolean =>
     return knob !== undefined && value >= knob.min && value <= knob.max;
   });
 
-const labelOf = (patch: Patch, id: string): string => patch.modules.find((m) => m.id === id)?.label ?? id;
+const labelOf = (patch: Patch, id: string): string => placeName(patch.modules, id);
 
 /** A jumper that lets a knob reach further. */
 const jumperIdeas = (patch: Patch, jumpers: readonly JumperSetting[]): Idea[] =>
@@ -43,8 +45,8 @@ const jumperIdeas = (patch: Patch, jumpers: readonly JumperSetting[]): Idea[] =>
 
 /** One more stage in front of a destination, by what it does; what it starts with changes nothing. */
 const STAGES = [
-  ['offset', {}, 'One more scale and offset'],
-  ['offset', { maxAmount: 4, lowVolts: -12, highVolts: 12 }, 'One more scale and offset that reaches further'],
+  ['offset', {}, 'Add a scale and offset'],
+  ['offset', { maxAmount: 4, lowVolts: -12, highVolts: 12 }, 'Add a scale and offset with a wider range'],
 ] as const;
 
 function stageIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
@@ -62,6 +64,8 @@ function stageIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
 
 /** Limits before what must lie inside them. */
 const order = (name: string): number => (['maxAmount', 'lowVolts', 'highVolts'].includes(name) ? 0 : 1);
+
+const briefVolts = (v: ParamValue | undefined): string => showNumber(Number(v), 1).replace(/\.0$/, '');
 
 /** A source that gives more. */
 function sourceIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
@@ -88,7 +92,7 @@ function sourceIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
       )
         .filter(([lo, hi]) => m.params.lowVolts !== lo || m.params.highVolts !== hi)
         .map(([low, high]) => ({
-          text: `A source of ${showNumber(low, 0)} to ${showNumber(high, 0)} V in the place of ${m.label}’s ${showNumber(Number(m.params.lowVolts), 1)} to ${showNumber(Number(m.params.highVolts), 1)} V`,
+          text: `Use a ${showNumber(low, 0)} to ${showNumber(high, 0)} V source instead of ${m.label}’s ${briefVolts(m.params.lowVolts)} to ${briefVolts(m.params.highVolts)} V`,
           edits: [
             { do: 'set', module: m.id, param: 'lowVolts', value: Math.min(low, -12) },
             { do: 'set', module: m.id, param: 'highVolts', value: high },
@@ -115,7 +119,7 @@ export function suggestionOf(
     const [best] = ask(changed);
     // A wider jumper is none where the settings fit the present one.
     if (!best || (reachOnly && fits(patch, best))) continue;
-    const why = limits.map((l) => `${l.at} lacks ${showNumber(l.short, 2)}`).join(', ');
+    const why = limits.map((l) => `${l.at} is short by ${showNumber(l.short, 2)}`).join(', ');
     return { text: `${text}${told(best)}${why ? `: ${why}` : ''}.`, edits: [...edits, ...editsOf(best)] };
   }
   return null;
@@ -136,8 +140,7 @@ export function lockOf(patch: Patch, targets: readonly Target[], ask: Ask): Sugg
   );
   for (const { module, param } of locks) {
     const open = applyEdits(patch, [{ do: 'lock', module, param, locked: false }]);
-    if (ask(open).length > 0)
-      return { text: `The lock on ${module}.${param} stands in the way: take it off.`, edits: [] };
+    if (ask(open).length > 0) return { text: `The lock on ${module}.${param} prevents this. Unlock it.`, edits: [] };
   }
   if (locks.length < 2) return null;
   const open = applyEdits(
@@ -146,5 +149,5 @@ export function lockOf(patch: Patch, targets: readonly Target[], ask: Ask): Sugg
   );
   if (ask(open).length === 0) return null;
   const names = locks.map((l) => socketAt(l.module, l.param)).join(', ');
-  return { text: `The locks on ${names} stand in the way together: take them off.`, edits: [] };
+  return { text: `The locks on ${names} together prevent this. Unlock them.`, edits: [] };
 }

@@ -88,7 +88,8 @@ export function freeFaults(graph: Graph, free: readonly string[]): string[] {
     const m = graph.modules.find((x) => x.id === id);
     if (!m || param.includes('.')) return [`${name}: there is no module ${id}`];
     const known = knobsOf(m.kind, m.params).map((k) => k.name);
-    if (!known.includes(param)) return [`${name}: is not a knob of ${id}; known are ${known.join(', ') || 'none'}`];
+    if (!known.includes(param))
+      return [`${name}: is not a knob of ${id}; expected one of ${known.join(', ') || 'none'}`];
     if (m.overridden.has(param)) return [`${name}: a hand or the tempo turns it`];
     return graph.patch.modules[m.index]?.locked?.includes(param) ? [`${name}: is locked`] : [];
   });

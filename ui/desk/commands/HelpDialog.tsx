@@ -15,13 +15,13 @@ import { isSingle, keysShown } from './commandTable';
 import type { Command } from './commandTable';
 
 const OTHERS: readonly (readonly [keys: string, does: string])[] = [
-  ['Tab, Enter', 'go from part to part; choose'],
-  ['Shift Enter', 'choose a frame beside what is chosen'],
-  ['↑ ↓ on a knob', 'turn it; with Shift, finely'],
-  ['Enter or a digit on a knob', 'type 2:30, 40%, -0.4 or 1.5V'],
-  ['L on a knob', 'lock it, or free it'],
-  ['Delete on a knob', 'back to its default'],
-  ['+ − ← → 0 in the scope', 'zoom, move, see all'],
+  ['Tab, Enter', 'Move between controls; activate'],
+  ['Shift Enter', 'Add a stage to the selection'],
+  ['↑ ↓ on a knob', 'Turn (hold Shift for fine steps)'],
+  ['Enter or a digit on a knob', 'Type a value: 2:30, 40%, −0.4, 1.5 V'],
+  ['L on a knob', 'Lock or unlock'],
+  ['Delete on a knob', 'Reset to default'],
+  ['+ − ← → 0 in the scope', 'Zoom, pan, show all'],
   ['← → on a cursor', 'move it; with Shift, finely'],
 ];
 
@@ -30,21 +30,21 @@ export function HelpDialog({ commands, onClose }: { commands: readonly Command[]
   const singleKeys = useStore(settings, (s) => s.singleKeys);
   return (
     <Dialog open onClose={onClose} aria-labelledby="help-title" fullWidth maxWidth="md">
-      <DialogTitle id="help-title">Keys and words</DialogTitle>
+      <DialogTitle id="help-title">Shortcuts and glossary</DialogTitle>
       <DialogContent>
         <FormControlLabel
-          label="Single keys work when no field has the focus"
+          label="Single-key shortcuts (when no text field is focused)"
           control={<Checkbox checked={singleKeys} onChange={(_, on) => setSetting('singleKeys', on)} />}
           sx={{ mb: 1 }}
         />
         <KeyList commands={commands} singleKeys={singleKeys} />
         <Box component="h3" sx={{ fontSize: 14, m: 0, mb: 0.5 }}>
-          Words
+          Glossary
         </Box>
         <WordList />
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => commands.find((c) => c.id === 'guide')?.run()}>Show the first steps</Button>
+        <Button onClick={() => commands.find((c) => c.id === 'guide')?.run()}>Start the tour</Button>
         <Button color="primary" onClick={onClose}>
           Close
         </Button>

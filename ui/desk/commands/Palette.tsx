@@ -14,10 +14,10 @@ export interface PaletteEntry extends Choice {
 export function Palette({ entries, onClose }: { entries: readonly PaletteEntry[]; onClose: () => void }) {
   const [start] = useState(takeKeys);
   return (
-    <Dialog open onClose={onClose} aria-label="Find a stage, an end or a command" fullWidth maxWidth="sm">
+    <Dialog open onClose={onClose} aria-label="Search stages, destinations and commands" fullWidth maxWidth="sm">
       <DialogContent>
         <Chooser
-          label="Find a stage, an end or a command"
+          label="Search stages, destinations and commands"
           choices={entries}
           start={start}
           onCancel={onClose}

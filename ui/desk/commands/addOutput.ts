@@ -6,6 +6,6 @@ import type { DeskStore } from '@/ui/session/desk';
 export function addOutput(desk: DeskStore): void {
   const { edit, patch } = desk.getState();
   const edits = outputEdits(patch);
-  if (edits.length > 0) edit('add an output', edits);
-  else tellFault('Nothing in the patch makes a sound yet: add a source first.');
+  if (edits.length > 0) edit('Add an output', edits);
+  else tellFault('Nothing in the patch makes a sound yet. Add an oscillator or another sound source first.');
 }

@@ -171,7 +171,7 @@ describe('a stage that is put in', () => {
     const lone = deskOf(patchOf({ l: ['lfo'] }));
     expect(into('l', lone)).toEqual({ do: 'after', output: 'l.out' });
     const empty = commandsOf(deskOf(patchOf({}))).named('insert');
-    expect([empty.can, empty.why]).toEqual([false, expect.stringContaining('add an end first')]);
+    expect([empty.can, empty.why]).toEqual([false, expect.stringContaining('Add a destination first')]);
   });
 });
 
@@ -206,7 +206,7 @@ describe('several stages at once', () => {
     desk.getState().select('a');
     commandsOf(desk).run('bypass');
     expect(order(desk)).toEqual(['l', 's', 'f']);
-    expect(commandsOf(desk).named('bypass').title).toMatch(/^Put .* back$/);
+    expect(commandsOf(desk).named('bypass').title).toMatch(/^Restore /);
     commandsOf(desk).run('bypass');
     expect(order(desk)).toEqual(['l', 'a', 's', 'f']);
     expect(sorted()).toEqual(before);
@@ -236,6 +236,6 @@ describe('a path that joins', () => {
     expect(order(desk).at(0)).toBe('k');
     commandsOf(desk).run('back');
     expect(desk.getState().trail).toEqual(['f.cutoff']);
-    expect(commandsOf(row()).named('joining')).toMatchObject({ can: false, why: 'Nothing joins this path.' });
+    expect(commandsOf(row()).named('joining')).toMatchObject({ can: false, why: 'No other path joins this one.' });
   });
 });

@@ -29,7 +29,7 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
     },
     {
       id: 'palette',
-      title: 'Find a stage, an end or a command',
+      title: 'Search stages, destinations and commands',
       keys: 'mod+k',
       can: true,
       run() {
@@ -37,20 +37,20 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
         setScene({ show: 'palette' });
       },
     },
-    { id: 'play', title: 'Play, or stop at once', keys: 'space', can: true, run: playOrStop },
+    { id: 'play', title: 'Play / stop', keys: 'space', can: true, run: playOrStop },
     {
       id: 'swap',
-      title: 'Hear the other side of a comparison',
+      title: 'Switch A/B comparison',
       keys: 'x',
       can: hearing.getState().open,
-      why: 'Nothing is compared by ear.',
+      why: 'No A/B comparison is active.',
       run: swapSides,
     },
     { id: 'variants', title: 'Variants', keys: 'v', can: true, run: () => setScene({ show: 'variants' }) },
-    { id: 'history', title: 'Earlier versions', keys: 'h', can: true, run: () => setScene({ show: 'history' }) },
+    { id: 'history', title: 'History', keys: 'h', can: true, run: () => setScene({ show: 'history' }) },
     {
       id: 'import',
-      title: 'Bring in a MIDI, CSV or WAV file',
+      title: 'Import a MIDI, CSV or WAV file',
       keys: 'o',
       can: true,
       run: () => setScene({ show: 'import' }),
@@ -62,10 +62,16 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
       why: 'There is an output already.',
       run: () => void import('./addOutput').then((m) => m.addOutput(desk)).catch(tellFault),
     },
-    { id: 'help', title: 'Keys and words', keys: 'shift+slash', can: true, run: () => setScene({ show: 'help' }) },
+    {
+      id: 'help',
+      title: 'Shortcuts and glossary',
+      keys: 'shift+slash',
+      can: true,
+      run: () => setScene({ show: 'help' }),
+    },
     {
       id: 'guide',
-      title: 'Show the first steps',
+      title: 'Start the tour',
       can: true,
       run() {
         setSetting('guide', 'on');

@@ -44,14 +44,14 @@ export function stageCommands({ desk, predicted, begin }: Given): Command[] {
   const at = frames.findIndex((f) => f.module.id === selected);
   const frame = frames[at];
   const into = insertion(predicted, selected);
-  const none = 'Choose a stage first: [ and ] go from frame to frame.';
+  const none = 'Select a stage first. Press [ and ] to move between stages.';
   const chosen = predicted.graph.modules.find((m) => m.id === selected);
   const ids = selected === null ? [] : [selected, ...group];
   const name = ids.length > 1 ? `${ids.length} stages` : (chosen?.label ?? 'the stage');
   const off = selected !== null && isBypassed(patch, selected);
   const [earlier, later] = [moveOf(frames, ids, 'earlier'), moveOf(frames, ids, 'later')];
   const move = (way: Move | null): void => {
-    if (way) edit(`move ${name}`, moveStage(patch, way.id, way.socket));
+    if (way) edit(`Move ${name}`, moveStage(patch, way.id, way.socket));
     focusOn(`[data-frame="${selected}"]`);
   };
   return [
@@ -60,40 +60,40 @@ export function stageCommands({ desk, predicted, begin }: Given): Command[] {
       title: insertTitle(into, predicted),
       keys: 'i',
       can: into !== null,
-      why: 'There is no path yet to put a stage into: add an end first, with E.',
+      why: 'There’s no path yet. Add a destination first (E).',
       run: () => begin(into),
     },
     {
       id: 'replace',
-      title: `Replace ${name} by another kind`,
+      title: `Replace ${name}…`,
       keys: 'r',
       can: chosen !== undefined && group.length === 0,
-      why: chosen ? 'Several are chosen: replace one at a time.' : none,
+      why: chosen ? 'Several stages are selected. Replace one at a time.' : none,
       run: () => begin({ do: 'replace', id: selected ?? '' }),
     },
     {
       id: 'bypass',
-      title: off ? `Put ${name} back` : `Bypass ${name}`,
+      title: off ? `Restore ${name}` : `Bypass ${name}`,
       keys: 'b',
       can: chosen !== undefined,
       why: none,
       run: () =>
-        off ? edit(`put ${name} back`, putBack(patch, selected)) : edit(`bypass ${name}`, bypassStages(patch, ids)),
+        off ? edit(`Restore ${name}`, putBack(patch, selected)) : edit(`Bypass ${name}`, bypassStages(patch, ids)),
     },
     {
       id: 'earlier',
-      title: `Move ${name} one place earlier`,
+      title: `Move ${name} earlier`,
       keys: 'alt+left',
       can: earlier !== null,
-      why: chosen ? 'It cannot stand earlier in this path.' : none,
+      why: chosen ? 'It can’t move any earlier in this path.' : none,
       run: () => move(earlier),
     },
     {
       id: 'later',
-      title: `Move ${name} one place later`,
+      title: `Move ${name} later`,
       keys: 'alt+right',
       can: later !== null,
-      why: chosen ? 'It cannot stand later in this path.' : none,
+      why: chosen ? 'It can’t move any later in this path.' : none,
       run: () => move(later),
     },
     {
@@ -102,7 +102,7 @@ export function stageCommands({ desk, predicted, begin }: Given): Command[] {
       keys: 'd',
       can: chosen !== undefined,
       why: none,
-      run: () => edit(`duplicate ${name}`, duplicateStages(patch, ids)),
+      run: () => edit(`Duplicate ${name}`, duplicateStages(patch, ids)),
     },
     {
       id: 'remove',
@@ -111,19 +111,19 @@ export function stageCommands({ desk, predicted, begin }: Given): Command[] {
       can: chosen !== undefined,
       why: none,
       run() {
-        edit(`remove ${name}`, removeStages(patch, ids));
+        edit(`Remove ${name}`, removeStages(patch, ids));
         select(null);
       },
     },
     {
       id: 'pin',
-      title: `Pin the output of ${name} to the scope, or unpin it`,
+      title: `Pin or unpin the output of ${name}`,
       keys: 'p',
       can: chosen?.outputs[0] !== undefined,
       why: chosen ? 'It has no output to pin.' : none,
       run() {
         const at = frame?.output ?? chosen?.outputs[0]?.socket ?? '';
-        edit(`pin of ${name}`, [{ do: 'pin', at, pinned: !patch.probes.some((p) => p.at === at) }]);
+        edit(`Pin or unpin ${name}`, [{ do: 'pin', at, pinned: !patch.probes.some((p) => p.at === at) }]);
       },
     },
     {
@@ -138,7 +138,7 @@ export function stageCommands({ desk, predicted, begin }: Given): Command[] {
 }
 
 function insertTitle(into: Task | null, { graph }: Predicted): string {
-  if (into?.do === 'after') return `Insert a stage behind ${placeName(graph.modules, idOf(into.output))}`;
+  if (into?.do === 'after') return `Insert a stage after ${placeName(graph.modules, idOf(into.output))}`;
   if (into?.do !== 'insert') return 'Insert a stage';
   return `Insert a stage before ${placeName(graph.modules, idOf(into.socket))}`;
 }

@@ -5,6 +5,7 @@ import {
   feed,
   insertAfter,
   insertStage,
+  kindTitle,
   openedEnd,
   partsOf,
   placeName,
@@ -64,7 +65,7 @@ function freeEnds(graph: Graph): Choice[] {
           key: input.socket,
           title: placeName(graph.modules, input.socket),
           says: end.says,
-          group: 'Free ends of this patch',
+          group: 'Unused destinations in this patch',
         },
       ];
     }),
@@ -77,30 +78,30 @@ export function planOf(task: Task, predicted: Pick<Predicted, 'graph' | 'predict
   switch (task.do) {
     case 'insert':
       return {
-        title: 'What shall the stage do?',
+        title: 'Insert a stage',
         choices: stageChoices,
         make(kind) {
           const done = insertStage(patch, task.socket, kind);
-          return done && { label: `insert ${kind}`, edits: done.edits, select: done.id };
+          return done && { label: `Insert ${kindTitle(kind)}`, edits: done.edits, select: done.id };
         },
       };
     case 'after':
       return {
-        title: `What shall stand behind ${placeName(graph.modules, task.output)}?`,
+        title: `Add a stage after ${placeName(graph.modules, task.output)}`,
         choices: stageChoices,
         make(kind) {
           const done = insertAfter(patch, task.output, kind);
-          return done && { label: `insert ${kind}`, edits: done.edits, select: done.id };
+          return done && { label: `Insert ${kindTitle(kind)}`, edits: done.edits, select: done.id };
         },
       };
     case 'replace': {
       const stage = graph.modules.find((m) => m.id === task.id);
       const choices = stage?.kind.room === 'source' ? sourceChoices : stageChoices;
       return {
-        title: `What shall ${stage?.label ?? task.id} be instead?`,
+        title: `Replace ${placeName(graph.modules, task.id)} with…`,
         choices: choices.filter((c) => c.key !== stage?.kind.name),
         make: (kind) => ({
-          label: `${stage?.label ?? task.id} becomes ${kind}`,
+          label: `Replace ${placeName(graph.modules, task.id)} with ${kindTitle(kind)}`,
           edits: replaceStage(patch, task.id, kind),
           select: task.id,
         }),
@@ -108,29 +109,29 @@ export function planOf(task: Task, predicted: Pick<Predicted, 'graph' | 'predict
     }
     case 'feed':
       return {
-        title: `What shall drive ${placeName(graph.modules, task.socket)}?`,
+        title: `Choose a source for ${placeName(graph.modules, task.socket)}`,
         choices: [...outputChoices(graph), ...sourceChoices],
         make(key) {
           if (key.includes('.')) {
-            return { label: `cable to ${task.socket}`, edits: [connect(task.socket, key)] };
+            return { label: `Connect ${placeName(graph.modules, task.socket)}`, edits: [connect(task.socket, key)] };
           }
           const done = feed(patch, task.socket, key);
-          return done && { label: `add ${key}`, edits: done.edits, select: done.id };
+          return done && { label: `Add ${kindTitle(key)}`, edits: done.edits, select: done.id };
         },
       };
     case 'end':
       return {
-        title: 'What shall be moved?',
+        title: 'Choose a destination',
         choices: endChoices,
         make: (key) => newEnd(patch, key),
       };
     case 'module':
       return {
-        title: 'Which module?',
+        title: 'Add a module',
         choices: kindChoices,
         make(kind) {
           const done = addModule(patch, kind);
-          return { label: `add ${kind}`, edits: done.edits, select: done.id };
+          return { label: `Add ${kindTitle(kind)}`, edits: done.edits, select: done.id };
         },
       };
     case 'copy':
@@ -141,7 +142,7 @@ export function planOf(task: Task, predicted: Pick<Predicted, 'graph' | 'predict
 function newEnd(patch: Patch, key: string): Made & { readonly show: string } {
   const { id: kind, name: socket } = partsOf(key);
   const done = addModule(patch, kind, openedEnd(kind, socket) ?? {});
-  return { label: `add ${kind}`, edits: done.edits, show: socketAt(done.id, socket), select: done.id };
+  return { label: `Add ${kindTitle(kind)}`, edits: done.edits, show: socketAt(done.id, socket), select: done.id };
 }
 
 /** Marks a choice that is a module yet to be added. */
@@ -154,9 +155,9 @@ function copyPlan(
   const { patch } = graph;
   const arrives = prediction.inputs[task.from]?.bound ?? [0, 0];
   const strip = stripTo(graph, task.from);
-  const how = task.mirrored ? 'mirrored' : 'same way';
+  const how = task.mirrored ? ', mirrored' : '';
   return {
-    title: `The chain to ${placeName(graph.modules, task.from)}, ${how}: to which other end?`,
+    title: `Copy the path to ${placeName(graph.modules, task.from)}${how}: choose a destination`,
     choices: [
       ...freeEnds(graph),
       ...endChoices.map((c) => ({ ...c, key: `${NEW}${c.key}`, group: `New: ${c.group}` })),
@@ -167,7 +168,7 @@ function copyPlan(
       const to = fresh?.show ?? key;
       const work = new Work(patch).do(...(fresh?.edits ?? []));
       work.do(...duplicateChain(work.patch, strip, to, task.mirrored, arrives));
-      return { label: `chain to ${to}, ${how}`, edits: work.edits, show: to };
+      return { label: `Copy path to ${placeName(graph.modules, to)}${how}`, edits: work.edits, show: to };
     },
   };
 }

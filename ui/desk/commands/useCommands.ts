@@ -37,7 +37,7 @@ export function useCommands(given: Given): { list(): readonly Command[]; entries
       if (!command) return;
       event.preventDefault();
       if (command.can) command.run();
-      else sayWhyNot(command.why ?? 'That cannot be done now.');
+      else sayWhyNot(command.why ?? 'Not available right now.');
     },
     options,
   );

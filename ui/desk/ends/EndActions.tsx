@@ -23,16 +23,16 @@ export const EndActions = memo(function EndActions({ end, begin }: Props) {
   };
   return (
     <Box sx={{ display: 'flex', gap: 0.75, px: 1.75, pt: 1 }}>
-      <Button onClick={() => begin({ do: 'end' })}>Add an end</Button>
+      <Button onClick={() => begin({ do: 'end' })}>Add destination</Button>
       {end !== null && (
         <>
           <Button ref={button} aria-haspopup="menu" onClick={() => setOpen(true)}>
-            Copy chain
+            Copy path
           </Button>
           <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
-            <MenuItem onClick={() => copy(false)}>To another end</MenuItem>
+            <MenuItem onClick={() => copy(false)}>To another destination</MenuItem>
             <MenuItem onClick={() => copy(true)} title={glossary.mirrored}>
-              To another end, mirrored
+              To another destination, mirrored
             </MenuItem>
           </Menu>
         </>

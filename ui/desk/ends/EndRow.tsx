@@ -46,7 +46,7 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   return {
     socket,
     label: socketPlace(m, name),
-    text: reading ? readingText(reading) : 'nothing is plugged in',
+    text: reading ? readingText(reading) : 'Not connected',
     more: reading ? readingMore(reading).join('\n') : '',
     wanted: worst ? standing(worst) : '',
     met: worst?.met ?? true,
@@ -104,7 +104,7 @@ export const EndRow = memo(function EndRow({
       </Box>
       {wanted && (
         <Box data-wanted={met} sx={{ fontSize: 13, color: met ? ink.good : ink.error }}>
-          {met ? 'as wanted' : wanted}
+          {met ? 'Target met' : wanted}
         </Box>
       )}
       {more && <Box sx={{ fontSize: 12, color: ink.softInk, whiteSpace: 'pre' }}>{more}</Box>}

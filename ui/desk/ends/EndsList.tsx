@@ -68,12 +68,12 @@ export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow,
   const sources = graph.modules.filter((m) => m.kind.room === 'source');
   const loose = looseModules(predicted, ends);
   return (
-    <Box component="nav" aria-label="Ends and sources" sx={navStyle}>
-      <Heading>Ends</Heading>
+    <Box component="nav" aria-label="Destinations and sources" sx={navStyle}>
+      <Heading>Destinations</Heading>
       {ends.map((socket) => (
         <EndRow key={socket} {...rowOf(socket, predicted)} chosen={socket === shown} onShow={onShow} />
       ))}
-      {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destination yet.</Box>}
+      {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destinations yet.</Box>}
       <EndActions end={(predicted.strip?.frames.length ?? 0) > 1 ? shown : null} begin={begin} />
       <Group title="Sources">
         {sources.map((m) => (
@@ -87,7 +87,7 @@ export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow,
         ))}
       </Group>
       {loose.length > 0 && (
-        <Group title="Beside every path">
+        <Group title="Not connected">
           {loose.map(({ id, label, why }) => (
             <SourceRow key={id} id={id} label={label} range={why} onSelect={onSelect} />
           ))}
@@ -101,7 +101,7 @@ export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow,
 const ModuleAction = memo(function ModuleAction({ begin }: Pick<Props, 'begin'>) {
   return (
     <Box sx={{ px: 1.75, pt: 1.5 }}>
-      <Button onClick={() => begin({ do: 'module' })}>Add a module</Button>
+      <Button onClick={() => begin({ do: 'module' })}>Add module</Button>
     </Box>
   );
 });

@@ -18,15 +18,15 @@ export function DismissForm({ onKeep }: { readonly onKeep: (reason: string) => v
     >
       <TextInput
         autoFocus
-        label="Why it is meant so"
-        placeholder="Why it is meant so"
+        label="Reason (why this is intended)"
+        placeholder="Reason (why this is intended)"
         longest={500}
         value={reason}
         onChange={setReason}
         sx={{ flex: 1 }}
       />
       <Button type="submit" disabled={!reason.trim()}>
-        Keep
+        Dismiss
       </Button>
     </Box>
   );

@@ -2,14 +2,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { explain } from '@/core';
+import { explain, issueTitle } from '@/core';
 import type { Finding } from '@/core';
 import type { EditDesk } from '@/ui/session/edit';
 import { ink } from '@/ui/theme/tokens';
 import { DismissForm } from './DismissForm';
 
 const colours = { error: ink.error, warning: ink.warning, note: ink.ink } as const;
-const words = { error: 'Error', warning: 'Warning', note: 'Note' } as const;
+const words = { error: 'Error', warning: 'Warning', note: 'Info' } as const;
 
 const actions = { display: 'flex', gap: 0.75, flexWrap: 'wrap' } as const;
 
@@ -43,7 +43,7 @@ export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props
       <Box sx={actions}>
         <Button onClick={() => onOpen(f.at)}>Show</Button>
         <Button aria-expanded={open === 'why'} onClick={() => toggle('why')}>
-          Why
+          Explain
         </Button>
         <Button aria-expanded={open === 'dismiss'} onClick={() => toggle('dismiss')}>
           Dismiss
@@ -56,13 +56,15 @@ export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props
             {f.cure.label}
           </Button>
           <Button aria-pressed={looking} onClick={() => look(!looking)}>
-            {looking ? 'End the preview' : 'Preview'}
+            {looking ? 'Stop preview' : 'Preview'}
           </Button>
         </Box>
       )}
       {open === 'dismiss' && (
         <DismissForm
-          onKeep={(reason) => edit(`dismiss ${f.code}`, [{ do: 'dismiss', code: f.code, at: f.at, reason }])}
+          onKeep={(reason) =>
+            edit(`Dismiss “${issueTitle(f.code)}”`, [{ do: 'dismiss', code: f.code, at: f.at, reason }])
+          }
         />
       )}
     </Box>

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { memo } from 'react';
-import { idOf, placeName } from '@/core';
+import { idOf, issueTitle, placeName } from '@/core';
 import type { Dismissal, Finding, ModuleDoc } from '@/core';
 import { Section } from '@/ui/parts/Section';
 import { ink } from '@/ui/theme/tokens';
@@ -39,9 +39,9 @@ export const FindingsList = memo(function FindingsList(props: Props) {
   const here = (f: Finding): boolean => idOf(f.at) === chosen;
   const ordered = [...findings.filter(here), ...findings.filter((f) => !here(f))];
   return (
-    <Box component="section" aria-label="Findings">
-      <Section id="findings" title={findings.length > 0 ? `Findings: ${findings.length}` : 'Findings'} open>
-        {findings.length === 0 && <Box sx={{ color: ink.softInk }}>Nothing to say.</Box>}
+    <Box component="section" aria-label="Issues">
+      <Section id="findings" title={findings.length > 0 ? `Issues: ${findings.length}` : 'Issues'} open>
+        {findings.length === 0 && <Box sx={{ color: ink.softInk }}>No issues found.</Box>}
         {ordered.map((f) => (
           <FindingRow
             key={`${f.code} ${f.at}`}
@@ -56,11 +56,13 @@ export const FindingsList = memo(function FindingsList(props: Props) {
           <Section id="dismissed" title={`${dismissed.length} dismissed`}>
             {dismissed.map((d) => (
               <Box key={`${d.code} ${d.at}`} data-dismissed={d.code} sx={{ py: 0.5 }}>
-                <Box>{`${d.code} at ${placeName(modules, d.at)}: ${d.reason}`}</Box>
+                <Box>{`${issueTitle(d.code)} at ${placeName(modules, d.at)}: ${d.reason}`}</Box>
                 <Button
-                  onClick={() => edit(`say ${d.code} again`, [{ do: 'dismiss', code: d.code, at: d.at, reason: null }])}
+                  onClick={() =>
+                    edit(`Restore “${issueTitle(d.code)}”`, [{ do: 'dismiss', code: d.code, at: d.at, reason: null }])
+                  }
                 >
-                  Say it again
+                  Restore
                 </Button>
               </Box>
             ))}

@@ -50,7 +50,7 @@ export function GestureDialog({ name, points: given, held, duration, knob, onDon
   const tolerance = (high - low) * LOOSE;
   return (
     <Dialog open onClose={onClose} aria-labelledby="gesture-title" maxWidth="md" fullWidth>
-      <DialogTitle id="gesture-title">{`${name}: a hand over ${briefSeconds(longest)}`}</DialogTitle>
+      <DialogTitle id="gesture-title">{`${name}: automation, ${briefSeconds(longest)}`}</DialogTitle>
       <DialogContent>
         <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
           <ToggleButtonGroup
@@ -63,9 +63,9 @@ export function GestureDialog({ name, points: given, held, duration, knob, onDon
             <ToggleButton value="points">Points</ToggleButton>
           </ToggleButtonGroup>
           <Box sx={{ display: knob ? 'none' : 'flex', alignItems: 'center', gap: 1 }}>
-            Volts
+            Range (V)
             <SelectField
-              label="Volts"
+              label="Range (V)"
               value={range}
               options={RANGES.map((r) => [r as string, r.replaceAll('-', '\u2212')] as const)}
               onChange={setRange}
@@ -92,15 +92,14 @@ export function GestureDialog({ name, points: given, held, duration, knob, onDon
           onRecorded={(taken) => setPoints(drawnOver(points, simplified(ordered(taken), tolerance)))}
         />
         <Box sx={{ color: ink.softInk, fontSize: 13, mt: 1 }}>
-          Draw: press and move over the time line. Points: click to add one, drag it, or move it with the arrows; Delete
-          takes it away.
+          Draw: drag across the timeline. Points: click to add, drag or use the arrow keys to move, Delete to remove.
         </Box>
       </DialogContent>
       <DialogActions>
         <Button onClick={() => setPoints([{ t: 0, volts: Math.max(low, Math.min(high, 0)) }])}>Clear</Button>
         <Button onClick={onClose}>Cancel</Button>
         <Button color="primary" onClick={() => onDone(points)}>
-          Use this gesture
+          Apply
         </Button>
       </DialogActions>
     </Dialog>

@@ -56,7 +56,7 @@ export function HandLanes({ patch, id, edit }: Props) {
     const knob = knobs.find((k) => k.at === at);
     if (!knob) return;
     const points = [{ t: 0, value: knob.value }];
-    edit(`a hand on ${knob.label}`, [{ do: 'hand', at, hand: { at, points, interpolation: 'linear', loop: false } }]);
+    edit(`Automate ${knob.label}`, [{ do: 'hand', at, hand: { at, points, interpolation: 'linear', loop: false } }]);
   };
   return (
     <>
@@ -67,7 +67,7 @@ export function HandLanes({ patch, id, edit }: Props) {
         <SelectField
           label="Let a hand turn"
           value=""
-          options={[['', 'let a hand turn …'] as const, ...free.map((k) => [k.at, k.label] as const)]}
+          options={[['', 'Automate a knob…'] as const, ...free.map((k) => [k.at, k.label] as const)]}
           onChange={(at) => at !== '' && begin(at)}
           sx={{ minWidth: 180 }}
         />
@@ -96,8 +96,11 @@ function Lane({ hand, knob, longest, edit }: LaneProps) {
         <Button aria-label={`Edit the hand on ${knob.label}`} onClick={() => setOpen(true)}>
           Edit
         </Button>
-        <Button aria-label={`Take the hand off ${knob.label}`} onClick={() => put(`no hand on ${knob.label}`, null)}>
-          Off
+        <Button
+          aria-label={`Remove automation of ${knob.label}`}
+          onClick={() => put(`Remove automation of ${knob.label}`, null)}
+        >
+          Remove
         </Button>
       </Box>
       <LanePicture hand={hand} knob={knob} longest={longest} />
@@ -105,9 +108,13 @@ function Lane({ hand, knob, longest, edit }: LaneProps) {
         <FormControlLabel
           sx={{ m: 0 }}
           control={
-            <Checkbox size="small" checked={loop} onChange={(e) => put('a looped hand', { loop: e.target.checked })} />
+            <Checkbox
+              size="small"
+              checked={loop}
+              onChange={(e) => put('Loop automation', { loop: e.target.checked })}
+            />
           }
-          label="again and again"
+          label="Loop"
         />
         <FormControlLabel
           sx={{ m: 0 }}
@@ -115,10 +122,12 @@ function Lane({ hand, knob, longest, edit }: LaneProps) {
             <Checkbox
               size="small"
               checked={interpolation === 'hold'}
-              onChange={(e) => put('how a hand moves', { interpolation: e.target.checked ? 'hold' : 'linear' })}
+              onChange={(e) =>
+                put('Set automation interpolation', { interpolation: e.target.checked ? 'hold' : 'linear' })
+              }
             />
           }
-          label="in steps"
+          label="Stepped"
         />
       </Box>
       {open && (
@@ -131,7 +140,7 @@ function Lane({ hand, knob, longest, edit }: LaneProps) {
           onClose={() => setOpen(false)}
           onDone={(drawn) => {
             setOpen(false);
-            put(`a hand on ${knob.label}`, { points: drawn.map((p) => ({ t: p.t, value: p.volts })) });
+            put(`Automate ${knob.label}`, { points: drawn.map((p) => ({ t: p.t, value: p.volts })) });
           }}
         />
       )}

@@ -21,7 +21,7 @@ export function HandsSection({ patch, id, edit }: Props) {
   return (
     <Section
       id={id === undefined ? 'lanes' : 'hands'}
-      title={count > 0 ? `Hands on knobs: ${count}` : 'Hands on knobs'}
+      title={count > 0 ? `Knob automation: ${count}` : 'Knob automation'}
       open={id === undefined}
     >
       <HandLanes patch={patch} edit={edit} {...(id !== undefined && { id })} />

@@ -109,12 +109,12 @@ export function Recorder(props: Props) {
       </Box>
       <Box>
         <Button color={running ? 'primary' : 'inherit'} onClick={running ? stop : start}>
-          {running ? 'Stop' : 'Record from now'}
+          {running ? 'Stop' : 'Record'}
         </Button>
         <Box role="status" sx={{ fontFamily: seconds === null ? undefined : fonts.numbers, mt: 0.5 }}>
           {seconds !== null
             ? `${showNumber(seconds, 1)}\u2009s of ${briefSeconds(props.longest)}`
-            : 'Move over the pad, by pointer, finger or ↑ ↓'}
+            : 'Drag on the pad, or press ↑ ↓'}
         </Box>
       </Box>
     </Box>

@@ -29,26 +29,26 @@ export function CsvFields({ name, table, onUse }: Props) {
     <>
       {table.times === 'unsure' && (
         <Box role="group" aria-label="What the first column is" sx={{ mb: 1 }}>
-          {`The first column, ${table.names[0] ?? ''}, only rises, and nothing says that it is time.`}
+          {`The first column, ${table.names[0] ?? ''}, increases steadily but isn’t labelled as time.`}
           <ToggleButtonGroup
             exclusive
             value={timed}
             onChange={(_, value: boolean | null) => value !== null && setTimed(value)}
             sx={{ display: 'flex', mt: 0.5 }}
           >
-            <ToggleButton value={true}>it is time, in seconds</ToggleButton>
-            <ToggleButton value={false}>it is a voltage like the others</ToggleButton>
+            <ToggleButton value={true}>Time in seconds</ToggleButton>
+            <ToggleButton value={false}>A voltage, like the other columns</ToggleButton>
           </ToggleButtonGroup>
         </Box>
       )}
-      {!timed && <NumberRow label="Samples a second" unit="Hz" value={rate} onChange={setRate} />}
+      {!timed && <NumberRow label="Sample rate" unit="Hz" value={rate} onChange={setRate} />}
       {read && !read.ok && <Alert severity="error">{read.errors}</Alert>}
       {read?.ok && (
         <TraceFields
           traces={read.value}
           note={null}
           kind="csv"
-          says="1 in the file is"
+          says="Volts per unit"
           start={1}
           onUse={(column, scale) => onUse(name, read.value.sampleRate, column, scale)}
         />

@@ -40,7 +40,7 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
   };
   return (
     <Dialog open onClose={onClose} aria-labelledby="bring-title" maxWidth="sm" fullWidth>
-      <DialogTitle id="bring-title">Bring in a file</DialogTitle>
+      <DialogTitle id="bring-title">Import a file</DialogTitle>
       <DialogContent>
         <DropZone
           says="A Standard MIDI File, a CSV table or a WAV file"
@@ -65,7 +65,7 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
             traces={opened.traces}
             note={opened.traces.says}
             kind="wav"
-            says="1.0 in the file is"
+            says="Full scale (1.0) ="
             start={10}
             onUse={(column, scale) => record(opened.name, opened.traces.sampleRate, column, scale)}
           />
@@ -87,8 +87,8 @@ function Reading({ progress, onCancel }: { readonly progress: number | null; rea
         aria-label="The file is being read"
         sx={{ flex: 1 }}
       />
-      {progress !== null && <Box component="span">{`${Math.round(100 * progress)} %`}</Box>}
-      <Button onClick={onCancel}>Stop reading</Button>
+      {progress !== null && <Box component="span">{`${Math.round(100 * progress)}%`}</Box>}
+      <Button onClick={onCancel}>Cancel</Button>
     </Box>
   );
 }

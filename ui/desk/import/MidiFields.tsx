@@ -36,7 +36,7 @@ export function MidiFields({ file, onSteps, onVoltages }: Props) {
     () => (scale && track ? midiCutAt(track, scale, controllers) : null),
     [track, scale, controllers],
   );
-  if (!track) return <Box>The file holds no notes and no controllers.</Box>;
+  if (!track) return <Box>No notes or controllers in this file.</Box>;
   const names = file.tracks.map(
     (t, i) => [String(i), `${t.name}: ${t.noteCount} notes, ${t.controllers.size} controllers`] as const,
   );
@@ -52,25 +52,25 @@ export function MidiFields({ file, onSteps, onVoltages }: Props) {
           sx={{ maxWidth: 320 }}
         />
       </SettingRow>
-      <NumberRow label="Note that is 0 V, 60 being C4" unit="" value={zero} onChange={setZero} />
-      <NumberRow label="A gate is" unit="V" value={gate} onChange={setGate} />
-      <NumberRow label="Full velocity or controller is" unit="V" value={full} onChange={setFull} />
+      <NumberRow label="Note at 0 V (60 = C4)" unit="" value={zero} onChange={setZero} />
+      <NumberRow label="Gate level" unit="V" value={gate} onChange={setGate} />
+      <NumberRow label="Full-scale velocity and CC" unit="V" value={full} onChange={setFull} />
       <Box sx={{ display: 'flex', gap: 1, my: 1.5, flexWrap: 'wrap' }}>
         <Button color="primary" disabled={!steps || !scale} onClick={() => scale && onSteps(index, scale)}>
-          As a sequence on a clock
+          Import as sequencer
         </Button>
         <Button disabled={!scale} onClick={() => scale && onVoltages(index, scale, controllers)}>
-          {`As voltages over time${moved}`}
+          {`Import as gestures${moved}`}
         </Button>
       </Box>
       {cutAt !== null && (
         <Alert severity="info" role="status">
-          {`A gesture holds 10 000 changes: as voltages over time it is cut after ${cutAt.toPrecision(3)} s.`}
+          {`A gesture holds up to 10,000 changes, so it will be cut at ${cutAt.toPrecision(3)} s.`}
         </Alert>
       )}
       {scale && !steps && track.notes.length > 0 && (
         <Box sx={{ color: ink.softInk, mt: 1 }}>
-          Its notes lie on no even grid, or need more than 64 steps, so it comes as voltages over time only.
+          The notes don’t fit an even grid, or need more than 64 steps, so they can only be imported as gestures.
         </Box>
       )}
     </>

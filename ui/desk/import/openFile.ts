@@ -29,6 +29,6 @@ export function openFile(file: File, onProgress: (progress: number) => void): Jo
     if (ending === 'wav') return named(file, await worker.wav(file), (x) => ({ is: 'wav', name, traces: x }));
     if (ending === 'csv' || ending === 'txt')
       return named(file, await worker.table(file), (x) => ({ is: 'csv', name, table: x }));
-    return { ok: false, errors: `${file.name} ends in neither .mid, .csv nor .wav.` };
+    return { ok: false, errors: `${file.name}: unsupported file type. Use .mid, .csv or .wav.` };
   }, onProgress);
 }

@@ -63,9 +63,9 @@ export function Comparing({ desk, live }: Props) {
   useMatch(desk, live);
   const last = past.at(-1);
   const options = [
-    [NONE, 'compare with …'],
-    ...(last ? [[BEFORE, `before: ${last.label}`] as const] : []),
-    [SAVED, 'as it was saved'],
+    [NONE, 'Compare with…'],
+    ...(last ? [[BEFORE, `Before “${last.label}”`] as const] : []),
+    [SAVED, 'Last saved version'],
     ...variants.map((v) => [v.name, v.name] as const),
     ...(other && ![BEFORE, SAVED, ...variants.map((v) => v.name)].includes(other.name)
       ? [[other.name, other.name] as const]
@@ -92,23 +92,23 @@ export function Comparing({ desk, live }: Props) {
             exclusive
             size="small"
             value={side}
-            aria-label="Which one is heard"
+            aria-label="A/B"
             onChange={(_, next) => next !== null && next !== side && live.swap()}
           >
-            <ToggleButton value="here">Now</ToggleButton>
+            <ToggleButton value="here">Current</ToggleButton>
             <ToggleButton value="there">Other</ToggleButton>
           </ToggleButtonGroup>
           <FormControlLabel
             sx={{ m: 0 }}
             control={<Checkbox size="small" checked={matched} onChange={(e) => live.setMatched(e.target.checked)} />}
-            label="equally loud"
+            label="Match loudness"
           />
           <Box sx={{ fontSize: 13, color: ink.softInk }} data-match={db.toFixed(1)}>
             {matched && other.match === null ? (
               'measuring …'
             ) : (
               <>
-                {'turned down by '}
+                {'Turned down by '}
                 <Box component="span" sx={{ fontFamily: fonts.numbers }}>
                   {showDb(-db)}
                 </Box>

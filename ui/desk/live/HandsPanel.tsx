@@ -47,7 +47,7 @@ function useTurning(desk: DeskStore) {
     return (at: string, value: number): void => {
       const { edit, patch } = desk.getState();
       const set = { do: 'set', module: idOf(at), param: nameOf(at), value } as const;
-      edit(`play ${knobPlace(patch.modules, at)}`, [set], `play ${at}`);
+      edit(`Play ${knobPlace(patch.modules, at)}`, [set], `play ${at}`);
     };
   }, [desk]);
 }
@@ -110,7 +110,7 @@ export function HandsPanel({ desk, live }: Props) {
         ))}
         {others.length > 0 && (
           <SelectField
-            label="Play another knob"
+            label="Add a control"
             value=""
             options={[['', 'another knob …'] as const, ...others.map((p) => [p.at, p.label] as const)]}
             onChange={(at) => at !== '' && setMore([...more, at])}
@@ -122,24 +122,26 @@ export function HandsPanel({ desk, live }: Props) {
           .map((m) => (
             <Button
               key={m.id}
-              onClick={() => desk.getState().edit(`play ${placeName(patch.modules, m.id)}`, [fader(m)])}
+              onClick={() => desk.getState().edit(`Play ${placeName(patch.modules, m.id)}`, [fader(m)])}
             >
               {`Play ${placeName(patch.modules, m.id)}`}
             </Button>
           ))}
         <Button aria-pressed={keys} onClick={() => setKeys(!keys)}>
-          Keys
+          Keyboard
         </Button>
         <Button aria-pressed={pads} onClick={() => setPads(!pads)}>
-          Pads
+          XY pad
         </Button>
         <Button onClick={open}>{devices === null ? 'MIDI devices' : `${devices.length} MIDI devices`}</Button>
         <Button aria-pressed={tries} onClick={() => setTries(!tries)}>
-          Simulated controller
+          Virtual controller
         </Button>
       </Box>
       <TakeBar desk={desk} live={live} />
-      {learning !== null && <Alert severity="info">Move a control on the device: it will move this knob.</Alert>}
+      {learning !== null && (
+        <Alert severity="info">Move a control on your MIDI device to assign it to this knob.</Alert>
+      )}
       {tries && <TryController controllers={controllers} />}
       {pads && <Pads patch={patch} turn={turn} />}
       {keys && <Keys patch={patch} controllers={controllers} turn={turn} />}
@@ -168,7 +170,7 @@ function Fader({ played, learning, number, onTurn, onLearn, onRemove }: FaderPro
           {label}
         </Box>
         {onRemove && (
-          <IconButton size="small" aria-label={`Take ${label} away`} onClick={onRemove}>
+          <IconButton size="small" aria-label={`Remove ${label}`} onClick={onRemove}>
             <CloseIcon sx={{ fontSize: 16 }} />
           </IconButton>
         )}
@@ -188,7 +190,7 @@ function Fader({ played, learning, number, onTurn, onLearn, onRemove }: FaderPro
           {`${showNumber(value, 2)}${unit ? `\u2009${unit}` : ''}`}
         </Box>
         <Button aria-pressed={learning} onClick={onLearn}>
-          {learning ? 'move it' : number === undefined ? 'Learn' : `by ${number}`}
+          {learning ? 'Waiting…' : number === undefined ? 'MIDI learn' : `CC ${number}`}
         </Button>
       </Box>
     </Box>

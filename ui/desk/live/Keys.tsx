@@ -34,7 +34,7 @@ export function Keys(props: KeysProps) {
             key={part}
             label={`The keys’ ${part} goes to`}
             value={goes[part] ?? ''}
-            options={[['', `${part}: nowhere`] as const, ...faders.map((f) => [f.at, `${part}: ${f.label}`] as const)]}
+            options={[['', `${part}: off`] as const, ...faders.map((f) => [f.at, `${part}: ${f.label}`] as const)]}
             onChange={(at) => setGoes({ ...goes, [part]: at === '' ? undefined : at })}
             sx={{ minWidth: 150 }}
           />
@@ -112,7 +112,7 @@ function KeysOut({ log, patch }: { readonly log: KeyLog; readonly patch: Patch }
   return (
     <>
       <Button onClick={save}>{`Save ${counted(log.length, 'note')} as MIDI`}</Button>
-      <Button onClick={() => log.forget()}>Forget them</Button>
+      <Button onClick={() => log.forget()}>Discard</Button>
     </>
   );
 }

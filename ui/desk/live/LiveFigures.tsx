@@ -64,14 +64,12 @@ export function LiveFigures({ live }: { readonly live: Live }) {
         value={peak === null ? 0 : Math.max(0, Math.min(100, 100 - (100 * peak) / FLOOR))}
         sx={{ width: 90, height: 8 }}
       />
-      <Figure id="peak" name="peak" value={showDb(peak)} />
-      {report.reduction > HEARD && <Figure id="limiter" name="limiter" value={showDb(-report.reduction)} bad />}
-      {report.heldBack > HEARD && (
-        <Figure id="held" name="a jump is held back by" value={showDb(report.heldBack)} bad />
-      )}
-      <Figure id="time" name="plays" value={clock(report.samples / report.sampleRate)} />
-      <Figure id="load" name="load" value={`${showNumber(100 * report.load, 0)}\u2009%`} bad={report.load > 0.85} />
-      <Figure id="dropouts" name="dropouts" value={String(report.dropouts)} bad={report.dropouts > 0} />
+      <Figure id="peak" name="Peak" value={showDb(peak)} />
+      {report.reduction > HEARD && <Figure id="limiter" name="Limiter" value={showDb(-report.reduction)} bad />}
+      {report.heldBack > HEARD && <Figure id="held" name="Jump limiter" value={showDb(report.heldBack)} bad />}
+      <Figure id="time" name="Time" value={clock(report.samples / report.sampleRate)} />
+      <Figure id="load" name="CPU" value={`${showNumber(100 * report.load, 0)}%`} bad={report.load > 0.85} />
+      <Figure id="dropouts" name="Dropouts" value={String(report.dropouts)} bad={report.dropouts > 0} />
     </Box>
   );
 }

@@ -43,8 +43,8 @@ export function Pads({ patch, turn }: Props) {
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 1 }}>
       <TwoWays across={across} up={up} turn={turn} />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
-        {choose('Across the pad', 0)}
-        {choose('Up the pad', 1)}
+        {choose('X axis', 0)}
+        {choose('Y axis', 1)}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignContent: 'flex-start' }}>
         {gates.map((p) => (
@@ -89,7 +89,7 @@ function TwoWays({ across, up, turn }: TwoWaysProps) {
     <ButtonBase
       disableRipple
       data-pad
-      aria-label={`Pad: across ${across?.label ?? 'nothing'}, up ${up?.label ?? 'nothing'}; arrow keys move it`}
+      aria-label={`XY pad: X ${across?.label ?? 'off'}, Y ${up?.label ?? 'off'}; the arrow keys move it`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         follow(e);

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { LEAST_DB, MOST_DB, showNumber } from '@/core';
+import { LEAST_DB, MOST_DB, placeName, showNumber } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { setSetting, settings } from '@/ui/parts/settings';
 import type { DeskStore } from '@/ui/session/desk';
@@ -113,7 +113,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
         <Level db={level} onLevel={(db) => live.setLevel(db)} />
         <Comparing desk={desk} live={live} />
         <Button aria-pressed={hands} onClick={() => setHands(!hands)}>
-          Hands
+          Controls
         </Button>
         <RenderButton desk={desk} live={live} pins={shown} end={end} />
         <LiveFigures live={live} />
@@ -128,7 +128,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
         <Alert
           severity="error"
           data-beyond
-        >{`Seen beyond its bound: ${beyond.join(', ')}. The prediction is wrong there.`}</Alert>
+        >{`Prediction error: ${beyond.map((at) => placeName(desk.getState().patch.modules, at)).join(', ')} went outside the guaranteed range.`}</Alert>
       )}
     </Box>
   );
@@ -154,11 +154,11 @@ function Care() {
       data-care
       action={
         <Button color="primary" onClick={() => setSetting('cared', true)}>
-          It is turned down
+          I’ve turned it down
         </Button>
       }
     >
-      Turn your amplifier or headphones down first: a patch can jump in level.
+      Turn your speakers or headphones down first. A patch can jump in level without warning.
     </Alert>
   );
 }
@@ -195,16 +195,16 @@ function Heavy({ live }: { readonly live: Live }) {
       data-heavy={heavy}
       action={
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-          {heavy && !alone && <Button onClick={() => live.setAlone(true)}>Only what is heard</Button>}
-          {heavy && !halfRate && <Button onClick={() => live.setHalfRate(true)}>Half the rate</Button>}
-          {halfRate && <Button onClick={() => live.setHalfRate(false)}>The whole rate again</Button>}
-          {alone && <Button onClick={() => live.setAlone(false)}>All of it again</Button>}
+          {heavy && !alone && <Button onClick={() => live.setAlone(true)}>Audible modules only</Button>}
+          {heavy && !halfRate && <Button onClick={() => live.setHalfRate(true)}>Half sample rate</Button>}
+          {halfRate && <Button onClick={() => live.setHalfRate(false)}>Full sample rate</Button>}
+          {alone && <Button onClick={() => live.setAlone(false)}>Play all modules</Button>}
         </Box>
       }
     >
       {heavy
-        ? 'This patch takes nearly all the time that there is: what cannot be kept up with is heard as gaps. Listen to less of it, or at half the rate, without the highest tones.'
-        : `Plays ${less}.`}
+        ? 'This patch is using nearly all the available CPU, so expect dropouts. Play fewer modules, or halve the sample rate (the highest frequencies are lost).'
+        : `Playing ${less}.`}
     </Alert>
   );
 }

@@ -13,7 +13,7 @@ export function RenderButton(props: RenderProps) {
   return (
     <>
       <Button startIcon={<DownloadIcon />} onClick={() => setOpen(true)}>
-        To a file
+        Export audio
       </Button>
       {open && <RenderDialog {...props} onClose={() => setOpen(false)} />}
     </>

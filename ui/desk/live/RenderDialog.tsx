@@ -25,7 +25,7 @@ type What = 'ears' | 'pins';
 const BITS: Readonly<Record<RenderBits, string>> = {
   '16': '16 bit, dithered',
   '24': '24 bit',
-  '32f': '32 bit, floating',
+  '32f': '32-bit float',
 };
 
 interface Wish {
@@ -55,7 +55,7 @@ export function RenderDialog({ desk, live, pins, end, onClose }: RenderProps & {
   const start = (): void => {
     const { patch } = desk.getState();
     const heard = listenedTo(patch, end, live.store.getState().choice);
-    if (what === 'ears' && !heard) return setFault('Nothing can be heard of this patch yet.');
+    if (what === 'ears' && !heard) return setFault('This patch makes no sound yet.');
     const of = what === 'ears' && heard ? { ...heard.ears } : pins;
     const played = what === 'ears' && heard ? heard.patch : patch;
     setFault('');
@@ -68,7 +68,7 @@ export function RenderDialog({ desk, live, pins, end, onClose }: RenderProps & {
       .then(({ file, over, peak }) => {
         saveFile(`${patch.name}.wav`, file);
         const loud = `${showDb(peak > 0 ? 20 * Math.log10(peak) : null)} at its loudest`;
-        tell(over > 0 && bits !== '32f' ? `Saved, but ${over} samples are cut flat: ${loud}.` : `Saved: ${loud}.`);
+        tell(over > 0 && bits !== '32f' ? `Saved, but ${over} samples clipped. Peak ${loud}.` : `Saved. Peak ${loud}.`);
         if (open.current) onClose();
       })
       .catch((error: unknown) => {
@@ -78,10 +78,10 @@ export function RenderDialog({ desk, live, pins, end, onClose }: RenderProps & {
   };
   return (
     <Dialog open onClose={close} aria-labelledby="render-title" maxWidth="xs" fullWidth>
-      <DialogTitle id="render-title">To a WAV file</DialogTitle>
+      <DialogTitle id="render-title">Export audio (WAV)</DialogTitle>
       <DialogContent>
         <Fields {...{ wish, setWish, pins: pins.length }} />
-        <p>Full scale is 10 V. What is heard has no constant voltage; the listening level does not count.</p>
+        <p>Full scale is 10 V. DC is removed from the monitor output; the listening level is not applied.</p>
         {running && <LinearProgress variant="determinate" value={100 * running.share} aria-label="Rendering" />}
         {fault && <Alert severity="error">{fault}</Alert>}
       </DialogContent>
@@ -108,8 +108,8 @@ function Fields({ wish, setWish, pins }: FieldsProps) {
         label="What"
         value={wish.what}
         options={[
-          ['ears', 'what is heard, two channels'],
-          ['pins', `what is pinned, ${pins} channels`],
+          ['ears', 'Monitor output (stereo)'],
+          ['pins', `Pinned signals (${pins} channels)`],
         ]}
         onChange={(what) => setWish({ ...wish, what })}
       />

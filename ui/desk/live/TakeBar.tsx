@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useStore } from 'zustand';
-import { applyEdits } from '@/core';
+import { applyEdits, knobPlace } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { RecordIcon } from '@/ui/parts/icons';
 import { tell } from '@/ui/parts/messages';
@@ -24,17 +24,18 @@ function freeName(taken: readonly string[]): string {
 /** Records what hands turn while the patch plays; what was recorded is kept as one edit, as a variant, or dropped. */
 export function TakeBar({ desk, live }: Props) {
   const take = useStore(live.store, (s) => s.take);
+  const modules = useStore(desk, (s) => s.patch.modules);
   const keep = (): void => {
     if (!take) return;
-    desk.getState().edit(`record ${counted(take.length, 'hand')}`, handEdits(take));
+    desk.getState().edit(`Record ${counted(take.length, 'knob')}`, handEdits(take));
     live.drop();
   };
   const keepApart = (): void => {
     if (!take) return;
     const { patch, edit } = desk.getState();
     const name = freeName(patch.variants.map((v) => v.name));
-    edit(`keep ${name}`, [{ do: 'variant', name, state: applyEdits(patch, handEdits(take)) }]);
-    tell(`Kept as the variant ${name}.`);
+    edit(`Save variant ${name}`, [{ do: 'variant', name, state: applyEdits(patch, handEdits(take)) }]);
+    tell(`Saved as variant ${name}.`);
     live.drop();
   };
   if (!take) return null;
@@ -46,14 +47,14 @@ export function TakeBar({ desk, live }: Props) {
       action={
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
           <Button color="primary" onClick={keep}>
-            Keep in the patch
+            Keep as automation
           </Button>
-          <Button onClick={keepApart}>Keep as a variant</Button>
-          <Button onClick={() => live.drop()}>Drop</Button>
+          <Button onClick={keepApart}>Save as variant</Button>
+          <Button onClick={() => live.drop()}>Discard</Button>
         </Box>
       }
     >
-      {`${counted(take.length, 'knob')} played: ${take.map((h) => h.at).join(', ')}.`}
+      {`${counted(take.length, 'knob')} recorded: ${take.map((h) => knobPlace(modules, h.at)).join(', ')}.`}
     </Alert>
   );
 }
@@ -69,7 +70,7 @@ export function RecordButton({ live }: { readonly live: Live }) {
       aria-pressed={recording}
       onClick={() => live.record(!recording)}
     >
-      {recording ? 'End the take' : 'Record a take'}
+      {recording ? 'Stop recording' : 'Record'}
     </Button>
   );
 }

@@ -15,7 +15,7 @@ export function TryController({ controllers }: { readonly controllers: Controlle
   return (
     <Box
       role="group"
-      aria-label="Simulated controller"
+      aria-label="Virtual controller"
       sx={{
         display: 'flex',
         flexWrap: 'wrap',

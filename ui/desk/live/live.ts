@@ -19,7 +19,7 @@ import { Watching } from './watching';
 /** The figures in the bar change so often, reports. */
 const TEXT_EVERY = 8;
 
-const NOTHING = 'Nothing can be heard yet: add an oscillator, or choose an end that a voltage reaches.';
+const NOTHING = 'Nothing to hear yet. Add an oscillator, or choose a connected destination.';
 
 /** One desk's sound: what plays is what is on the desk, edit by edit. */
 export class Live {

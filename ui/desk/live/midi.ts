@@ -37,7 +37,7 @@ export class Controllers {
    * @throws Error where the browser has none, or is not allowed to.
    */
   async open(): Promise<string[]> {
-    if (!('requestMIDIAccess' in navigator)) throw new Error('This browser knows no MIDI devices.');
+    if (!('requestMIDIAccess' in navigator)) throw new Error('This browser doesn’t support MIDI.');
     this.access = await navigator.requestMIDIAccess();
     const inputs = [...this.access.inputs.values()];
     for (const input of inputs) {
@@ -46,7 +46,7 @@ export class Controllers {
         if (word) for (const listener of this.listeners) listener(word);
       };
     }
-    return inputs.map((i) => i.name ?? 'a device without a name');
+    return inputs.map((i) => i.name ?? 'Unnamed device');
   }
 
   close(): void {

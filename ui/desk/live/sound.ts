@@ -13,7 +13,7 @@ const PATIENCE = 6000;
 function inTime(begun: Promise<void>): Promise<void> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new Error('The sound device does not answer. Play again.')), PATIENCE);
+    timer = setTimeout(() => reject(new Error('The audio device isn’t responding. Press Play again.')), PATIENCE);
   });
   return Promise.race([begun, late]).finally(() => clearTimeout(timer));
 }
@@ -35,7 +35,7 @@ export class Sound implements Device {
     private readonly listener: Listener,
   ) {
     node.port.onmessage = ({ data }: MessageEvent<FromLive>) => this.take(data);
-    node.addEventListener('processorerror', () => this.fail('The sound thread came to an end.'));
+    node.addEventListener('processorerror', () => this.fail('The audio engine stopped.'));
     // A device that is unplugged, or taken by another program for good.
     context.addEventListener('error', () => this.fail('The sound device went away.'));
     context.addEventListener('statechange', () => {
@@ -48,7 +48,7 @@ export class Sound implements Device {
    * @throws Error where there is no sound here.
    */
   static async open(sampleRate: number | null, listener: Listener): Promise<Sound> {
-    if (typeof AudioContext === 'undefined') throw new Error('This browser plays no sound.');
+    if (typeof AudioContext === 'undefined') throw new Error('This browser doesn’t support audio playback.');
     const context = new AudioContext({ latencyHint: 'interactive', ...(sampleRate !== null && { sampleRate }) });
     try {
       await context.audioWorklet.addModule(PROGRAM);
@@ -70,7 +70,7 @@ export class Sound implements Device {
 
   private fail(message: string): void {
     if (this.closed) return;
-    this.listener.onLost(`The sound stopped: ${message} Nothing of the patch is lost. Play again.`);
+    this.listener.onLost(`Audio stopped: ${message} Your patch is safe. Press Play again.`);
     this.close();
   }
 

@@ -11,7 +11,7 @@ import { DeleteIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
 import type { Offered } from './offered';
 
-const WORDS: Readonly<Record<Curve, string>> = { straight: 'evenly', slow: 'slowly at first', switch: 'switches' };
+const WORDS: Readonly<Record<Curve, string>> = { straight: 'Linear', slow: 'Slow start', switch: 'Switch' };
 const ONTO = [
   ['', 'mix or replace?'],
   ['mix', 'mix both'],

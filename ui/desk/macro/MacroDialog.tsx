@@ -1,4 +1,5 @@
 'use client';
+import { counted } from '@/ui/parts/counted';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -53,7 +54,7 @@ function occupiedBy(patch: Patch, macro: Macro): readonly Occupied[] {
 
 const blank: Macro = { name: '', fader: NEW, span: [0, WAY], rows: [] };
 
-/** One fader and its ends as a table: where each goes from and to, how it bends, and where it begins. */
+/** One fader and its ends as a table: where each Range and to, how it bends, and where it begins. */
 export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
   const [macro, setMacro] = useState<Macro>(given ?? blank);
   const [faults, setFaults] = useState<readonly MacroFault[]>([]);
@@ -73,12 +74,12 @@ export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
     const asked = open.map((o): MacroFault => ({ row: o.row, message: 'Mix both, or replace what is patched here?' }));
     setFaults([...found, ...asked]);
     if (found.length + asked.length > 0) return;
-    edit(`${macro.name}: one fader, ${macro.rows.length} ends`, [...on.edits, ...edits]);
+    edit(`Macro control ${macro.name}: ${counted(macro.rows.length, 'destination')}`, [...on.edits, ...edits]);
     onClose();
   };
   return (
     <Dialog open onClose={onClose} aria-labelledby="macro-title" maxWidth="md" fullWidth>
-      <DialogTitle id="macro-title">One fader, many ends</DialogTitle>
+      <DialogTitle id="macro-title">Macro control</DialogTitle>
       <DialogContent>
         <Head {...{ patch, macro, setMacro }} />
         {macro.rows.length > 0 && (
@@ -110,7 +111,7 @@ export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button color="primary" disabled={macro.rows.length === 0 && given === null} onClick={save}>
-          Lay it out
+          Create stages
         </Button>
       </DialogActions>
     </Dialog>
@@ -138,10 +139,10 @@ function Head({ patch, macro, setMacro }: HeadProps) {
       <SelectField
         label="Which fader"
         value={macro.fader}
-        options={[[NEW, 'a new fader'] as const, ...faders.map((m) => [m.id, m.label ?? m.id] as const)]}
+        options={[[NEW, 'New fader'] as const, ...faders.map((m) => [m.id, placeName(patch.modules, m.id)] as const)]}
         onChange={(fader) => setMacro({ ...macro, fader })}
       />
-      <span>goes from</span>
+      <span>Range</span>
       <QuantityField
         label="Fader from"
         unit="V"
@@ -185,7 +186,7 @@ function Rows({ rows, offered, span, faults, gets, nameOf, onRows }: RowsProps) 
       >
         <TableHead sx={{ display: { xs: 'none', md: 'table-header-group' } }}>
           <TableRow>
-            {['End', 'From', 'To', 'How', 'Begins at', ''].map((name) => (
+            {['Destination', 'Min', 'Max', 'Curve', 'Starts at', ''].map((name) => (
               <TableCell key={name}>{name}</TableCell>
             ))}
           </TableRow>

@@ -9,7 +9,7 @@ const MacroTables = later(() => import('./MacroTables').then((m) => m.MacroTable
 /** Faders that move several ends; fetched when it is opened. */
 export function MacroSection(props: { readonly patch: Patch; readonly edit: EditDesk }) {
   return (
-    <Section id="macros" title="One fader, many ends">
+    <Section id="macros" title="Macro controls">
       <MacroTables {...props} />
     </Section>
   );

@@ -25,7 +25,7 @@ export function MacroTables({ patch, edit }: Props) {
         <Box key={m.fader} data-macro={m.fader} sx={{ display: 'flex', alignItems: 'center', gap: 1, py: 0.5 }}>
           <Box sx={{ flex: 1, minWidth: 0 }}>{`${m.name}: ${counted(m.rows.length, 'end')}`}</Box>
           <Button aria-label={`Change the table of ${m.name}`} onClick={() => setOpen(m)}>
-            Table
+            Edit
           </Button>
         </Box>
       ))}

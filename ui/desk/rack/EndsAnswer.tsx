@@ -1,13 +1,14 @@
 'use client';
+import { channels } from '@/ui/session/channels';
 import Box from '@mui/material/Box';
-import { editsBetween, placeName } from '@/core';
+import { editsBetween, placeName, withNames } from '@/core';
 import type { EndsPlan, Patch, Proposal } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 import type { Ghost } from '../strip/MainStrip';
 import { Promised, TakeOrLook, usePreview } from './preview';
-import { stagesText } from './severalEnds';
+import { stagesText } from '@/ui/parts/stagesText';
 import type { EndRowOf } from './severalEnds';
 
 interface Props {
@@ -23,7 +24,7 @@ export function EndsAnswer({ desk, patch, rows, plan, setGhost }: Props) {
   const preview = usePreview(plan.patch, setGhost);
   const { looking, look } = preview;
   const take = (): void =>
-    desk.getState().edit(`planned: ${counted(rows.length, 'end')} from one source`, editsBetween(patch, plan.patch));
+    desk.getState().edit(`Route one source to ${counted(rows.length, 'destination')}`, editsBetween(patch, plan.patch));
   return (
     <Box
       data-ends-answer={plan.met ? 'met' : 'missed'}
@@ -34,7 +35,7 @@ export function EndsAnswer({ desk, patch, rows, plan, setGhost }: Props) {
       {rows.map((row, i) => (
         <OneEnd key={row.to} name={placeName(patch.modules, row.to)} proposal={plan.ends[i] ?? null} />
       ))}
-      <TakeOrLook {...preview} says="Take all over" disabled={plan.ends.every((e) => e === null)} onTake={take} />
+      <TakeOrLook {...preview} says="Apply all" disabled={plan.ends.every((e) => e === null)} onTake={take} />
     </Box>
   );
 }
@@ -44,16 +45,17 @@ function OneEnd({ name, proposal }: { readonly name: string; readonly proposal: 
     return (
       <Box sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
         <Box sx={{ fontWeight: 700 }}>{name}</Box>
-        <Box sx={{ fontSize: 13, color: ink.warning }}>No chain leads there with what is free.</Box>
+        <Box sx={{ fontSize: 13, color: ink.warning }}>No path is possible with the free channels.</Box>
       </Box>
     );
   }
   const { stages, reading, met, why } = proposal;
+  const rack = channels.getState().rack;
   return (
     <Box data-ends-chain={met ? 'met' : 'nearest'} sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
       <Box sx={{ fontWeight: 700 }}>{name}</Box>
-      <Box>{stagesText(stages)}</Box>
-      <Promised reading={reading} met={met} why={why} />
+      <Box>{stagesText(stages, rack)}</Box>
+      <Promised reading={reading} met={met} why={withNames(proposal.patch.modules, why)} />
     </Box>
   );
 }

@@ -46,7 +46,7 @@ export function EndsPlanSection({ desk, from: shown, setGhost }: Props) {
   if (source === null) return <Box sx={{ color: ink.softInk, mt: 1 }}>Add a source first.</Box>;
   return (
     <Box data-ends-plan sx={{ mt: 1, borderTop: `1px solid ${ink.line}`, pt: 1 }}>
-      <SelectField label="From one source" value={source} options={sources} onChange={setFrom} />
+      <SelectField label="Source" value={source} options={sources} onChange={setFrom} />
       {rows.map((row) => (
         <Row
           key={row.to}
@@ -56,9 +56,9 @@ export function EndsPlanSection({ desk, from: shown, setGhost }: Props) {
         />
       ))}
       <SelectField
-        label="One more end"
+        label="Add destination"
         value=""
-        options={[['', 'add an end \u2026'] as const, ...free.map((o) => [o.end, o.label] as const)]}
+        options={[['', 'Add a destination…'] as const, ...free.map((o) => [o.end, o.label] as const)]}
         onChange={(end) => end !== '' && add(end)}
         sx={{ mt: 1 }}
       />
@@ -92,12 +92,12 @@ function Row({ row, offered, onRow }: RowProps) {
     <Box data-ends-row={row.to} sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
         <Box sx={{ flex: 1, minWidth: 0, fontWeight: 700 }}>{label}</Box>
-        <IconButton aria-label={`Take ${label} out`} onClick={() => onRow(null)}>
+        <IconButton aria-label={`Remove ${label}`} onClick={() => onRow(null)}>
           <DeleteIcon />
         </IconButton>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-        {figure('from', 'at its lowest')} to {figure('until', 'at its highest')}
+        {figure('from', 'with the source at minimum')} to {figure('until', 'with the source at maximum')}
       </Box>
     </Box>
   );

@@ -1,11 +1,12 @@
 'use client';
+import { channels } from '@/ui/session/channels';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { editsBetween } from '@/core';
+import { editsBetween, withNames } from '@/core';
 import type { Patch, Plan, Proposal, Target } from '@/core';
 import { ShortLines } from '@/ui/parts/ShortLines';
 import { usePlanned } from '@/ui/parts/planning';
@@ -16,7 +17,7 @@ import type { Ghost } from '../strip/MainStrip';
 import { withoutChain } from './chain';
 import { OnRackSwitch, useOnRack } from './onRack';
 import { Promised, TakeOrLook, usePreview } from './preview';
-import { stagesText } from './severalEnds';
+import { stagesText } from '@/ui/parts/stagesText';
 
 interface Props {
   readonly desk: DeskStore;
@@ -44,7 +45,7 @@ export function PlanSection({ desk, target, from, setGhost }: Props) {
     <Box data-plan sx={{ mt: 1 }}>
       <OnRackSwitch {...onRack} />
       <Button onClick={() => setAsked(patch)} disabled={busy || asked === patch}>
-        Plan again
+        Refresh suggestions
       </Button>
       {(busy || coming) && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
       {failure && <Alert severity="error">{failure}</Alert>}
@@ -69,6 +70,7 @@ function OneProposal({ desk, patch, proposal, number, setGhost }: ProposalProps)
   const preview = usePreview(proposal.patch, setGhost);
   const { looking, look } = preview;
   const { stages, reading, met, why } = proposal;
+  const rack = useStore(channels, (s) => s.rack);
   return (
     <Box
       data-proposal={number}
@@ -76,12 +78,14 @@ function OneProposal({ desk, patch, proposal, number, setGhost }: ProposalProps)
       onMouseLeave={() => look(false)}
       sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(looking && { background: ink.paper }) }}
     >
-      <Box sx={{ fontWeight: 700 }}>{stagesText(stages)}</Box>
-      <Promised reading={reading} met={met} why={why} />
+      <Box sx={{ fontWeight: 700 }}>{stagesText(stages, rack)}</Box>
+      <Promised reading={reading} met={met} why={withNames(proposal.patch.modules, why)} />
       <TakeOrLook
         {...preview}
-        says="Take it over"
-        onTake={() => desk.getState().edit(`planned: ${why}`, editsBetween(patch, proposal.patch))}
+        says="Apply"
+        onTake={() =>
+          desk.getState().edit(`Apply route: ${stagesText(stages, rack)}`, editsBetween(patch, proposal.patch))
+        }
       />
     </Box>
   );

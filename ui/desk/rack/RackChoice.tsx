@@ -10,14 +10,14 @@ export function RackChoice() {
   if (racks.length === 0)
     return (
       <Box>
-        There is no rack yet. <SafeLink href="/racks">Make one</SafeLink> first.
+        No racks yet. <SafeLink href="/racks">Create one</SafeLink> first.
       </Box>
     );
   return (
     <SelectField
       label="rack"
       value={id}
-      options={[['', 'choose a rack …'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
+      options={[['', 'Choose a rack…'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
       onChange={choose}
       sx={{ width: '100%' }}
     />

@@ -32,10 +32,10 @@ export function Seat(props: SeatProps) {
         const edits = rack ? settledEdits(patch, rack, id) : [];
         return (
           <Alert key={f.message} severity="warning" data-channel-fault sx={{ mt: 1 }}>
-            {`This cannot be set on ${f.rack}: ${f.message}.`}
+            {`Not possible on ${f.rack}: ${f.message}.`}
             {edits.length > 0 && (
-              <Button onClick={() => edit(`${label} as ${f.rack} allows`, edits)} sx={{ mt: 0.5 }}>
-                Set it to what can be
+              <Button onClick={() => edit(`Use the nearest settings for ${label}`, edits)} sx={{ mt: 0.5 }}>
+                Use the nearest available settings
               </Button>
             )}
           </Alert>
@@ -46,7 +46,7 @@ export function Seat(props: SeatProps) {
 }
 
 const told = ({ name, standIn, takenBy }: SeatOffer): string =>
-  `${name}${standIn ? ', stands in' : ''}${takenBy ? `, taken by ${takenBy}` : ''}`;
+  `${name}${standIn ? ', substitute' : ''}${takenBy ? `, used by ${takenBy}` : ''}`;
 
 function Offers({ id, label, patch, edit, rack }: SeatProps & { readonly rack: Rack }) {
   const offers = useMemo(() => seatOffers(patch, rack, id), [patch, rack, id]);
@@ -55,10 +55,10 @@ function Offers({ id, label, patch, edit, rack }: SeatProps & { readonly rack: R
   const sit = (place: string): void => {
     const offer = offers.find((o) => o.rack === place);
     const m = patch.modules.find((x) => x.id === id);
-    if (offer) edit(`${label} on ${offer.name}`, offer.edits);
+    if (offer) edit(`Assign ${label} to ${offer.name}`, offer.edits);
     else if (m) {
       const { rack: _rack, ...loose } = m;
-      edit(`${label} on no channel`, [{ do: 'replace', module: loose }]);
+      edit(`Unassign ${label}`, [{ do: 'replace', module: loose }]);
     }
   };
   const standIn = offers.find((o) => o.rack === now)?.standIn;
@@ -68,7 +68,7 @@ function Offers({ id, label, patch, edit, rack }: SeatProps & { readonly rack: R
         label="channel"
         value={now}
         options={[
-          ['', 'on no channel'] as const,
+          ['', 'Not assigned'] as const,
           ...(known ? [] : [[now, now] as const]),
           ...offers.map((o) => [o.rack, told(o)] as const),
         ]}
@@ -77,7 +77,7 @@ function Offers({ id, label, patch, edit, rack }: SeatProps & { readonly rack: R
       />
       {standIn && <Box sx={{ fontSize: 13, color: ink.softInk, mt: 0.5 }}>{standIn}</Box>}
       {offers.length === 0 && (
-        <Box sx={{ color: ink.softInk, mt: 0.5 }}>No channel of this rack can do what it is set to.</Box>
+        <Box sx={{ color: ink.softInk, mt: 0.5 }}>No channel in this rack supports these settings.</Box>
       )}
     </>
   );

@@ -11,7 +11,7 @@ const Seat = later(() => import('./Seat').then((m) => m.Seat));
 export function SeatSection(props: SeatProps) {
   const fault = useStore(channels, (s) => s.faults.some((f) => f.module === props.id));
   return (
-    <Section id="seat" title={fault ? 'In the rack: it cannot be set so there' : 'In the rack'} open={fault}>
+    <Section id="seat" title={fault ? 'Rack channel: settings not available' : 'Rack channel'} open={fault}>
       <Seat {...props} />
     </Section>
   );

@@ -9,7 +9,7 @@ const Tonight = later(() => import('./Tonight').then((m) => m.Tonight));
 /** Whether the patch can be patched with what one owns; fetched when it is opened. */
 export const TonightSection = memo(function TonightSection({ desk }: { readonly desk: DeskStore }) {
   return (
-    <Section id="tonight" title="Can it be patched tonight?">
+    <Section id="tonight" title="Rack check">
       <Tonight desk={desk} />
     </Section>
   );

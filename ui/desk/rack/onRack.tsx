@@ -29,7 +29,7 @@ export function OnRackSwitch({ rack, onRack, setOnRack }: OnRack) {
   return (
     <FormControlLabel
       control={<Switch checked={onRack} onChange={(e) => setOnRack(e.target.checked)} />}
-      label={`with what is free in ${rack.name}`}
+      label={`Use only free channels in ${rack.name}`}
     />
   );
 }

@@ -22,7 +22,7 @@ export function Promised({ reading, met, why }: Pick<Proposal, 'reading' | 'met'
   return (
     <>
       {reading && <Box sx={{ fontFamily: fonts.numbers }}>{showRange(reading.low, reading.high, reading.unit)}</Box>}
-      <Box sx={{ fontSize: 13, color: met ? ink.good : ink.warning }}>{met ? 'as wanted' : 'the nearest'}</Box>
+      <Box sx={{ fontSize: 13, color: met ? ink.good : ink.warning }}>{met ? 'Target met' : 'Closest match'}</Box>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>{why}</Box>
     </>
   );
@@ -46,7 +46,7 @@ export function TakeOrLook({ says, disabled = false, onTake, looking, look }: Ta
         {says}
       </Button>
       <Button aria-pressed={looking} onClick={() => look(!looking)}>
-        {looking ? 'End the preview' : 'Preview'}
+        {looking ? 'Stop preview' : 'Preview'}
       </Button>
     </Box>
   );

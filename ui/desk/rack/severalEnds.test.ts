@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { planEnds, predict } from '@/core';
 import { patchOf } from '@/core/testing/patch';
-import { requestFor, sourcesOf, stagesText } from './severalEnds';
+import { requestFor, sourcesOf } from './severalEnds';
+import { stagesText } from '@/ui/parts/stagesText';
+import { rackOf } from '@/core/testing/racks';
 
 const patch = patchOf(
   {
@@ -36,7 +38,9 @@ describe('several ends from one source', () => {
   it('names sources first, and chains by their channels', () => {
     expect(sourcesOf(patch).map(([socket]) => socket)[0]).toBe('tide.out');
     expect(sourcesOf(patch).map(([socket]) => socket)).not.toContain('tone.out');
-    expect(stagesText([])).toContain('its own knobs');
-    expect(stagesText([{ kind: 'offset', params: {}, rack: 'lift/a', standIn: null }])).toMatch(/\(lift\/a\)$/);
+    expect(stagesText([], null)).toContain('own knobs');
+    const rack = rackOf({ lift: { a: 'offset', b: 'offset' } });
+    const stage = { kind: 'offset', params: {}, rack: 'lift/a', standIn: null };
+    expect(stagesText([stage], rack)).toMatch(/\(.*, channel A\)$/);
   });
 });

@@ -1,5 +1,5 @@
 import { buildGraph, idOf, kindNamed, socketAt, socketPlace } from '@/core';
-import type { EndsRequest, Patch, Proposal } from '@/core';
+import type { EndsRequest, Patch } from '@/core';
 import { withoutChain } from './chain';
 
 /** One end of several: its figure while the source is at its lowest, and at its highest. */
@@ -33,9 +33,3 @@ export function requestFor(patch: Patch, from: string, rows: readonly EndRowOf[]
   });
   return { patch: bare, from, ends };
 }
-
-/** A chain in words: `Offset (quad/a), then Inverter`. */
-export const stagesText = (stages: Proposal['stages']): string =>
-  stages.length === 0
-    ? 'No stage: its own knobs'
-    : stages.map((s) => `${kindNamed(s.kind)?.title ?? s.kind}${s.rack ? ` (${s.rack})` : ''}`).join(', then ');

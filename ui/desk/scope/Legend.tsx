@@ -38,7 +38,9 @@ export const Legend = memo(function Legend({ pins, standIn }: Props) {
       ))}
       {standIn && (
         <Box component="span" sx={{ color: ink.softInk }}>
-          {pins.length > 0 ? 'until a socket is pinned' : 'Pin a socket of a stage to see its trace here.'}
+          {pins.length > 0
+            ? 'shown until you pin a signal'
+            : 'Pin an input or output of a stage to see its trace here.'}
         </Box>
       )}
     </Box>

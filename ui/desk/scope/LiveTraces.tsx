@@ -82,7 +82,7 @@ export function LiveTraces({ pins, prediction, onWindow }: Props) {
           width="100%"
           height={HEIGHT}
           role="img"
-          aria-label={`As it is heard: ${pins.map((p) => p.label).join(', ')}, the last four seconds`}
+          aria-label={`Live: ${pins.map((p) => p.label).join(', ')}, the last four seconds`}
         >
           {y.ticks(3).map((v) => (
             <g key={v}>
@@ -161,7 +161,7 @@ function Head({ pins, onWindow }: Pick<Props, 'pins' | 'onWindow'>) {
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, fontSize: 13 }}>
       <Box component="span" sx={headingStyle}>
-        As it is heard
+        Live
       </Box>
       {pins.map((pin, i) => (
         <Box key={pin.socket} component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}>
@@ -180,7 +180,7 @@ function Head({ pins, onWindow }: Pick<Props, 'pins' | 'onWindow'>) {
         </Box>
       ))}
       <Box sx={{ flex: 1 }} />
-      <Button onClick={onWindow}>Show the whole window</Button>
+      <Button onClick={onWindow}>Show simulation</Button>
     </Box>
   );
 }

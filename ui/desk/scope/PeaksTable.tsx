@@ -23,13 +23,13 @@ export function PeaksTable({ spectrum: { peaks, products } }: { spectrum: Spectr
         ))}
         {peaks.length === 0 && (
           <TableRow>
-            <TableCell sx={{ border: 0 }}>No peak that this window can tell apart.</TableCell>
+            <TableCell sx={{ border: 0 }}>No distinct peaks in this window.</TableCell>
           </TableRow>
         )}
         {products.map((p) => (
           <TableRow key={p.is}>
             <TableCell colSpan={3} sx={{ border: 0 }}>
-              {`${p.is}: ${showHz(p.predictedHz)} predicted, ${p.measuredHz === null ? 'not found' : `${showHz(p.measuredHz)} found`}`}
+              {`${p.is}: predicted ${showHz(p.predictedHz)}, ${p.measuredHz === null ? 'not found' : `measured ${showHz(p.measuredHz)}`}`}
             </TableCell>
           </TableRow>
         ))}

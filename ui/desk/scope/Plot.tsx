@@ -85,7 +85,7 @@ export function Plot(props: PlotProps) {
           </text>
           {drawn.length === 0 && traces.length > 0 && (
             <text x="8" y="16" fontFamily={fonts.text}>
-              Pin the input of a destination to see its own unit.
+              Pin a destination’s input to see its unit.
             </text>
           )}
           {origin > 0 && (

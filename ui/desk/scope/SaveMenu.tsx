@@ -37,7 +37,7 @@ export function SaveMenu({ name, traces, sampleRate, picture }: Props) {
   return (
     <>
       <Button ref={button} aria-haspopup="menu" startIcon={<DownloadIcon />} onClick={() => setOpen(true)}>
-        Save as
+        Export
       </Button>
       <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
         {WAYS.map(([as, text]) => (

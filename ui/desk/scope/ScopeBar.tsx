@@ -20,8 +20,8 @@ const WAYS: readonly (readonly [Way, string])[] = [
 
 const UNITS: readonly (readonly [ShownIn, string])[] = [
   ['volts', 'volts'],
-  ['figure', 'the end’s unit'],
-  ['dB', 'dB, 0 is 5 V'],
+  ['figure', 'Destination unit'],
+  ['dB', 'dB (0 dB = 5 V)'],
 ];
 
 interface Props {

@@ -26,7 +26,7 @@ export function SpectrumPlot({ traces, spectra }: Props) {
     <Box sx={{ flex: 1, minHeight: 190, display: 'flex', gap: 2, flexWrap: { xs: 'wrap', md: 'nowrap' } }}>
       <Box
         role="img"
-        aria-label={`Spectrum of ${trace.label}, decibels under its loudest peak`}
+        aria-label={`Spectrum of ${trace.label}, dB below its highest peak`}
         data-spectrum={spectrum ? 'ready' : 'waiting'}
         sx={{ flex: 1, minWidth: 260, minHeight: 190 }}
       >
@@ -40,7 +40,7 @@ export function SpectrumPlot({ traces, spectra }: Props) {
           onChange={setChosen}
           sx={{ maxWidth: '100%' }}
         />
-        {spectrum ? <PeaksTable spectrum={spectrum} /> : <Box role="status">Working it out…</Box>}
+        {spectrum ? <PeaksTable spectrum={spectrum} /> : <Box role="status">Calculating…</Box>}
       </Box>
     </Box>
   );

@@ -30,7 +30,7 @@ export function TriggerFields({ traces, sampleRate, trigger, onTrigger }: Trigge
     const rising = way === 'rising';
     const [first] = chosen ? edges(chosen, rising) : [];
     if (!chosen) return onTrigger(null);
-    if (first === undefined) return tellFault(`${chosen.label} has no ${way} edge in this window.`);
+    if (first === undefined) return tellFault(`No ${way} edge of ${chosen.label} in this window.`);
     onTrigger({ socket, rising, at: first });
   };
   const step = (by: number): void => {

@@ -52,13 +52,13 @@ export async function savePng(name: string, svg: SVGSVGElement): Promise<void> {
     const image = new Image();
     await new Promise<void>((resolve, reject) => {
       image.onload = () => resolve();
-      image.onerror = () => reject(new Error('The picture could not be drawn. Save it as SVG instead.'));
+      image.onerror = () => reject(new Error('The image could not be created. Export it as SVG instead.'));
       image.src = url;
     });
     const canvas = Object.assign(document.createElement('canvas'), { width: 2 * width, height: 2 * height });
     canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
     const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-    if (!blob) throw new Error('The picture could not be drawn. Save it as SVG instead.');
+    if (!blob) throw new Error('The image could not be created. Export it as SVG instead.');
     saveFile(`${name}.png`, blob);
   } finally {
     URL.revokeObjectURL(url);

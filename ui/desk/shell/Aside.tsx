@@ -38,7 +38,7 @@ const asideStyle = {
 export const Aside = memo(function Aside(props: Props) {
   const { desk, scene, setScene, onClose, task } = props;
   return (
-    <Box component="aside" aria-label="Stage and findings" sx={asideStyle}>
+    <Box component="aside" aria-label="Inspector" sx={asideStyle}>
       {task ? (
         <TaskPanel {...props} task={task} />
       ) : scene.show === 'variants' ? (

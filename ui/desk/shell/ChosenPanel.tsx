@@ -12,7 +12,7 @@ const StagePanel = later(() => import('../stage/StagePanel').then((m) => m.Stage
 function placeOf(predicted: Predicted, id: string): string {
   const frames = predicted.strip?.frames ?? [];
   const index = frames.findIndex((f) => f.module.id === id);
-  return index < 0 ? 'Beside the path shown' : `Stage ${index + 1} of ${frames.length}`;
+  return index < 0 ? 'Not in the path shown' : `Stage ${index + 1} of ${frames.length}`;
 }
 
 interface Props {

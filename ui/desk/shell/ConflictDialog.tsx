@@ -53,15 +53,15 @@ export function ConflictDialog({
     });
   return (
     <Dialog open aria-labelledby="conflict-title">
-      <DialogTitle id="conflict-title">This patch was changed in another place</DialogTitle>
+      <DialogTitle id="conflict-title">This patch was edited elsewhere</DialogTitle>
       <DialogContent>
-        {`Revision ${theirs.revision} was saved at ${dayjs(theirs.updatedAt).format('HH:mm:ss')} while this tab held changes of its own. Nothing was overwritten.`}
+        {`Version ${theirs.revision} was saved at ${dayjs(theirs.updatedAt).format('HH:mm:ss')} while this tab had unsaved changes. Nothing was overwritten.`}
         {fault && <p role="alert">{fault}</p>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => void saveOnTop()}>Save mine on top, theirs stays in the history</Button>
+        <Button onClick={() => void saveOnTop()}>Save mine (theirs stays in History)</Button>
         <Button color="primary" onClick={() => void keepAsCopy()}>
-          Keep mine as a copy, show theirs
+          Save mine as a copy and open theirs
         </Button>
       </DialogActions>
     </Dialog>

@@ -34,24 +34,24 @@ export function DeletedDialog({ desk }: { desk: DeskStore }) {
       desk.getState().setSave({ kind: 'unsaved' });
       desk.getState().confirm(stored.revision, patch, stored.updatedAt);
       dropDraft(id);
-      tell('The patch is back on the shelf, with what stands here.');
+      tell('Patch restored with your changes.');
     } catch (error) {
       setFault(`${error instanceof Error ? error.message : String(error)} Yours is still here; try again.`);
     }
   };
   return (
     <Dialog open aria-labelledby="deleted-title">
-      <DialogTitle id="deleted-title">This patch was deleted in another place</DialogTitle>
+      <DialogTitle id="deleted-title">This patch was deleted elsewhere</DialogTitle>
       <DialogContent>
         {save.forGood
-          ? 'It was removed for good, with its versions. What stands here is kept in this browser and can be stored as a new patch.'
-          : 'What stands here is kept in this browser. Restore the patch to save onto it.'}
+          ? 'It was permanently deleted, including its history. Your copy is kept in this browser and can be saved as a new patch.'
+          : 'Your copy is kept in this browser. Restore the patch to save it.'}
         {fault && <p role="alert">{fault}</p>}
       </DialogContent>
       <DialogActions>
         <Button onClick={() => setAsked(false)}>Not now</Button>
         <Button color="primary" onClick={() => void put()}>
-          {save.forGood ? 'Store as a new patch' : 'Restore and save'}
+          {save.forGood ? 'Save as a new patch' : 'Restore and save'}
         </Button>
       </DialogActions>
     </Dialog>

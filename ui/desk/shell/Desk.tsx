@@ -59,7 +59,7 @@ export function Desk({ stored }: { stored: StoredPatch }) {
   const take = useCallback(
     (draft: Draft) => {
       const { edit, patch: now } = desk.getState();
-      edit('go on with what was left unsaved', editsBetween(now, draft.patch));
+      edit('Recover unsaved changes', editsBetween(now, draft.patch));
       const { id, revision, patch } = desk.getState();
       keepDraft(id, revision, patch, null);
       dropDraft(id, draft.key);
@@ -70,7 +70,7 @@ export function Desk({ stored }: { stored: StoredPatch }) {
   useEffect(() => void performance.mark('desk ready'), []);
   const deleted = useStore(desk, (s) => s.save.kind === 'deleted');
   useEffect(() => {
-    if (opened.recovered !== 'no') tell('Changes that had not reached the server were recovered from this browser.');
+    if (opened.recovered !== 'no') tell('Unsaved changes recovered from this browser.');
   }, [opened]);
   return (
     <>

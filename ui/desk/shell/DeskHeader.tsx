@@ -37,7 +37,7 @@ export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: P
     <Box component="header" sx={headStyle}>
       <Box sx={{ fontSize: 18, fontWeight: 700, display: { xs: 'none', md: 'block' } }}>Fenvo</Box>
       <Box component={SafeLink} href="/" sx={{ color: ink.softInk, flexShrink: 0, whiteSpace: 'nowrap' }}>
-        Shelf
+        Patches
       </Box>
       <span>/</span>
       <Box sx={{ minWidth: 0, flexShrink: 1, overflow: 'hidden' }}>

@@ -40,9 +40,9 @@ export function DraftDialog({ id, saved, draft, onTake, onDone }: Props) {
   };
   const copy = async (): Promise<void> => {
     try {
-      const name = `${draft.patch.name} (left unsaved)`.slice(0, 200);
+      const name = `${draft.patch.name} (recovered)`.slice(0, 200);
       await api.create(printPatch({ ...draft.patch, name }));
-      tell(`“${name}” is on the shelf.`);
+      tell(`Saved as “${name}”.`);
       drop();
     } catch (error) {
       setFault(`${error instanceof Error ? error.message : String(error)} It is still kept in this browser.`);
@@ -51,9 +51,9 @@ export function DraftDialog({ id, saved, draft, onTake, onDone }: Props) {
   const when = draft.at === null ? '' : ` at ${dayjs(draft.at).format('D MMM HH:mm')}`;
   return (
     <Dialog open aria-labelledby="draft-title" maxWidth="sm" fullWidth>
-      <DialogTitle id="draft-title">A tab was closed before it had saved</DialogTitle>
+      <DialogTitle id="draft-title">Recover unsaved changes?</DialogTitle>
       <DialogContent>
-        <p>{`Its changes were kept in this browser${when}. Nothing is thrown away until you say so.`}</p>
+        <p>{`A tab closed before saving${when}. Its changes were kept in this browser.`}</p>
         <Table size="small" aria-label="What differs">
           <TableHead>
             <TableRow>
@@ -73,14 +73,14 @@ export function DraftDialog({ id, saved, draft, onTake, onDone }: Props) {
           </TableBody>
         </Table>
         {differences.length > MOST && <Box sx={{ mt: 1 }}>{`and ${differences.length - MOST} more`}</Box>}
-        {differences.length === 0 && <p>They differ in names, notes or probes only.</p>}
+        {differences.length === 0 && <p>Only names, notes or pinned signals differ.</p>}
         {fault && <p role="alert">{fault}</p>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={drop}>Throw it away</Button>
-        <Button onClick={() => void copy()}>Keep it as a copy</Button>
+        <Button onClick={drop}>Discard</Button>
+        <Button onClick={() => void copy()}>Save as a copy</Button>
         <Button color="primary" onClick={() => (onTake(draft), onDone())}>
-          Go on with it
+          Recover
         </Button>
       </DialogActions>
     </Dialog>

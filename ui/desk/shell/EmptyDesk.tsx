@@ -21,16 +21,16 @@ const firstPath: readonly Edit[] = [
 export function EmptyDesk({ edit, begin }: Props) {
   return (
     <Box sx={{ flex: 1, p: 4, maxWidth: 520 }}>
-      <h1>No path yet</h1>
+      <h1>Empty patch</h1>
       <p>
-        Begin where it is heard: choose the end that shall be moved, then what drives it, then the stages between. Or
-        look at a slow oscillator over a filter’s cutoff first.
+        Start at the destination: choose what you want to control, then what drives it, then the stages between. Or
+        start from an example: an LFO on a filter’s cutoff.
       </p>
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button color="primary" onClick={() => begin({ do: 'end' })}>
-          Choose the end
+          Choose a destination
         </Button>
-        <Button onClick={() => edit('a first path', firstPath)}>Begin with a first path</Button>
+        <Button onClick={() => edit('Use the example', firstPath)}>Use the example</Button>
       </Box>
     </Box>
   );

@@ -27,26 +27,26 @@ const isTurned = (m: GraphModule): boolean =>
 /** The order in which a modulation is planned by hand. */
 const steps: readonly GuideStep[] = [
   {
-    says: 'Begin where it is heard: choose the end that shall move, a filter’s cutoff say.',
+    says: 'Start with the destination: what do you want to control? A filter’s cutoff, say.',
     done: (p) => p.strip !== null,
-    button: { label: 'Choose the end', task: () => ({ do: 'end' }) },
+    button: { label: 'Choose a destination', task: () => ({ do: 'end' }) },
   },
   {
-    says: 'Choose what drives it. A slow oscillator goes from −5 to +5 V by itself.',
+    says: 'Choose a source. An LFO swings from −5 V to +5 V by default.',
     done: (p) => (p.strip?.frames.length ?? 0) > 1,
     button: { label: 'Choose the source', task: (p) => ({ do: 'feed', socket: firstFrame(p) }) },
   },
   {
-    says: 'The band in each frame is what the voltage can never leave. Put a stage between: “shrinks or flips, and lifts” fits most.',
+    says: 'The band in each stage is its guaranteed voltage range. Add a stage between: scale and offset suits most patches.',
     done: (p) => (p.strip?.frames.length ?? 0) > 2,
     button: { label: 'Insert a stage', task: (p) => ({ do: 'insert', socket: endInput(p) }) },
   },
   {
-    says: 'Choose the new frame and turn its knobs. Watch the reading of the end at the left, in its own unit.',
+    says: 'Select the new stage and turn its knobs. Watch the destination’s reading at the left, in its own unit.',
     done: (p) => !p.graph.modules.some((m) => scaling(m).length > 0) || p.graph.modules.some(isTurned),
   },
   {
-    says: 'That is all: what is wrong stands under Findings, at the right, with its cure. The key ? shows the rest.',
+    says: 'That’s it. Problems appear under Issues, at the right, each with a suggested fix. Press ? for shortcuts and a glossary.',
     done: () => false,
   },
 ];
@@ -88,9 +88,7 @@ export function Guide({ predicted, begin }: { predicted: Predicted; begin: (task
             {step.button.label}
           </Button>
         )}
-        <Button onClick={() => setSetting('guide', 'off')}>
-          {at === steps.length - 1 ? 'Done' : 'Skip the first steps'}
-        </Button>
+        <Button onClick={() => setSetting('guide', 'off')}>{at === steps.length - 1 ? 'Done' : 'Skip the tour'}</Button>
       </Box>
     </Box>
   );

@@ -97,7 +97,7 @@ function PathStrip({ desk, predicted, ghost, shown, begin }: Props) {
       onOpenJoining={(socket) => showJoining(shown, socket)}
       onInsert={(socket) => begin({ do: 'insert', socket })}
       onFeed={(socket) => begin({ do: 'feed', socket })}
-      onMove={(id, before) => edit(`move ${placeName(patch.modules, id)}`, moveStage(patch, id, before))}
+      onMove={(id, before) => edit(`Move ${placeName(patch.modules, id)}`, moveStage(patch, id, before))}
       empty={<EmptyDesk edit={edit} begin={begin} />}
     />
   );

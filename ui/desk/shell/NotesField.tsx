@@ -16,7 +16,7 @@ export const NotesField = memo(function NotesField({
   readonly edit: EditDesk;
 }) {
   const { field } = useTyped(notes, (text) => {
-    if (text !== notes) edit('notes', [{ do: 'put', put: { notes: text } }]);
+    if (text !== notes) edit('Edit notes', [{ do: 'put', put: { notes: text } }]);
     return null;
   });
   return (

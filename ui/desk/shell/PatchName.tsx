@@ -18,7 +18,7 @@ export function PatchName({ label, name, size, edit }: Props) {
       value={name}
       longest={LIMITS.name}
       size={size}
-      onRename={(next) => edit(`name ${next}`, [{ do: 'put', put: { name: next } }])}
+      onRename={(next) => edit(`Rename to ${next}`, [{ do: 'put', put: { name: next } }])}
     />
   );
 }

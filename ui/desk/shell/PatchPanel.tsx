@@ -43,25 +43,27 @@ const SettingsFields = memo(function SettingsFields({ desk }: Pick<Props, 'desk'
         min={SETTINGS[key].min}
         max={SETTINGS[key].max}
         width={128}
-        onChange={(value) => set(`${label} ${value}`, { [key]: key === 'seed' ? Math.round(value) : value })}
+        onChange={(value) =>
+          set(`Set ${label.toLowerCase()} to ${value}`, { [key]: key === 'seed' ? Math.round(value) : value })
+        }
       />
     </SettingRow>
   );
   const rates = RATES.includes(String(s.sampleRate) as (typeof RATES)[number]) ? RATES : [...RATES, `${s.sampleRate}`];
   return (
     <>
-      {figure('duration', 'duration', 's')}
-      {figure('tempo', 'bpm', 'bpm')}
-      {figure('rails', 'railVolts', 'V')}
-      <SettingRow label="loading">
+      {figure('Simulation length', 'duration', 's')}
+      {figure('Tempo', 'bpm', 'BPM')}
+      {figure('Supply rails (±)', 'railVolts', 'V')}
+      <SettingRow label="Loading">
         <SelectField
-          label="loading"
+          label="Loading"
           value={s.loading}
           options={[
             ['electrical', 'electrical'],
             ['ideal', 'none'],
           ]}
-          onChange={(loading) => set(`loading ${loading}`, { loading })}
+          onChange={(loading) => set('Set loading', { loading })}
           sx={{ width: 128 }}
         />
       </SettingRow>
@@ -69,12 +71,12 @@ const SettingsFields = memo(function SettingsFields({ desk }: Pick<Props, 'desk'
         <SelectField
           label="sample rate"
           value={String(s.sampleRate)}
-          options={rates.map((r) => [r, r === 'auto' ? 'by what sounds' : `${r}\u2009Hz`] as const)}
+          options={rates.map((r) => [r, r === 'auto' ? 'Auto' : `${r}\u2009Hz`] as const)}
           onChange={(r) => set(`sample rate ${r}`, { sampleRate: r === 'auto' ? 'auto' : Number(r) })}
           sx={{ width: 128 }}
         />
       </SettingRow>
-      {figure('seed', 'seed', '')}
+      {figure('Random seed', 'seed', '')}
     </>
   );
 });
@@ -98,7 +100,7 @@ export const PatchPanel = memo(function PatchPanel({ desk, patch, ends }: Props)
       <TonightSection desk={desk} />
       <MacroSection patch={patch} edit={edit} />
       <HandsSection patch={patch} edit={edit} />
-      <Section id="patch settings" title="Settings" open>
+      <Section id="patch settings" title="Simulation settings" open>
         <SettingsFields desk={desk} />
       </Section>
     </Box>

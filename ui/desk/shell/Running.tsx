@@ -17,12 +17,7 @@ export function Running({ progress, onCancel }: { readonly progress: number; rea
   if (!long) return null;
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 2 }}>
-      <LinearProgress
-        variant="determinate"
-        value={100 * progress}
-        aria-label="The whole patch is being simulated"
-        sx={{ flex: 1 }}
-      />
+      <LinearProgress variant="determinate" value={100 * progress} aria-label="Simulating…" sx={{ flex: 1 }} />
       <Button onClick={onCancel}>Cancel</Button>
     </Box>
   );

@@ -15,13 +15,13 @@ function saveText(save: SaveState): string {
     case 'saving':
       return 'Saving…';
     case 'offline':
-      return 'Server lost: kept in this browser, trying again';
+      return 'Offline: changes kept in this browser, retrying';
     case 'conflict':
-      return 'Saved elsewhere: both versions are kept';
+      return 'Edited elsewhere: both versions kept';
     case 'deleted':
       return 'Deleted elsewhere: kept in this browser';
     case 'refused':
-      return `Not saved, kept in this browser: ${save.message}`;
+      return `Not saved (kept in this browser): ${save.message}`;
   }
 }
 

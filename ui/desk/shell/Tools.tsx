@@ -33,13 +33,13 @@ export const Tools = memo(function Tools({ desk, setScene }: Props) {
     downloadPatch(patch.name, printPatch(patch));
   };
   const tools: readonly Tool[] = [
-    { name: 'Find', keys: 'Control+K', run: () => setScene({ show: 'palette' }) },
+    { name: 'Search', keys: 'Control+K', run: () => setScene({ show: 'palette' }) },
     { name: 'Variants', run: () => setScene({ show: 'variants' }) },
     { name: 'History', run: () => setScene({ show: 'history' }) },
     { name: 'Import', run: () => setScene({ show: 'import' }) },
     { name: 'Export', run: download },
-    { name: 'Sheet', run: () => router.push(`/patches/${desk.getState().id}/sheet`) },
-    { name: 'Keys and words', run: () => setScene({ show: 'help' }) },
+    { name: 'Patch sheet', run: () => router.push(`/patches/${desk.getState().id}/sheet`) },
+    { name: 'Help', run: () => setScene({ show: 'help' }) },
   ];
   return (
     <>

@@ -3,7 +3,7 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
 import { memo } from 'react';
-import { showSeconds, showVoltRange } from '@/core';
+import { showSeconds, socketPlace, showVoltRange } from '@/core';
 import type { GraphModule } from '@/core';
 import { Term } from '@/ui/parts/Term';
 import type { Predicted } from '@/ui/session/usePrediction';
@@ -15,11 +15,13 @@ interface Row {
   readonly value: string;
 }
 
+const TERMS = { bound: 'guaranteed range', seen: 'simulated range' } as const;
+
 const FactRow = memo(function FactRow({ fact, name, value }: Row) {
   return (
     <TableRow>
       <TableCell component="th" scope="row" sx={{ border: 0, color: ink.softInk }}>
-        {fact === 'repeats' ? name : <Term word={fact}>{name}</Term>}
+        {fact === 'repeats' ? name : <Term word={TERMS[fact]}>{name}</Term>}
       </TableCell>
       <TableCell data-fact={fact} sx={{ border: 0, pr: 0, textAlign: 'right', fontFamily: fonts.numbers }}>
         {value}
@@ -33,12 +35,16 @@ export function Facts({ module, predicted }: { module: GraphModule; predicted: P
   const output = module.outputs[0];
   const p = output && predicted.prediction.outputs[output.socket];
   if (!p) return null;
-  const rows: Row[] = [{ fact: 'bound', name: 'never leaves', value: showVoltRange(...p.bound) }];
-  if (p.seen) rows.push({ fact: 'seen', name: p.exact ? 'seen, exactly' : 'seen', value: showVoltRange(...p.seen) });
-  if (p.repeatsEvery !== null)
-    rows.push({ fact: 'repeats', name: 'repeats every', value: showSeconds(p.repeatsEvery) });
+  const rows: Row[] = [{ fact: 'bound', name: 'Guaranteed range', value: showVoltRange(...p.bound) }];
+  if (p.seen)
+    rows.push({
+      fact: 'seen',
+      name: p.exact ? 'Simulated range (exact)' : 'Simulated range',
+      value: showVoltRange(...p.seen),
+    });
+  if (p.repeatsEvery !== null) rows.push({ fact: 'repeats', name: 'Period', value: showSeconds(p.repeatsEvery) });
   return (
-    <Table aria-label={`What ${output.name} does`} sx={{ mt: 1, mb: 1 }}>
+    <Table aria-label={`Ranges of ${socketPlace(module, output.name)}`} sx={{ mt: 1, mb: 1 }}>
       <TableBody>
         {rows.map((row) => (
           <FactRow key={row.fact} {...row} />

@@ -17,24 +17,24 @@ export function GroupPanel({ ids, patch, edit, onDone }: Props) {
   const said = `${ids.length} stages`;
   return (
     <Box component="section" aria-label="Chosen stages">
-      <Box component="h2" sx={{ fontSize: 15, m: 0 }}>{`${said} chosen`}</Box>
+      <Box component="h2" sx={{ fontSize: 15, m: 0 }}>{`${said} selected`}</Box>
       <Box component="ul" sx={{ pl: 2.5, my: 1 }}>
         {ids.map((id) => (
           <li key={id}>{placeName(patch.modules, id)}</li>
         ))}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button onClick={() => edit(`bypass ${said}`, bypassStages(patch, ids))}>Bypass</Button>
-        <Button onClick={() => edit(`duplicate ${said}`, duplicateStages(patch, ids))}>Duplicate</Button>
+        <Button onClick={() => edit(`Bypass ${said}`, bypassStages(patch, ids))}>Bypass</Button>
+        <Button onClick={() => edit(`Duplicate ${said}`, duplicateStages(patch, ids))}>Duplicate</Button>
         <Button
           onClick={() => {
-            edit(`remove ${said}`, removeStages(patch, ids));
+            edit(`Remove ${said}`, removeStages(patch, ids));
             onDone();
           }}
         >
           Remove
         </Button>
-        <Button onClick={onDone}>Let go</Button>
+        <Button onClick={onDone}>Clear selection</Button>
       </Box>
     </Box>
   );

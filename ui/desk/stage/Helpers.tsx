@@ -23,9 +23,9 @@ const START: HelperOptions = { openDb: 12, phase: 0.25, accents: null };
 
 /** Findings whose cure is a setting that a player looks for anyway. */
 const ALSO: Readonly<Record<string, string>> = {
-  'lag-short': 'Make up what the lag swallows',
-  bleed: 'Null the bleed',
-  'pitch-scale': 'Scale the pitch to a volt an octave',
+  'lag-short': 'Restore the depth lost to slew',
+  bleed: 'Null the feedthrough',
+  'pitch-scale': 'Set gain for exact 1 V/oct',
 };
 
 /** Settings that are worked out for a stage, each done with one press. */
@@ -36,13 +36,13 @@ export function Helpers({ id, patch, findings, edit }: HelpersProps) {
   const asks = (key: string): boolean => helpers.some((h) => h.key === key);
   const also = findings.filter((f) => idOf(f.at) === id && f.code in ALSO && f.cure);
   if (helpers.length + also.length === 0)
-    return <Box sx={{ color: ink.softInk }}>Nothing here can be set by itself.</Box>;
+    return <Box sx={{ color: ink.softInk }}>Nothing to auto-set on this stage.</Box>;
   return (
     <>
       {asks('stays open') && (
-        <SettingRow label="still open, dB down">
+        <SettingRow label="Minimum level (dB)">
           <QuantityField
-            label="still open, dB down"
+            label="Minimum level (dB)"
             unit="dB"
             value={options.openDb}
             min={0.5}
@@ -55,7 +55,7 @@ export function Helpers({ id, patch, findings, edit }: HelpersProps) {
       {asks('locked') && (
         <SettingRow label="phase">
           <QuantityField
-            label="phase of the lock"
+            label="Phase offset"
             unit="°"
             value={360 * options.phase}
             min={0}
@@ -68,7 +68,7 @@ export function Helpers({ id, patch, findings, edit }: HelpersProps) {
       {asks('accents') && (
         <SettingRow label="steps">
           <TextInput
-            label="accented steps, such as 1, 4"
+            label="Accented steps, for example 1, 4"
             figures
             value={steps}
             onChange={(text) => {

@@ -9,7 +9,7 @@ const Helpers = later(() => import('./Helpers').then((m) => m.Helpers));
 /** What can be set at this stage in one go; worked out when it is opened. */
 export function HelpersSection(props: HelpersProps) {
   return (
-    <Section id="helpers" title="Set it for me">
+    <Section id="helpers" title="Auto-set">
       <Helpers {...props} />
     </Section>
   );

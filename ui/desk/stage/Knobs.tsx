@@ -43,9 +43,10 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const places = useHandPlaces(desk, id);
   const { edit } = desk.getState();
   const lock = (name: string): void =>
-    edit(`lock of ${label} ${inSentence(paramLabel(name, kind.params[name]))}`, [
-      { do: 'lock', module: id, param: name, locked: !doc?.locked?.includes(name) },
-    ]);
+    edit(
+      `${doc?.locked?.includes(name) ? 'Unlock' : 'Lock'} ${label} ${inSentence(paramLabel(name, kind.params[name]))}`,
+      [{ do: 'lock', module: id, param: name, locked: !doc?.locked?.includes(name) }],
+    );
   const turn = (name: string, value: number, shown: string): void => {
     const before = desk.getState().patch;
     set(name, value, shown, socketAt(id, name));

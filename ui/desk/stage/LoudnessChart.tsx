@@ -43,7 +43,7 @@ function useSchools(id: string, patch: Patch): Answer | null {
 /** The four ways beside each other, dB over time, each to be heard. */
 export function LoudnessChart({ id, patch }: { readonly id: string; readonly patch: Patch }) {
   const answer = useSchools(id, patch);
-  if (!answer) return <LinearProgress aria-label="Working out the loudness" />;
+  if (!answer) return <LinearProgress aria-label="Calculating levels" />;
   if ('fault' in answer) return <Alert severity="error">{answer.fault}</Alert>;
   const { found } = answer;
   const times = found[0]?.points ?? [];
@@ -116,11 +116,11 @@ function School({ school, index }: { readonly school: LoudnessOver; readonly ind
       </svg>
       <Box sx={{ flex: 1, minWidth: 0 }}>{told(school)}</Box>
       <Button
-        aria-label={`Hear ${school.name}`}
+        aria-label={`Listen to ${school.name}`}
         startIcon={<PlayIcon />}
         onClick={() => hear(school.name, school.patch)}
       >
-        Hear
+        Listen
       </Button>
     </Box>
   );

@@ -8,7 +8,7 @@ const LoudnessChart = later(() => import('./LoudnessChart').then((m) => m.Loudne
 /** How loud it gets over time, in the schools of amplifiers and contours; worked out when it is opened. */
 export function LoudnessSection({ id, patch }: { readonly id: string; readonly patch: Patch }) {
   return (
-    <Section id="loudness" title="Loudness over time">
+    <Section id="loudness" title="Level over time">
       <LoudnessChart id={id} patch={patch} />
     </Section>
   );

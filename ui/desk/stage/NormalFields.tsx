@@ -23,7 +23,8 @@ const MOST = 24;
 
 /** What an input gets while nothing is plugged in: its own, a steady voltage, or another socket's signal. */
 export function NormalFields({ socket, name, own, normal, sockets, edit }: Props) {
-  const set = (next: Normal | null): void => edit(`normal of ${name}`, [{ do: 'normal', to: socket, normal: next }]);
+  const set = (next: Normal | null): void =>
+    edit(`Set normal of ${name}`, [{ do: 'normal', to: socket, normal: next }]);
   const way = normal === null ? 'own' : 'volts' in normal ? 'volts' : normal.from;
   const choose = (next: string): void => {
     if (next === 'own') set(null);
@@ -37,8 +38,8 @@ export function NormalFields({ socket, name, own, normal, sockets, edit }: Props
           label={`Normal of ${socket}`}
           value={way}
           options={[
-            ['own', `its own, ${own} V`],
-            ['volts', 'a steady voltage'],
+            ['own', `Default (${own} V)`],
+            ['volts', 'Fixed voltage'],
             ...sockets.map((s) => [s.socket, s.name] as const),
           ]}
           onChange={choose}
@@ -46,9 +47,9 @@ export function NormalFields({ socket, name, own, normal, sockets, edit }: Props
         />
       </SettingRow>
       {normal && 'volts' in normal && (
-        <SettingRow label="volts">
+        <SettingRow label="Voltage">
           <QuantityField
-            label={`Normal volts of ${socket}`}
+            label={`Normal of ${name}`}
             unit="V"
             value={normal.volts}
             min={-MOST}
@@ -60,7 +61,7 @@ export function NormalFields({ socket, name, own, normal, sockets, edit }: Props
       )}
       {normal && 'from' in normal && (
         <FormControlLabel
-          label="broken by a plug in its source too"
+          label="Also broken when the source is patched"
           control={
             <Checkbox
               checked={normal.brokenBy === 'source'}

@@ -21,7 +21,7 @@ interface Props {
 export function NormalsSection(props: Props) {
   if (props.module.inputs.length + props.module.outputs.length === 0) return null;
   return (
-    <Section id="normals" title="Normals and ohms">
+    <Section id="normals" title="Normalling and impedance">
       <Fields {...props} />
     </Section>
   );

@@ -19,7 +19,7 @@ export function OhmsField({ module: id, side, name, patch, edit }: Props) {
   const usual = side === 'inputOhms' ? OHMS.input : OHMS.output;
   const at = socketAt(id, name);
   return (
-    <SettingRow label={side === 'inputOhms' ? 'loads with' : 'source of'}>
+    <SettingRow label={side === 'inputOhms' ? 'Input impedance' : 'Output impedance'}>
       <QuantityField
         label={`Ohms of ${at}`}
         unit={'\u03a9'}
@@ -28,7 +28,7 @@ export function OhmsField({ module: id, side, name, patch, edit }: Props) {
         max={OHMS.max}
         width={112}
         onChange={(v) =>
-          edit(`ohms of ${placeName(patch.modules, at)}`, [
+          edit(`Set impedance of ${placeName(patch.modules, at)}`, [
             { do: 'ohms', module: id, side, socket: name, ohms: v === usual ? null : v },
           ])
         }

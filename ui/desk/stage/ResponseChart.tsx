@@ -15,7 +15,7 @@ export function ResponseChart({ response }: { readonly response: Response }) {
   if (!first || !last) return null;
   const octaves = unit === 'Hz' || (unit === 's' && points.every((p) => p.value > 0));
   const shown = (v: number): string => showQuantity(v, unit).replace(/\s/g, '\u00a0');
-  const says = `${socket}: ${shown(first.value)} at ${showNumber(first.volts, 1)} V, ${shown(last.value)} at ${showNumber(last.volts, 1)} V. What can arrive: ${showVoltRange(...drive)}.`;
+  const says = `${socket}: ${shown(first.value)} at ${showNumber(first.volts, 1)} V, ${shown(last.value)} at ${showNumber(last.volts, 1)} V. Incoming range: ${showVoltRange(...drive)}.`;
   return (
     <Box data-response={socket}>
       <Box role="img" aria-label={says} sx={{ height: 150 }}>

@@ -16,7 +16,7 @@ interface Props {
 export function ResponseSection({ module, predicted }: Props) {
   if ((module.kind.ends ?? []).length === 0) return null;
   return (
-    <Section id="response" title="What it makes of a voltage">
+    <Section id="response" title="Response curve">
       <Curves module={module} predicted={predicted} />
     </Section>
   );

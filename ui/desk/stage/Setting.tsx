@@ -82,7 +82,7 @@ function ListSetting({ type, value, onChange }: ListProps) {
   if (type === 'points')
     return (
       <LinesField
-        label="points: seconds and volts"
+        label="Breakpoints: seconds, volts"
         text={pointsText(value as readonly GesturePoint[])}
         read={readPoints}
         onChange={(points) => onChange(points, `${points.length} points`)}
@@ -91,7 +91,7 @@ function ListSetting({ type, value, onChange }: ListProps) {
   if (type === 'steps')
     return (
       <LinesField
-        label="steps: volts, then rest or tie"
+        label="Steps: volts, then “rest” or “tie”"
         text={stepsText(value as readonly Step[])}
         read={readSteps}
         onChange={(steps) => onChange(steps, `${steps.length} steps`)}
@@ -99,7 +99,7 @@ function ListSetting({ type, value, onChange }: ListProps) {
     );
   return (
     <LinesField
-      label="scale: a name, or semitones"
+      label="Scale: name or semitones"
       text={scaleText(value as string | readonly number[])}
       read={(text) => readScale(text, scaleNames)}
       onChange={(scale) => onChange(scale, scaleText(scale))}

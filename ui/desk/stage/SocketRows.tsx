@@ -40,7 +40,7 @@ export const InputRow = memo(function InputRow(props: InputProps) {
       <TableCell component="th" scope="row" title={label} sx={nameCell}>
         {label}
         {late && (
-          <Box component="span" title="loop, one sample late" sx={{ color: ink.softInk }}>
+          <Box component="span" title="Feedback: one-sample delay" sx={{ color: ink.softInk }}>
             {' ↺'}
           </Box>
         )}
@@ -55,7 +55,7 @@ export const InputRow = memo(function InputRow(props: InputProps) {
             sx={{ flex: 1, minWidth: 0 }}
           />
           {from === '' && (
-            <IconButton aria-label={`Choose what drives ${label}`} onClick={() => onFeed(socket)} sx={{ p: 0.5 }}>
+            <IconButton aria-label={`Choose a source for ${label}`} onClick={() => onFeed(socket)} sx={{ p: 0.5 }}>
               <AddIcon sx={{ fontSize: 16 }} />
             </IconButton>
           )}

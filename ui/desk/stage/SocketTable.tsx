@@ -28,7 +28,7 @@ const Heads = memo(function Heads() {
     <TableHead>
       <TableRow>
         <TableCell sx={{ width: '23%' }}>socket</TableCell>
-        <TableCell sx={{ width: '29%' }}>plugged</TableCell>
+        <TableCell sx={{ width: '29%' }}>Connected to</TableCell>
         <TableCell sx={{ width: '40%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
         <TableCell sx={{ width: '8%', pr: 0, textAlign: 'right' }}>pin</TableCell>
       </TableRow>
@@ -47,14 +47,17 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
   const placeOf = useCallback((socket: string) => socketPlace({ label, kind }, nameOf(socket)), [label, kind]);
   const pin = useCallback(
     (socket: string) => {
-      if (full && !pins.has(socket)) return tell(`The scope shows ${MOST_TRACES} traces: unpin one first.`);
-      edit(`pin of ${placeOf(socket)}`, [{ do: 'pin', at: socket, pinned: !pins.has(socket) }]);
+      if (full && !pins.has(socket)) return tell(`The scope shows up to ${MOST_TRACES} signals. Unpin one first.`);
+      edit(`${pins.has(socket) ? 'Unpin' : 'Pin'} ${placeOf(socket)}`, [
+        { do: 'pin', at: socket, pinned: !pins.has(socket) },
+      ]);
     },
     [edit, full, pins, placeOf],
   );
   const feed = useCallback((socket: string) => begin({ do: 'feed', socket }), [begin]);
   const plug = useCallback(
-    (to: string, from: string | null) => edit(`cable to ${placeOf(to)}`, [connect(to, from)]),
+    (to: string, from: string | null) =>
+      edit(`${from === null ? 'Unplug' : 'Connect'} ${placeOf(to)}`, [connect(to, from)]),
     [edit, placeOf],
   );
   if (module.inputs.length + module.outputs.length === 0) return null;
@@ -62,7 +65,7 @@ export function SocketTable({ module, patch, predicted, edit, begin }: Props) {
     <Table aria-label="Sockets" sx={{ tableLayout: 'fixed', mt: 1 }}>
       <Heads />
       <TableBody>
-        {inputLines(module, predicted.graph.wiring, bounds).map((line) => (
+        {inputLines(module, predicted.graph, bounds).map((line) => (
           <InputRow
             key={line.socket}
             {...line}

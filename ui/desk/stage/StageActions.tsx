@@ -31,7 +31,7 @@ export const StageActions = memo(function StageActions(props: Props) {
   const { edit } = desk.getState();
   const patch = () => desk.getState().patch;
   const remove = (): void => {
-    edit(`remove ${label}`, removeStages(patch(), [id]));
+    edit(`Remove ${label}`, removeStages(patch(), [id]));
     onRemoved();
   };
   return (
@@ -41,23 +41,23 @@ export const StageActions = memo(function StageActions(props: Props) {
       {between &&
         (bypassed ? (
           <Action
-            name="Put back"
+            name="Restore"
             icon={<RedoIcon />}
             pressed
-            onClick={() => edit(`put ${label} back`, putBack(patch(), id))}
+            onClick={() => edit(`Restore ${label}`, putBack(patch(), id))}
           />
         ) : (
           <Action
             name="Bypass"
             icon={<RedoIcon />}
             pressed={false}
-            onClick={() => edit(`bypass ${label}`, bypassStages(patch(), [id]))}
+            onClick={() => edit(`Bypass ${label}`, bypassStages(patch(), [id]))}
           />
         ))}
       <Action
         name="Duplicate"
         icon={<CopyIcon />}
-        onClick={() => edit(`duplicate ${label}`, duplicateStages(patch(), [id]))}
+        onClick={() => edit(`Duplicate ${label}`, duplicateStages(patch(), [id]))}
       />
       <Action name="Remove" icon={<DeleteIcon />} onClick={remove} />
     </Box>

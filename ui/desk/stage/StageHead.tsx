@@ -33,7 +33,7 @@ export const StageHead = memo(function StageHead({ id, place, label, kind, onRen
         size={17}
         onRename={onRename}
       />
-      <Tooltip title={`Law: ${kind.formula}`}>
+      <Tooltip title={`Formula: ${kind.formula}`}>
         <Box tabIndex={0} sx={{ fontSize: 13, color: ink.softInk, cursor: 'help' }}>
           {kind.title === label ? does : `${kind.title}: ${kind.does}`}
         </Box>

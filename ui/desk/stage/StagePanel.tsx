@@ -62,7 +62,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
         place={place}
         label={label}
         kind={kind}
-        onRename={(next) => edit(`name ${next}`, [{ do: 'label', module: id, label: next }])}
+        onRename={(next) => edit(`Rename to ${next}`, [{ do: 'label', module: id, label: next }])}
       />
       <StageActions
         desk={desk}
@@ -74,7 +74,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
         begin={begin}
         onRemoved={onRemoved}
       />
-      {bypassed && <Alert severity="warning">Bypassed: it is out of its path for now.</Alert>}
+      {bypassed && <Alert severity="warning">Bypassed: this stage is out of the signal path.</Alert>}
       <Knobs desk={desk} id={id} label={label} kind={kind} set={set} />
       {settings.filter((name) => !isSetup(kind, name)).map(setting)}
       {kind.panel?.drawn && <GestureButton module={module} duration={patch.settings.duration} set={set} />}
@@ -86,7 +86,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
       {kind.stage?.amplifier && <LoudnessSection id={id} patch={patch} />}
       <SeatSection id={id} label={label} patch={patch} edit={edit} />
       {setUp.length > 0 && (
-        <Section id="setup" title="Set-up: ranges and build">
+        <Section id="setup" title="Ranges and hardware">
           {setUp.map(setting)}
         </Section>
       )}

@@ -7,9 +7,9 @@ it('points read back as they print, and a fault names its line', () => {
     { t: 1.5, volts: -2.25 },
   ];
   expect(readPoints(pointsText(points))).toEqual({ values: points });
-  expect(readPoints('0 1\n0 2')).toEqual({ fault: 'Line 2: 0 s is not later than the line before it.' });
+  expect(readPoints('0 1\n0 2')).toEqual({ fault: 'Line 2: 0 s must be later than the previous line.' });
   expect(readPoints('0 13')).toHaveProperty('fault');
-  expect(readPoints('\n')).toEqual({ fault: 'At least one line is wanted.' });
+  expect(readPoints('\n')).toEqual({ fault: 'Enter at least one line.' });
 });
 it('steps read back as they print', () => {
   const steps = [
@@ -19,7 +19,7 @@ it('steps read back as they print', () => {
   ];
   expect(readSteps(stepsText(steps))).toEqual({ values: steps });
   expect(readSteps('1 hold')).toHaveProperty('fault');
-  expect(readSteps('1\n'.repeat(65))).toEqual({ fault: 'At most 64 steps fit, these are 65.' });
+  expect(readSteps('1\n'.repeat(65))).toEqual({ fault: '65 steps entered; the limit is 64.' });
 });
 it('scales are a name or semitones', () => {
   expect(readScale('major', ['major'])).toEqual({ values: 'major' });

@@ -25,13 +25,13 @@ export function readPoints(text: string): Read<GesturePoint[]> {
     if (parts.length === 0) continue;
     const [t = NaN, volts = NaN] = parts.map(Number);
     if (parts.length !== 2 || !(t >= 0) || !fits(volts)) {
-      return { fault: `Line ${i + 1}: seconds from 0 up and volts within ±12 are wanted, such as "1.5 4".` };
+      return { fault: `Line ${i + 1}: enter a time (s) and a voltage within ±12 V, for example “1.5 4”.` };
     }
     const last = values.at(-1);
-    if (last && t <= last.t) return { fault: `Line ${i + 1}: ${t} s is not later than the line before it.` };
+    if (last && t <= last.t) return { fault: `Line ${i + 1}: ${t} s must be later than the previous line.` };
     values.push({ t, volts });
   }
-  return values.length > 0 ? { values } : { fault: 'At least one line is wanted.' };
+  return values.length > 0 ? { values } : { fault: 'Enter at least one line.' };
 }
 
 export const stepsText = (steps: readonly Step[]): string =>
@@ -45,12 +45,14 @@ export function readSteps(text: string): Read<Step[]> {
     if (first === undefined) continue;
     const volts = Number(first);
     if (!fits(volts) || marks.some((m) => m !== 'rest' && m !== 'tie')) {
-      return { fault: `Line ${i + 1}: volts within ±12 are wanted, then "rest" or "tie" if meant, such as "0.5 tie".` };
+      return {
+        fault: `Line ${i + 1}: enter a voltage within ±12 V, optionally followed by “rest” or “tie”, for example “0.5 tie”.`,
+      };
     }
     values.push({ volts, gate: !marks.includes('rest'), tie: marks.includes('tie') });
   }
-  if (values.length > 64) return { fault: `At most 64 steps fit, these are ${values.length}.` };
-  return values.length > 0 ? { values } : { fault: 'At least one line is wanted.' };
+  if (values.length > 64) return { fault: `${values.length} steps entered; the limit is 64.` };
+  return values.length > 0 ? { values } : { fault: 'Enter at least one line.' };
 }
 
 export const scaleText = (scale: string | readonly number[]): string =>
@@ -62,5 +64,5 @@ export function readScale(text: string, names: readonly string[]): Read<string |
   if (names.includes(name)) return { values: name };
   const values = words(text).map(Number);
   if (values.length > 0 && values.every((v) => v >= 0 && v <= 12)) return { values };
-  return { fault: `A scale’s name (${names.join(', ')}) or semitones from 0 to 12 are wanted.` };
+  return { fault: `Enter a scale name (${names.join(', ')}) or semitones from 0 to 12.` };
 }

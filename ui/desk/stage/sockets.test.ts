@@ -25,7 +25,7 @@ function linesOf(id: string, of: Patch = patch) {
   const bounds = new BoundsEngine().run(graph).get(id);
   const m = graph.modules.find((x) => x.id === id)!;
   return {
-    inputs: inputLines(m, graph.wiring, bounds),
+    inputs: inputLines(m, graph, bounds),
     outputs: outputLines(m, graph, bounds, (s) => (s === 'trim.out' ? [-1, 1.5] : undefined)),
   };
 }
@@ -39,16 +39,16 @@ describe('the table of a stage’s sockets', () => {
         name: 'in',
         label: 'In',
         from: 'slow.out',
-        empty: 'nothing',
-        volts: '\u22122.00 … +3.00',
+        empty: 'Nothing',
+        volts: '\u22122.00 to +3.00',
         late: false,
       },
     ]);
     expect(outputs[0]).toMatchObject({
       name: 'out',
-      volts: '\u22121.00 … +1.50',
+      volts: '\u22121.00 to +1.50',
       feeds: '2 inputs',
-      settled: 'settles to \u22121.00 … +1.50\u2009V',
+      settled: 'Settles to \u22121.00 to +1.50\u2009V',
     });
     expect(linesOf('slow').outputs.find((o) => o.name === 'out')).toMatchObject({ feeds: 'Trim in', settled: '' });
     expect(linesOf('slow').outputs.find((o) => o.name === 'quadrature')!.feeds).toBe('');
@@ -56,8 +56,8 @@ describe('the table of a stage’s sockets', () => {
   it('says which normal an empty input gets, and where a cable closes a loop', () => {
     const by = new Map(linesOf('sum').inputs.map((l) => [l.name, l]));
     expect(by.get('in2')).toMatchObject({ from: 'sum.out', late: true });
-    expect(by.get('in3')).toMatchObject({ from: '', empty: 'normal: 5 V', late: false });
-    expect(by.get('in4')).toMatchObject({ from: '', empty: 'normal: slow.inverted' });
+    expect(by.get('in3')).toMatchObject({ from: '', empty: 'Normal: +5.00\u2009V', late: false });
+    expect(by.get('in4')).toMatchObject({ from: '', empty: 'Normal: Slow inverted out' });
     // An input that nothing reaches has no volts to show.
     expect(
       linesOf('tone')
@@ -67,7 +67,7 @@ describe('the table of a stage’s sockets', () => {
   });
   it('a plug breaks the normal, and taking it out brings it back', () => {
     const plugged = applyEdits(patch, [{ do: 'plug', cable: { from: 'slow.sine', to: 'sum.in4' } }]);
-    expect(linesOf('sum', plugged).inputs[3]).toMatchObject({ from: 'slow.sine', empty: 'nothing' });
+    expect(linesOf('sum', plugged).inputs[3]).toMatchObject({ from: 'slow.sine', empty: 'Nothing' });
   });
 });
 

@@ -1,5 +1,5 @@
-import { placeName, showVoltRange, socketLabel, socketPlace } from '@/core';
-import type { Graph, GraphInput, GraphModule, ModuleBounds, Wiring } from '@/core';
+import { placeName, showVoltRange, showVolts, socketLabel, socketPlace } from '@/core';
+import type { Graph, GraphInput, GraphModule, ModuleBounds } from '@/core';
 
 /** What the table of a stage's sockets says, worked out from the patch. */
 
@@ -24,13 +24,16 @@ export const outputsOf = (text: string): Option[] =>
       return { socket, name };
     });
 
+type Wired = Pick<Graph, 'patch' | 'wiring'>;
+
 /** What an input without a plug gets. */
-function emptyText({ driver, socket, plugged }: GraphInput, wiring: Wiring): string {
-  if (plugged) return 'nothing';
+function emptyText({ driver, socket, plugged }: GraphInput, { patch, wiring }: Wired): string {
+  if (plugged) return 'Nothing';
   const normal = wiring.normalOf(socket);
-  if (driver.type === 'output') return normal && 'from' in normal ? `normal: ${normal.from}` : 'nothing';
-  if (normal && 'from' in normal) return 'nothing: its normal is broken';
-  return driver.volts === 0 ? 'nothing' : `normal: ${driver.volts} V`;
+  if (driver.type === 'output')
+    return normal && 'from' in normal ? `Normal: ${placeName(patch.modules, normal.from)}` : 'Nothing';
+  if (normal && 'from' in normal) return 'Nothing (normal broken)';
+  return driver.volts === 0 ? 'Nothing' : `Normal: ${showVolts(driver.volts)}`;
 }
 
 /** A range without its unit, which stands in the head. */
@@ -47,19 +50,15 @@ export interface InputLine {
   readonly late: boolean;
 }
 
-export function inputLines(
-  { inputs, kind }: GraphModule,
-  wiring: Wiring,
-  bounds: ModuleBounds | undefined,
-): InputLine[] {
+export function inputLines({ inputs, kind }: GraphModule, graph: Wired, bounds: ModuleBounds | undefined): InputLine[] {
   return inputs.map((input, i) => {
     const range = bounds?.inputs[i];
     return {
       socket: input.socket,
       name: input.spec.name,
       label: socketLabel(kind, input.spec.name),
-      from: wiring.cableInto(input.socket)?.from ?? '',
-      empty: emptyText(input, wiring),
+      from: graph.wiring.cableInto(input.socket)?.from ?? '',
+      empty: emptyText(input, graph),
       volts: input.connected && range ? bare(range) : '',
       late: input.driver.type === 'output' && input.driver.delayed,
     };
@@ -77,7 +76,7 @@ export interface OutputLine {
 
 export function outputLines(
   { outputs, kind }: GraphModule,
-  { patch, wiring }: Pick<Graph, 'patch' | 'wiring'>,
+  { patch, wiring }: Wired,
   bounds: ModuleBounds | undefined,
   settled: (socket: string) => readonly [number, number] | undefined,
 ): OutputLine[] {
@@ -90,7 +89,7 @@ export function outputLines(
       label: socketLabel(kind, output.name),
       volts: bare(bounds?.outputs[i] ?? [0, 0]),
       feeds: fed.length > 1 ? `${fed.length} inputs` : fed[0] ? placeName(patch.modules, fed[0].to) : '',
-      settled: end ? `settles to ${showVoltRange(...end)}` : '',
+      settled: end ? `Settles to ${showVoltRange(...end)}` : '',
     };
   });
 }

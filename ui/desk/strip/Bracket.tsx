@@ -119,7 +119,7 @@ function Handle({ which, layout, end }: Omit<Props, 'held'> & { readonly which: 
       cursor="ns-resize"
       tabIndex={0}
       role="slider"
-      aria-label={`Wanted ${which === 'low' ? 'lowest' : 'highest'}`}
+      aria-label={`Target ${which === 'low' ? 'minimum' : 'maximum'}`}
       aria-orientation="vertical"
       aria-valuenow={figure ?? 0}
       aria-valuetext={showQuantity(figure, unit)}
@@ -130,7 +130,7 @@ function Handle({ which, layout, end }: Omit<Props, 'held'> & { readonly which: 
       onPointerUp={() => solving.getState().letGo()}
       onKeyDown={onKey}
     >
-      <title>{`Wanted ${which === 'low' ? 'lowest' : 'highest'}: ${showQuantity(figure, unit)}. Drag, or press + and −.`}</title>
+      <title>{`Target ${which === 'low' ? 'minimum' : 'maximum'}: ${showQuantity(figure, unit)}. Drag, or press + and −.`}</title>
     </circle>
   );
 }

@@ -31,7 +31,7 @@ const marks = { error: ink.error, warning: ink.warning, note: ink.softInk } as c
 const signs = { error: '×', warning: '!', note: '·' } as const;
 
 const says = ({ title, brief, bound, seen }: FrameView): string =>
-  `${title}, ${brief}: never leaves ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
+  `${title}, ${brief}: guaranteed ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
   (seen ? `, seen ${showNumber(seen[0], 2)} to ${showNumber(seen[1], 2)}` : '');
 
 /** Cuts a label to what fits its frame; the whole stands in the stage panel. */
@@ -123,8 +123,8 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
       )}
       {view.forks.length > 0 && !folded && (
         <text x={x} y={bottom + 34} fontSize="11" fill={ink.softInk}>
-          <title>{`also to ${view.forks.join('; ')}`}</title>
-          {fitted(`also to ${view.forks.join('; ')}`, room - 8, 5.6)}
+          <title>{`Also feeds ${view.forks.join('; ')}`}</title>
+          {fitted(`Also feeds ${view.forks.join('; ')}`, room - 8, 5.6)}
         </text>
       )}
     </g>

@@ -1,4 +1,5 @@
 'use client';
+import { inSentence, socketLabel } from '@/core';
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -78,7 +79,7 @@ export const Handles = memo(function Handles(props: Props) {
           onClick={() => onFeed?.(first.input?.socket ?? '')}
           sx={{ position: 'absolute', left: (layout.x[0] ?? 0) + 8, top: layout.bottom - 40, zIndex: 1 }}
         >
-          {`Choose what drives ${first.input.spec.name}`}
+          {`Choose a source for ${inSentence(socketLabel(first.module.kind, first.input.spec.name))}`}
         </Button>
       )}
     </DndContext>
@@ -145,7 +146,7 @@ function Grip({ id, label, left, top }: { id: string; label: string; left: numbe
     <Box
       ref={setNodeRef}
       {...listeners}
-      title={`Drag ${label} to another place`}
+      title={`Drag to reorder ${label}`}
       data-grip={id}
       sx={{
         position: 'absolute',

@@ -68,7 +68,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
   const range = last ? `, ${showNumber(last.bound[0], 2)} to ${showNumber(last.bound[1], 2)} volts` : '';
   const end = left + shown * span - small.gap;
   const delayed = joining.into.driver.type === 'output' && joining.into.driver.delayed;
-  const joins = `into ${inSentence(socketLabel(joining.at.kind, joining.into.spec.name))}${delayed ? ' · loop ↺, one sample late' : ''}`;
+  const joins = `into ${inSentence(socketLabel(joining.at.kind, joining.into.spec.name))}${delayed ? ' · feedback ↺, one-sample delay' : ''}`;
   return (
     <g
       role="button"
@@ -82,7 +82,7 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
         onOpen();
       }}
     >
-      <title>{`Show the path ${name}${range}`}</title>
+      <title>{`Show path ${name}${range}`}</title>
       {tiny && (
         <text x={left} y={top - 4} fontSize="11" fill={ink.ink}>
           {fitted(titles.join(', '), Math.max(Math.min(90, target - left), end - left), LETTER)}

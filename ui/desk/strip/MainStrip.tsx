@@ -62,7 +62,7 @@ function GhostStrip({
       proposed={proposed}
       marks={marks}
       onChoose={actions.onChoose}
-      label="The path as it would be"
+      label="Preview of the path"
     />
   );
 }

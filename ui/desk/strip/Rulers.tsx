@@ -16,7 +16,7 @@ export const VoltsRuler = memo(
     return (
       <g pointerEvents="none">
         <text x={RULER - 10} y={top - 10} fontSize="12" fill={ink.softInk} textAnchor="end">
-          volts
+          V
         </text>
         {ticks.map((v) => (
           <g key={v}>
@@ -61,7 +61,7 @@ export function UnitRuler({ layout, end }: { layout: Layout; end: EndView }) {
         fill={ink.softInk}
         fillOpacity="0.55"
       >
-        <title>what it responds to</title>
+        <title>Control range</title>
       </rect>
       {marks.map((v) => (
         <g key={v}>

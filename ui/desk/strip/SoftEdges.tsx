@@ -14,7 +14,7 @@ interface Props {
   readonly layout: Layout;
 }
 
-/** Where the edges of the bands come out by hand, 5 to 95 %: while the draws are of the patch as it is shown. */
+/** Where the edges of the bands come out by hand, 5 to 95%: while the draws are of the patch as it is shown. */
 export const SoftEdges = memo(function SoftEdges({ patch, views, layout }: Props) {
   const spread = useStore(useSolving(), (s) => s.spread);
   if (spread?.patch !== patch) return null;
@@ -37,7 +37,7 @@ function Edge({ edge: [low, high], index, layout }: { edge: Volts; index: number
       fill={ink.wanted}
       fillOpacity="0.22"
     >
-      <title>by hand, 5 to 95 %</title>
+      <title>by hand, 5 to 95%</title>
     </rect>
   );
 }

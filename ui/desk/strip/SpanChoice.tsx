@@ -26,7 +26,7 @@ function periodOf({ strip, prediction }: Predicted): number | null {
   return (end === undefined ? null : prediction.inputs[end]?.repeatsEvery) ?? null;
 }
 
-/** Which seconds the frames show: all, one period of this path, or what the scope shows. */
+/** Which seconds the Time span: all, one period of this path, or what the scope shows. */
 export const SpanChoice = memo(function SpanChoice(props: Props) {
   const { span, predicted, onSpan } = props;
   const duration = durationOf(props);
@@ -34,18 +34,18 @@ export const SpanChoice = memo(function SpanChoice(props: Props) {
   const repeats = period !== null && period < duration;
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1.75, pb: 0.75, fontSize: 13, color: ink.softInk }}>
-      frames show
+      Time span
       <ToggleButtonGroup
         exclusive
         value={span}
-        aria-label="Seconds that the frames show"
+        aria-label="Time span shown"
         onChange={(_, next: SpanName | null) => next && onSpan(next)}
       >
-        <ToggleButton value="whole">{`all ${briefSeconds(duration)}`}</ToggleButton>
+        <ToggleButton value="whole">{`Full, ${briefSeconds(duration)}`}</ToggleButton>
         <ToggleButton value="period" disabled={!repeats}>
           {repeats ? `one period, ${briefSeconds(period)}` : 'one period'}
         </ToggleButton>
-        <ToggleButton value="scope">as the scope</ToggleButton>
+        <ToggleButton value="scope">Match scope</ToggleButton>
       </ToggleButtonGroup>
     </Box>
   );

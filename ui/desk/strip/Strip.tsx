@@ -84,7 +84,7 @@ export function Strip(props: Props) {
             <Miniature views={views} layout={layout} scroller={box} width={size.width - BESIDE} />
           )}
           <Button onClick={() => setFold(!fold)} aria-pressed={fold} sx={{ ml: 'auto' }}>
-            {fold ? 'Unfold the frames' : 'Fold to fit'}
+            {fold ? 'Expand' : 'Fit to width'}
           </Button>
         </div>
       )}
@@ -115,7 +115,7 @@ function Drawing({ model, ...props }: Props & { readonly model: ReturnType<typeo
       width={layout.width}
       height={layout.height}
       role="group"
-      aria-label={props.label ?? 'The path as frames on one volts ruler'}
+      aria-label={props.label ?? 'Signal path: stages on a common voltage scale'}
       display="block"
       onPointerMove={(e) => {
         const left = e.currentTarget.getBoundingClientRect().left;

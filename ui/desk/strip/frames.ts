@@ -15,7 +15,7 @@ export interface FrameView {
   readonly bound: Volts;
   readonly seen: Volts | null;
   readonly picture: PictureData | null;
-  /** What is lost: clipped, or beyond what the destination answers to. */
+  /** What is lost: clipped, or outside the destination’s range. */
   readonly lost: readonly { readonly range: Volts; readonly why: string }[];
   /** Where else the stage's output goes. */
   readonly forks: readonly string[];
@@ -140,7 +140,7 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, 
     const bound = endDrive(frame, found, spec);
     const window = spec?.window(module.params);
     const lost = window
-      ? outside(bound, window).map((range) => ({ range, why: 'beyond what the destination answers to' }))
+      ? outside(bound, window).map((range) => ({ range, why: 'outside the destination’s range' }))
       : [];
     return { ...base, bound, lost, forks: [] };
   }
@@ -149,7 +149,7 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, 
   const rail = predicted.graph.patch.settings.railVolts;
   const lost = outside(found?.unclipped[index] ?? bound, [-rail, rail])
     .filter(([lo, hi]) => Number.isFinite(lo) && Number.isFinite(hi))
-    .map((range) => ({ range, why: 'clipped at the rail' }));
+    .map((range) => ({ range, why: 'clipped at the supply rail' }));
   return { ...base, bound, lost, forks: forksOf(frame, next, predicted) };
 }
 

@@ -17,7 +17,7 @@ function figureAt(t: Bracket, spec: EndSpec<ParamValues> | null, params: ParamVa
 
 /** A target with one of its ends at a drive; the other stays, and is never crossed. */
 export function movedTo({ target, spec, params, wanted, window }: EndView, end: End, volts: number): Target {
-  if (!target || !wanted) throw new Error('nothing is wanted there');
+  if (!target || !wanted) throw new Error('no target there');
   const [low, high] = wanted;
   const [least, most] = target.quantity === 'volts' ? [-24, 24] : (window ?? [-24, 24]);
   const [floor, ceiling] = end === 'low' ? [least, high ?? most] : [low ?? least, most];

@@ -2,7 +2,7 @@ import type { ToleranceReport } from '@/core';
 
 type Edge = readonly [number, number];
 
-/** Where a frame's lowest and highest come out, 5 to 95 %; null where nothing was drawn. */
+/** Where a frame's lowest and highest come out, 5 to 95%; null where nothing was drawn. */
 export function softEdges(
   { outputs, readings }: Pick<ToleranceReport, 'outputs' | 'readings'>,
   socket: string,

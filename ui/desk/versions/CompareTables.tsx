@@ -32,7 +32,8 @@ interface DifferencesProps {
 
 /** Where two states differ, each to be taken over by itself. */
 export function DifferencesTable({ name, differences, onTake }: DifferencesProps) {
-  if (differences.length === 0) return <Box sx={{ color: ink.softInk }}>{`${name} holds the same as the desk.`}</Box>;
+  if (differences.length === 0)
+    return <Box sx={{ color: ink.softInk }}>{`${name} is identical to the current patch.`}</Box>;
   return (
     <Table sx={{ alignSelf: 'start' }}>
       <caption hidden>{`Where the desk and ${name} differ`}</caption>
@@ -46,8 +47,8 @@ export function DifferencesTable({ name, differences, onTake }: DifferencesProps
             <TableCell sx={figure}>{d.here}</TableCell>
             <TableCell sx={figure}>{d.there}</TableCell>
             <TableCell>
-              <Button aria-label={`Take over ${d.what}`} onClick={() => onTake(d)}>
-                Take over
+              <Button aria-label={`Apply ${d.what}`} onClick={() => onTake(d)}>
+                Apply
               </Button>
             </TableCell>
           </TableRow>

@@ -32,15 +32,15 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
   const changed = useMemo(() => new Set(differences.flatMap((d) => d.module ?? [])), [differences]);
   const domain = shared(predicted, there);
   const { edit } = desk.getState();
-  const take = (d: Difference): void => edit(`take over ${d.what}`, takeOver(d));
-  const takeAll = (): void => edit(`the desk as ${other.name}`, [{ do: 'state', state: other.patch }]);
+  const take = (d: Difference): void => edit(`Apply ${d.what}`, takeOver(d));
+  const takeAll = (): void => edit(`Load ${other.name}`, [{ do: 'state', state: other.patch }]);
   return (
     <Box
       component="section"
       aria-label={`Compared with ${other.name}`}
       sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
     >
-      <Row name="As it is now" predicted={predicted} domain={domain} changed={changed} />
+      <Row name="Current" predicted={predicted} domain={domain} changed={changed} />
       <Row name={other.name} predicted={there} domain={domain} changed={changed} />
       <Box
         sx={{
@@ -56,9 +56,9 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
           <Box component="h2" sx={{ ...headingStyle, flex: 1, whiteSpace: 'nowrap' }}>
             {differences.length === 0 ? 'No difference' : counted(differences.length, 'difference')}
           </Box>
-          {differences.length > 0 && <Button onClick={takeAll}>{`Put ${other.name} on the desk`}</Button>}
+          {differences.length > 0 && <Button onClick={takeAll}>{`Load ${other.name}`}</Button>}
           <Button color="primary" onClick={onClose}>
-            End comparing
+            Stop comparing
           </Button>
         </Box>
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '3fr 2fr' }, columnGap: 3 }}>
@@ -104,7 +104,7 @@ function Row({
           low
         />
       ) : (
-        <Box sx={{ p: 2, color: ink.softInk }}>This end is not in this state.</Box>
+        <Box sx={{ p: 2, color: ink.softInk }}>This destination doesn’t exist in this version.</Box>
       )}
     </Box>
   );

@@ -36,21 +36,19 @@ export function HistoryPanel({ desk, onClose, onCompare }: Props) {
   const keep = (version: number, why: 'named' | 'restored') => api.keepVersion(id, version, why).then(() => refetch());
   const name = (version: number): string => `version ${version}`;
   return (
-    <Box component="section" aria-label="Earlier versions">
-      <PanelHead title="Earlier versions" onClose={onClose} />
+    <Box component="section" aria-label="History">
+      <PanelHead title="History" onClose={onClose} />
       <Box sx={{ color: ink.softInk, mb: 1 }}>
-        All saves of the last day are kept, then the last of each hour for a week, then the last of each day; for ever
-        what is kept on purpose or was put back. Putting one back is an edit like any other: it can be undone.
+        Every save is kept for a day, then the last of each hour for a week, then the last of each day. Versions you
+        restore or keep are never removed. Restoring can be undone.
       </Box>
-      {error && (
-        <Box role="alert" sx={{ color: ink.error }}>{`${error.message} The patch on the desk is not touched.`}</Box>
-      )}
+      {error && <Box role="alert" sx={{ color: ink.error }}>{`${error.message} The open patch is unchanged.`}</Box>}
       {!data && !error && <Box role="status">Reading the versions…</Box>}
       {data?.map((v) => (
         <Box key={v.revision} data-version={v.revision} sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
             <Box sx={{ fontWeight: 700, flex: 1 }}>
-              {v.revision === revision ? 'As saved now' : `Version ${v.revision}`}
+              {v.revision === revision ? 'Current version' : `Version ${v.revision}`}
             </Box>
             <Box sx={{ fontSize: 13, color: ink.softInk }}>{dayjs(v.savedAt).format('YYYY-MM-DD HH:mm:ss')}</Box>
           </Box>
@@ -70,15 +68,15 @@ export function HistoryPanel({ desk, onClose, onCompare }: Props) {
                   void fetched(v.revision)
                     .then((old) => {
                       keep(v.revision, 'restored').catch(tellFault);
-                      edit(`back to ${name(v.revision)}`, putBackEdits(old));
+                      edit(`Restore ${name(v.revision)}`, putBackEdits(old));
                     })
                     .catch(tellFault)
                 }
               >
-                Put back
+                Restore
               </Button>
               {v.keptFor === null ? (
-                <Button onClick={() => void keep(v.revision, 'named').catch(tellFault)}>Keep for ever</Button>
+                <Button onClick={() => void keep(v.revision, 'named').catch(tellFault)}>Keep permanently</Button>
               ) : (
                 <Box sx={{ alignSelf: 'center', fontSize: 13, color: ink.softInk }}>kept for ever</Box>
               )}

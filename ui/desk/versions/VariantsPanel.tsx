@@ -30,7 +30,7 @@ export function VariantsPanel({ desk, onClose, onCompare }: Props) {
   };
   const keep = (): void => {
     const kept = name.trim() || free();
-    edit(`keep ${kept}`, [{ do: 'variant', name: kept, state: desk.getState().patch }]);
+    edit(`Save variant ${kept}`, [{ do: 'variant', name: kept, state: desk.getState().patch }]);
     setName('');
   };
   const full = patch.variants.length >= LIMITS.variants;
@@ -54,14 +54,18 @@ export function VariantsPanel({ desk, onClose, onCompare }: Props) {
           sx={{ flex: 1 }}
         />
         <Button type="submit" color="primary" disabled={full}>
-          Keep as it is now
+          Save variant
         </Button>
       </Box>
-      {full && <Box sx={{ color: ink.warning }}>{`A patch keeps ${LIMITS.variants} variants; drop one first.`}</Box>}
+      {full && (
+        <Box
+          sx={{ color: ink.warning }}
+        >{`This patch already has ${LIMITS.variants} variants, the maximum. Delete one first.`}</Box>
+      )}
       {patch.variants.length === 0 && (
         <Box sx={{ color: ink.softInk }}>
-          Keep the patch as it is under a name, then change it freely: the two can be compared, and single differences
-          taken over.
+          Save the current state under a name, then change the patch freely. You can compare the two and apply single
+          differences.
         </Box>
       )}
       {patch.variants.map((v) => (
@@ -72,8 +76,8 @@ export function VariantsPanel({ desk, onClose, onCompare }: Props) {
           onCompare={() =>
             onCompare({ show: 'compare', name: v.name, patch: applyEdits(patch, [{ do: 'state', state: v }]) })
           }
-          onUse={() => edit(`the desk as ${v.name}`, [{ do: 'state', state: v }])}
-          onDrop={() => edit(`drop ${v.name}`, [{ do: 'variant', name: v.name, state: null }])}
+          onUse={() => edit(`Load ${v.name}`, [{ do: 'state', state: v }])}
+          onDrop={() => edit(`Delete variant ${v.name}`, [{ do: 'variant', name: v.name, state: null }])}
         />
       ))}
     </Box>
@@ -93,15 +97,15 @@ function VariantRow({ variant, count, onCompare, onUse, onDrop }: RowProps) {
     <Box data-variant={variant.name} sx={{ borderTop: `1px solid ${ink.line}`, py: 1 }}>
       <Box sx={{ fontWeight: 700 }}>{variant.name}</Box>
       <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>
-        {count === 0 ? 'the same as the desk' : `${counted(count, 'difference')} from the desk`}
+        {count === 0 ? 'Same as current' : `${counted(count, 'difference')} from current`}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button onClick={onCompare}>Compare</Button>
         <Button onClick={onUse} disabled={count === 0}>
-          Put on the desk
+          Load
         </Button>
-        <Button onClick={onDrop} aria-label={`Drop ${variant.name}`}>
-          Drop
+        <Button onClick={onDrop} aria-label={`Delete ${variant.name}`}>
+          Delete
         </Button>
       </Box>
     </Box>

@@ -36,9 +36,9 @@ function Whole(props: Props) {
   if (!answer.feasible) return <Impossible {...props} />;
   const [first] = answer.solutions;
   if (first?.moved === 0 && first.jumpers.length === 0)
-    return <Alert severity="success">All that is wanted is met as the knobs stand.</Alert>;
+    return <Alert severity="success">All targets are already met.</Alert>;
   return (
-    <Box role="list" aria-label="Answers">
+    <Box role="list" aria-label="Solutions">
       {answer.solutions.map((solution, i) => (
         <Answer key={i} number={i + 1} solution={solution} {...props} />
       ))}
@@ -91,7 +91,7 @@ function Answer({ number, solution, ...props }: Props & { readonly number: numbe
       <Reached patch={patch} solution={solution} />
       <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
         <Button color="primary" onClick={take}>
-          Take it over
+          Apply
         </Button>
         <Button
           aria-pressed={looking}
@@ -139,7 +139,7 @@ function Reached({ patch, solution }: { readonly patch: Patch; readonly solution
             </Box>
             {spread && (
               <>
-                {', by hand '}
+                {'; with tolerance '}
                 <Box component="span" sx={{ fontFamily: fonts.numbers }}>
                   {`${showRange(spread.low[0], spread.high[1], spread.unit)}`}
                 </Box>
@@ -162,30 +162,30 @@ function Impossible(props: Props) {
   return (
     <Box data-impossible>
       <Alert severity="warning">
-        This cannot be reached with the knobs that are free.
+        The unlocked knobs can’t reach this target.
         {limits.map((l) => (
           <Box key={l.at} data-limit={l.at}>
-            {`${knobName(patch, l.at)} runs out at ${showNumber(l.limit, 2)}: it needs ${showNumber(l.needs, 2)}, ${showNumber(l.short, 2)} more than it has.`}
+            {`${knobName(patch, l.at)} stops at ${showNumber(l.limit, 2)}; it would need ${showNumber(l.needs, 2)} (${showNumber(l.short, 2)} more than it has.`}
           </Box>
         ))}
         {contradictory.map(([a, b]) => (
           <Box
             key={`${a} ${b}`}
-          >{`What is wanted at ${placeName(patch.modules, a)} and at ${placeName(patch.modules, b)} contradict each other.`}</Box>
+          >{`The targets at ${placeName(patch.modules, a)} and ${placeName(patch.modules, b)} conflict.`}</Box>
         ))}
       </Alert>
       {suggestion && (
         <Box sx={{ py: 0.75 }} data-suggestion>
           <Box>{change}</Box>
-          {suggestion.edits.length > 0 && <LookButtons look={cure} label="Do that" />}
+          {suggestion.edits.length > 0 && <LookButtons look={cure} label="Apply this change" />}
         </Box>
       )}
       {nearest && nearest.settings.length > 0 && (
         <Box sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }} data-nearest-answer>
-          <Box sx={{ fontWeight: 700 }}>The nearest</Box>
+          <Box sx={{ fontWeight: 700 }}>Closest match</Box>
           <Knobs patch={patch} solution={nearest} />
           <Reached patch={patch} solution={nearest} />
-          <LookButtons look={near} label="Take the nearest" />
+          <LookButtons look={near} label="Apply closest match" />
         </Box>
       )}
     </Box>
@@ -199,7 +199,7 @@ function LookButtons({ look: { looking, look, take }, label }: { look: ReturnTyp
         {label}
       </Button>
       <Button aria-pressed={looking} onClick={() => look(!looking)}>
-        {looking ? 'End the preview' : 'Preview'}
+        {looking ? 'Stop preview' : 'Preview'}
       </Button>
     </Box>
   );

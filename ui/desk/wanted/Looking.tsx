@@ -7,7 +7,7 @@ export function Looking({ progress }: { readonly progress: number | null }) {
     <LinearProgress
       variant={progress === null ? 'indeterminate' : 'determinate'}
       value={100 * (progress ?? 0)}
-      aria-label="Looking for the knobs"
+      aria-label="Solving…"
     />
   );
 }

@@ -9,7 +9,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { knobPlace, showNumber, showRange, USUAL_ERRORS } from '@/core';
+import { knobPlace, placeName, showNumber, showRange, USUAL_ERRORS } from '@/core';
 import type { ModuleErrors, Patch, ToleranceReport } from '@/core';
 import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -28,9 +28,9 @@ const DRAWS = 2000;
 
 /** What can be off, as it is typed. */
 const ERRORS = [
-  { key: 'knob', label: 'a knob, of its travel', unit: '%', times: 100, most: 20 },
-  { key: 'gain', label: 'a gain', unit: '%', times: 100, most: 20 },
-  { key: 'offset', label: 'an output', unit: 'mV', times: 1000, most: 500 },
+  { key: 'knob', label: 'Knob position', unit: '%', times: 100, most: 20 },
+  { key: 'gain', label: 'Gain', unit: '%', times: 100, most: 20 },
+  { key: 'offset', label: 'Output offset', unit: 'mV', times: 1000, most: 500 },
 ] as const;
 
 /** What all modules are off by, and what is known of single ones. */
@@ -60,7 +60,7 @@ export function SpreadBody({ desk, shown }: Props) {
       {busy === 'spread' ? (
         <Box>
           <LinearProgress
-            aria-label="Drawing"
+            aria-label="Running trials"
             variant={progress === null ? 'indeterminate' : 'determinate'}
             value={100 * (progress ?? 0)}
           />
@@ -70,7 +70,7 @@ export function SpreadBody({ desk, shown }: Props) {
         </Box>
       ) : (
         <Button onClick={() => solving.getState().spreadOf({ ...errors.all, modules: errors.modules, draws: DRAWS })}>
-          {report ? 'Draw again' : `Draw ${DRAWS} times`}
+          {report ? 'Run again' : `Run ${DRAWS} trials`}
         </Button>
       )}
       {report && <Report report={report} at={shown} modules={patch.modules} />}
@@ -102,14 +102,16 @@ function ErrorFields({ patch, errors, onChange }: FieldsProps) {
     );
   return (
     <>
-      <Box sx={{ fontSize: 13, color: ink.softInk }}>How far off each is, one sigma:</Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>Assumed errors (1 σ)</Box>
       <SettingRow label="of">
         <SelectField
           label="of which module"
           value={id}
           options={[
             ['', 'all modules'] as const,
-            ...patch.modules.map((m) => [m.id, `${m.label ?? m.id}${errors.modules[m.id] ? ', own' : ''}`] as const),
+            ...patch.modules.map(
+              (m) => [m.id, `${placeName(patch.modules, m.id)}${errors.modules[m.id] ? ' (custom)' : ''}`] as const,
+            ),
           ]}
           onChange={setId}
           sx={{ width: 128 }}
@@ -148,11 +150,11 @@ function Report({ report, at, modules }: ReportProps) {
   const reading = report.readings.find((r) => r.at === at);
   const shares = sharesShown(report, at);
   const limited = report.handLimited.filter((h) => h.at === at && h.share > SHOWN);
-  if (!reading) return <Box sx={{ mt: 1 }}>This end has no figure of its own that could spread.</Box>;
+  if (!reading) return <Box sx={{ mt: 1 }}>There is no tolerance figure for this destination.</Box>;
   return (
     <Box data-spread={at} sx={{ mt: 1 }}>
       <Box>
-        {'5 to 95 %: lowest '}
+        {'5 to 95%: lowest '}
         <Box component="span" sx={{ fontFamily: fonts.numbers }}>
           {showRange(reading.low[0], reading.low[1], reading.unit)}
         </Box>
@@ -163,19 +165,19 @@ function Report({ report, at, modules }: ReportProps) {
       </Box>
       <SpreadChart reading={reading} />
       {shares.length > 0 && (
-        <Table sx={{ mt: 1 }} aria-label="Which knob makes it">
+        <Table sx={{ mt: 1 }} aria-label="Contribution of each knob">
           <TableHead>
             <TableRow>
               <TableCell sx={{ px: 0 }}>knob</TableCell>
-              <TableCell sx={head}>share</TableCell>
-              <TableCell sx={head}>{`${shares[0]?.unit ?? ''} a degree`}</TableCell>
+              <TableCell sx={head}>Contribution</TableCell>
+              <TableCell sx={head}>{`${shares[0]?.unit ?? ''} per degree`}</TableCell>
             </TableRow>
           </TableHead>
           <TableBody>
             {shares.map((s) => (
               <TableRow key={s.knob}>
                 <TableCell sx={{ px: 0 }}>{knobPlace(modules, s.knob)}</TableCell>
-                <TableCell sx={cell}>{`${showNumber(100 * s.share, 0)} %`}</TableCell>
+                <TableCell sx={cell}>{`${showNumber(100 * s.share, 0)}%`}</TableCell>
                 <TableCell sx={cell}>{showNumber(s.perDegree, Math.abs(s.perDegree) < 1 ? 2 : 0)}</TableCell>
               </TableRow>
             ))}
@@ -184,7 +186,7 @@ function Report({ report, at, modules }: ReportProps) {
       )}
       {limited.map((h) => (
         <Box key={h.knob} data-hand-limited={h.knob} sx={{ fontSize: 13, mt: 0.5 }}>
-          {`Set ${knobPlace(modules, h.knob)} ${h.set}: a hand’s half percent moves an end by ${showNumber(100 * h.share, 1)} % of the span.`}
+          {`Set ${knobPlace(modules, h.knob)} ${h.set}: 0.5% of its travel moves this limit by ${showNumber(100 * h.share, 1)}% of the target range.`}
         </Box>
       ))}
     </Box>

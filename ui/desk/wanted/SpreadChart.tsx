@@ -16,7 +16,7 @@ export function SpreadChart({ reading }: { readonly reading: ReadingTolerance })
         <Box
           key={end}
           role="img"
-          aria-label={`How the ${end === 'low' ? 'lowest' : 'highest'} spreads`}
+          aria-label={`Distribution of the ${end === 'low' ? 'minimum' : 'maximum'}`}
           sx={{ height: 92 }}
         >
           <ResponsiveContainer>

@@ -18,7 +18,7 @@ export const SpreadSection = memo(function SpreadSection({ desk, shown }: Props)
   if (shown === null) return null;
   return (
     <Box component="section" aria-label="Spread">
-      <Section id="spread" title="How far off by hand">
+      <Section id="spread" title="Tolerance">
         <SpreadBody desk={desk} shown={shown} />
       </Section>
     </Box>

@@ -2,8 +2,8 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
-import { countsOctaves, figureLimits, quantityFault, readQuantity, showTarget, WANTS, wantOf } from '@/core';
-import type { TargetStanding, Target } from '@/core';
+import { countsOctaves, figureLimits, quantityFault, readQuantity, targetText, wantOf, WANTS } from '@/core';
+import type { ModuleDoc, Target, TargetStanding } from '@/core';
 import { DeleteIcon } from '@/ui/parts/icons';
 import { readSteps } from '@/ui/parts/steps';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -20,20 +20,22 @@ interface Props {
   readonly other: string;
   readonly missed: TargetStanding | null;
   readonly edit: EditDesk;
+  /** For the names of places. */
+  readonly modules: readonly ModuleDoc[];
 }
 
 /** The figures of a target that can be typed, and what each is called. */
 const FIELDS: Readonly<Record<string, string>> = {
-  low: 'from',
-  high: 'to',
-  span: 'wide',
-  centre: 'about',
-  value: 'at',
+  low: 'Min',
+  high: 'Max',
+  span: 'Width',
+  centre: 'Centre',
+  value: 'Average',
   percent: '%',
   db: 'dB',
   seconds: 's',
-  least: 'at least, V',
-  steps: 'steps',
+  least: 'Min p–p (V)',
+  steps: 'Steps',
 };
 
 type Figures = Readonly<Record<string, unknown>>;
@@ -51,10 +53,10 @@ function read(target: Target, name: string, text: string, unit: string): Read {
   const plain = text.trim();
   if (name === 'steps') {
     const steps = readSteps(plain);
-    return steps === null ? { fault: 'Step numbers from 1 to 64, such as 1, 3.' } : { value: steps };
+    return steps === null ? { fault: 'Enter step numbers from 1 to 64, for example 1, 3.' } : { value: steps };
   }
   const field = figureLimits(target, name);
-  if (!field) return { fault: 'This is chosen, not typed.' };
+  if (!field) return { fault: 'Choose this from the list.' };
   if (plain === '' && field.none) return { value: null };
   if (plain === 'silent' && field.silent) return { value: 'silent' };
   const limits = [field.min, field.max] as const;
@@ -62,19 +64,21 @@ function read(target: Target, name: string, text: string, unit: string): Read {
   if (asked !== null) return { fault: asked };
   const figure = readQuantity(plain, unit, limits);
   if (figure === null || figure < field.min || figure > field.max)
-    return { fault: `Type a figure${unit ? ` in ${unit}` : ''}${field.none ? ', or nothing where it is free' : ''}.` };
+    return {
+      fault: `Enter a value${unit ? ` in ${unit}` : ''}${field.none ? ', or leave it empty for no limit' : ''}.`,
+    };
   return { value: figure };
 }
 
 /** One thing that is wanted: where, what, whether it is met, and its figures. */
-export const WantedRow = memo(function WantedRow({ target, place, unit, other, missed, edit }: Props) {
+export const WantedRow = memo(function WantedRow({ target, place, unit, other, missed, edit, modules }: Props) {
   const key = { at: target.at, ...(target.id !== undefined && { id: target.id }) };
   const names = Object.keys(WANTS[wantOf(target)]).filter((name) => name in FIELDS);
   const put = (name: string, text: string): string | null => {
     const found = read(target, name, text, 'quantity' in target ? unit : '');
     if ('fault' in found) return found.fault;
     const next = { ...target, [name]: found.value } as Target;
-    edit(`wanted at ${place} ${showTarget(next)}`, [{ do: 'target', ...key, target: next }]);
+    edit(`Set target at ${place} to ${targetText(modules, next)}`, [{ do: 'target', ...key, target: next }]);
     return null;
   };
   return (
@@ -90,8 +94,8 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
           </Box>
         )}
         <IconButton
-          aria-label={`No longer want this at ${place}`}
-          onClick={() => edit(`nothing wanted at ${place}`, [{ do: 'target', ...key, target: null }])}
+          aria-label={`Remove this target for ${place}`}
+          onClick={() => edit(`Remove target at ${place}`, [{ do: 'target', ...key, target: null }])}
         >
           <DeleteIcon sx={{ fontSize: 16 }} />
         </IconButton>
@@ -101,7 +105,7 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
         {names.map((name) => (
           <Figure
             key={name}
-            label={`Wanted ${FIELDS[name]} at ${place}`}
+            label={`Target ${FIELDS[name]} at ${place}`}
             placeholder={FIELDS[name] ?? ''}
             value={typedOf(target, name)}
             onPut={(text) => put(name, text)}
@@ -116,15 +120,15 @@ export const WantedRow = memo(function WantedRow({ target, place, unit, other, m
 function sentence(t: Target, unit: string, other: string): string {
   const [wide, about] = ['span' in t ? t.span : 0, 'centre' in t ? t.centre : null];
   const octaves = 'quantity' in t && countsOctaves(t.quantity);
-  if (t.want === 'within') return `stays inside, ${unit}`;
+  if (t.want === 'within') return `Limits in ${unit}`;
   if (t.want === 'span')
-    return `${wide} ${octaves ? 'octaves' : unit} wide${about === null ? '' : `, about a middle in ${unit}`}`;
-  if (t.want === 'mean') return `on average, ${unit}`;
-  if (t.want === undefined || t.want === 'range') return `from and to, ${unit}; empty: free`;
-  if (t.want === 'opposite') return `opposite to ${other}`;
-  if (t.want === 'same') return `the same as ${other}`;
-  if (t.want === 'steps') return `on at these steps of ${other}, off at the others`;
-  return showTarget(t);
+    return `${wide} ${octaves ? 'octaves' : unit} wide${about === null ? '' : `, centre in ${unit}`}`;
+  if (t.want === 'mean') return `Average in ${unit}`;
+  if (t.want === undefined || t.want === 'range') return `Range in ${unit}. Leave a box empty for no limit.`;
+  if (t.want === 'opposite') return `Moves opposite to ${other}`;
+  if (t.want === 'same') return `Moves with ${other}`;
+  if (t.want === 'steps') return `High on these steps of ${other}, low on the rest`;
+  return targetText([], t);
 }
 
 interface FigureProps {

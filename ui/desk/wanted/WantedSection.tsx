@@ -34,8 +34,8 @@ interface Props {
 
 const titleOf = ({ missed, graph }: Predicted): string => {
   const { length } = graph.patch.targets;
-  if (length === 0) return 'Wanted';
-  return `Wanted: ${missed.filter((m) => m.met).length} of ${length} met`;
+  if (length === 0) return 'Targets';
+  return `Targets: ${missed.filter((m) => m.met).length} of ${length} met`;
 };
 
 /** What is wanted of this patch, and the knobs for it. */
@@ -46,7 +46,7 @@ export function WantedSection(props: Props) {
   const from = strip?.frames[0]?.output ?? null;
   const { targets, modules } = graph.patch;
   return (
-    <Box component="section" aria-label="Wanted">
+    <Box component="section" aria-label="Targets">
       <Section id="wanted" title={titleOf(predicted)} open>
         {targets.map((t) => (
           <WantedRow
@@ -57,6 +57,7 @@ export function WantedSection(props: Props) {
             other={placeName(modules, hangsOn(t).socket ?? hangsOn(t).module ?? '')}
             missed={missOf(missed, t)}
             edit={edit}
+            modules={modules}
           />
         ))}
         <Add {...props} />
@@ -85,7 +86,7 @@ const Planned = memo(function Planned({
   if (!open)
     return (
       <Button onClick={() => setOpen(true)} sx={{ mt: 1 }}>
-        Plan stages for it
+        Suggest stages
       </Button>
     );
   return <PlanSection desk={desk} target={target} from={from} setGhost={setGhost} />;
@@ -97,7 +98,7 @@ const SeveralEnds = memo(function SeveralEnds({ desk, from, setGhost }: FromProp
   if (!open)
     return (
       <Button onClick={() => setOpen(true)} sx={{ mt: 1 }}>
-        Plan several ends from one source
+        Route one source to several destinations
       </Button>
     );
   return <EndsPlanSection desk={desk} from={from} setGhost={setGhost} />;
@@ -107,7 +108,7 @@ const SeveralEnds = memo(function SeveralEnds({ desk, from, setGhost }: FromProp
 function Add({ desk, predicted, shown }: Props) {
   const { graph, prediction } = predicted;
   const { targets, modules } = graph.patch;
-  if (shown === null) return <Box sx={{ color: ink.softInk }}>Add an end first: then say what shall arrive there.</Box>;
+  if (shown === null) return <Box sx={{ color: ink.softInk }}>Add a destination first, then set a target for it.</Box>;
   const place = placeName(modules, shown);
   const choices = choicesAt(graph, shown, prediction.readings, (socket) => placeName(modules, socket));
   const add = (key: string): void => {
@@ -115,15 +116,15 @@ function Add({ desk, predicted, shown }: Props) {
     if (!choice) return;
     const target = named(targets, choice.target);
     const { edit } = desk.getState();
-    edit(`wanted at ${place}: ${choice.title}`, [
+    edit(`Add target at ${place}: ${choice.title}`, [
       { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target },
     ]);
   };
   return (
     <SelectField
-      label={`Want something at ${place}`}
+      label={`Add a target for ${place}`}
       value=""
-      options={[['', `Want something at ${place} …`], ...choices.map((c) => [c.key, c.title] as const)]}
+      options={[['', `Add a target for ${place}…`], ...choices.map((c) => [c.key, c.title] as const)]}
       onChange={add}
       sx={{ width: '100%', mt: 1 }}
     />
@@ -146,21 +147,21 @@ const Solve = memo(function Solve({ desk, setGhost }: Pick<Props, 'desk' | 'setG
           <Button onClick={cancel}>Stop</Button>
         ) : (
           <Button color="primary" onClick={() => solve(jumpers)}>
-            Find the knobs
+            Solve for knob settings
           </Button>
         )}
         <FormControlLabel
           control={<Checkbox checked={jumpers} onChange={(e) => setJumpers(e.target.checked)} />}
-          label="jumpers too"
+          label="Allow jumper and switch changes"
         />
       </Box>
       <FormControlLabel
         control={<Checkbox checked={hold} onChange={(e) => setHold(e.target.checked)} sx={{ p: 0.5 }} />}
-        label="Hold the rest while I turn one"
+        label="Keep targets met while I turn a knob"
       />
       {busy === 'solve' && (
         <Box role="status">
-          Looking for the knobs…
+          Solving…
           <Looking progress={progress} />
         </Box>
       )}
@@ -177,7 +178,7 @@ function RunsOut({ limits, desk }: { readonly limits: SolveAnswer['limits']; rea
   const names = limits.map((l) => knobPlace(modules, l.at)).join(', ');
   return (
     <Alert severity="warning" data-runs-out>
-      {names ? `${names} cannot follow: at the end of its travel.` : 'The free knobs cannot follow.'}
+      {names ? `${names} can’t follow: it is at the end of its travel.` : 'The unlocked knobs can’t follow.'}
     </Alert>
   );
 }

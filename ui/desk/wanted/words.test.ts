@@ -37,13 +37,13 @@ describe('what can be wanted', () => {
   it('is offered where it makes sense, in words', () => {
     const titles = (socket: string): string[] => at(socket).map((c) => c.title);
     expect(titles('amp.cv')).toEqual(
-      expect.arrayContaining(['never shut', 'its peak just open', 'opposite to Lamp cutoff CV']),
+      expect.arrayContaining(['Never closed (−24 to 0 dB)', 'Peak at unity gain', 'Moves opposite to Lamp cutoff CV']),
     );
-    expect(titles('tone.cutoff')).toContain('so many octaves about a middle');
-    expect(titles('tone.cutoff')).not.toContain('never shut');
-    expect(titles('env.gate')).toContain('on at these steps of Sequencer');
-    expect(titles('env.gate')).not.toContain('from … to …');
-    expect(titles('swell.out')).toContain('nearly a triangle');
+    expect(titles('tone.cutoff')).toContain('Width in octaves, around a centre');
+    expect(titles('tone.cutoff')).not.toContain('Never closed (−24 to 0 dB)');
+    expect(titles('env.gate')).toContain('High on chosen steps of Sequencer');
+    expect(titles('env.gate')).not.toContain('Exact range');
+    expect(titles('swell.out')).toContain('Close to a triangle');
   });
   it('is a target that a document may hold, at every end and gate', () => {
     for (const socket of [...endsOf(graph), 'env.gate', 'swell.out'])
@@ -68,11 +68,11 @@ describe('how it stands', () => {
   const miss = (t: Target, error: number): TargetStanding => ({ target: t, met: false, error });
   it('is told in its own figure', () => {
     expect(standing({ target, met: true, error: 0 })).toBe('met');
-    expect(standing(miss(target, 1.234))).toBe('missed by 1.23\u2009V');
-    expect(standing(miss({ at: 'env.gate', want: 'duty', percent: 50 }, 12))).toBe('12.0\u2009% off');
+    expect(standing(miss(target, 1.234))).toBe('Off by 1.23\u2009V');
+    expect(standing(miss({ at: 'env.gate', want: 'duty', percent: 50 }, 12))).toBe('12.0% off');
     expect(standing(miss({ at: 'amp.cv', want: 'fall', db: 20, seconds: 1 }, 0.25))).toBe('0.250\u2009s off');
-    expect(standing(miss({ at: 'swell.out', want: 'like', shape: 'sine' }, 0.1))).toBe('10.0\u2009% unlike');
-    expect(standing(miss(target, Infinity))).toBe('cannot be told');
+    expect(standing(miss({ at: 'swell.out', want: 'like', shape: 'sine' }, 0.1))).toBe('10.0% difference');
+    expect(standing(miss(target, Infinity))).toBe('Can’t be evaluated');
   });
   it('is of the very target, or of the last run where only that tells', () => {
     const other = { ...target };

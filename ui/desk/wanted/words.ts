@@ -24,10 +24,14 @@ const OPEN_DB = -24;
 function gainChoices({ socket: at }: At): Choice[] {
   const gain = { at, quantity: 'gain' } as const;
   return [
-    { key: 'never shut', title: 'never shut', target: { ...gain, want: 'within', low: OPEN_DB, high: 0 } },
-    { key: 'just open', title: 'its peak just open', target: { ...gain, low: null, high: 0 } },
-    { key: 'shut to open', title: 'from silent to just open', target: { ...gain, low: 'silent', high: 0 } },
-    { key: 'fall', title: 'falls by 20 dB in so long', target: { at, want: 'fall', db: 20, seconds: 0.3 } },
+    {
+      key: 'never shut',
+      title: 'Never closed (−24 to 0 dB)',
+      target: { ...gain, want: 'within', low: OPEN_DB, high: 0 },
+    },
+    { key: 'just open', title: 'Peak at unity gain', target: { ...gain, low: null, high: 0 } },
+    { key: 'shut to open', title: 'Silence to unity gain', target: { ...gain, low: 'silent', high: 0 } },
+    { key: 'fall', title: 'Decays 20 dB in a set time', target: { at, want: 'fall', db: 20, seconds: 0.3 } },
   ];
 }
 
@@ -40,12 +44,12 @@ function figureChoices({ socket: at, reading, m }: At): Choice[] {
   const octaves = countsOctaves(quantity) && low !== null && low > 0 && high !== null;
   const wide = octaves ? Math.log2((high ?? 1) / low) : to - from;
   const centre = octaves ? Math.sqrt(low * (high ?? 1)) : (from + to) / 2;
-  const what = octaves ? 'so many octaves about a middle' : 'so wide about a middle';
+  const what = octaves ? 'Width in octaves, around a centre' : 'Width, around a centre';
   return [
-    { key: 'range', title: 'from … to …', target: { at, quantity, low: from, high: to } },
-    { key: 'within', title: 'stays inside …', target: { at, want: 'within', quantity, low: from, high: to } },
+    { key: 'range', title: 'Exact range', target: { at, quantity, low: from, high: to } },
+    { key: 'within', title: 'Stay within limits', target: { at, want: 'within', quantity, low: from, high: to } },
     { key: 'span', title: what, target: { at, want: 'span', quantity, span: rounded(wide), centre: rounded(centre) } },
-    { key: 'mean', title: 'on average at …', target: { at, want: 'mean', quantity, value: rounded(centre) } },
+    { key: 'mean', title: 'Average value', target: { at, want: 'mean', quantity, value: rounded(centre) } },
   ];
 }
 
@@ -54,10 +58,10 @@ function gateChoices({ socket: at, graph }: At): Choice[] {
   return [
     ...rows.map((m): Choice => ({
       key: `steps ${m.id}`,
-      title: `on at these steps of ${m.label}`,
+      title: `High on chosen steps of ${m.label}`,
       target: { at, want: 'steps', of: m.id, steps: [0] },
     })),
-    { key: 'duty', title: 'on for a share of the time', target: { at, want: 'duty', percent: 50 } },
+    { key: 'duty', title: 'Duty cycle', target: { at, want: 'duty', percent: 50 } },
   ];
 }
 
@@ -72,15 +76,15 @@ function tiedChoices({ socket: at, graph, labelOf }: At): Choice[] {
       .filter(({ to, used }) => used && to !== at),
   );
   return others.flatMap(({ to }): Choice[] => [
-    { key: `opposite ${to}`, title: `opposite to ${labelOf(to)}`, target: { at, want: 'opposite', to } },
-    { key: `same ${to}`, title: `the same as ${labelOf(to)}`, target: { at, want: 'same', to } },
+    { key: `opposite ${to}`, title: `Moves opposite to ${labelOf(to)}`, target: { at, want: 'opposite', to } },
+    { key: `same ${to}`, title: `Moves with ${labelOf(to)}`, target: { at, want: 'same', to } },
   ]);
 }
 
 const shapeChoices = ({ socket: at }: At): Choice[] =>
   TARGET_SHAPES.map((shape) => ({
     key: `like ${shape}`,
-    title: `nearly a ${shape}`,
+    title: `Close to a ${shape}`,
     target: { at, want: 'like', shape },
   }));
 
@@ -115,16 +119,16 @@ export function named(targets: readonly Target[], target: Target): Target {
 /** How a target stands, in a few words. */
 export function standing({ target, met, error }: TargetStanding): string {
   if (met) return 'met';
-  if (!Number.isFinite(error)) return 'cannot be told';
+  if (!Number.isFinite(error)) return 'Can’t be evaluated';
   switch (target.want) {
     case 'duty':
       return `${withUnit(showNumber(error, 1), '%')} off`;
     case 'fall':
       return `${withUnit(showNumber(error, 3), 's')} off`;
     case 'like':
-      return `${withUnit(showNumber(100 * error, 1), '%')} unlike`;
+      return `${withUnit(showNumber(100 * error, 1), '%')} difference`;
     default:
-      return `missed by ${withUnit(showNumber(error, error < 0.1 ? 3 : 2), 'V')}`;
+      return `Off by ${withUnit(showNumber(error, error < 0.1 ? 3 : 2), 'V')}`;
   }
 }
 
