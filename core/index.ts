@@ -61,7 +61,7 @@ export { buildGraph } from './graph/graph';
 export type { Graph, GraphInput, GraphModule } from './graph/graph';
 export type { Wiring } from './graph/wiring';
 export { handAt } from './graph/tracks';
-export { controlRate } from './graph/upstream';
+export { controlRate, modulesUpTo } from './graph/upstream';
 export { rangeOfTrace } from './kinds/recording';
 export { allKinds, FADER, isFaderKind, kindNamed, kindTitle, searchWords } from './kinds';
 export type { AssetLookup, EndSpec, InputSpec, Kind } from './kinds/kind';
@@ -81,6 +81,7 @@ export { angleOf, clockOf, positionOf, quantityFault, readQuantity, readTyped, v
 export type { Travel } from './units/knob';
 export {
   briefSeconds,
+  figureText,
   rulerSeconds,
   showDb,
   showHz,
@@ -93,7 +94,7 @@ export {
   withUnit,
 } from './units/show';
 export { countsOctaves } from './units/ratios';
-export { noteOfHz, noteOfVolts } from './units/pitch';
+export { hzOfNote, noteOfHz, noteOfVolts } from './units/pitch';
 export type { Frame, Joining, Strip } from './graph/strip';
 export { driveFor } from './answers/drive';
 export { freeFaults, freeKnobs } from './solve/problem/knobs';
@@ -119,6 +120,9 @@ export { outputEdits } from './plan/output';
 export type { Goal, GoalSource } from './plan/goal';
 export { glance } from './answers/glance';
 export type { SocketPrediction } from './answers/glance';
+export { patchMap } from './answers/map';
+export type { MapCell, MapRow, PatchMap } from './answers/map';
+export { missText } from './answers/miss';
 export { predictGraph } from './answers/predict';
 export { knobsFor, predict } from './solve/cured';
 export type { Prediction } from './answers/predict';

@@ -30,12 +30,13 @@ for (let run = 1; run <= Number(values.runs); run++) {
     env: { ...process.env, FENVO_SEED: String(run) },
   });
   const { testResults, numPassedTests, numTotalTests } = JSON.parse(readFileSync(REPORT, 'utf8'));
+  const seconds = Math.round((Date.now() - began) / 1000);
+  console.log(`run ${run}: ${numPassedTests} of ${numTotalTests} passed in ${seconds} s`);
   for (const { at, test, said } of failuresOf(testResults)) {
     const name = `${at}: ${test || said}`;
     failed.set(name, (failed.get(name) ?? 0) + 1);
+    console.log(`  failed: ${name}: ${said.split('\n')[0]}`);
   }
-  const seconds = Math.round((Date.now() - began) / 1000);
-  console.log(`run ${run}: ${numPassedTests} of ${numTotalTests} passed in ${seconds} s`);
 }
 for (const [test, times] of failed) console.log(`failed ${times} times: ${test}`);
 process.exitCode = failed.size > 0 ? 1 : 0;

@@ -37,7 +37,7 @@ describe('imported traces', () => {
     const assets = new Assets(db);
     await expect(assets.put('x', 1000, volts(0, Number.NaN))).rejects.toMatchObject({
       code: 'bad-asset',
-      message: expect.stringContaining('Sample 1') as string,
+      message: expect.stringContaining('sample 1') as string,
     });
     await expect(assets.put('x', 1000, Buffer.from([1, 2, 3]))).rejects.toMatchObject({ code: 'bad-asset' });
     await expect(assets.get('nothing')).rejects.toMatchObject({ status: 404 });

@@ -97,11 +97,17 @@ export async function openDatabase(folder: string, patience = LOCK_PATIENCE): Pr
 
 const shared = globalThis as { fenvoDatabase?: Promise<Database> };
 
+/** The database that this copy of the modules has its models in: pages and route handlers are bundled apart. */
+let known: Database | null = null;
+
 /** The application's one database; opened and migrated at first use. A failed opening is tried again. */
-export function database(): Promise<Database> {
+export async function database(): Promise<Database> {
   shared.fenvoDatabase ??= openDatabase(dataFolder()).catch((error: unknown) => {
     delete shared.fenvoDatabase;
     throw error;
   });
-  return shared.fenvoDatabase;
+  const opened = await shared.fenvoDatabase;
+  if (known !== opened) defineModels(opened.sequelize);
+  known = opened;
+  return opened;
 }

@@ -24,6 +24,8 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare savedAt: Date;
   /** Why it is kept for ever, or null. */
   declare keptFor: CreationOptional<string | null>;
+  /** Names of what was changed since the version before, as JSON; null where nobody said. */
+  declare changes: string | null;
 }
 
 export class AssetRow extends Model<InferAttributes<AssetRow>, InferCreationAttributes<AssetRow>> {
@@ -114,6 +116,7 @@ export function defineModels(sequelize: Sequelize): void {
       body: text(),
       savedAt: date(),
       keptFor: { type: DataTypes.TEXT, allowNull: true },
+      changes: { type: DataTypes.TEXT, allowNull: true },
     },
     { sequelize, tableName: 'revisions', timestamps: false },
   );

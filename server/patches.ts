@@ -45,7 +45,7 @@ export function textOf({ body, ...head }: StoredText): string {
   return `${JSON.stringify(head).slice(0, -1)},"patch":${body}}`;
 }
 
-export type SaveOptions = Pick<SaveRequest, 'tags' | 'key'>;
+export type SaveOptions = Pick<SaveRequest, 'tags' | 'key' | 'changes'>;
 
 /** The patches, each with the versions that were saved of it. */
 export class Patches {
@@ -119,7 +119,7 @@ export class Patches {
     id: string,
     baseRevision: number,
     { name, body }: ReadPatch,
-    { tags, key }: SaveOptions = {},
+    { tags, key, changes = [] }: SaveOptions = {},
   ): Promise<StoredText> {
     const saved = await this.db.write(async (transaction) => {
       const row = await PatchRow.findByPk(id, { transaction });
@@ -136,7 +136,7 @@ export class Patches {
       }
       const changed = { revision: row.revision + 1, name, body, updatedAt: new Date(), saveKey: key ?? null };
       await row.update(tags ? { ...changed, tags: JSON.stringify(tags) } : changed, { transaction });
-      await keep(row, transaction);
+      await keep(row, transaction, changes);
       await thin(id, transaction);
       return stored(row);
     });
@@ -182,7 +182,7 @@ export class Patches {
   async history(id: string): Promise<SavedVersion[]> {
     if (!(await this.has(id))) throw notFound(`patch ${id}`);
     const rows = await RevisionRow.findAll({
-      attributes: ['revision', 'name', 'savedAt', 'keptFor'],
+      attributes: ['revision', 'name', 'savedAt', 'keptFor', 'changes'],
       where: { patchId: id },
       order: [['revision', 'DESC']],
     });
@@ -191,6 +191,7 @@ export class Patches {
       name: r.name,
       savedAt: r.savedAt.toISOString(),
       keptFor: r.keptFor as KeptFor | null,
+      changes: changesIn(r.changes),
     }));
   }
 
@@ -222,17 +223,25 @@ async function recordingsIn(patchId: string, transaction: Transaction): Promise<
 const MINUTE = 60_000;
 const minuteOf = (at: Date): number => Math.floor(at.getTime() / MINUTE);
 
+/** So many changes are named of one version; of more, the last. */
+const MOST_CHANGES = 40;
+
+const changesIn = (text: string | null): readonly string[] => (text === null ? [] : (JSON.parse(text) as string[]));
+
 /** Keeps what was saved. Saves of one minute share one kept version: the last, unless one was kept on purpose. */
-async function keep(row: PatchRow, transaction: Transaction): Promise<void> {
+async function keep(row: PatchRow, transaction: Transaction, changes: readonly string[] = []): Promise<void> {
   const { id: patchId, revision, name, body, updatedAt: savedAt } = row;
   const before = await RevisionRow.findOne({
-    attributes: ['revision', 'savedAt', 'keptFor'],
+    attributes: ['revision', 'savedAt', 'keptFor', 'changes'],
     where: { patchId, revision: revision - 1 },
     transaction,
   });
-  if (before && before.revision > 1 && before.keptFor === null && minuteOf(before.savedAt) === minuteOf(savedAt))
-    await RevisionRow.destroy({ where: { patchId, revision: before.revision }, transaction });
-  await RevisionRow.create({ patchId, revision, name, body, savedAt, keptFor: null }, { transaction });
+  const shared =
+    before && before.revision > 1 && before.keptFor === null && minuteOf(before.savedAt) === minuteOf(savedAt);
+  if (shared) await RevisionRow.destroy({ where: { patchId, revision: before.revision }, transaction });
+  const all = [...(shared ? changesIn(before.changes) : []), ...changes].slice(-MOST_CHANGES);
+  const said = all.length > 0 ? JSON.stringify(all) : null;
+  await RevisionRow.create({ patchId, revision, name, body, savedAt, keptFor: null, changes: said }, { transaction });
 }
 
 /** Lets go of versions that the history has outgrown. */

@@ -9,6 +9,7 @@ import type {
   ModuleBounds,
   ModuleErrors,
   Patch,
+  PatchMap,
   Plan,
   PlanRequest,
   Prediction,
@@ -135,4 +136,6 @@ export interface PlanWorker {
   plan(request: PlanRequest, rack: Rack | null): Promise<Plan>;
   /** Chains from one source to several ends, in one patch. */
   ends(request: EndsRequest, rack: Rack | null): Promise<EndsPlan>;
+  /** Which source moves which destination; with the means of outputs as the last simulation saw them. */
+  map(patch: Patch, means: ReadonlyMap<string, number>): Promise<PatchMap>;
 }

@@ -11,6 +11,7 @@ export interface Summary {
   readonly notes: string;
   readonly findings: { readonly error: number; readonly warning: number; readonly note: number };
   readonly ends: readonly {
+    readonly at: string;
     readonly label: string;
     readonly low: number | null;
     readonly high: number | null;
@@ -20,8 +21,19 @@ export interface Summary {
   readonly wanted: { readonly count: number; readonly met: number };
   /** The channels that its modules sit on. */
   readonly uses: readonly string[];
-  /** Of the first end's strip: bound and seen of each frame, volts. */
-  readonly strip: readonly { readonly bound: readonly [number, number]; readonly seen: readonly [number, number] }[];
+  /** The destination that a patch opens with; null without one. */
+  readonly shown: string | null;
+  /** Of its path: name, bound and seen of each stage, volts. */
+  readonly strip: readonly {
+    readonly label: string;
+    readonly bound: readonly [number, number];
+    readonly seen: readonly [number, number];
+  }[];
+}
+
+/** What the page of a patch shows before the patch itself is there. */
+export interface FirstPaint extends Pick<Summary, 'ends' | 'shown' | 'strip'> {
+  readonly name: string;
 }
 
 /** A patch without its body. */
@@ -61,6 +73,8 @@ export interface SavedVersion {
   readonly savedAt: string;
   /** Why it is kept for ever, or null. */
   readonly keptFor: KeptFor | null;
+  /** What was changed since the version before, in the words of the undo list; empty where nobody said. */
+  readonly changes: readonly string[];
 }
 
 /** What the details of a conflict hold. */

@@ -27,7 +27,15 @@ const tags = list(text(40, { least: 1, trimmed: true }), 20);
 export const createRequest = record({ patch: anyObject, tags: optional(tags) });
 export type CreateRequest = ValueOf<typeof createRequest>;
 
-export const saveRequest = record({ ...createRequest.fields, baseRevision: revision, key: optional(saveKey) });
+/** Names of what was changed, for the history. */
+const changes = list(text(200, { least: 1 }), 40);
+
+export const saveRequest = record({
+  ...createRequest.fields,
+  baseRevision: revision,
+  key: optional(saveKey),
+  changes: optional(changes),
+});
 export type SaveRequest = ValueOf<typeof saveRequest>;
 
 export const tagsRequest = record({ tags });

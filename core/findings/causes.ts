@@ -10,7 +10,8 @@ export interface Cause {
 }
 
 /** Whether what a module puts out is of its own making: its inputs decide when and how, not with which voltage. */
-const isOrigin = (m: GraphModule): boolean => m.kind.room === 'source' || (m.kind.source?.remakes?.(m.params) ?? false);
+export const isOrigin = (m: GraphModule): boolean =>
+  m.kind.room === 'source' || (m.kind.source?.remakes?.(m.params) ?? false);
 
 /** The outputs whose voltages reach any of the inputs: not what only clocks, gates or triggers something there. */
 export function causesOf(graph: Graph, inputs: readonly GraphInput[]): Cause[] {
@@ -29,12 +30,20 @@ export function causesOf(graph: Graph, inputs: readonly GraphInput[]): Cause[] {
   return [...found.values()];
 }
 
-/** The same graph with outputs held at given voltages. */
-function held(graph: Graph, volts: ReadonlyMap<string, number>): Graph {
+/**
+ * The same graph with outputs held at given voltages, by socket.
+ *
+ * @param reaches which of the inputs that they drive get the held voltage; all where it is left out.
+ */
+export function heldAt(
+  graph: Graph,
+  volts: ReadonlyMap<string, number>,
+  reaches: (input: GraphInput) => boolean = () => true,
+): Graph {
   const modules = graph.modules.map((m) => ({
     ...m,
     inputs: m.inputs.map((s): GraphInput => {
-      const at = volts.get(sourceOf(graph, s)?.socket ?? '');
+      const at = !reaches(s) ? undefined : volts.get(sourceOf(graph, s)?.socket ?? '');
       return at === undefined ? s : { ...s, driver: { type: 'volts', volts: at } };
     }),
   }));
@@ -54,5 +63,5 @@ export function boundsWithout(
     const range = bounds.get(m.id)?.outputs[m.outputs.findIndex((o) => o.socket === socket)] ?? [0, 0];
     return [socket, nearestToZero(range)] as const;
   });
-  return engine.run(held(graph, new Map(volts)));
+  return engine.run(heldAt(graph, new Map(volts)));
 }

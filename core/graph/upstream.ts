@@ -36,6 +36,13 @@ export function upstreamOf(graph: Graph, sockets: readonly string[]): Upstream {
   return { graph: { ...graph, groups }, driveOnly };
 }
 
+/** The modules that what arrives at a socket depends on, by id: those behind it, and its own. */
+export function modulesUpTo(graph: Graph, socket: string): ReadonlySet<string> {
+  const { graph: part, driveOnly } = upstreamOf(graph, [socket]);
+  const indexes = [...part.groups.flatMap((g) => g.modules), ...driveOnly];
+  return new Set(indexes.flatMap((i) => graph.modules[i]?.id ?? []));
+}
+
 /** Whether anything in a graph's groups needs the audio sample rate. */
 export const needsAudioRate = ({ groups, modules }: Graph): boolean =>
   groups.some((g) => g.modules.some((i) => modules[i] !== undefined && needsAudio(modules[i])));

@@ -11,6 +11,7 @@ import { canRead, driveFor } from '../answers/drive';
 /** An end as a macro sees it: which voltage at its socket gives which figure. */
 export interface Reached {
   readonly label: string;
+  readonly quantity: string;
   readonly unit: string;
   /** Null where no voltage gives it. */
   voltsFor(figure: number): number | null;
@@ -41,6 +42,7 @@ export function endAt(graph: Graph, socket: string): Reached | string {
   if (slope === 0) return `${m.label} ignores that input: its CV amount is 0.`;
   return {
     label: socketPlace(m, name),
+    quantity: end.quantity,
     unit: end.unit(m.params),
     voltsFor(figure) {
       return canRead(end, m.params, figure) ? (driveFor(end, m.params, figure) - rest) / slope : null;

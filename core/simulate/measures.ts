@@ -6,7 +6,7 @@ export interface Measures {
   readonly rms: number;
   /** Share of the time above the middle, 0..1. */
   readonly duty: number;
-  /** Seconds from one rise through the middle to the next, on average; null if it rises less than twice or does not repeat. */
+  /** Seconds from one rise through the middle to the next; null if it rises less than twice, or not evenly. */
   readonly period: number | null;
   readonly frequency: number | null;
 }
@@ -45,23 +45,29 @@ export function measure(trace: ArrayLike<number>, sampleRate: number, repeats = 
   };
 }
 
+/** Times between crossings that differ by less than this are of one period. */
+const EVEN = 0.01;
+/** So many of them must be alike where others are not: a tone that closes now and then is still that tone. */
+const MOST_ALIKE = 0.6;
+
 /** By the rises through the middle, or by the falls where a short window holds more of those. */
 function periodOf(trace: ArrayLike<number>, middle: number, margin: number, sampleRate: number): number | null {
   const rises = crossings(trace, middle, margin, 1);
   const falls = crossings(trace, middle, margin, -1);
-  const { first, last, count } = falls.count > rises.count ? falls : rises;
-  return count > 1 ? (last - first) / (count - 1) / sampleRate : null;
+  const times = falls.length > rises.length ? falls : rises;
+  if (times.length < 2) return null;
+  const between = times.slice(1).map((t, i) => t - (times[i] as number));
+  const median = [...between].sort((x, y) => x - y)[between.length >> 1] as number;
+  const alike = between.filter((t) => Math.abs(t - median) <= EVEN * median);
+  // What comes and goes is missed in its quiet moments; what is never twice the same has no period.
+  if (between.length > 2 && alike.length < MOST_ALIKE * between.length) return null;
+  const used = between.length > 2 ? alike : between;
+  return used.reduce((sum, t) => sum + t, 0) / used.length / sampleRate;
 }
 
-interface Crossings {
-  readonly first: number;
-  readonly last: number;
-  readonly count: number;
-}
-
-/** First and last crossing in samples, with fractions; `way` 1 upward, -1 downward. */
-function crossings(trace: ArrayLike<number>, middle: number, margin: number, way: 1 | -1): Crossings {
-  let [first, last, count] = [0, 0, 0];
+/** Crossings in samples, with fractions; `way` 1 upward, -1 downward. */
+function crossings(trace: ArrayLike<number>, middle: number, margin: number, way: 1 | -1): number[] {
+  const found: number[] = [];
   let armed = false;
   for (let i = 1; i < trace.length; i++) {
     const a = way * ((trace[i - 1] as number) - middle);
@@ -69,8 +75,7 @@ function crossings(trace: ArrayLike<number>, middle: number, margin: number, way
     if (a < -margin) armed = true;
     if (!armed || a >= 0 || b < 0) continue;
     armed = false;
-    last = i - 1 + a / (a - b);
-    if (count++ === 0) first = last;
+    found.push(i - 1 + a / (a - b));
   }
-  return { first, last, count };
+  return found;
 }

@@ -1,3 +1,4 @@
+import { hzOfNote } from './pitch';
 /** A knob's span; `log` spreads its travel evenly over the octaves. */
 export interface Travel {
   readonly min: number;
@@ -123,7 +124,7 @@ export type Typed = { readonly ok: true; readonly value: number } | { readonly o
 
 /**
  * Reads what a person types at a knob: `2:30` (clock), `40%` (of its travel), or a number with or without its unit
- * (`-0.4`, `1.5V`, `3.2k`, `200 ms`).
+ * (`-0.4`, `1.5V`, `3.2k`, `200 ms`), a frequency also as a note (`C4`).
  */
 export function readTyped(text: string, travel: Travel, unit: string): Typed {
   const [first, ...others] = plainOf(text).map((plain) => readPlain(plain, travel, unit));
@@ -133,6 +134,8 @@ export function readTyped(text: string, travel: Travel, unit: string): Typed {
 }
 
 function readPlain(plain: string, travel: Travel, unit: string): Typed {
+  const note = unit === 'Hz' ? hzOfNote(plain) : null;
+  if (note !== null) return inside(note, travel, note < travel.min || note > travel.max);
   const clock = /^(\d{1,2}):(\d{2})$/.exec(plain);
   if (clock) {
     const position = clockPosition(Number(clock[1]), Number(clock[2]));
@@ -188,7 +191,8 @@ const waysToRead = (text: string, unit: string, [min, max]: readonly [number, nu
   });
 
 /**
- * A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40%`); null where it is none,
+ * A figure as a person types it, with or without its unit (`3.2k`, `200 Hz`, `−12 dB`, `40%`), a frequency also as a note
+ * (`C4`); null where it is none,
  * or where a comma can be read in two ways within its limits.
  */
 export function readQuantity(
@@ -213,6 +217,10 @@ export function quantityFault(
 }
 
 function quantityOf(plain: string, unit: string): number | null {
+  if (unit === 'Hz') {
+    const hz = hzOfNote(plain);
+    if (hz !== null) return hz;
+  }
   const bare = unit && plain.toLowerCase().endsWith(unit.toLowerCase()) ? plain.slice(0, -unit.length) : plain;
   const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)$/.exec(bare);
   return number ? Number(number[1]) * (scales[number[2] ?? ''] ?? 1) : null;

@@ -73,6 +73,20 @@ export function showQuantity(value: number | null, unit: string): string {
   return withUnit(significant(value, 4), unit);
 }
 
+/**
+ * A figure as one types it, with its unit and all its digits up to six: `7.6 kHz`, `500 ms`, `−12 dB`; what it says is
+ * read back as the same figure.
+ */
+export function figureText(x: number, unit: string): string {
+  const [size, prefix] =
+    unit === 'Hz' && Math.abs(x) >= 1000
+      ? [1000, 'k']
+      : unit === 's' && x !== 0 && Math.abs(x) < 1
+        ? [0.001, 'm']
+        : [1, ''];
+  return withUnit(String(Number((x / size).toPrecision(6))).replace('-', MINUS), `${prefix}${unit}`);
+}
+
 /** `212 Hz to 3.14 kHz`; the unit once where both share it. */
 export function showRange(low: number | null, high: number | null, unit: string): string {
   const [a, b] = [showQuantity(low, unit), showQuantity(high, unit)];

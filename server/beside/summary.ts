@@ -20,15 +20,16 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
     findings: { error: count('error'), warning: count('warning'), note: count('note') },
     ends: ends.flatMap((at) => {
       const r = readings.find((x) => x.at === at);
-      return r ? [{ label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
+      return r ? [{ at, label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
     }),
     uses: patch.modules.flatMap((m) => m.rack ?? []),
     wanted: { count: short.targets.length, met: standingsOf(short, { asset }).filter((m) => m.met).length },
+    shown,
     strip: (strip?.frames ?? []).flatMap((f) => {
       const end = f.output === null ? readings.find((r) => r.at === shown) : undefined;
-      if (end?.seenDriveVolts) return [{ bound: end.driveVolts, seen: end.seenDriveVolts }];
+      if (end?.seenDriveVolts) return [{ label: f.module.label, bound: end.driveVolts, seen: end.seenDriveVolts }];
       const p = outputs[f.output ?? ''] ?? inputs[f.input?.socket ?? ''];
-      return p?.seen ? [{ bound: p.bound, seen: p.seen }] : [];
+      return p?.seen ? [{ label: f.module.label, bound: p.bound, seen: p.seen }] : [];
     }),
   };
 }

@@ -6,6 +6,7 @@ import * as kept from './0003-kept';
 import * as crossfades from './0004-crossfades';
 import * as racks from './0005-racks';
 import * as quantities from './0006-quantities';
+import * as changes from './0007-changes';
 
 type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -17,6 +18,7 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
   { name: '0004-crossfades', up: crossfades.up },
   { name: '0005-racks', up: racks.up },
   { name: '0006-quantities', up: quantities.up },
+  { name: '0007-changes', up: changes.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

@@ -31,6 +31,7 @@ const Fold = memo(function Fold({ id, title, isOpen }: FoldProps) {
       expanded={isOpen}
       onChange={(_, now) => setSetting('sections', { ...settings.getState().sections, [id]: now })}
       data-section={id}
+      sx={{ mt: 1.25 }}
     >
       <AccordionSummary expandIcon={<UnfoldIcon sx={{ fontSize: 18 }} />}>{title}</AccordionSummary>
       <AccordionDetails>{isOpen && <Held />}</AccordionDetails>

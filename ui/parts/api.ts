@@ -57,8 +57,13 @@ export const api = {
   setTags: (id: string, tags: readonly string[]) =>
     call<PatchHead>('PUT', `${at(id)}/tags`, { tags } satisfies TagsRequest),
   /** A save that is sent again under its key is recognised as done. */
-  save: (id: string, baseRevision: number, patch: Document, key?: string) =>
-    call<StoredPatch>('PUT', at(id), { baseRevision, patch, ...(key !== undefined && { key }) } satisfies SaveRequest),
+  save: (id: string, baseRevision: number, patch: Document, key?: string, changes: readonly string[] = []) =>
+    call<StoredPatch>('PUT', at(id), {
+      baseRevision,
+      patch,
+      ...(key !== undefined && { key }),
+      ...(changes.length > 0 && { changes }),
+    } satisfies SaveRequest),
   remove: (id: string) => call<StoredPatch>('DELETE', at(id)),
   removeForGood: (id: string) => call<{ id: string }>('DELETE', `${at(id)}?forever=true`),
   keepVersion: (id: string, revision: number, why: KeptFor) =>

@@ -1,6 +1,11 @@
 import { createSvgIcon } from '@mui/material/utils';
 import {
   mdiBookOpenVariant,
+  mdiBackupRestore,
+  mdiClipboardListOutline,
+  mdiHelpCircleOutline,
+  mdiLayersOutline,
+  mdiTuneVariant,
   mdiChevronDown,
   mdiClose,
   mdiContentCopy,
@@ -29,6 +34,11 @@ import {
 
 const icon = (path: string, name: string) => createSvgIcon(<path d={path} />, name);
 
+export const HistoryIcon = icon(mdiBackupRestore, 'History');
+export const SheetIcon = icon(mdiClipboardListOutline, 'Sheet');
+export const HelpIcon = icon(mdiHelpCircleOutline, 'Help');
+export const LayersIcon = icon(mdiLayersOutline, 'Layers');
+export const TuneIcon = icon(mdiTuneVariant, 'Tune');
 export const AddIcon = icon(mdiPlus, 'Add');
 export const BookIcon = icon(mdiBookOpenVariant, 'Book');
 export const CloseIcon = icon(mdiClose, 'Close');

@@ -3,8 +3,10 @@ import { createStore } from 'zustand';
 /** What this browser keeps of a person's choices. */
 interface Kept {
   readonly singleKeys: boolean;
-  /** The first steps: to whoever opens an empty desk, always, or no more. */
+  /** The tour: not taken yet, running, or done. */
   readonly guide: 'new' | 'on' | 'off';
+  /** What Fenvo is and does stands over the patches. */
+  readonly welcome: boolean;
   /** Which parts of panels are open. */
   readonly sections: Readonly<Record<string, boolean>>;
   /** The chosen rack's id; empty for none. */
@@ -14,7 +16,7 @@ interface Kept {
 }
 
 const KEY = 'fenvo.settings';
-const start: Kept = { singleKeys: true, guide: 'new', sections: {}, rack: '', cared: false };
+const start: Kept = { singleKeys: true, guide: 'new', welcome: true, sections: {}, rack: '', cared: false };
 
 /** What of a kept value is true or false, by name. */
 function flags(x: unknown): Record<string, boolean> {
@@ -28,6 +30,7 @@ function read(): Kept {
     return {
       singleKeys: kept.singleKeys !== false,
       guide: kept.guide === 'on' || kept.guide === 'off' ? kept.guide : 'new',
+      welcome: kept.welcome !== false,
       sections: flags(kept.sections),
       rack: typeof kept.rack === 'string' ? kept.rack : '',
       cared: kept.cared === true,

@@ -8,8 +8,7 @@ import { blankRack, LIMITS, printRack } from '@/core';
 import type { Rack } from '@/core';
 import { EditableName } from '@/ui/parts/EditableName';
 import { downloadRack } from '@/ui/parts/files';
-import { SafeLink } from '@/ui/parts/SafeLink';
-import { SchemeButton } from '@/ui/parts/SchemeButton';
+import { SiteHead } from '@/ui/parts/SiteHead';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
 import { RedoIcon, SearchIcon, UndoIcon } from '@/ui/parts/icons';
@@ -46,57 +45,55 @@ export function RackHead(props: Props) {
   const { racks, id, choose, create, remove, open } = props;
   const { rack } = open;
   return (
-    <Box component="header" sx={{ py: 1.5, borderBottom: `1px solid ${ink.line}` }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
-        <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
-        <Box component={SafeLink} href="/" sx={{ color: ink.softInk }}>
-          Shelf
-        </Box>
-        <span>/</span>
-        <Box component="h1" sx={{ fontSize: 15, fontWeight: 400, m: 0 }}>
-          Racks
-        </Box>
-        {racks.length > 0 && (
-          <SelectField
-            label="Rack"
-            value={id}
-            options={racks.map((r) => [r.id, `${r.name}, ${r.channels} channels`] as const)}
-            onChange={choose}
-            sx={{ minWidth: 200, maxWidth: 320 }}
-          />
-        )}
-        <Box sx={{ flex: 1 }} />
+    <>
+      <SiteHead here="/racks">
         <Button onClick={() => create(blankRack)}>New rack</Button>
         <RackImport onImported={create} />
-        {rack && (
-          <>
-            <Button onClick={() => downloadRack(rack.name, printRack(rack))}>Export</Button>
-            <Button onClick={() => create({ ...rack, name: `${rack.name}, copy`.slice(0, LIMITS.name) })}>
-              Duplicate
-            </Button>
-            <Button onClick={() => remove(id, rack.name)}>Delete</Button>
-          </>
-        )}
-        <SchemeButton />
-      </Box>
-      {rack && <RackLine {...props} rack={rack} />}
-      {open.saving === 'conflict' && (
-        <Alert
-          severity="warning"
-          sx={{ mt: 1 }}
-          action={
+      </SiteHead>
+      <Box component="section" aria-label="Rack" sx={{ py: 1.5, borderBottom: `1px solid ${ink.line}` }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+          <Box component="h1" sx={{ fontSize: 18, m: 0 }}>
+            Racks
+          </Box>
+          {racks.length > 0 && (
+            <SelectField
+              label="Rack"
+              value={id}
+              options={racks.map((r) => [r.id, `${r.name}, ${r.channels} channels`] as const)}
+              onChange={choose}
+              sx={{ minWidth: 200, maxWidth: 320 }}
+            />
+          )}
+          <Box sx={{ flex: 1 }} />
+          {rack && (
             <>
-              <Button onClick={open.takeTheirs}>Use the saved version</Button>
-              <Button onClick={() => rack && create({ ...rack, name: `${rack.name}, mine` })}>
-                Keep mine as a copy
+              <Button onClick={() => downloadRack(rack.name, printRack(rack))}>Export</Button>
+              <Button onClick={() => create({ ...rack, name: `${rack.name} (copy)`.slice(0, LIMITS.name) })}>
+                Duplicate
               </Button>
+              <Button onClick={() => remove(id, rack.name)}>Delete</Button>
             </>
-          }
-        >
-          {SAYS.conflict}
-        </Alert>
-      )}
-    </Box>
+          )}
+        </Box>
+        {rack && <RackLine {...props} rack={rack} />}
+        {open.saving === 'conflict' && (
+          <Alert
+            severity="warning"
+            sx={{ mt: 1 }}
+            action={
+              <>
+                <Button onClick={open.takeTheirs}>Use the saved version</Button>
+                <Button onClick={() => rack && create({ ...rack, name: `${rack.name} (mine)` })}>
+                  Save mine as a copy
+                </Button>
+              </>
+            }
+          >
+            {SAYS.conflict}
+          </Alert>
+        )}
+      </Box>
+    </>
   );
 }
 

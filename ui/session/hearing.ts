@@ -2,6 +2,9 @@ import { createStore } from 'zustand';
 import type { Patch } from '@/core';
 
 /** Whether the patch is heard, for all who draw something of it. */
+/** What of the sound can be opened, before it plays or while it does. */
+export type SoundPart = 'controls' | 'keyboard' | 'pad' | 'export';
+
 export const hearing = createStore<{
   /** The play bar is there. */
   readonly open: boolean;
@@ -9,9 +12,25 @@ export const hearing = createStore<{
   /** Play or stop, and the other side of a comparison, were asked for from elsewhere and are not answered yet. */
   readonly asked: boolean;
   readonly swapped: boolean;
+  /** The parts of the bar that are open. */
+  readonly parts: ReadonlySet<SoundPart>;
   /** Another state of the patch that somebody wants to hear now. */
   readonly offered: { readonly name: string; readonly patch: Patch } | null;
-}>(() => ({ open: false, playing: false, asked: false, swapped: false, offered: null }));
+}>(() => ({ open: false, playing: false, asked: false, swapped: false, parts: new Set<SoundPart>(), offered: null }));
+
+/** Opens a part of the play bar, or folds it. */
+export const openSound = (part: SoundPart, on = true): void =>
+  hearing.setState(({ parts }) => {
+    const next = new Set(parts);
+    if (on) next.add(part);
+    else next.delete(part);
+    // Keyboard and pad stand among the controls.
+    if (on && (part === 'keyboard' || part === 'pad')) next.add('controls');
+    return { open: true, parts: next };
+  });
+
+/** Folds the play bar. */
+export const closeSound = (): void => hearing.setState({ open: false, parts: new Set() });
 
 /** Plays, or stops at once. */
 export const playOrStop = (): void => hearing.setState(({ asked }) => ({ open: true, asked: !asked }));

@@ -44,20 +44,20 @@ export interface SolvingState {
   readonly answered: { readonly patch: Patch; readonly answer: SolveAnswer } | null;
   /** What the last answer under a hand says: which knobs run out. */
   readonly live: SolveAnswer | null;
+  /** What would meet the targets of a patch, looked for unasked while the hand rests. */
+  readonly hint: { readonly patch: Patch; readonly answer: SolveAnswer } | null;
   readonly spread: { readonly patch: Patch; readonly report: ToleranceReport } | null;
   readonly busy: 'solve' | 'spread' | null;
   readonly progress: Progress;
   readonly failure: string | null;
-  /** Where the knobs would stand in the answer that is looked at, by name. */
-  readonly ghosts: ReadonlyMap<string, number> | null;
   /** Knobs keep the targets met while one is turned by hand. */
   readonly hold: boolean;
   solve(jumpers: boolean): void;
+  /** Looks for the knobs without being asked, where nothing else is. */
+  suggest(): void;
   spreadOf(request: ToleranceRequest): void;
   cancel(): void;
   setHold(hold: boolean): void;
-  /** Looks at an answer's knobs; null ends it. */
-  look(solution: Pick<Solution, 'settings'> | null): void;
   /** A target's handle moves: the free knobs follow. */
   drag(target: Target): void;
   /** A knob was turned by hand: with `hold`, the others follow. */
@@ -141,18 +141,26 @@ export function createSolving(desk: DeskStore) {
     return {
       answered: null,
       live: null,
+      hint: null,
       spread: null,
       busy: null,
       progress: null,
       failure: null,
       hold: false,
-      ghosts: null,
       solve(jumpers) {
         const { patch } = desk.getState();
         set({ busy: 'solve', failure: null, live: null });
         const then = (answer: SolveAnswer | ToleranceReport): void =>
           set({ answered: { patch, answer: answer as SolveAnswer }, busy: null });
         put({ patch, ask: { solve: { jumpers, ...allowed() } }, then });
+      },
+      suggest() {
+        const { patch } = desk.getState();
+        const { busy, hint } = get();
+        if (busy !== null || hint?.patch === patch || patch.targets.length === 0) return;
+        const then = (answer: SolveAnswer | ToleranceReport): void =>
+          set({ hint: { patch, answer: answer as SolveAnswer } });
+        put({ patch, ask: { solve: { live: true, ...allowed() } }, then });
       },
       spreadOf(request) {
         const { patch } = desk.getState();
@@ -166,7 +174,6 @@ export function createSolving(desk: DeskStore) {
         set({ busy: null, progress: null });
       },
       setHold: (hold) => set({ hold }),
-      look: (solution) => set({ ghosts: solution && new Map(solution.settings.map((s) => [s.at, s.value])) }),
       drag(target) {
         const now = goOn(`wanted ${target.at} ${target.id ?? ''}`, desk.getState().patch);
         const edit: Edit = { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };

@@ -3,6 +3,7 @@ import { parsePatch, printPatch } from '@/core';
 import type { Patch } from '@/core';
 import { api, ApiFailure } from '@/ui/parts/api';
 import type { ConflictDetails, StoredPatch } from '@/wire/patches';
+import { Changes } from './changes';
 import type { DeskStore } from './desk';
 import { dropDraft, keepDraft } from './draft';
 import { isOwnSave, noteSave } from './ownSaves';
@@ -22,6 +23,7 @@ interface Sent {
   readonly key: string;
   readonly patch: Patch;
   readonly base: number;
+  readonly changes: readonly string[];
 }
 
 /** Saves what changes, one save after the other, and keeps a local draft until the server has it. */
@@ -32,6 +34,7 @@ class Autosave {
   /** The save whose answer never came. */
   private sent: Sent | null = null;
   private last: Patch;
+  private readonly changes: Changes;
   private readonly stop: () => void;
 
   constructor(
@@ -39,6 +42,7 @@ class Autosave {
     private readonly onConflict: (conflict: Conflict) => void,
   ) {
     this.last = desk.getState().saved;
+    this.changes = new Changes(desk.getState().history);
     this.stop = desk.subscribe(() => this.watch());
     window.addEventListener('pagehide', this.leave);
     document.addEventListener('visibilitychange', this.hidden);
@@ -70,7 +74,8 @@ class Autosave {
   }
 
   private watch(): void {
-    const { id, patch, saved } = this.desk.getState();
+    const { id, patch, saved, history } = this.desk.getState();
+    this.changes.note(history);
     if (patch === this.last) return;
     this.last = patch;
     if (patch === saved) return dropDraft(id);
@@ -88,14 +93,15 @@ class Autosave {
     if (this.busy || patch === saved || save.kind === 'conflict' || save.kind === 'deleted') return;
     // A save whose answer was lost is asked for again as it was: it may have been done.
     const again = this.sent?.base === revision ? this.sent : null;
-    const sent = again ?? { key: crypto.randomUUID(), patch, base: revision };
+    const sent = again ?? { key: crypto.randomUUID(), patch, base: revision, changes: this.changes.list };
     this.sent = sent;
     noteSave(id, sent.key);
     this.busy = true;
     this.desk.getState().setSave({ kind: 'saving' });
     try {
-      const answer = await api.save(id, sent.base, printPatch(sent.patch), sent.key);
+      const answer = await api.save(id, sent.base, printPatch(sent.patch), sent.key, sent.changes);
       this.sent = null;
+      this.changes.saved(sent.changes.length);
       this.desk.getState().confirm(answer.revision, sent.patch, answer.updatedAt);
     } catch (error) {
       this.fail(error);

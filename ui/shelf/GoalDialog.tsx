@@ -24,6 +24,7 @@ import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
 import { endChoices } from '@/ui/parts/choices';
 import { SelectField } from '@/ui/parts/SelectField';
+import { RackSelect } from '@/ui/parts/RackSelect';
 import { TextInput } from '@/ui/parts/TextInput';
 import { ink } from '@/ui/theme/tokens';
 import { GoalPlans } from './GoalPlans';
@@ -49,8 +50,13 @@ function windowOf(key: string) {
   return (kind && endOf(key)?.window(completeParams(kind))) ?? null;
 }
 
-/** Two figures in the middle of what an end answers to, to begin with. */
-function startOf(key: string): { low: string; high: string } {
+interface Typed {
+  readonly low: string;
+  readonly high: string;
+}
+
+/** Two figures in the middle of what a destination answers to, to begin with. */
+function startOf(key: string): Typed {
   const end = endOf(key);
   const kind = kindNamed(idOf(key));
   const window = windowOf(key);
@@ -84,13 +90,19 @@ function usePlans(key: string, by: GoalSource, way: Way, figures: readonly (numb
   return { ...planned, busy: planned.busy || coming };
 }
 
+/** Figures as they are typed; a whole range, `200 Hz to 3 kHz`, fills both. */
+function typedAs(typed: Typed, which: keyof Typed, text: string): Typed {
+  const both = /^(.*\S)\s+to\s+(\S.*)$/.exec(text);
+  return both ? { low: both[1] ?? '', high: both[2] ?? '' } : { ...typed, [which]: text };
+}
+
 /** What shall move, between which values, moved by what: and chains that do it. */
 export function GoalDialog({ onDone, onClose }: Props) {
   const [key, setKey] = useState(choices[0]?.key ?? '');
   const [by, setBy] = useState<GoalSource>('lfo');
   const [how, setHow] = useState<Way>('range');
   const [typed, setTyped] = useState(() => startOf(choices[0]?.key ?? ''));
-  const [onRack, setOnRack] = useState(false);
+  const [onRack, setOnRack] = useState(true);
   const [picked, setPicked] = useState(0);
   const end = endOf(key);
   const unit = end?.unit(completeParams(kindNamed(idOf(key)) as NonNullable<ReturnType<typeof kindNamed>>)) ?? '';
@@ -135,7 +147,7 @@ export function GoalDialog({ onDone, onClose }: Props) {
                   label={FIELDS[way].names[i] ?? which}
                   figures
                   value={typed[which]}
-                  onChange={(text) => setTyped({ ...typed, [which]: text })}
+                  onChange={(text) => setTyped(typedAs(typed, which, text))}
                   sx={{ width: 130 }}
                 />
               ))}
@@ -148,6 +160,9 @@ export function GoalDialog({ onDone, onClose }: Props) {
               options={goalSources.map((x) => [x, sourceNames[x]] as const)}
               onChange={setBy}
             />
+          </Row>
+          <Row label="Rack" says="">
+            <RackSelect width="100%" />
           </Row>
           <GoalPlans {...{ fault, onRack, picked }} plans={plans} onPick={setPicked} onRackChange={setOnRack} />
         </DialogContent>

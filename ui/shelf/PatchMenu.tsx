@@ -13,6 +13,8 @@ import type { Document, ListedPatch } from '@/wire/patches';
 import { RenameDialog } from './RenameDialog';
 
 interface Props {
+  /** Whether the Tab key stops at it: 0 or −1. */
+  readonly stop: number;
   readonly patch: ListedPatch;
   readonly onChanged: () => Promise<void>;
   readonly onRemove: () => void;
@@ -30,7 +32,7 @@ async function rename(id: string, name: string): Promise<void> {
 }
 
 /** What is done with one patch of the shelf. */
-export function PatchMenu({ patch, onChanged, onRemove }: Props) {
+export function PatchMenu({ patch, stop, onChanged, onRemove }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [renaming, setRenaming] = useState(false);
   const router = useRouter();
@@ -41,7 +43,7 @@ export function PatchMenu({ patch, onChanged, onRemove }: Props) {
       .then((p) => download(patch.name, p.patch))
       .catch(tellFault);
   const items: readonly (readonly [string, () => void])[] = [
-    ['Sheet', () => router.push(`/patches/${patch.id}/sheet`)],
+    ['Patch sheet', () => router.push(`/patches/${patch.id}/sheet`)],
     ['Rename', () => setRenaming(true)],
     ['Duplicate', () => done(duplicate(patch))],
     ['Export', () => exported(downloadPatch)],
@@ -53,6 +55,7 @@ export function PatchMenu({ patch, onChanged, onRemove }: Props) {
       <IconButton
         aria-label={`Actions for ${patch.name}`}
         aria-haspopup="menu"
+        tabIndex={stop}
         onClick={(e) => setAnchor(e.currentTarget)}
         sx={{ position: 'relative', zIndex: 1 }}
       >

@@ -23,6 +23,8 @@ dayjs.extend(relativeTime);
 interface Props {
   readonly patch: ListedPatch;
   readonly chosen: boolean;
+  /** Its controls are the stops of the Tab key; of the other rows they are reached by the arrows. */
+  readonly reached: boolean;
   /** Whether it can be patched with the chosen rack; null where none is. */
   readonly tonight: Tonight | null;
   readonly onChoose: (id: string) => void;
@@ -38,15 +40,24 @@ const linkStyle = {
   '&::after': { content: '""', position: 'absolute', inset: 0 },
 } as const;
 
-/** One patch: its strip, its name and ends, its tags, its worst finding, and when it was changed. */
-export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoose, onChanged, onRemove }: Props) {
+/** One patch: its path, its name, what arrives, whether targets are met, its worst issue, and when it was changed. */
+export const PatchRow = memo(function PatchRow({
+  patch,
+  chosen,
+  reached,
+  tonight,
+  onChoose,
+  onChanged,
+  onRemove,
+}: Props) {
+  const stop = reached ? 0 : -1;
   return (
     <TableRow component="div" data-patch={patch.id} data-chosen={chosen} sx={rowStyle}>
       <TableCell component="div" role="cell" sx={cellStyle.box}>
         <Checkbox
           checked={chosen}
           onChange={() => onChoose(patch.id)}
-          slotProps={{ input: { 'aria-label': `Select ${patch.name}` } }}
+          slotProps={{ input: { 'aria-label': `Select ${patch.name}`, tabIndex: stop } }}
           sx={{ position: 'relative', zIndex: 1 }}
         />
       </TableCell>
@@ -54,25 +65,26 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoos
         <StripPicture strip={patch.summary?.strip ?? []} />
       </TableCell>
       <TableCell component="div" role="cell" sx={cellStyle.name}>
-        <Box component={SafeLink} href={`/patches/${patch.id}`} sx={linkStyle}>
+        <Box component={SafeLink} href={`/patches/${patch.id}`} tabIndex={stop} sx={linkStyle}>
           {patch.name}
         </Box>
-        {(patch.summary?.ends ?? []).slice(0, 3).map((e) => (
-          <Box key={e.label} sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', color: ink.softInk }}>
-            <span>{e.label}</span>
-            <Box component="span" sx={{ fontFamily: fonts.numbers }}>
-              {showRange(e.low, e.high, e.unit)}
-            </Box>
+        <Box sx={{ fontSize: 12, color: ink.softInk }}>
+          {tonight ? <RackLine {...tonight} /> : null}
+          {patch.tags.length > 0 && <Box>{patch.tags.join(', ')}</Box>}
+        </Box>
+      </TableCell>
+      <TableCell component="div" role="cell" sx={cellStyle.arrives}>
+        {arriving(patch).map((e) => (
+          <Box key={e.at}>
+            <Box sx={{ fontSize: 12, color: ink.softInk }}>{e.label}</Box>
+            <Box sx={{ fontFamily: fonts.numbers, lineHeight: 1.3 }}>{showRange(e.low, e.high, e.unit)}</Box>
           </Box>
         ))}
-        {patch.summary && <WantedLine {...patch.summary.wanted} />}
-        {tonight && <RackLine {...tonight} />}
-      </TableCell>
-      <TableCell component="div" role="cell" sx={{ ...cellStyle.tags, color: ink.softInk }}>
-        {patch.tags.join(', ')}
+        <Others count={(patch.summary?.ends.length ?? 0) - SHOWN} />
       </TableCell>
       <TableCell component="div" role="cell" sx={cellStyle.findings}>
-        <WorstFinding {...patch} />
+        {patch.summary && <TargetLine {...patch.summary.wanted} />}
+        <WorstFinding {...patch} stop={stop} />
       </TableCell>
       <TableCell
         component="div"
@@ -83,11 +95,25 @@ export const PatchRow = memo(function PatchRow({ patch, chosen, tonight, onChoos
         {dayjs(patch.updatedAt).fromNow()}
       </TableCell>
       <TableCell component="div" role="cell" sx={cellStyle.menu}>
-        <PatchMenu patch={patch} onChanged={onChanged} onRemove={() => onRemove(patch)} />
+        <PatchMenu patch={patch} stop={stop} onChanged={onChanged} onRemove={() => onRemove(patch)} />
       </TableCell>
     </TableRow>
   );
 });
+
+/** So many destinations are shown in a row. */
+const SHOWN = 1;
+
+/** The destinations that a row shows: the one that the patch opens with first. */
+function arriving({ summary }: ListedPatch): NonNullable<ListedPatch['summary']>['ends'] {
+  const { ends = [], shown } = summary ?? {};
+  return [...ends].sort((a, b) => Number(b.at === shown) - Number(a.at === shown)).slice(0, SHOWN);
+}
+
+function Others({ count }: { readonly count: number }) {
+  if (count <= 0) return null;
+  return <Box sx={{ fontSize: 12, color: ink.softInk }}>{`and ${counted(count, 'other destination')}`}</Box>;
+}
 
 /** Whether it can be patched with the chosen rack. */
 function RackLine({ short, standIns }: Tonight) {
@@ -97,14 +123,14 @@ function RackLine({ short, standIns }: Tonight) {
     ? `Fits ${rack}${standIns > 0 ? ` (${counted(standIns, 'substitute')})` : ''}`
     : `Missing from ${rack}: ${short.slice(0, 3).join(', ')}${short.length > 3 ? ` and ${short.length - 3} more` : ''}`;
   return (
-    <Box data-tonight={can} sx={{ fontSize: 13, color: can ? ink.good : ink.warning }}>
+    <Box data-tonight={can} sx={{ fontSize: 12, color: can ? ink.softInk : ink.warning }}>
       {says}
     </Box>
   );
 }
 
 /** How what is wanted of a patch stands. */
-function WantedLine({ count, met }: { readonly count: number; readonly met: number }) {
+function TargetLine({ count, met }: { readonly count: number; readonly met: number }) {
   if (count === 0) return null;
   const all = met === count;
   return (

@@ -1,20 +1,25 @@
 'use client';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
+import Skeleton from '@mui/material/Skeleton';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
 import { blank, printPatch } from '@/core';
 import { api } from '@/ui/parts/api';
 import { later } from '@/ui/parts/later';
+import { setSetting, settings } from '@/ui/parts/settings';
+import { SkipLinks } from '@/ui/parts/SkipLinks';
 import { tell, tellFault } from '@/ui/parts/messages';
+import { ink } from '@/ui/theme/tokens';
 import { tagsOf } from '@/ui/parts/tagsOf';
 import type { Document, ListedPatch } from '@/wire/patches';
 import { ChosenBar } from './ChosenBar';
-import { EmptyShelf } from './EmptyShelf';
-import { ImportButton } from './ImportButton';
 import { shelfOf } from './order';
 import type { Order, Wanted } from './order';
+import { ListHead } from './ListHead';
+import { Welcome } from './Welcome';
 import { ShelfHead } from './ShelfHead';
 import { ShelfTable } from './ShelfTable';
 import { useChosen } from './useChosen';
@@ -58,10 +63,24 @@ function useShelf() {
     },
     [refresh],
   );
-  return { refresh, create, bringIn, remove };
+  return { refresh, create, bringIn, remove, router };
 }
 
-/** All patches. */
+/** The patch that the tour is given on. */
+const TOUR_PATCH = 'fog-bank-breathing';
+
+/** Where the patches will stand. */
+function Coming() {
+  return (
+    <Box role="status" aria-label="Loading your patches" sx={{ mt: 4 }}>
+      {[0, 1, 2, 3].map((i) => (
+        <Skeleton key={i} variant="rectangular" sx={{ height: 64, mb: 1 }} />
+      ))}
+    </Box>
+  );
+}
+
+/** All patches, and the ways to a new one. */
 export function ShelfScreen() {
   const { data: patches, error } = useQuery({
     queryKey: ['patches'],
@@ -73,46 +92,63 @@ export function ShelfScreen() {
   const [open, setOpen] = useState<'deleted' | 'goal' | 'recipes' | null>(null);
   const [wanted, setWanted] = useState<Wanted>({ words: '', tags: [] });
   const [order, setOrder] = useState<Order>({ by: 'updatedAt', down: true });
-  const { refresh, create, bringIn, remove } = useShelf();
+  const { refresh, create, bringIn, remove, router } = useShelf();
   const tonight = useTonight(patches ?? []);
   const shown = useMemo(() => shelfOf(patches ?? [], wanted, order), [patches, wanted, order]);
   const tags = useMemo(() => tagsOf(patches ?? []), [patches]);
   const { chosen, choose, chooseAll } = useChosen(shown);
-  const doors = {
-    onGoal: () => setOpen('goal'),
-    onRecipes: () => setOpen('recipes'),
-    onNew: () => create(emptyPatch()),
-  };
+  const welcome = useStore(settings, (state) => state.welcome);
   const held = (patches ?? []).filter((p) => chosen.has(p.id));
+  const tour = (): void => {
+    setSetting('guide', 'on');
+    const shownIn = (patches ?? []).find((p) => p.id === TOUR_PATCH);
+    if (shownIn) router.push(`/patches/${shownIn.id}`);
+    else setOpen('recipes');
+  };
   return (
-    <Box component="main" sx={{ maxWidth: 1180, mx: 'auto', px: 2, pb: 6 }}>
-      <ShelfHead
-        {...{ wanted, tags, ...doors }}
-        onWanted={setWanted}
-        onImported={bringIn}
-        onDeleted={() => setOpen('deleted')}
-      />
-      {error && <Alert severity="error">{`${error.message} Nothing was changed. Reload to try again.`}</Alert>}
-      {patches?.length === 0 && <EmptyShelf {...doors} file={<ImportButton onImported={bringIn} />} />}
-      {held.length > 0 && (
-        <ChosenBar chosen={held} offered={tags} onChanged={refresh} onDone={() => chooseAll(false)} />
-      )}
-      {patches && patches.length > 0 && shown.length === 0 && <p>No matching patches.</p>}
-      {shown.length > 0 && (
-        <ShelfTable
-          {...{ patches: shown, order, chosen, tonight }}
-          onOrder={setOrder}
-          onChoose={choose}
-          onChooseAll={chooseAll}
-          onChanged={refresh}
-          onRemove={remove}
+    <>
+      <SkipLinks links={[['#patches', 'Skip to your patches']]} />
+      <ShelfHead onImported={bringIn} onDeleted={() => setOpen('deleted')} />
+      <Box component="main" sx={{ maxWidth: 1112, mx: 'auto', px: 2, pb: 6 }}>
+        <Welcome
+          brief={!welcome && (patches?.length ?? 0) > 0}
+          onGoal={() => setOpen('goal')}
+          onRecipes={() => setOpen('recipes')}
+          onNew={() => create(emptyPatch())}
+          onTour={tour}
         />
-      )}
-      {open === 'deleted' && <DeletedPatches onClose={() => setOpen(null)} onChanged={refresh} />}
-      {open === 'recipes' && <RecipesDialog onClose={() => setOpen(null)} onOpen={create} />}
-      {open === 'goal' && (
-        <GoalDialog onClose={() => setOpen(null)} onDone={(patch) => (setOpen(null), create(printPatch(patch)))} />
-      )}
-    </Box>
+        {patches ? (
+          <ListHead patches={patches} wanted={wanted} onWanted={setWanted} tags={tags} />
+        ) : (
+          !error && <Coming />
+        )}
+        {error && <Alert severity="error">{`${error.message} Nothing was changed. Reload to try again.`}</Alert>}
+        {patches?.length === 0 && (
+          <Box sx={{ color: ink.softInk, mt: 1 }}>
+            No patches yet. Choose one of the three ways above, or import a .fenvo.json file or a zip of patches and
+            their recordings.
+          </Box>
+        )}
+        {held.length > 0 && (
+          <ChosenBar chosen={held} offered={tags} onChanged={refresh} onDone={() => chooseAll(false)} />
+        )}
+        {patches && patches.length > 0 && shown.length === 0 && <p>No matching patches.</p>}
+        {shown.length > 0 && (
+          <ShelfTable
+            {...{ patches: shown, order, chosen, tonight }}
+            onOrder={setOrder}
+            onChoose={choose}
+            onChooseAll={chooseAll}
+            onChanged={refresh}
+            onRemove={remove}
+          />
+        )}
+        {open === 'deleted' && <DeletedPatches onClose={() => setOpen(null)} onChanged={refresh} />}
+        {open === 'recipes' && <RecipesDialog onClose={() => setOpen(null)} onOpen={create} />}
+        {open === 'goal' && (
+          <GoalDialog onClose={() => setOpen(null)} onDone={(patch) => (setOpen(null), create(printPatch(patch)))} />
+        )}
+      </Box>
+    </>
   );
 }

@@ -11,12 +11,13 @@ import type { ListedPatch } from '@/wire/patches';
 import type { Tonight } from '@/wire/racks';
 import type { Column, Order } from './order';
 import { PatchRow } from './PatchRow';
+import { useRowKeys } from './useRowKeys';
 import { cellStyle, headStyle } from './tableStyle';
 
 const HEADS: readonly (readonly [Column, string])[] = [
-  ['name', 'name'],
-  ['tags', 'tags'],
-  ['findings', 'Issues'],
+  ['name', 'Name'],
+  ['arrives', 'Arrives'],
+  ['findings', 'Targets and issues'],
   ['updatedAt', 'Modified'],
 ];
 
@@ -42,8 +43,9 @@ export function ShelfTable(props: Props) {
   useEffect(() => startTransition(() => setMost(Infinity)), []);
   const all = patches.length > 0 && patches.every((p) => chosen.has(p.id));
   const sortBy = (by: Column): void => onOrder({ by, down: order.by === by ? !order.down : by !== 'name' });
+  const keys = useRowKeys(patches.map((p) => p.id));
   return (
-    <Table component="div" aria-label="Patches">
+    <Table component="div" aria-label="Patches" onKeyDown={keys.onKeyDown} onFocus={keys.onFocus}>
       <TableHead component="div">
         <TableRow component="div" sx={headStyle}>
           <TableCell component="div" role="columnheader" sx={cellStyle.box}>
@@ -81,6 +83,7 @@ export function ShelfTable(props: Props) {
             key={patch.id}
             patch={patch}
             chosen={chosen.has(patch.id)}
+            reached={keys.reached === patch.id}
             tonight={tonight.get(patch.id) ?? null}
             onChoose={onChoose}
             onChanged={onChanged}

@@ -6,7 +6,7 @@ import { ink } from '@/ui/theme/tokens';
 import type { ListedPatch } from '@/wire/patches';
 
 /** The worst that is said of a patch; it leads to its place. */
-export function WorstFinding({ id, summary, fault }: ListedPatch) {
+export function WorstFinding({ id, summary, fault, stop }: ListedPatch & { readonly stop: number }) {
   const said = summary && worstText(summary.findings);
   if (fault) {
     return (
@@ -21,6 +21,7 @@ export function WorstFinding({ id, summary, fault }: ListedPatch) {
       component={SafeLink}
       href={`/patches/${id}#${FINDINGS}`}
       title="Show the first issue"
+      tabIndex={stop}
       sx={{ color: said.colour, position: 'relative', zIndex: 1, py: 0.5 }}
     >
       {said.text}

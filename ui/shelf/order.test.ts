@@ -19,6 +19,7 @@ const listed = (id: string, more: Partial<ListedPatch> = {}): ListedPatch => ({
     ends: [],
     wanted: { count: 0, met: 0 },
     strip: [],
+    shown: null,
     uses: [],
   },
   ...more,
@@ -31,6 +32,7 @@ const found = (error: number, warning: number): Partial<ListedPatch> => ({
     ends: [],
     wanted: { count: 0, met: 0 },
     strip: [],
+    shown: null,
     uses: [],
   },
 });
@@ -44,9 +46,10 @@ describe('the shelf', () => {
         modules: 2,
         notes: 'Try the low swell at the second bell',
         findings: { error: 0, warning: 0, note: 0 },
-        ends: [{ label: 'Tone, cutoff', low: 1, high: 2, unit: 'Hz' }],
+        ends: [{ at: 'a.in', label: 'Tone, cutoff', low: 1, high: 2, unit: 'Hz' }],
         wanted: { count: 0, met: 0 },
         strip: [],
+        shown: null,
         uses: [],
       },
     });

@@ -1,7 +1,7 @@
 import type { ListedPatch } from '@/wire/patches';
 
 /** What the shelf is sorted by. */
-export type Column = 'name' | 'tags' | 'findings' | 'updatedAt';
+export type Column = 'name' | 'arrives' | 'findings' | 'updatedAt';
 
 export interface Order {
   readonly by: Column;
@@ -15,9 +15,13 @@ const weightOf = ({ summary, fault }: ListedPatch): number => {
   return error * 1e6 + warning * 1e3 + note;
 };
 
+/** The destination that a patch opens with, by name. */
+const destinationOf = ({ summary }: ListedPatch): string =>
+  summary?.ends.find((e) => e.at === summary.shown)?.label ?? summary?.ends[0]?.label ?? '';
+
 const compare: Readonly<Record<Column, (a: ListedPatch, b: ListedPatch) => number>> = {
   name: (a, b) => a.name.localeCompare(b.name),
-  tags: (a, b) => a.tags.join(', ').localeCompare(b.tags.join(', ')),
+  arrives: (a, b) => destinationOf(a).localeCompare(destinationOf(b)),
   findings: (a, b) => (weightOf(a) === weightOf(b) ? 0 : weightOf(a) - weightOf(b)),
   updatedAt: (a, b) => a.updatedAt.localeCompare(b.updatedAt),
 };

@@ -5,7 +5,10 @@ const grid = {
   display: 'grid',
   alignItems: 'center',
   columnGap: 2,
-  gridTemplateColumns: { xs: '32px minmax(0, 1fr) 40px', md: '32px 150px minmax(200px, 1fr) 150px 96px 112px 40px' },
+  gridTemplateColumns: {
+    xs: '32px minmax(0, 1fr) 40px',
+    md: '32px 150px minmax(180px, 1.2fr) minmax(180px, 1fr) 150px 104px 36px',
+  },
 } as const;
 
 export const headStyle = { ...grid, display: { xs: 'none', md: 'grid' }, pt: 1 } as const;
@@ -24,10 +27,10 @@ export const rowStyle = {
 const bare = { border: 0, p: 0 } as const;
 
 export const cellStyle = {
-  box: { ...bare, gridRow: { xs: '1 / span 3', md: 'auto' } },
+  box: { ...bare, gridRow: { xs: '1 / span 4', md: 'auto' } },
   picture: { ...bare, display: { xs: 'none', md: 'block' } },
   name: bare,
-  tags: { ...bare, gridColumn: { xs: 2, md: 'auto' } },
+  arrives: { ...bare, minWidth: 0, gridColumn: { xs: 2, md: 'auto' } },
   findings: { ...bare, gridColumn: { xs: 2, md: 'auto' } },
   changed: { ...bare, display: { xs: 'none', md: 'block' } },
   menu: { ...bare, gridColumn: { xs: 3, md: 'auto' }, gridRow: { xs: 1, md: 'auto' } },

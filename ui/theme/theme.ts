@@ -1,6 +1,6 @@
 import { createTheme } from '@mui/material/styles';
 import type { Tokens } from './tokens';
-import { cssVariables, dark, fonts, ink, light } from './tokens';
+import { cssVariables, dark, fonts, ink, light, printed } from './tokens';
 
 const palette = (t: Tokens) => ({
   primary: { main: t.wanted, contrastText: t.raised },
@@ -118,6 +118,16 @@ export const theme = createTheme({
         '*:focus-visible': focus,
         'svg [tabindex]:focus': { outline: 'none' },
         'svg [tabindex]:focus-visible': focus,
+        '@media print': {
+          ':root, .dark': { ...cssVariables(printed), colorScheme: 'light' },
+          'html, body': { background: '#FFFFFF !important', color: '#000000 !important' },
+          '[data-no-print]': { display: 'none !important' },
+          '[data-sheet-of-paper]': {
+            height: 'auto !important',
+            overflow: 'visible !important',
+            display: 'block !important',
+          },
+        },
         '@media (prefers-reduced-motion: reduce)': {
           '*': { transition: 'none !important', animation: 'none !important' },
         },
@@ -131,6 +141,14 @@ export const theme = createTheme({
       defaultProps: { variant: 'outlined', color: 'inherit', size: 'small', disableElevation: true },
       styleOverrides: {
         root: { minWidth: 0, padding: '3px 10px', borderColor: ink.line, backgroundColor: ink.raised, lineHeight: 1.5 },
+        contained: {
+          border: `1px solid ${ink.wanted}`,
+          backgroundColor: ink.wanted,
+          color: ink.raised,
+          fontWeight: 700,
+          '&:hover': { backgroundColor: ink.wanted },
+        },
+        text: { background: 'none' },
       },
     },
     MuiIconButton: { defaultProps: { size: 'small' } },

@@ -44,6 +44,22 @@ export const dark: Tokens = {
   good: '#8CCB95',
 };
 
+/** On paper: black on white, whatever the screen is. */
+export const printed: Tokens = {
+  paper: '#FFFFFF',
+  raised: '#FFFFFF',
+  line: '#B5B5B5',
+  ink: '#000000',
+  softInk: '#333333',
+  bound: '#E6E6E6',
+  seen: '#BDBDBD',
+  trace: '#000000',
+  wanted: '#000000',
+  error: '#000000',
+  warning: '#000000',
+  good: '#000000',
+};
+
 const variable = (name: string): string => `--${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}`;
 
 export const cssVariables = (tokens: Tokens): Record<string, string> =>

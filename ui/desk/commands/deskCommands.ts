@@ -2,13 +2,15 @@ import { kindNamed } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
 import { setSetting } from '@/ui/parts/settings';
 import { hearing, playOrStop, swapSides } from '@/ui/session/hearing';
+import { inspector, openIssues, showMap } from '@/ui/session/inspector';
+import { endPreviews } from '@/ui/session/previews';
 import { holdKeys } from '@/ui/session/typeahead';
 import type { Command } from './commandTable';
 import type { Given } from './given';
 
 /** What is done with the patch as a whole. */
 export function deskCommands({ desk, setScene }: Given): Command[] {
-  const { history, patch, undo, redo } = desk.getState();
+  const { history, patch, undo, redo, select } = desk.getState();
   const [last, next] = [history.past.at(-1), history.future[0]];
   return [
     {
@@ -38,6 +40,29 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
       },
     },
     { id: 'play', title: 'Play / stop', keys: 'space', can: true, run: playOrStop },
+    {
+      id: 'release',
+      title: 'Stop preview, clear selection',
+      keys: 'escape',
+      can: true,
+      run() {
+        if (!endPreviews()) select(null);
+      },
+    },
+    {
+      id: 'map',
+      title: inspector.getState().map ? 'Show the path' : 'Show the map',
+      keys: 'g',
+      can: true,
+      run: () => showMap(!inspector.getState().map),
+    },
+    {
+      id: 'issues',
+      title: 'Show the issues',
+      keys: 'shift+i',
+      can: true,
+      run: () => openIssues(!inspector.getState().issues),
+    },
     {
       id: 'swap',
       title: 'Switch A/B comparison',

@@ -48,7 +48,7 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
     label: socketPlace(m, name),
     text: reading ? readingText(reading) : 'Not connected',
     more: reading ? readingMore(reading).join('\n') : '',
-    wanted: worst ? standing(worst) : '',
+    wanted: worst ? standing(worst, reading ?? null) : '',
     met: worst?.met ?? true,
     said: said?.text ?? '',
     colour: said?.colour ?? '',

@@ -68,7 +68,7 @@ export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow,
   const sources = graph.modules.filter((m) => m.kind.room === 'source');
   const loose = looseModules(predicted, ends);
   return (
-    <Box component="nav" aria-label="Destinations and sources" sx={navStyle}>
+    <Box component="nav" data-no-print aria-label="Destinations and sources" sx={navStyle}>
       <Heading>Destinations</Heading>
       {ends.map((socket) => (
         <EndRow key={socket} {...rowOf(socket, predicted)} chosen={socket === shown} onShow={onShow} />

@@ -2,45 +2,36 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { explain, issueTitle } from '@/core';
+import { applyEdits, explain, issueTitle } from '@/core';
 import type { Finding } from '@/core';
-import type { EditDesk } from '@/ui/session/edit';
+import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
+import { ApplyOrPreview } from '../preview/ApplyOrPreview';
+import { usePreview } from '../preview/usePreview';
 import { DismissForm } from './DismissForm';
 
 const colours = { error: ink.error, warning: ink.warning, note: ink.ink } as const;
 const words = { error: 'Error', warning: 'Warning', note: 'Info' } as const;
 
-const actions = { display: 'flex', gap: 0.75, flexWrap: 'wrap' } as const;
-
 interface Props {
+  readonly desk: DeskStore;
   readonly finding: Finding;
   readonly place: string;
-  readonly edit: EditDesk;
   readonly onOpen: (at: string) => void;
-  /** Shows in the strip what a cure would do; null ends it. */
-  readonly onPreview: (finding: Finding | null) => void;
 }
 
-/** One finding: what, where, why, and what is done about it. */
-export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props) {
+/** One issue: what, where, why, and its fix. */
+export function FindingRow({ desk, finding: f, place, onOpen }: Props) {
   const [open, setOpen] = useState<'why' | 'dismiss' | null>(null);
-  const [looking, setLooking] = useState(false);
   const toggle = (what: 'why' | 'dismiss'): void => setOpen(open === what ? null : what);
-  const look = (on: boolean): void => {
-    setLooking(on);
-    onPreview(on ? f : null);
-  };
-  const cure = (): void => {
-    look(false);
-    edit(f.cure?.label ?? '', f.cure?.edits ?? []);
-  };
+  const { edit } = desk.getState();
   return (
     <Box data-finding={f.code} data-at={f.at} sx={{ borderTop: `1px solid ${ink.line}`, py: 1 }}>
-      <Box sx={{ fontWeight: 700, color: colours[f.severity] }}>{`${words[f.severity]} at ${place}`}</Box>
+      <Box sx={{ fontWeight: 700, color: colours[f.severity] }}>{`${words[f.severity]}: ${issueTitle(f.code)}`}</Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>{place}</Box>
       <Box sx={{ mb: 0.75 }}>{f.message}</Box>
       {open === 'why' && <Box sx={{ mb: 0.75, fontSize: 13, color: ink.softInk }}>{explain(f.code)}</Box>}
-      <Box sx={actions}>
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
         <Button onClick={() => onOpen(f.at)}>Show</Button>
         <Button aria-expanded={open === 'why'} onClick={() => toggle('why')}>
           Explain
@@ -49,17 +40,8 @@ export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props
           Dismiss
         </Button>
       </Box>
-      {/* Cures are found after the findings: what is there already stays where it is. */}
-      {f.cure && (
-        <Box sx={{ ...actions, mt: 0.75 }}>
-          <Button color="primary" onClick={cure}>
-            {f.cure.label}
-          </Button>
-          <Button aria-pressed={looking} onClick={() => look(!looking)}>
-            {looking ? 'Stop preview' : 'Preview'}
-          </Button>
-        </Box>
-      )}
+      {/* Fixes are found after the issues: what is there already stays where it is. */}
+      {f.cure && <Fix desk={desk} cure={f.cure} />}
       {open === 'dismiss' && (
         <DismissForm
           onKeep={(reason) =>
@@ -69,4 +51,10 @@ export function FindingRow({ finding: f, place, edit, onOpen, onPreview }: Props
       )}
     </Box>
   );
+}
+
+function Fix({ desk, cure }: { readonly desk: DeskStore; readonly cure: NonNullable<Finding['cure']> }) {
+  const preview = usePreview(() => ({ patch: applyEdits(desk.getState().patch, cure.edits) }));
+  const apply = (): void => desk.getState().edit(cure.label, cure.edits);
+  return <ApplyOrPreview preview={preview} label={cure.label} onApply={apply} />;
 }

@@ -8,7 +8,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
-import { briefSeconds, showNumber, showVolts } from '@/core';
+import { briefSeconds, showQuantity, showVolts } from '@/core';
 import type { GesturePoint, Range } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -26,9 +26,11 @@ interface Props {
   readonly held: boolean;
   readonly duration: number;
   /** What a knob can be set to, in its own unit; left out: volts, in a range that is chosen. */
-  readonly knob?: { readonly span: Range; readonly unit: string };
+  readonly knob?: { readonly span: Range; readonly unit: string; readonly octaves: boolean };
   readonly onDone: (points: readonly GesturePoint[]) => void;
   readonly onClose: () => void;
+  /** Takes the automation away; left out where the gesture is a source of its own. */
+  readonly onRemove?: () => void;
 }
 
 const rangeNamed = (range: string): Range => {
@@ -41,13 +43,14 @@ const rangeFor = (points: readonly GesturePoint[]): string =>
   RANGES.find((r) => points.every((p) => p.volts >= rangeNamed(r)[0] && p.volts <= rangeNamed(r)[1])) ?? '-10 to 10';
 
 /** A hand on a fader: set point by point, drawn in one go, or recorded in real time. */
-export function GestureDialog({ name, points: given, held, duration, knob, onDone, onClose }: Props) {
+export function GestureDialog({ name, points: given, held, duration, knob, onDone, onClose, onRemove }: Props) {
   const [points, setPoints] = useState<readonly GesturePoint[]>(given);
   const [range, setRange] = useState(() => rangeFor(given));
   const [way, setWay] = useState<'points' | 'draw'>('draw');
   const [low, high] = knob?.span ?? rangeNamed(range);
   const longest = Math.max(duration, given.at(-1)?.t ?? 0);
   const tolerance = (high - low) * LOOSE;
+  const show = knob ? (v: number): string => showQuantity(v, knob.unit) : showVolts;
   return (
     <Dialog open onClose={onClose} aria-labelledby="gesture-title" maxWidth="md" fullWidth>
       <DialogTitle id="gesture-title">{`${name}: automation, ${briefSeconds(longest)}`}</DialogTitle>
@@ -82,11 +85,13 @@ export function GestureDialog({ name, points: given, held, duration, knob, onDon
           longest={longest}
           way={way}
           held={held}
-          show={knob ? (v) => `${showNumber(v, 2)}\u2009${knob.unit}` : showVolts}
+          show={show}
+          octaves={knob?.octaves ?? false}
           tolerance={tolerance}
         />
         <Recorder
-          show={knob ? (v) => `${showNumber(v, 2)}\u2009${knob.unit}` : showVolts}
+          show={show}
+          octaves={knob?.octaves ?? false}
           range={[low, high]}
           longest={longest}
           onRecorded={(taken) => setPoints(drawnOver(points, simplified(ordered(taken), tolerance)))}
@@ -96,6 +101,11 @@ export function GestureDialog({ name, points: given, held, duration, knob, onDon
         </Box>
       </DialogContent>
       <DialogActions>
+        {onRemove && (
+          <Button onClick={onRemove} sx={{ mr: 'auto' }}>
+            Remove automation
+          </Button>
+        )}
         <Button onClick={() => setPoints([{ t: 0, volts: Math.max(low, Math.min(high, 0)) }])}>Clear</Button>
         <Button onClick={onClose}>Cancel</Button>
         <Button color="primary" onClick={() => onDone(points)}>

@@ -3,10 +3,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { scaleLinear } from 'd3-scale';
+import { scaleLinear, scaleLog } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { useState } from 'react';
-import { briefSeconds, idOf, knobPlace, knobsIn, nameOf, paramLabel, showNumber } from '@/core';
+import { briefSeconds, idOf, knobPlace, knobsIn, paramLabel, showRange } from '@/core';
 import type { Hand, HandPoint, Patch } from '@/core';
 import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -28,6 +28,8 @@ interface Knob {
   readonly min: number;
   readonly max: number;
   readonly unit: string;
+  /** Turned in octaves. */
+  readonly octaves: boolean;
   readonly value: number;
 }
 
@@ -42,6 +44,7 @@ function knobsFor(patch: Patch, id: string | undefined): Knob[] {
       min,
       max,
       unit: spec.unit ?? '',
+      octaves: spec.taper === 'log' && min > 0,
       value,
     }));
 }
@@ -65,7 +68,7 @@ export function HandLanes({ patch, id, edit }: Props) {
       ))}
       {id !== undefined && free.length > 0 && (
         <SelectField
-          label="Let a hand turn"
+          label="Automate a knob"
           value=""
           options={[['', 'Automate a knob…'] as const, ...free.map((k) => [k.at, k.label] as const)]}
           onChange={(at) => at !== '' && begin(at)}
@@ -93,7 +96,7 @@ function Lane({ hand, knob, longest, edit }: LaneProps) {
     <Box data-lane={at} sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 13 }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>{`${knob.label}, ${briefSeconds(points.at(-1)?.t ?? 0)}`}</Box>
-        <Button aria-label={`Edit the hand on ${knob.label}`} onClick={() => setOpen(true)}>
+        <Button aria-label={`Edit automation of ${knob.label}`} onClick={() => setOpen(true)}>
           Edit
         </Button>
         <Button
@@ -136,8 +139,9 @@ function Lane({ hand, knob, longest, edit }: LaneProps) {
           points={points.map((p) => ({ t: p.t, volts: p.value }))}
           held={interpolation === 'hold'}
           duration={longest}
-          knob={{ span: [knob.min, knob.max], unit: knob.unit }}
+          knob={{ span: [knob.min, knob.max], unit: knob.unit, octaves: knob.octaves }}
           onClose={() => setOpen(false)}
+          onRemove={() => put(`Remove automation of ${knob.label}`, null)}
           onDone={(drawn) => {
             setOpen(false);
             put(`Automate ${knob.label}`, { points: drawn.map((p) => ({ t: p.t, value: p.volts })) });
@@ -153,9 +157,7 @@ const SIZE = { width: 260, height: 44 } as const;
 /** A hand over time, the knob's whole travel high. */
 function LanePicture({ hand, knob, longest }: { readonly hand: Hand; readonly knob: Knob; readonly longest: number }) {
   const x = scaleLinear().domain([0, longest]).range([0, SIZE.width]);
-  const y = scaleLinear()
-    .domain([knob.min, knob.max])
-    .range([SIZE.height - 2, 2]);
+  const y = (knob.octaves ? scaleLog : scaleLinear)([knob.min, knob.max], [SIZE.height - 2, 2]);
   const straight = line<HandPoint>()
     .x((p) => x(p.t))
     .y((p) => y(p.value));
@@ -163,7 +165,7 @@ function LanePicture({ hand, knob, longest }: { readonly hand: Hand; readonly kn
   const last = hand.points.at(-1);
   const shown = last ? [...hand.points, { ...last, t: longest }] : [];
   const values = hand.points.map((p) => p.value);
-  const says = `${nameOf(hand.at)} from ${showNumber(Math.min(...values), 2)} to ${showNumber(Math.max(...values), 2)} ${knob.unit}`;
+  const says = `${knob.label}: ${showRange(Math.min(...values), Math.max(...values), knob.unit)}`;
   return (
     <svg
       viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}

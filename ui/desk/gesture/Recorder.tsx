@@ -16,11 +16,17 @@ interface Props {
   readonly range: Range;
   readonly longest: number;
   readonly show: (value: number) => string;
+  /** The pad is high in octaves. */
+  readonly octaves: boolean;
   readonly onRecorded: (taken: readonly GesturePoint[]) => void;
 }
 
+/** The value at a height of the pad, 0 to 1. */
+const valueOf = ([low, high]: Range, share: number, octaves: boolean): number =>
+  octaves ? low * (high / low) ** share : low + share * (high - low);
+
 /** A hand between 0 and 1 that is looked at in real time, from when it is started until it is stopped or time is up. */
-function useHand({ range, longest, onRecorded }: Omit<Props, 'show'>) {
+function useHand({ range, longest, octaves, onRecorded }: Omit<Props, 'show'>) {
   const [low, high] = range;
   const [seconds, setSeconds] = useState<number | null>(null);
   const share = useRef(0.5);
@@ -44,7 +50,7 @@ function useHand({ range, longest, onRecorded }: Omit<Props, 'show'>) {
       const t = (performance.now() - begun) / 1000;
       share.current = Math.min(1, Math.max(0, share.current + way.current * KEY_STEP));
       setShown(share.current);
-      taken.current.push({ t: Math.min(t, longest), volts: low + share.current * (high - low) });
+      taken.current.push({ t: Math.min(t, longest), volts: valueOf([low, high], share.current, octaves) });
       setSeconds(t);
       if (t < longest) return;
       clearInterval(timer);
@@ -53,7 +59,7 @@ function useHand({ range, longest, onRecorded }: Omit<Props, 'show'>) {
       taken.current = [];
     }, LOOK);
     return () => clearInterval(timer);
-  }, [running, low, high, longest]);
+  }, [running, low, high, longest, octaves]);
   const set = (to: number): void => {
     share.current = Math.min(1, Math.max(0, to));
     setShown(share.current);
@@ -69,6 +75,7 @@ function useHand({ range, longest, onRecorded }: Omit<Props, 'show'>) {
 export function Recorder(props: Props) {
   const [low, high] = props.range;
   const { seconds, running, shown, set, turn, stop, start } = useHand(props);
+  const now = valueOf(props.range, shown, props.octaves);
   const follow = (e: PointerEvent<HTMLElement>): void => {
     const box = e.currentTarget.getBoundingClientRect();
     set(1 - (e.clientY - box.top) / box.height);
@@ -81,8 +88,8 @@ export function Recorder(props: Props) {
         aria-label="The hand that is recorded"
         aria-valuemin={low}
         aria-valuemax={high}
-        aria-valuenow={low + shown * (high - low)}
-        aria-valuetext={props.show(low + shown * (high - low))}
+        aria-valuenow={now}
+        aria-valuetext={props.show(now)}
         data-hand
         onPointerMove={follow}
         onPointerDown={follow}

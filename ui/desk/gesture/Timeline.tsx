@@ -1,7 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
-import { scaleLinear } from 'd3-scale';
-import type { ScaleLinear } from 'd3-scale';
+import { scaleLinear, scaleLog } from 'd3-scale';
+import type { ScaleContinuousNumeric, ScaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent, RefObject, SVGProps } from 'react';
@@ -12,7 +12,7 @@ import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { drawnOver, movedPoint, ordered, simplified, withoutPoint } from './points';
 
-const SIZE = { height: 260, left: 44, right: 12, top: 12, bottom: 22 } as const;
+const SIZE = { height: 260, left: 72, right: 12, top: 12, bottom: 22 } as const;
 /** A time needs so much room, pixels. */
 const TICK = 64;
 
@@ -25,10 +25,12 @@ interface TimelineProps {
   readonly held: boolean;
   readonly tolerance: number;
   readonly show: (value: number) => string;
+  /** The scale counts octaves. */
+  readonly octaves: boolean;
 }
 
 /** The gesture over time: drawn in one go, or point by point, by pointer and by keys. */
-export function Timeline({ points, setPoints, range, longest, way, held, tolerance, show }: TimelineProps) {
+export function Timeline({ points, setPoints, range, longest, way, held, tolerance, show, octaves }: TimelineProps) {
   const [drawn, setDrawn] = useState<readonly GesturePoint[] | null>(null);
   const grabbed = useRef<number | null>(null);
   const [box, { width }] = useSize<HTMLDivElement>({ width: 720, height: SIZE.height });
@@ -36,10 +38,11 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
     .domain([0, longest])
     .range([SIZE.left, width - SIZE.right])
     .clamp(true);
-  const y = scaleLinear()
-    .domain(range)
-    .range([SIZE.height - SIZE.bottom, SIZE.top])
-    .clamp(true);
+  const y = (
+    octaves
+      ? scaleLog(range, [SIZE.height - SIZE.bottom, SIZE.top])
+      : scaleLinear(range, [SIZE.height - SIZE.bottom, SIZE.top])
+  ).clamp(true);
   const under = (e: PointerEvent<SVGElement>): GesturePoint => {
     const svg = e.currentTarget.ownerSVGElement ?? (e.currentTarget as unknown as SVGSVGElement);
     const { left, top } = svg.getBoundingClientRect();
@@ -47,9 +50,10 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
   };
   const { straight, path } = lines(x, y, held);
   const last = points.at(-1);
-  const shown = last ? [...points, { t: longest, volts: last.volts }] : points;
+  const whole = last ? [...points, { t: longest, volts: last.volts }] : points;
+  const shown = octaves && !held ? between(whole) : whole;
   const key = (e: KeyboardEvent, i: number): void => {
-    const to = movedByKey(points[i] as GesturePoint, e, range, longest);
+    const to = movedByKey(points[i] as GesturePoint, e, range, longest, octaves);
     if (to) setPoints(movedPoint(points, i, to));
     else if (e.key === 'Delete' || e.key === 'Backspace') setPoints(withoutPoint(points, i));
     else return;
@@ -87,7 +91,7 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
         grabbed.current = null;
       }}
     >
-      <Axes x={x} y={y} width={width} />
+      <Axes x={x} y={y} width={width} show={octaves ? show : undefined} />
       <path d={path([...shown]) ?? ''} fill="none" stroke={ink.trace} strokeWidth="1.6" />
       {drawn && <path d={straight([...drawn]) ?? ''} fill="none" stroke={ink.wanted} strokeWidth="2" />}
       {points.length <= 200 && points.map(handle)}
@@ -119,8 +123,21 @@ function Frame({ box, width, children, ...hands }: FrameProps) {
   );
 }
 
+/** Points along straight lines between values, for a scale on which those are curves. */
+function between(points: readonly GesturePoint[]): readonly GesturePoint[] {
+  const STEPS = 16;
+  return points.flatMap((p, i) => {
+    const next = points[i + 1];
+    if (!next) return [p];
+    return Array.from({ length: STEPS }, (_, k) => ({
+      t: p.t + ((next.t - p.t) * k) / STEPS,
+      volts: p.volts + ((next.volts - p.volts) * k) / STEPS,
+    }));
+  });
+}
+
 /** The line of the gesture itself, held or not, and a straight one for what is being drawn. */
-function lines(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>, held: boolean) {
+function lines(x: ScaleLinear<number, number>, y: ScaleContinuousNumeric<number, number>, held: boolean) {
   const straight = () =>
     line<GesturePoint>()
       .x((p) => x(p.t))
@@ -129,33 +146,52 @@ function lines(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>, h
 }
 
 /** Where the arrows move a point to; null of any other key. */
-function movedByKey(p: GesturePoint, e: KeyboardEvent, [low, high]: Range, longest: number): GesturePoint | null {
+function movedByKey(
+  p: GesturePoint,
+  e: KeyboardEvent,
+  [low, high]: Range,
+  longest: number,
+  octaves: boolean,
+): GesturePoint | null {
   const step = e.shiftKey ? 0.2 : 1;
+  const up = (share: number): number => (octaves ? p.volts * (high / low) ** share : p.volts + (high - low) * share);
   const moves: Record<string, GesturePoint> = {
     ArrowLeft: { ...p, t: p.t - (longest / 100) * step },
     ArrowRight: { ...p, t: Math.min(longest, p.t + (longest / 100) * step) },
-    ArrowUp: { ...p, volts: Math.min(high, p.volts + ((high - low) / 100) * step) },
-    ArrowDown: { ...p, volts: Math.max(low, p.volts - ((high - low) / 100) * step) },
+    ArrowUp: { ...p, volts: Math.min(high, up(step / 100)) },
+    ArrowDown: { ...p, volts: Math.max(low, up(-step / 100)) },
   };
   return moves[e.key] ?? null;
 }
 
 interface AxesProps {
   readonly x: ScaleLinear<number, number>;
-  readonly y: ScaleLinear<number, number>;
+  readonly y: ScaleContinuousNumeric<number, number>;
   readonly width: number;
+  /** Figures in a unit of their own; left out: volts. */
+  readonly show: ((value: number) => string) | undefined;
 }
 
-function Axes({ x, y, width }: AxesProps) {
+/** At least so far apart, so that no figure lies on another, pixels. */
+const APART = 22;
+
+/** The ticks that have room. */
+function roomy(y: ScaleContinuousNumeric<number, number>, count: number): number[] {
+  const kept: number[] = [];
+  for (const v of y.ticks(count)) if (kept.every((k) => Math.abs(y(k) - y(v)) >= APART)) kept.push(v);
+  return kept;
+}
+
+function Axes({ x, y, width, show }: AxesProps) {
   const [low = 0, high = 1] = y.domain();
   const digits = high - low < 6 ? 1 : 0;
   return (
     <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
-      {y.ticks(6).map((v) => (
+      {roomy(y, 6).map((v) => (
         <g key={v}>
           <line x1={SIZE.left} x2={width - SIZE.right} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} />
           <text x={SIZE.left - 8} y={y(v) + 4} textAnchor="end">
-            {showNumber(v, digits, true)}
+            {show ? show(v) : showNumber(v, digits, true)}
           </text>
         </g>
       ))}

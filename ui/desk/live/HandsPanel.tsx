@@ -10,6 +10,7 @@ import { idOf, kindNamed, knobPlace, nameOf, placeName, showNumber } from '@/cor
 import { CloseIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import { SelectField } from '@/ui/parts/SelectField';
+import { hearing, openSound } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Keys } from './Keys';
@@ -84,8 +85,8 @@ export function HandsPanel({ desk, live }: Props) {
   const all = useMemo(() => playable(patch), [patch]);
   const [more, setMore] = useState<readonly string[]>([]);
   const [tries, setTries] = useState(false);
-  const [keys, setKeys] = useState(false);
-  const [pads, setPads] = useState(false);
+  const keys = useStore(hearing, (s) => s.parts.has('keyboard'));
+  const pads = useStore(hearing, (s) => s.parts.has('pad'));
   const shown = [
     ...all.filter((p) => isFader(patch, p.at)).slice(0, FIRST),
     ...more.flatMap((at) => all.find((p) => p.at === at) ?? []),
@@ -94,7 +95,7 @@ export function HandsPanel({ desk, live }: Props) {
   const { controllers, learning, setLearning, devices, open, numberOf } = useControllers(all, turn);
   const others = all.filter((p) => !shown.some((s) => s.at === p.at));
   return (
-    <Box component="section" aria-label="Hands" sx={panelStyle}>
+    <Box component="section" aria-label="Controls" sx={panelStyle}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'flex-end' }}>
         <RecordButton live={live} />
         {shown.map((p) => (
@@ -112,7 +113,7 @@ export function HandsPanel({ desk, live }: Props) {
           <SelectField
             label="Add a control"
             value=""
-            options={[['', 'another knob …'] as const, ...others.map((p) => [p.at, p.label] as const)]}
+            options={[['', 'Add a control…'] as const, ...others.map((p) => [p.at, p.label] as const)]}
             onChange={(at) => at !== '' && setMore([...more, at])}
             sx={{ minWidth: 150 }}
           />
@@ -127,10 +128,10 @@ export function HandsPanel({ desk, live }: Props) {
               {`Play ${placeName(patch.modules, m.id)}`}
             </Button>
           ))}
-        <Button aria-pressed={keys} onClick={() => setKeys(!keys)}>
+        <Button aria-pressed={keys} onClick={() => openSound('keyboard', !keys)}>
           Keyboard
         </Button>
-        <Button aria-pressed={pads} onClick={() => setPads(!pads)}>
+        <Button aria-pressed={pads} onClick={() => openSound('pad', !pads)}>
           XY pad
         </Button>
         <Button onClick={open}>{devices === null ? 'MIDI devices' : `${devices.length} MIDI devices`}</Button>

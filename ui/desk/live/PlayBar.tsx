@@ -2,14 +2,16 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
 import Slider from '@mui/material/Slider';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { LEAST_DB, MOST_DB, placeName, showNumber } from '@/core';
+import { CloseIcon } from '@/ui/parts/icons';
 import { SelectField } from '@/ui/parts/SelectField';
 import { setSetting, settings } from '@/ui/parts/settings';
 import type { DeskStore } from '@/ui/session/desk';
-import { forgetAsked, hearing } from '@/ui/session/hearing';
+import { closeSound, forgetAsked, hearing, openSound } from '@/ui/session/hearing';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Comparing } from './Comparing';
@@ -87,7 +89,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
   const live = useLive(desk);
   const cared = useStore(settings, (s) => s.cared);
   const { phase, choice, level, fault, voice, beyond } = useStore(live.store);
-  const [hands, setHands] = useState(false);
+  const hands = useStore(hearing, (s) => s.parts.has('controls'));
   const { graph, shown } = predicted;
   // Before anybody asks for sound: what is heard hangs on it.
   useEffect(() => live.look(end, shown, boundsOf(predicted)), [live, end, shown, predicted]);
@@ -96,7 +98,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
   if (!cared) return <Care />;
   const choices = choicesFor(graph, end);
   return (
-    <Box component="section" aria-label="Sound" data-live={phase}>
+    <Box component="section" aria-label="Sound" data-live={phase} data-no-print>
       <Box sx={barStyle}>
         <Button color="primary" aria-keyshortcuts="Space" onClick={() => live.toggle()} sx={{ minWidth: 72 }}>
           {isSilent(phase) ? 'Play' : 'Stop'}
@@ -112,19 +114,24 @@ export function PlayBar({ desk, predicted, end }: Props) {
         )}
         <Level db={level} onLevel={(db) => live.setLevel(db)} />
         <Comparing desk={desk} live={live} />
-        <Button aria-pressed={hands} onClick={() => setHands(!hands)}>
+        <Button aria-pressed={hands} onClick={() => openSound('controls', !hands)}>
           Controls
         </Button>
         <RenderButton desk={desk} live={live} pins={shown} end={end} />
         <LiveFigures live={live} />
+        {isSilent(phase) && (
+          <IconButton aria-label="Close the play bar" onClick={closeSound} sx={{ ml: 'auto' }}>
+            <CloseIcon sx={{ fontSize: 18 }} />
+          </IconButton>
+        )}
       </Box>
       {voice && (
         <Box sx={{ px: 2, py: 0.5, fontSize: 13, color: ink.softInk }} data-voice>{`Test voice: ${voice}`}</Box>
       )}
       {hands && <HandsPanel desk={desk} live={live} />}
-      {fault && <Alert severity="error">{fault}</Alert>}
-      <Heavy live={live} />
-      {beyond.length > 0 && (
+      {fault && phase !== 'idle' && <Alert severity="error">{fault}</Alert>}
+      {!isSilent(phase) && <Heavy live={live} />}
+      {beyond.length > 0 && !isSilent(phase) && (
         <Alert
           severity="error"
           data-beyond
@@ -178,7 +185,7 @@ function Level({ db, onLevel }: { readonly db: number; readonly onLevel: (db: nu
         onChange={(_, value) => onLevel(value as number)}
       />
       <Box sx={{ fontFamily: fonts.numbers, fontSize: 13, whiteSpace: 'nowrap', width: 68, textAlign: 'right' }}>
-        {db <= LEAST_DB ? 'silent' : `${showNumber(db, 0)}\u2009dB`}
+        {db <= LEAST_DB ? 'Off' : `${showNumber(db, 0)}\u2009dB`}
       </Box>
     </Box>
   );
@@ -188,7 +195,7 @@ function Level({ db, onLevel }: { readonly db: number; readonly onLevel: (db: nu
 function Heavy({ live }: { readonly live: Live }) {
   const { heavy, halfRate, alone } = useStore(live.store);
   if (!heavy && !halfRate && !alone) return null;
-  const less = [...(halfRate ? ['at half the rate'] : []), ...(alone ? ['only what is heard'] : [])].join(', ');
+  const less = [...(halfRate ? ['at half sample rate'] : []), ...(alone ? ['audible modules only'] : [])].join(', ');
   return (
     <Alert
       severity={heavy ? 'warning' : 'info'}

@@ -9,6 +9,7 @@ const tidy = (x: number): number => Number(x.toPrecision(3));
 export interface Offered {
   readonly end: string;
   readonly label: string;
+  readonly quantity: string;
   readonly unit: string;
   /** What it reads with 0 and with 5 V there. */
   readonly figures: readonly [number, number];
@@ -23,6 +24,6 @@ export function offeredBy(patch: Patch): Offered[] {
     if (typeof found === 'string') return [];
     const [low, high] = [found.figureAt(0.5), found.figureAt(WAY)];
     if (low === null || high === null) return [];
-    return [{ end, label: found.label, unit: found.unit, figures: [tidy(low), tidy(high)] }];
+    return [{ end, label: found.label, quantity: found.quantity, unit: found.unit, figures: [tidy(low), tidy(high)] }];
   });
 }

@@ -6,8 +6,9 @@ import type { EndsPlan, Patch, Proposal } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
-import type { Ghost } from '../strip/MainStrip';
-import { Promised, TakeOrLook, usePreview } from './preview';
+import { ApplyOrPreview } from '../preview/ApplyOrPreview';
+import { usePreview } from '../preview/usePreview';
+import { Promised } from './Promised';
 import { stagesText } from '@/ui/parts/stagesText';
 import type { EndRowOf } from './severalEnds';
 
@@ -16,26 +17,28 @@ interface Props {
   readonly patch: Patch;
   readonly rows: readonly EndRowOf[];
   readonly plan: EndsPlan;
-  readonly setGhost: (ghost: Ghost | null) => void;
 }
 
 /** The chain for each end of a plan, to look at and to take over together. */
-export function EndsAnswer({ desk, patch, rows, plan, setGhost }: Props) {
-  const preview = usePreview(plan.patch, setGhost);
-  const { looking, look } = preview;
+export function EndsAnswer({ desk, patch, rows, plan }: Props) {
+  const preview = usePreview(() => ({ patch: plan.patch }));
   const take = (): void =>
     desk.getState().edit(`Route one source to ${counted(rows.length, 'destination')}`, editsBetween(patch, plan.patch));
   return (
     <Box
       data-ends-answer={plan.met ? 'met' : 'missed'}
-      onMouseEnter={() => look(true)}
-      onMouseLeave={() => look(false)}
-      sx={{ mt: 1, ...(looking && { background: ink.paper }) }}
+      {...preview.area}
+      sx={{ mt: 1, ...(preview.showing && { background: ink.paper }) }}
     >
       {rows.map((row, i) => (
         <OneEnd key={row.to} name={placeName(patch.modules, row.to)} proposal={plan.ends[i] ?? null} />
       ))}
-      <TakeOrLook {...preview} says="Apply all" disabled={plan.ends.every((e) => e === null)} onTake={take} />
+      <ApplyOrPreview
+        preview={preview}
+        label="Apply all"
+        disabled={plan.ends.every((e) => e === null)}
+        onApply={take}
+      />
     </Box>
   );
 }

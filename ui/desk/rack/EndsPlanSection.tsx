@@ -15,7 +15,6 @@ import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 import { offeredBy } from '../macro/offered';
 import type { Offered } from '../macro/offered';
-import type { Ghost } from '../strip/MainStrip';
 import { EndsAnswer } from './EndsAnswer';
 import { OnRackSwitch, useOnRack } from './onRack';
 import { requestFor, sourcesOf } from './severalEnds';
@@ -25,13 +24,12 @@ interface Props {
   readonly desk: DeskStore;
   /** The output that the path which is shown begins at. */
   readonly from: string | null;
-  readonly setGhost: (ghost: Ghost | null) => void;
 }
 
 const MOST = 1e6;
 
 /** Chains from one source to several ends at once, each with its own span and direction; taken over as one edit. */
-export function EndsPlanSection({ desk, from: shown, setGhost }: Props) {
+export function EndsPlanSection({ desk, from: shown }: Props) {
   const patch = useStore(desk, (s) => s.patch);
   const [from, setFrom] = useState(shown);
   const [rows, setRows] = useState<readonly EndRowOf[]>([]);
@@ -62,7 +60,7 @@ export function EndsPlanSection({ desk, from: shown, setGhost }: Props) {
         onChange={(end) => end !== '' && add(end)}
         sx={{ mt: 1 }}
       />
-      {rows.length > 0 && <Planned key={source} {...{ desk, patch, source, rows, setGhost }} />}
+      {rows.length > 0 && <Planned key={source} {...{ desk, patch, source, rows }} />}
     </Box>
   );
 }
@@ -108,10 +106,9 @@ interface PlannedProps {
   readonly patch: Patch;
   readonly source: string;
   readonly rows: readonly EndRowOf[];
-  readonly setGhost: (ghost: Ghost | null) => void;
 }
 
-function Planned({ desk, patch, source, rows, setGhost }: PlannedProps) {
+function Planned({ desk, patch, source, rows }: PlannedProps) {
   const onRack = useOnRack();
   const { used, coming } = onRack;
   const ask = useMemo((): Asked<EndsPlan> | null => {
@@ -125,7 +122,7 @@ function Planned({ desk, patch, source, rows, setGhost }: PlannedProps) {
       <OnRackSwitch {...onRack} />
       {(busy || coming) && <LinearProgress aria-label="Planning" sx={{ mt: 1 }} />}
       {failure && <Alert severity="error">{failure}</Alert>}
-      {answer && <EndsAnswer {...{ desk, patch, rows, setGhost }} plan={answer} />}
+      {answer && <EndsAnswer {...{ desk, patch, rows }} plan={answer} />}
     </>
   );
 }

@@ -13,10 +13,11 @@ import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
-import type { Ghost } from '../strip/MainStrip';
 import { withoutChain } from './chain';
 import { OnRackSwitch, useOnRack } from './onRack';
-import { Promised, TakeOrLook, usePreview } from './preview';
+import { ApplyOrPreview } from '../preview/ApplyOrPreview';
+import { usePreview } from '../preview/usePreview';
+import { Promised } from './Promised';
 import { stagesText } from '@/ui/parts/stagesText';
 
 interface Props {
@@ -25,11 +26,10 @@ interface Props {
   readonly target: Target;
   /** The output that the path begins at. */
   readonly from: string;
-  readonly setGhost: (ghost: Ghost | null) => void;
 }
 
 /** Chains from a path's source to its end for what is wanted there, beside each other; one is taken over. */
-export function PlanSection({ desk, target, from, setGhost }: Props) {
+export function PlanSection({ desk, target, from }: Props) {
   const patch = useStore(desk, (s) => s.patch);
   const [asked, setAsked] = useState(patch);
   const onRack = useOnRack();
@@ -51,9 +51,7 @@ export function PlanSection({ desk, target, from, setGhost }: Props) {
       {failure && <Alert severity="error">{failure}</Alert>}
       {asked === patch && answer && <ShortLines modules={patch.modules} short={answer.short} />}
       {asked === patch &&
-        answer?.proposals.map((proposal, i) => (
-          <OneProposal key={i} number={i + 1} {...{ desk, patch, proposal, setGhost }} />
-        ))}
+        answer?.proposals.map((proposal, i) => <OneProposal key={i} number={i + 1} {...{ desk, patch, proposal }} />)}
     </Box>
   );
 }
@@ -63,27 +61,24 @@ interface ProposalProps {
   readonly patch: Patch;
   readonly proposal: Proposal;
   readonly number: number;
-  readonly setGhost: (ghost: Ghost | null) => void;
 }
 
-function OneProposal({ desk, patch, proposal, number, setGhost }: ProposalProps) {
-  const preview = usePreview(proposal.patch, setGhost);
-  const { looking, look } = preview;
+function OneProposal({ desk, patch, proposal, number }: ProposalProps) {
+  const preview = usePreview(() => ({ patch: proposal.patch }));
   const { stages, reading, met, why } = proposal;
   const rack = useStore(channels, (s) => s.rack);
   return (
     <Box
       data-proposal={number}
-      onMouseEnter={() => look(true)}
-      onMouseLeave={() => look(false)}
-      sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(looking && { background: ink.paper }) }}
+      {...preview.area}
+      sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(preview.showing && { background: ink.paper }) }}
     >
       <Box sx={{ fontWeight: 700 }}>{stagesText(stages, rack)}</Box>
       <Promised reading={reading} met={met} why={withNames(proposal.patch.modules, why)} />
-      <TakeOrLook
-        {...preview}
-        says="Apply"
-        onTake={() =>
+      <ApplyOrPreview
+        preview={preview}
+        label="Apply"
+        onApply={() =>
           desk.getState().edit(`Apply route: ${stagesText(stages, rack)}`, editsBetween(patch, proposal.patch))
         }
       />

@@ -100,7 +100,7 @@ export function LiveTraces({ pins, prediction, onWindow }: Props) {
             </g>
           ))}
         </svg>
-        <svg width={width} height={HEIGHT} style={above} aria-hidden>
+        <svg width={width} height={HEIGHT} style={{ ...above, clipPath: `inset(0 0 0 ${LEFT}px)` }} aria-hidden>
           <g ref={group}>
             {pins.map((pin, i) => (
               <path

@@ -1,8 +1,10 @@
 'use client';
 import Box from '@mui/material/Box';
+import Skeleton from '@mui/material/Skeleton';
 import { memo, useEffect, useRef, useState } from 'react';
 import { ink } from '@/ui/theme/tokens';
 import type { FullAnswer } from '@/wire/core';
+import { later } from '@/ui/parts/later';
 import { Legend } from './Legend';
 import { MeasuresTable } from './MeasuresTable';
 import type { Pin } from './pins';
@@ -14,6 +16,8 @@ import type { Trigger } from './TriggerFields';
 import { moved } from './view';
 import type { ShownIn, Trace, Window } from './view';
 
+const Running = later(() => import('./Running').then((m) => m.Running));
+
 interface Props {
   /** The patch's name, for the files. */
   readonly name: string;
@@ -22,6 +26,9 @@ interface Props {
   readonly standIn: boolean;
   readonly traces: readonly Trace[];
   readonly full: FullAnswer | null;
+  /** How far a run is that takes long; null while none does. */
+  readonly progress: number | null;
+  readonly onCancel: () => void;
   readonly duration: number;
   /** Asks for the spectrum of sockets, between spaces. */
   readonly onSpectra: (sockets: string) => void;
@@ -49,9 +56,21 @@ const innerStyle = {
   gap: 1,
 } as const;
 
+/** Where the traces will stand, before the first simulation has ended. */
+function Coming() {
+  return (
+    <Box role="status" sx={{ position: 'relative', flex: 1, minHeight: 0, pb: 1 }}>
+      <Skeleton variant="rectangular" sx={{ height: '100%' }} />
+      <Box sx={{ position: 'absolute', inset: 0, display: 'grid', placeItems: 'center', color: ink.softInk }}>
+        Simulating…
+      </Box>
+    </Box>
+  );
+}
+
 /** The pinned probes: over time, as levels, one over the other, or by frequency. */
 export const Scope = memo(function Scope(props: Props) {
-  const { name, pins, standIn, traces, full, duration, onSpectra, view, onView } = props;
+  const { name, pins, standIn, traces, full, progress, onCancel, duration, onSpectra, view, onView } = props;
   const [way, setWay] = useState<Way>('traces');
   const [shownIn, setShownIn] = useState<ShownIn>('volts');
   const [cursors, setCursors] = useState<readonly [number, number]>([0.125 * duration, 0.625 * duration]);
@@ -77,14 +96,19 @@ export const Scope = memo(function Scope(props: Props) {
         {pins.length > 0 && <SaveMenu name={name} traces={traces} sampleRate={sampleRate} picture={picture} />}
       </ScopeBar>
       <Legend pins={pins} standIn={standIn} />
+      {progress !== null && <Running progress={progress} onCancel={onCancel} />}
       <Box sx={innerStyle}>
         <Box ref={picture} sx={{ flex: 1, minWidth: 0, minHeight: { xs: 220, md: 0 }, display: 'flex' }}>
-          <ScopeView
-            {...{ way, traces, shownIn, sampleRate, duration, cursors, setCursors, setView }}
-            origin={trigger?.at ?? 0}
-            view={shown}
-            spectra={full?.spectra ?? null}
-          />
+          {pins.length > 0 && traces.length === 0 ? (
+            <Coming />
+          ) : (
+            <ScopeView
+              {...{ way, traces, shownIn, sampleRate, duration, cursors, setCursors, setView }}
+              origin={trigger?.at ?? 0}
+              view={shown}
+              spectra={full?.spectra ?? null}
+            />
+          )}
         </Box>
         {pins.length > 0 && way === 'traces' && (
           // Its width is known before its figures, so that nothing moves when they come.

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { placeName } from '@/core';
+import { partsOf, placeName } from '@/core';
+import type { Graph, Range } from '@/core';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { MOST_TRACES } from './view';
 import type { Trace } from './view';
@@ -9,12 +10,28 @@ export interface Pin {
   readonly label: string;
 }
 
+const apart = ([a, b]: Range, [c, d]: Range): boolean => Math.abs(a - c) + Math.abs(b - d) > 1e-6;
+
+/** What tells the voltage at a destination's socket from the sum that the destination answers to, where they differ. */
+function atSocket({ modules }: Graph, bounds: Predicted['bounds'], socket: string): string {
+  const { id, name } = partsOf(socket);
+  const m = modules.find((x) => x.id === id);
+  const end = m?.kind.ends?.findIndex((e) => e.sockets.includes(name)) ?? -1;
+  const found = bounds.get(id);
+  const volts = found?.inputs[m?.inputs.findIndex((s) => s.socket === socket) ?? -1];
+  const drive = found?.ends[end]?.drive;
+  return volts && drive && apart(volts, drive) ? ' (at the socket)' : '';
+}
+
 /** What the scope shows: what is pinned, else the path's source and its end; the same list until one changes. */
-export function usePins({ graph, shown }: Predicted): readonly Pin[] {
+export function usePins({ graph, bounds, shown }: Predicted): readonly Pin[] {
   const { probes } = graph.patch;
   const said = shown
     .slice(0, MOST_TRACES)
-    .map((socket) => `${socket}\t${probes.find((p) => p.at === socket)?.label ?? placeName(graph.modules, socket)}`)
+    .map(
+      (socket) =>
+        `${socket}\t${probes.find((p) => p.at === socket)?.label ?? placeName(graph.modules, socket)}${atSocket(graph, bounds, socket)}`,
+    )
     .join('\n');
   return useMemo(
     () =>

@@ -1,5 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { later } from '@/ui/parts/later';
@@ -7,6 +8,8 @@ import { settings } from '@/ui/parts/settings';
 import { hearing } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
+import { inspector, openTab } from '@/ui/session/inspector';
+import { endPreviews, offerPreview } from '@/ui/session/previews';
 import { createSolving, SolvingContext } from '@/ui/session/solving';
 import { holdKeys } from '@/ui/session/typeahead';
 import { usePrediction } from '@/ui/session/usePrediction';
@@ -15,7 +18,6 @@ import { listedEnds } from '../commands/tasks';
 import type { Task } from '../commands/tasks';
 import { EndsList } from '../ends/EndsList';
 import type { Window } from '../scope/view';
-import type { Ghost } from '../strip/MainStrip';
 import { shownSocket } from '../strip/views';
 import { Beside } from './Beside';
 import { DeskHeader } from './DeskHeader';
@@ -23,6 +25,7 @@ import { MainPane } from './MainPane';
 
 // Opened on demand, so that the desk itself is there sooner.
 const PlayBar = later(() => import('../live/PlayBar').then((m) => m.PlayBar));
+const PhoneKnobs = later(() => import('../phone/PhoneKnobs').then((m) => m.PhoneKnobs));
 const RackWatcher = later(() => import('../rack/RackWatcher').then((m) => m.RackWatcher));
 const ImportDialog = later(() => import('../import/ImportDialog').then((m) => m.ImportDialog));
 /** Fetched as soon as the pointer comes near. */
@@ -38,6 +41,24 @@ function useEnds(predicted: ReturnType<typeof usePrediction>, trail: readonly st
   return { shown, ends, end: trail.length > 1 ? (trail[0] ?? null) : shown };
 }
 
+/** What is chosen decides which tab is open; a patch that changed is previewed no more. */
+function useFollow(desk: DeskStore): void {
+  useEffect(() => {
+    inspector.setState({ tab: 'destination', issues: false, map: false, route: null });
+    const follow = desk.subscribe((now, before) => {
+      if (now.patch !== before.patch) endPreviews();
+      if (now.selected !== before.selected) {
+        if (now.selected !== null) openTab('stage');
+        else if (inspector.getState().tab === 'stage') openTab('destination');
+      } else if (now.trail !== before.trail && now.selected === null) openTab('destination');
+    });
+    return () => {
+      follow();
+      endPreviews();
+    };
+  }, [desk]);
+}
+
 /** One open patch: its parts side by side, on a phone under each other. */
 export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
   const patch = useStore(desk, (s) => s.patch);
@@ -47,40 +68,45 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   const { edit, select, showEnd } = desk.getState();
   const [scene, setScene] = useState<Scene>({ show: 'desk' });
   const [task, setTask] = useState<Task | null>(null);
-  const [ghost, setGhost] = useState<Ghost | null>(null);
   const [spectra, setSpectra] = useState('');
   const [span, setSpan] = useState<'whole' | 'period' | 'scope'>('whole');
   const [view, setView] = useState<Window | null>(null);
   const part: Span = span !== 'scope' ? span : view ? [view.from, view.to] : 'whole';
   const predicted = usePrediction(patch, shownSocket(trail, patch), { spectra, span: part });
   const { shown, ends, end } = useEnds(predicted, trail);
+  const narrow = useMediaQuery('(max-width:899.95px)');
   const [solving] = useState(() => createSolving(desk));
   useEffect(() => () => solving.getState().close(), [solving]);
+  useFollow(desk);
   useEffect(() => {
     document.title = `${patch.name} · Fenvo`;
   }, [patch.name]);
   const begin = useCallback((next: Task | null) => {
-    setGhost(null);
+    offerPreview(null);
     if (next) holdKeys();
     setTask(next);
   }, []);
   const close = useCallback(() => setScene({ show: 'desk' }), []);
   return (
     <SolvingContext value={solving}>
-      <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}>
+      <Box
+        data-sheet-of-paper
+        sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}
+      >
         <DeskHeader desk={desk} others={others} setScene={setScene} />
         {hears && <PlayBar desk={desk} predicted={predicted} end={shown} />}
-        <Box sx={bodyStyle} onPointerEnter={() => void stagePanel()}>
+        <Box data-sheet-of-paper sx={bodyStyle} onPointerEnter={() => void stagePanel()}>
           <EndsList predicted={predicted} ends={ends} shown={end} onShow={showEnd} onSelect={select} begin={begin} />
           <MainPane
-            {...{ desk, predicted, scene, ghost, shown, begin, span, view }}
+            {...{ desk, predicted, scene, shown, begin, span, view }}
             onClose={close}
             onSpan={setSpan}
             onView={setView}
             onSpectra={setSpectra}
           />
-          <Beside {...{ desk, predicted, scene, setScene, task, begin, setGhost, shown, ends, end }} onClose={close} />
+          <Beside {...{ desk, predicted, scene, setScene, task, begin, shown, ends, end }} onClose={close} />
         </Box>
+        {narrow && <PhoneKnobs desk={desk} predicted={predicted} shown={shown} />}
         {chosenRack !== '' && <RackWatcher key={chosenRack} desk={desk} />}
         {scene.show === 'import' && <ImportDialog patch={patch} edit={edit} onDone={select} onClose={close} />}
       </Box>

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import { memo } from 'react';
 import { useStore } from 'zustand';
 import { SafeLink } from '@/ui/parts/SafeLink';
+import { SkipLinks } from '@/ui/parts/SkipLinks';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
@@ -23,7 +24,7 @@ const headStyle = {
   minHeight: 48,
   display: 'flex',
   alignItems: 'center',
-  gap: { xs: 1, md: 1.5 },
+  gap: { xs: 0.5, md: 1 },
   px: { xs: 1, md: 2 },
   py: 0.5,
   borderBottom: `1px solid ${ink.line}`,
@@ -34,8 +35,14 @@ export const DeskHeader = memo(function DeskHeader({ desk, others, setScene }: P
   const name = useStore(desk, (s) => s.patch.name);
   const { edit } = desk.getState();
   return (
-    <Box component="header" sx={headStyle}>
-      <Box sx={{ fontSize: 18, fontWeight: 700, display: { xs: 'none', md: 'block' } }}>Fenvo</Box>
+    <Box component="header" data-no-print sx={headStyle}>
+      <SkipLinks
+        links={[
+          ['#path', 'Skip to the path'],
+          ['#inspector', 'Skip to the inspector'],
+        ]}
+      />
+      <Box sx={{ fontSize: 18, fontWeight: 700, flexShrink: 0, display: { xs: 'none', md: 'block' } }}>Fenvo</Box>
       <Box component={SafeLink} href="/" sx={{ color: ink.softInk, flexShrink: 0, whiteSpace: 'nowrap' }}>
         Patches
       </Box>

@@ -3,92 +3,126 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useStore } from 'zustand';
-import type { GraphModule } from '@/core';
+import { SafeLink } from '@/ui/parts/SafeLink';
 import { setSetting, settings } from '@/ui/parts/settings';
-import { ink } from '@/ui/theme/tokens';
-import type { Task } from '../commands/tasks';
+import type { DeskStore } from '@/ui/session/desk';
+import { hearing } from '@/ui/session/hearing';
+import { inspector, openIssues, openTab } from '@/ui/session/inspector';
 import type { Predicted } from '@/ui/session/usePrediction';
+import { ink } from '@/ui/theme/tokens';
+import { verdictOf } from '../verdict/verdict';
 
-interface GuideStep {
-  readonly says: string;
-  readonly done: (p: Predicted) => boolean;
-  readonly button?: { readonly label: string; readonly task: (p: Predicted) => Task };
+interface Seen {
+  readonly predicted: Predicted;
+  readonly shown: string | null;
+  readonly issues: boolean;
+  readonly played: boolean;
 }
 
-const firstFrame = (p: Predicted): string => p.strip?.frames[0]?.input?.socket ?? '';
-const endInput = (p: Predicted): string => p.strip?.frames.at(-1)?.input?.socket ?? '';
+interface TourStep {
+  readonly title: string;
+  says(seen: Seen): string;
+  /** Done, the tour goes on by itself; left out: with Next. */
+  done?(seen: Seen): boolean;
+  readonly button?: { readonly label: string; readonly run: () => void };
+}
 
-/** The knobs that make a stage's signal larger or smaller. */
-const scaling = ({ kind, params }: GraphModule): readonly string[] =>
-  kind.room === 'between' ? (kind.panel?.scaledBy?.(params) ?? []) : [];
-const isTurned = (m: GraphModule): boolean =>
-  scaling(m).some((name) => m.params[name] !== m.kind.params[name]?.default);
+const met = ({ predicted, shown }: Seen): boolean =>
+  predicted.missed.some((m) => m.target.at === shown) &&
+  predicted.missed.filter((m) => m.target.at === shown).every((m) => m.met);
 
-/** The order in which a modulation is planned by hand. */
-const steps: readonly GuideStep[] = [
+/** The path that people take: target, solve, issues, sheet, hear. */
+const STEPS: readonly TourStep[] = [
   {
-    says: 'Start with the destination: what do you want to control? A filter’s cutoff, say.',
-    done: (p) => p.strip !== null,
-    button: { label: 'Choose a destination', task: () => ({ do: 'end' }) },
+    title: 'What arrives',
+    says: ({ predicted, shown }) => {
+      const said = shown === null ? null : verdictOf(predicted, shown);
+      return said
+        ? `Each box is a stage on one voltage scale, from the source to ${said.place}. The line above says what arrives there: ${said.reading}.`
+        : 'Add a destination first: what do you want to control? A filter’s cutoff, say.';
+    },
   },
   {
-    says: 'Choose a source. An LFO swings from −5 V to +5 V by default.',
-    done: (p) => (p.strip?.frames.length ?? 0) > 1,
-    button: { label: 'Choose the source', task: (p) => ({ do: 'feed', socket: firstFrame(p) }) },
+    title: 'Target',
+    says: () =>
+      'A target says what you want there, in the destination’s own unit. It stands in the Destination tab: type another maximum, for example 6 kHz, or keep it.',
+    button: { label: 'Show the target', run: () => openTab('destination') },
   },
   {
-    says: 'The band in each stage is its guaranteed voltage range. Add a stage between: scale and offset suits most patches.',
-    done: (p) => (p.strip?.frames.length ?? 0) > 2,
-    button: { label: 'Insert a stage', task: (p) => ({ do: 'insert', socket: endInput(p) }) },
+    title: 'Solve',
+    says: () =>
+      'Fenvo finds the knobs for it. Press the filled button above the path, or Solve for knob settings and Apply one of the solutions.',
+    done: met,
   },
   {
-    says: 'Select the new stage and turn its knobs. Watch the destination’s reading at the left, in its own unit.',
-    done: (p) => !p.graph.modules.some((m) => scaling(m).length > 0) || p.graph.modules.some(isTurned),
+    title: 'Issues',
+    says: () => 'What clips, stays closed or never arrives is listed under Issues, each with a suggested fix.',
+    done: (s) => s.issues,
+    button: { label: 'Show the issues', run: () => openIssues() },
   },
   {
-    says: 'That’s it. Problems appear under Issues, at the right, each with a suggested fix. Press ? for shortcuts and a glossary.',
-    done: () => false,
+    title: 'Patch sheet',
+    says: () =>
+      'The patch sheet takes it to the rack: each cable, each knob as a clock position, and what a meter must read. Open it when you are done here.',
+  },
+  {
+    title: 'Listen',
+    says: () => 'Turn your speakers or headphones down first. Then press Play, at the top, and hear the patch.',
+    done: (s) => s.played,
   },
 ];
 
-/** The first patch, step by step; it goes on by itself as the steps are done, and can be skipped at any time. */
-export function Guide({ predicted, begin }: { predicted: Predicted; begin: (task: Task | null) => void }) {
+const boxStyle = {
+  position: 'fixed',
+  left: { xs: 8, md: 252 },
+  bottom: 12,
+  width: { xs: 'calc(100% - 16px)', md: 420 },
+  p: 1.75,
+  background: ink.raised,
+  border: `1px solid ${ink.wanted}`,
+  borderRadius: 1,
+  zIndex: 5,
+} as const;
+
+interface Props {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+  readonly shown: string | null;
+}
+
+/** The tour: it goes on as its steps are done, or with Next, and can be left at any time. */
+export function Guide({ desk, predicted, shown }: Props) {
   const guide = useStore(settings, (s) => s.guide);
-  // By itself it only comes to a desk that was opened empty.
-  const [fresh] = useState(predicted.graph.modules.length === 0);
-  if (guide === 'off' || (guide === 'new' && !fresh)) return null;
-  const at = steps.findIndex((step) => !step.done(predicted));
-  const step = steps[at];
+  const issues = useStore(inspector, (s) => s.issues);
+  const played = useStore(hearing, (s) => s.playing);
+  const [at, setAt] = useState(0);
+  if (guide !== 'on') return null;
+  const seen: Seen = { predicted, shown, issues, played };
+  const step = STEPS[at];
+  const last = at === STEPS.length - 1;
   if (!step) return null;
+  const finish = (): void => setSetting('guide', 'off');
+  const done = step.done?.(seen) ?? false;
   return (
-    <Box
-      component="section"
-      aria-label="First steps"
-      sx={{
-        position: 'fixed',
-        left: { xs: 8, md: 252 },
-        bottom: 12,
-        width: { xs: 'calc(100% - 16px)', md: 400 },
-        p: 1.75,
-        background: ink.raised,
-        border: `1px solid ${ink.wanted}`,
-        borderRadius: 1,
-        zIndex: 5,
-      }}
-    >
-      <Box
-        sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}
-      >{`First steps, ${at + 1} of ${steps.length}`}</Box>
-      <Box role="status" sx={{ my: 0.5 }}>
-        {step.says}
+    <Box component="section" aria-label="Tour" data-tour={at + 1} data-no-print sx={boxStyle}>
+      <Box sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}>
+        {`Tour, ${at + 1} of ${STEPS.length}: ${step.title}`}
       </Box>
-      <Box sx={{ display: 'flex', gap: 1 }}>
-        {step.button && (
-          <Button color="primary" onClick={() => begin(step.button?.task(predicted) ?? null)}>
-            {step.button.label}
-          </Button>
+      <Box role="status" sx={{ my: 0.5 }}>
+        {done ? `${step.title}: done.` : step.says(seen)}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        {step.title === 'Patch sheet' && (
+          <Box component={SafeLink} href={`/patches/${desk.getState().id}/sheet`} sx={{ color: ink.wanted, py: 0.5 }}>
+            Open the patch sheet
+          </Box>
         )}
-        <Button onClick={() => setSetting('guide', 'off')}>{at === steps.length - 1 ? 'Done' : 'Skip the tour'}</Button>
+        {step.button && !done && <Button onClick={step.button.run}>{step.button.label}</Button>}
+        <Button color="primary" onClick={() => (last ? finish() : setAt(at + 1))}>
+          {last ? 'Finish' : 'Next'}
+        </Button>
+        {at > 0 && <Button onClick={() => setAt(at - 1)}>Back</Button>}
+        {!last && <Button onClick={finish}>Skip the tour</Button>}
       </Box>
     </Box>
   );

@@ -7,6 +7,8 @@ import { moveStage, placeName } from '@/core';
 import { later } from '@/ui/parts/later';
 import type { DeskStore } from '@/ui/session/desk';
 import { hearing } from '@/ui/session/hearing';
+import { inspector } from '@/ui/session/inspector';
+import { previews, shownPreview } from '@/ui/session/previews';
 import type { Scene } from '@/ui/session/scene';
 import type { Predicted } from '@/ui/session/usePrediction';
 import type { Task } from '../commands/tasks';
@@ -14,21 +16,21 @@ import { usePins, useTraces } from '../scope/pins';
 import { Scope } from '../scope/Scope';
 import type { Window } from '../scope/view';
 import { MainStrip } from '../strip/MainStrip';
-import type { Ghost } from '../strip/MainStrip';
 import { SpanChoice } from '../strip/SpanChoice';
 import type { SpanName } from '../strip/SpanChoice';
+import { Verdict } from '../verdict/Verdict';
+import { ViewChoice } from './ViewChoice';
 
 const CompareView = later(() => import('../versions/CompareView').then((m) => m.CompareView));
 const Trail = later(() => import('../strip/Trail').then((m) => m.Trail));
 const LiveTraces = later(() => import('../scope/LiveTraces').then((m) => m.LiveTraces));
 const EmptyDesk = later(() => import('./EmptyDesk').then((m) => m.EmptyDesk));
-const Running = later(() => import('./Running').then((m) => m.Running));
+const MapView = later(() => import('../map/MapView').then((m) => m.MapView));
 
 interface Props {
   readonly desk: DeskStore;
   readonly predicted: Predicted;
   readonly scene: Scene;
-  readonly ghost: Ghost | null;
   /** The socket that the strip ends at. */
   readonly shown: string | null;
   readonly begin: (task: Task | null) => void;
@@ -56,44 +58,79 @@ const stripStyle = {
   display: 'flex',
   flexDirection: 'column',
 } as const;
+const mapStyle = { ...stripStyle, flex: { md: '1 1 320px' }, minHeight: 0 } as const;
+const toolsStyle = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  alignItems: 'center',
+  justifyContent: 'space-between',
+  gap: 1,
+  px: { xs: 1.5, md: 2 },
+  pt: 1,
+} as const;
 
-/** The middle: the strip over the scope, or two states of the patch. */
+/** The middle: the verdict over the path and its scope, or over the map; or two states of the patch. */
 export function MainPane(props: Props) {
-  const { desk, predicted, scene, shown, span, onClose, onSpan } = props;
-  const trail = useStore(desk, (s) => s.trail);
-  const { patch } = predicted.graph;
+  const { desk, predicted, scene, shown, onClose } = props;
   return (
-    <Box component="main" data-simulated={predicted.full !== null || predicted.strip === null} sx={mainStyle}>
+    <Box
+      component="main"
+      id="path"
+      tabIndex={-1}
+      data-simulated={predicted.full !== null || predicted.strip === null}
+      data-sheet-of-paper
+      sx={mainStyle}
+    >
       {scene.show === 'compare' ? (
         <CompareView desk={desk} predicted={predicted} other={scene} end={shown} onClose={onClose} />
       ) : (
         <>
-          <Box sx={stripStyle}>
-            {trail.length > 1 && <Trail trail={trail} patch={patch} onBack={desk.getState().back} />}
-            <PathStrip {...props} />
-            {predicted.strip && <SpanChoice span={span} predicted={predicted} onSpan={onSpan} />}
-            {predicted.progress !== null && <Running progress={predicted.progress} onCancel={predicted.cancel} />}
-            {predicted.failure && <Alert severity="error">{predicted.failure}</Alert>}
-          </Box>
-          <PathScope {...props} />
+          {shown !== null && <Verdict desk={desk} predicted={predicted} shown={shown} />}
+          <PathOrMap {...props} />
         </>
       )}
     </Box>
   );
 }
 
-function PathStrip({ desk, predicted, ghost, shown, begin }: Props) {
+function PathOrMap(props: Props) {
+  const { desk, predicted, shown, span, onSpan } = props;
+  const trail = useStore(desk, (s) => s.trail);
+  const map = useStore(inspector, (s) => s.map) && shown !== null;
+  return (
+    <>
+      <Box sx={map ? mapStyle : stripStyle} data-sheet-of-paper>
+        {shown !== null && (
+          <Box sx={toolsStyle} data-no-print>
+            <ViewChoice map={map} />
+            {!map && trail.length > 1 && (
+              <Trail trail={trail} patch={predicted.graph.patch} onBack={desk.getState().back} />
+            )}
+            {!map && predicted.strip && <SpanChoice span={span} predicted={predicted} onSpan={onSpan} />}
+          </Box>
+        )}
+        {map ? <MapView desk={desk} predicted={predicted} shown={shown} /> : <PathStrip {...props} />}
+        {predicted.failure && <Alert severity="error">{predicted.failure}</Alert>}
+      </Box>
+      {!map && <PathScope {...props} />}
+    </>
+  );
+}
+
+function PathStrip({ desk, predicted, shown, begin }: Props) {
   const selected = useStore(desk, (s) => s.selected);
   const group = useStore(desk, (s) => s.group);
+  const preview = useStore(previews, shownPreview);
   const { edit, select, selectAlso, showJoining } = desk.getState();
   const { patch } = predicted.graph;
   return (
     <MainStrip
       predicted={predicted}
-      ghost={ghost}
+      preview={preview}
       end={shown}
       chosen={selected === null ? [] : [selected, ...group]}
       onChoose={(id, more) => (more ? selectAlso(id) : select(id))}
+      onBackground={() => select(null)}
       onOpenJoining={(socket) => showJoining(shown, socket)}
       onInsert={(socket) => begin({ do: 'insert', socket })}
       onFeed={(socket) => begin({ do: 'feed', socket })}
@@ -117,6 +154,8 @@ function PathScope({ predicted, view, onView, onSpectra }: Props) {
       name={patch.name}
       standIn={patch.probes.length === 0}
       full={predicted.full}
+      progress={predicted.progress}
+      onCancel={predicted.cancel}
       duration={patch.settings.duration}
     />
   );

@@ -1,16 +1,60 @@
 'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import { PlayIcon, StopIcon } from '@/ui/parts/icons';
-import { hearing, playOrStop } from '@/ui/session/hearing';
+import { PlayIcon, StopIcon, UnfoldIcon } from '@/ui/parts/icons';
+import { hearing, openSound, playOrStop } from '@/ui/session/hearing';
+import type { SoundPart } from '@/ui/session/hearing';
 
-/** Hears the patch, or silences it. */
+/** What there is beside playing itself, found before anything plays. */
+const PARTS: readonly (readonly [part: SoundPart | null, says: string])[] = [
+  [null, 'Listen, level and A/B comparison'],
+  ['controls', 'Faders, MIDI learn and recording'],
+  ['keyboard', 'Keyboard'],
+  ['pad', 'XY pad'],
+  ['export', 'Export audio…'],
+];
+
+/** Plays the patch, or silences it; beside it, all else that can be done with its sound. */
 export function PlayButton() {
   const playing = useStore(hearing, (s) => s.playing);
-  const says = playing ? 'Stop' : 'Play (Space)';
+  const button = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
+  const says = playing ? 'Stop' : 'Play';
   return (
-    <IconButton aria-label={says} title={`${says} (Space)`} onClick={playOrStop}>
-      {playing ? <StopIcon /> : <PlayIcon />}
-    </IconButton>
+    <Box sx={{ display: 'flex', alignItems: 'center' }}>
+      <Button
+        aria-label={says}
+        title={`${says} (Space)`}
+        onClick={playOrStop}
+        startIcon={playing ? <StopIcon /> : <PlayIcon />}
+        sx={{ '& .MuiButton-startIcon': { mr: { xs: 0, sm: 0.5 }, ml: 0 } }}
+      >
+        <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+          {says}
+        </Box>
+      </Button>
+      <IconButton ref={button} aria-label="Sound tools" aria-haspopup="menu" onClick={() => setOpen(true)}>
+        <UnfoldIcon fontSize="small" />
+      </IconButton>
+      <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
+        {PARTS.map(([part, name]) => (
+          <MenuItem
+            key={name}
+            onClick={() => {
+              setOpen(false);
+              if (part) openSound(part);
+              else hearing.setState({ open: true });
+            }}
+          >
+            {name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </Box>
   );
 }

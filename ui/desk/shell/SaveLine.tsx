@@ -33,7 +33,14 @@ export function SaveLine({ desk, others }: { readonly desk: DeskStore; readonly 
     <Box
       role="status"
       data-save={save.kind}
-      sx={{ fontSize: 13, color: bad ? ink.error : ink.softInk, whiteSpace: bad ? 'normal' : 'nowrap' }}
+      title="Saves automatically"
+      sx={{
+        fontSize: 13,
+        color: bad ? ink.error : ink.softInk,
+        whiteSpace: bad ? 'normal' : 'nowrap',
+        display: { xs: bad ? 'block' : 'none', sm: 'block' },
+        flexShrink: bad ? 1 : 0,
+      }}
     >
       {saveText(save)}
       {others && ' · also open in another tab'}

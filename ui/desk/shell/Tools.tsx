@@ -6,10 +6,22 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { memo, useRef, useState } from 'react';
+import type { ComponentType } from 'react';
 import { printPatch } from '@/core';
-import { downloadPatch } from '@/ui/parts/files';
-import { MenuIcon } from '@/ui/parts/icons';
+import { downloadBundle, downloadPatch } from '@/ui/parts/files';
+import {
+  DownloadIcon,
+  FileIcon,
+  HelpIcon,
+  HistoryIcon,
+  LayersIcon,
+  MenuIcon,
+  SearchIcon,
+  SheetIcon,
+} from '@/ui/parts/icons';
+import { tellFault } from '@/ui/parts/messages';
 import type { DeskStore } from '@/ui/session/desk';
+import { openSound } from '@/ui/session/hearing';
 import type { Scene } from '@/ui/session/scene';
 
 interface Props {
@@ -19,37 +31,112 @@ interface Props {
 
 interface Tool {
   readonly name: string;
+  readonly icon: ComponentType<{ readonly fontSize?: 'small' }>;
   readonly keys?: string;
-  run(): void;
+  /** The words stay where icons stand for the others. */
+  readonly first?: boolean;
+  readonly menu?: readonly (readonly [name: string, run: () => void])[];
+  run?(): void;
 }
 
-/** What is opened from the head: side by side where there is room, in a menu where there is not. */
-export const Tools = memo(function Tools({ desk, setScene }: Props) {
-  const button = useRef<HTMLButtonElement>(null);
-  const [open, setOpen] = useState(false);
+function useTools({ desk, setScene }: Props): readonly Tool[] {
   const router = useRouter();
   const download = (): void => {
     const { patch } = desk.getState();
     downloadPatch(patch.name, printPatch(patch));
   };
-  const tools: readonly Tool[] = [
-    { name: 'Search', keys: 'Control+K', run: () => setScene({ show: 'palette' }) },
-    { name: 'Variants', run: () => setScene({ show: 'variants' }) },
-    { name: 'History', run: () => setScene({ show: 'history' }) },
-    { name: 'Import', run: () => setScene({ show: 'import' }) },
-    { name: 'Export', run: download },
-    { name: 'Patch sheet', run: () => router.push(`/patches/${desk.getState().id}/sheet`) },
-    { name: 'Help', run: () => setScene({ show: 'help' }) },
+  const bundle = (): void => {
+    const { patch } = desk.getState();
+    downloadBundle(patch.name, [printPatch(patch)]).catch(tellFault);
+  };
+  const sheet = (): void => router.push(`/patches/${desk.getState().id}/sheet`);
+  return [
+    { name: 'Search', icon: SearchIcon, keys: 'Control+K', run: () => setScene({ show: 'palette' }) },
+    { name: 'Variants', icon: LayersIcon, run: () => setScene({ show: 'variants' }) },
+    { name: 'History', icon: HistoryIcon, run: () => setScene({ show: 'history' }) },
+    { name: 'Import', icon: FileIcon, run: () => setScene({ show: 'import' }) },
+    {
+      name: 'Export',
+      icon: DownloadIcon,
+      menu: [
+        ['Patch file', download],
+        ['Patch with recordings (zip)', bundle],
+        ['Audio (WAV)…', () => openSound('export')],
+        ['Patch sheet (PDF, CSV, HTML)…', sheet],
+      ],
+    },
+    { name: 'Patch sheet', icon: SheetIcon, first: true, run: sheet },
+    { name: 'Help', icon: HelpIcon, run: () => setScene({ show: 'help' }) },
   ];
+}
+
+const wordStyle = { display: { md: 'none', lg: 'inline' } } as const;
+
+/** What is opened from the head: words where there is room, icons where there is less, a menu on a phone. */
+export const Tools = memo(function Tools(props: Props) {
+  const tools = useTools(props);
   return (
     <>
-      <Box sx={{ display: { xs: 'none', md: 'flex' }, gap: 1 }}>
-        {tools.map(({ name, keys, run }) => (
-          <Button key={name} onClick={run} aria-keyshortcuts={keys}>
-            {name}
-          </Button>
+      <Box sx={{ display: { xs: 'none', md: 'flex' }, gap: { md: 0.5, lg: 1 } }}>
+        {tools.map((tool) => (
+          <ToolButton key={tool.name} {...tool} />
         ))}
       </Box>
+      <ToolMenu tools={tools} />
+    </>
+  );
+});
+
+function ToolButton({ name, icon: Icon, keys, first = false, menu, run }: Tool) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button
+        ref={button}
+        aria-label={name}
+        title={name}
+        aria-keyshortcuts={keys}
+        aria-haspopup={menu ? 'menu' : undefined}
+        color={first ? 'primary' : 'inherit'}
+        onClick={() => (menu ? setOpen(true) : run?.())}
+        sx={{ whiteSpace: 'nowrap', ...(first && { borderColor: 'primary.main' }) }}
+      >
+        <Box component="span" sx={{ display: { md: first ? 'none' : 'inline-flex', lg: 'none' } }}>
+          <Icon fontSize="small" />
+        </Box>
+        <Box component="span" sx={first ? undefined : wordStyle}>
+          {name}
+        </Box>
+      </Button>
+      {menu && (
+        <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
+          {menu.map(([says, does]) => (
+            <MenuItem
+              key={says}
+              onClick={() => {
+                setOpen(false);
+                does();
+              }}
+            >
+              {says}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
+    </>
+  );
+}
+
+/** All of it in one menu, on a phone. */
+function ToolMenu({ tools }: { readonly tools: readonly Tool[] }) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
+  const entries = tools.flatMap(({ name, menu, run }): (readonly [string, (() => void) | undefined])[] =>
+    menu ? menu.map(([says, does]) => [`${name}: ${says}`, does] as const) : [[name, run]],
+  );
+  return (
+    <>
       <IconButton
         ref={button}
         aria-label="More"
@@ -60,12 +147,12 @@ export const Tools = memo(function Tools({ desk, setScene }: Props) {
         <MenuIcon />
       </IconButton>
       <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
-        {tools.map(({ name, run }) => (
+        {entries.map(([name, run]) => (
           <MenuItem
             key={name}
             onClick={() => {
               setOpen(false);
-              run();
+              run?.();
             }}
           >
             {name}
@@ -74,4 +161,4 @@ export const Tools = memo(function Tools({ desk, setScene }: Props) {
       </Menu>
     </>
   );
-});
+}

@@ -3,12 +3,14 @@ import Box from '@mui/material/Box';
 import { useMemo } from 'react';
 import { useStore } from 'zustand';
 import { completeParams, inSentence, isSetup, paramLabel, socketAt } from '@/core';
-import type { GraphModule, ParamValue } from '@/core';
+import type { GraphModule } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
 import { isKnob, narrowed, paramSays, showParam, travelOf } from '@/ui/parts/params';
 import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import { useHandPlaces } from '@/ui/session/handPlaces';
+import { previews, shownPreview } from '@/ui/session/previews';
+import type { SetParam } from './setParam';
 import { useSolving } from '@/ui/session/solving';
 
 type Kind = GraphModule['kind'];
@@ -28,7 +30,7 @@ interface Props {
   readonly id: string;
   readonly label: string;
   readonly kind: Kind;
-  readonly set: (name: string, value: ParamValue | undefined, shown: string, key?: string) => void;
+  readonly set: SetParam;
 }
 
 /** A stage's knobs: of the patch as it is this moment, whatever else on the desk waits. */
@@ -38,7 +40,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const params = useMemo(() => completeParams(kind, doc?.params, bpm), [kind, doc, bpm]);
   const solving = useSolving();
   const live = useStore(solving, (s) => s.live);
-  const ghosts = useStore(solving, (s) => s.ghosts);
+  const previewed = useStore(previews, (s) => shownPreview(s)?.knobs ?? null);
   const limits = useStore(channels, (s) => s.limits);
   const places = useHandPlaces(desk, id);
   const { edit } = desk.getState();
@@ -66,7 +68,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           says={paramSays(name, spec)}
           locked={doc?.locked?.includes(name) ?? false}
           onChange={(v) => turn(name, v, showParam(spec, v))}
-          ghost={ghosts?.get(socketAt(id, name)) ?? places.get(socketAt(id, name)) ?? null}
+          ghost={previewed?.get(socketAt(id, name)) ?? places.get(socketAt(id, name)) ?? null}
           short={
             live?.feasible === false ? (live.limits.find((l) => l.at === socketAt(id, name))?.needs ?? null) : null
           }

@@ -27,10 +27,10 @@ const Heads = memo(function Heads() {
   return (
     <TableHead>
       <TableRow>
-        <TableCell sx={{ width: '23%' }}>socket</TableCell>
-        <TableCell sx={{ width: '29%' }}>Connected to</TableCell>
-        <TableCell sx={{ width: '40%', textAlign: 'right', pr: 0.5 }}>volts</TableCell>
-        <TableCell sx={{ width: '8%', pr: 0, textAlign: 'right' }}>pin</TableCell>
+        <TableCell sx={{ width: '19%' }}>Socket</TableCell>
+        <TableCell sx={{ width: '33%', whiteSpace: 'nowrap' }}>Connected to</TableCell>
+        <TableCell sx={{ width: '40%', textAlign: 'right', pr: 0.5 }}>V</TableCell>
+        <TableCell sx={{ width: '8%', pr: 0, textAlign: 'right' }}>Pin</TableCell>
       </TableRow>
     </TableHead>
   );

@@ -1,7 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
-import Typography from '@mui/material/Typography';
 import { memo } from 'react';
 import { LIMITS } from '@/core';
 import type { GraphModule } from '@/core';
@@ -19,12 +18,11 @@ interface Props {
 const same = (a: Props, b: Props): boolean =>
   a.id === b.id && a.place === b.place && a.label === b.label && a.kind === b.kind;
 
-/** Where the stage stands, its name, and what it is; its law on hover. */
+/** The stage's name, and what and where it is; what it does, and its formula, on hover. */
 export const StageHead = memo(function StageHead({ id, place, label, kind, onRename }: Props) {
   const does = kind.does.charAt(0).toUpperCase() + kind.does.slice(1);
   return (
     <>
-      <Typography sx={{ fontSize: 12, fontWeight: 700, color: ink.softInk }}>{place}</Typography>
       <EditableName
         key={id}
         label="Name of the stage"
@@ -33,9 +31,9 @@ export const StageHead = memo(function StageHead({ id, place, label, kind, onRen
         size={17}
         onRename={onRename}
       />
-      <Tooltip title={`Formula: ${kind.formula}`}>
+      <Tooltip title={`${does}. Formula: ${kind.formula}`}>
         <Box tabIndex={0} sx={{ fontSize: 13, color: ink.softInk, cursor: 'help' }}>
-          {kind.title === label ? does : `${kind.title}: ${kind.does}`}
+          {`${kind.title} · ${place}`}
         </Box>
       </Tooltip>
     </>

@@ -53,7 +53,9 @@ export function LiveMarks({ strip, layout }: Props) {
   );
 }
 
-function move(mark: SVGGElement, { y }: Layout): void {
+function move(mark: SVGGElement, { y: at, top, bottom }: Layout): void {
+  // Beyond the ruler it stays at the frame's edge.
+  const y = (volts: number): number => Math.min(bottom, Math.max(top, at(volts)));
   const [bar, trail, dot] = mark.children as unknown as [SVGRectElement, SVGPolylineElement, SVGCircleElement];
   const metered = meters.of(mark.dataset.live ?? '');
   mark.style.visibility = metered ? 'visible' : 'hidden';

@@ -6,39 +6,34 @@ import { Strip } from './Strip';
 import type { StripActions } from './Strip';
 import { usePrediction } from '@/ui/session/usePrediction';
 import type { Predicted } from '@/ui/session/usePrediction';
+import type { Preview } from '@/ui/session/previews';
 import { changedModules, marksOf } from './views';
-
-/** A patch that is looked at before it is chosen, and the end that it is about. */
-export interface Ghost {
-  readonly patch: Patch;
-  readonly show?: string;
-}
 
 type MainProps = StripActions & { readonly chosen: readonly string[] };
 
 /** The strip of the patch, or of what is only proposed. */
 export function MainStrip({
   predicted,
-  ghost,
+  preview,
   end,
   empty,
   ...actions
 }: MainProps & {
   predicted: Predicted;
-  ghost: Ghost | null;
+  preview: Preview | null;
   end: string | null;
   empty: ReactNode;
 }) {
   const marks = useMemo(() => marksOf(predicted.prediction.findings), [predicted.prediction.findings]);
-  if (ghost)
-    return <GhostStrip real={predicted} patch={ghost.patch} end={ghost.show ?? end} marks={marks} {...actions} />;
+  if (preview)
+    return <PreviewStrip real={predicted} patch={preview.patch} end={preview.show ?? end} marks={marks} {...actions} />;
   const { strip } = predicted;
   if (!strip) return empty;
   return <Strip predicted={predicted} strip={strip} marks={marks} {...actions} />;
 }
 
 /** A patch that is only looked at: nothing in it can be taken hold of, so that a click cannot miss. */
-function GhostStrip({
+function PreviewStrip({
   real,
   patch,
   end,
@@ -62,6 +57,7 @@ function GhostStrip({
       proposed={proposed}
       marks={marks}
       onChoose={actions.onChoose}
+      onBackground={actions.onBackground}
       label="Preview of the path"
     />
   );

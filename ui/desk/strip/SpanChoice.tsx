@@ -26,14 +26,14 @@ function periodOf({ strip, prediction }: Predicted): number | null {
   return (end === undefined ? null : prediction.inputs[end]?.repeatsEvery) ?? null;
 }
 
-/** Which seconds the Time span: all, one period of this path, or what the scope shows. */
+/** Which seconds the stages show: all, one period of this path, or what the scope shows. */
 export const SpanChoice = memo(function SpanChoice(props: Props) {
   const { span, predicted, onSpan } = props;
   const duration = durationOf(props);
   const period = periodOf(predicted);
   const repeats = period !== null && period < duration;
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1.75, pb: 0.75, fontSize: 13, color: ink.softInk }}>
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 13, color: ink.softInk }}>
       Time span
       <ToggleButtonGroup
         exclusive
@@ -43,7 +43,7 @@ export const SpanChoice = memo(function SpanChoice(props: Props) {
       >
         <ToggleButton value="whole">{`Full, ${briefSeconds(duration)}`}</ToggleButton>
         <ToggleButton value="period" disabled={!repeats}>
-          {repeats ? `one period, ${briefSeconds(period)}` : 'one period'}
+          {repeats ? `One period, ${briefSeconds(period)}` : 'One period'}
         </ToggleButton>
         <ToggleButton value="scope">Match scope</ToggleButton>
       </ToggleButtonGroup>

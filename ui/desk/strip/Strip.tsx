@@ -28,6 +28,8 @@ const Handles = later(() => import('./Handles').then((m) => m.Handles));
 
 export interface StripActions {
   readonly onChoose: (id: string, more: boolean) => void;
+  /** A click on none of the stages. */
+  readonly onBackground: () => void;
   readonly onOpenJoining: (socket: string) => void;
   readonly onInsert: (input: string) => void;
   /** Chooses what drives the first frame, where nothing does. */
@@ -88,7 +90,14 @@ export function Strip(props: Props) {
           </Button>
         </div>
       )}
-      <div ref={box} style={scrollerStyle} data-testid="strip">
+      <div
+        ref={box}
+        style={scrollerStyle}
+        data-testid="strip"
+        onClick={(e) => {
+          if (!(e.target as Element).closest('[data-frame], [data-joining], [role], button')) props.onBackground?.();
+        }}
+      >
         <Drawing {...props} model={model} />
         {plays && <LiveMarks strip={strip} layout={layout} />}
         {onMove && (

@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import { useStore } from 'zustand';
 import type { Edit, Patch } from '@/core';
+import { counted } from '@/ui/parts/counted';
 import { tellFault } from '@/ui/parts/messages';
 import { api } from '@/ui/parts/api';
 import type { DeskStore } from '@/ui/session/desk';
@@ -25,6 +26,21 @@ const putBackEdits = (old: Patch): Edit[] => [
   { do: 'put', put: { name: old.name, notes: old.notes } },
   ...old.bypassed.map((b): Edit => ({ do: 'bypass', ...b })),
 ];
+
+/** So many changes are named; the rest are counted. */
+const NAMED = 3;
+
+/** What was changed in a version, the last first. */
+function Changed({ names }: { readonly names: readonly string[] }) {
+  const last = [...names].reverse();
+  const more = last.length - NAMED;
+  if (last.length === 0) return null;
+  return (
+    <Box data-changes title={last.join('\n')} sx={{ fontSize: 13, color: ink.softInk }}>
+      {`${last.slice(0, NAMED).join('; ')}${more > 0 ? ` and ${counted(more, 'other change')}` : ''}`}
+    </Box>
+  );
+}
 
 /** The saved versions: to look at, and to put back as one more edit. */
 export function HistoryPanel({ desk, onClose, onCompare }: Props) {
@@ -52,6 +68,7 @@ export function HistoryPanel({ desk, onClose, onCompare }: Props) {
             </Box>
             <Box sx={{ fontSize: 13, color: ink.softInk }}>{dayjs(v.savedAt).format('YYYY-MM-DD HH:mm:ss')}</Box>
           </Box>
+          <Changed names={v.changes} />
           {v.revision !== revision && (
             <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
               <Button
@@ -78,7 +95,7 @@ export function HistoryPanel({ desk, onClose, onCompare }: Props) {
               {v.keptFor === null ? (
                 <Button onClick={() => void keep(v.revision, 'named').catch(tellFault)}>Keep permanently</Button>
               ) : (
-                <Box sx={{ alignSelf: 'center', fontSize: 13, color: ink.softInk }}>kept for ever</Box>
+                <Box sx={{ alignSelf: 'center', fontSize: 13, color: ink.softInk }}>kept permanently</Box>
               )}
             </Box>
           )}

@@ -1,20 +1,17 @@
 'use client';
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { applyEdits, editsOf, knobPlace, placeName, showNumber, showRange, withNames } from '@/core';
 import type { Edit, Patch, Solution, SolveAnswer } from '@/core';
 import type { EditDesk } from '@/ui/session/edit';
-import { useSolving } from '@/ui/session/solving';
 import { fonts, ink } from '@/ui/theme/tokens';
-import type { Ghost } from '../strip/MainStrip';
+import { ApplyOrPreview } from '../preview/ApplyOrPreview';
+import { usePreview } from '../preview/usePreview';
 
 interface Props {
   readonly patch: Patch;
   readonly answer: SolveAnswer;
   readonly edit: EditDesk;
-  readonly setGhost: (ghost: Ghost | null) => void;
 }
 
 /** What the solver found: answers to choose from, or what stands in the way. */
@@ -46,25 +43,18 @@ function Whole(props: Props) {
   );
 }
 
-/** Shows edits in the strip while it is looked at, and does them. */
-function useLook(
-  { patch, edit, setGhost }: Omit<Props, 'answer'>,
+/** Edits as a preview, with the knobs of a solution where they are one's. */
+function useEdits(
+  { patch, edit }: Omit<Props, 'answer'>,
   edits: readonly Edit[],
   label: string,
   solution: Solution | null = null,
 ) {
-  const [looking, setLooking] = useState(false);
-  const solving = useSolving();
-  const look = (on: boolean): void => {
-    setLooking(on);
-    setGhost(on ? { patch: applyEdits(patch, edits) } : null);
-    solving.getState().look(on ? solution : null);
-  };
-  const take = (): void => {
-    look(false);
-    edit(label, edits);
-  };
-  return { looking, look, take };
+  const preview = usePreview(() => ({
+    patch: applyEdits(patch, edits),
+    ...(solution && { knobs: new Map(solution.settings.map((s) => [s.at, s.value])) }),
+  }));
+  return { preview, label, apply: () => edit(label, edits) };
 }
 
 const knobName = (patch: Patch, at: string): string => knobPlace(patch.modules, at);
@@ -77,31 +67,18 @@ const inWords = (patch: Patch, { why, settings, jumpers }: Solution): string =>
 function Answer({ number, solution, ...props }: Props & { readonly number: number; readonly solution: Solution }) {
   const { patch } = props;
   const told = solution.settings.map((s) => `${knobName(patch, s.at)} ${showNumber(s.value, 2)}`).join(', ');
-  const { looking, look, take } = useLook(props, editsOf(solution), `answer ${number}: ${told}`, solution);
+  const { preview, apply } = useEdits(props, editsOf(solution), `Apply solution ${number}: ${told}`, solution);
   return (
     <Box
       role="listitem"
       data-answer={number}
-      onMouseEnter={() => look(true)}
-      onMouseLeave={() => look(false)}
-      sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(looking && { background: ink.paper }) }}
+      {...preview.area}
+      sx={{ borderTop: `1px solid ${ink.line}`, py: 0.75, ...(preview.showing && { background: ink.paper }) }}
     >
       <Box sx={{ fontWeight: 700 }}>{`${number}. ${inWords(patch, solution)}`}</Box>
       <Knobs patch={patch} solution={solution} />
       <Reached patch={patch} solution={solution} />
-      <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
-        <Button color="primary" onClick={take}>
-          Apply
-        </Button>
-        <Button
-          aria-pressed={looking}
-          onClick={() => look(!looking)}
-          onFocus={() => look(true)}
-          onBlur={() => look(false)}
-        >
-          Preview
-        </Button>
-      </Box>
+      <ApplyOrPreview preview={preview} label="Apply" onApply={apply} />
     </Box>
   );
 }
@@ -156,16 +133,16 @@ function Reached({ patch, solution }: { readonly patch: Patch; readonly solution
 function Impossible(props: Props) {
   const { answer, patch } = props;
   const { nearest, limits, suggestion, contradictory } = answer;
-  const change = suggestion && withNames(applyEdits(patch, suggestion.edits).modules, suggestion.text);
-  const cure = useLook(props, suggestion?.edits ?? [], change ?? '');
-  const near = useLook(props, nearest ? editsOf(nearest) : [], 'the nearest that can be', nearest);
+  const says = suggestion && withNames(applyEdits(patch, suggestion.edits).modules, suggestion.text);
+  const change = useEdits(props, suggestion?.edits ?? [], says ?? '');
+  const near = useEdits(props, nearest ? editsOf(nearest) : [], 'Apply closest match', nearest);
   return (
     <Box data-impossible>
       <Alert severity="warning">
         The unlocked knobs can’t reach this target.
         {limits.map((l) => (
           <Box key={l.at} data-limit={l.at}>
-            {`${knobName(patch, l.at)} stops at ${showNumber(l.limit, 2)}; it would need ${showNumber(l.needs, 2)} (${showNumber(l.short, 2)} more than it has.`}
+            {`${knobName(patch, l.at)} stops at ${showNumber(l.limit, 2)}; it would need ${showNumber(l.needs, 2)} (${showNumber(l.short, 2)} more).`}
           </Box>
         ))}
         {contradictory.map(([a, b]) => (
@@ -176,8 +153,10 @@ function Impossible(props: Props) {
       </Alert>
       {suggestion && (
         <Box sx={{ py: 0.75 }} data-suggestion>
-          <Box>{change}</Box>
-          {suggestion.edits.length > 0 && <LookButtons look={cure} label="Apply this change" />}
+          <Box>{says}</Box>
+          {suggestion.edits.length > 0 && (
+            <ApplyOrPreview preview={change.preview} label="Apply this change" onApply={change.apply} />
+          )}
         </Box>
       )}
       {nearest && nearest.settings.length > 0 && (
@@ -185,22 +164,9 @@ function Impossible(props: Props) {
           <Box sx={{ fontWeight: 700 }}>Closest match</Box>
           <Knobs patch={patch} solution={nearest} />
           <Reached patch={patch} solution={nearest} />
-          <LookButtons look={near} label="Apply closest match" />
+          <ApplyOrPreview preview={near.preview} label="Apply closest match" onApply={near.apply} />
         </Box>
       )}
-    </Box>
-  );
-}
-
-function LookButtons({ look: { looking, look, take }, label }: { look: ReturnType<typeof useLook>; label: string }) {
-  return (
-    <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
-      <Button color="primary" onClick={take}>
-        {label}
-      </Button>
-      <Button aria-pressed={looking} onClick={() => look(!looking)}>
-        {looking ? 'Stop preview' : 'Preview'}
-      </Button>
     </Box>
   );
 }

@@ -53,13 +53,14 @@ describe('what can be wanted', () => {
     const range = at('tone.cutoff').find((c) => c.key === 'range')!.target;
     expect(range).toEqual({ at: 'tone.cutoff', quantity: 'frequency', low: 31.3, high: 20000 });
   });
-  it('more than once at a socket has ids of its own', () => {
+  it('of another kind at a socket has an id of its own, of the same kind takes its place', () => {
     const [first, second] = at('tone.cutoff').map((c) => c.target);
     const one = named([], first!);
     expect(one.id).toBeUndefined();
     const two = named([one], second!);
     expect(two.id).toBe('within');
-    expect(named([one, two], second!).id).toBe('within2');
+    expect(named([one, two], second!).id).toBe('within');
+    expect(named([one, two], first!).id).toBeUndefined();
   });
 });
 
@@ -67,12 +68,12 @@ describe('how it stands', () => {
   const target: Target = { at: 'tone.cutoff', quantity: 'frequency', low: 1, high: 2 };
   const miss = (t: Target, error: number): TargetStanding => ({ target: t, met: false, error });
   it('is told in its own figure', () => {
-    expect(standing({ target, met: true, error: 0 })).toBe('met');
-    expect(standing(miss(target, 1.234))).toBe('Off by 1.23\u2009V');
-    expect(standing(miss({ at: 'env.gate', want: 'duty', percent: 50 }, 12))).toBe('12.0% off');
-    expect(standing(miss({ at: 'amp.cv', want: 'fall', db: 20, seconds: 1 }, 0.25))).toBe('0.250\u2009s off');
-    expect(standing(miss({ at: 'swell.out', want: 'like', shape: 'sine' }, 0.1))).toBe('10.0% difference');
-    expect(standing(miss(target, Infinity))).toBe('Can’t be evaluated');
+    expect(standing({ target, met: true, error: 0 }, null)).toBe('Target met');
+    expect(standing(miss(target, 1.234), null)).toBe('Off by 1.23\u2009V');
+    expect(standing(miss({ at: 'env.gate', want: 'duty', percent: 50 }, 12), null)).toBe('12.0% off');
+    expect(standing(miss({ at: 'amp.cv', want: 'fall', db: 20, seconds: 1 }, 0.25), null)).toBe('0.250\u2009s off');
+    expect(standing(miss({ at: 'swell.out', want: 'like', shape: 'sine' }, 0.1), null)).toBe('10.0% difference');
+    expect(standing(miss(target, Infinity), null)).toBe('Can’t be evaluated');
   });
   it('is of the very target, or of the last run where only that tells', () => {
     const other = { ...target };

@@ -1,4 +1,15 @@
-import { countsOctaves, idOf, needsTrace, showNumber, socketAt, TARGET_SHAPES, wantOf, withUnit } from '@/core';
+import {
+  countsOctaves,
+  hangsOn,
+  idOf,
+  missText,
+  needsTrace,
+  showNumber,
+  socketAt,
+  TARGET_SHAPES,
+  wantOf,
+  withUnit,
+} from '@/core';
 import type { GraphModule, Graph, TargetStanding, Reading, Target } from '@/core';
 
 /** Something that can be wanted at a place, by what it means, and the target that it starts as. */
@@ -31,6 +42,8 @@ function gainChoices({ socket: at }: At): Choice[] {
     },
     { key: 'just open', title: 'Peak at unity gain', target: { ...gain, low: null, high: 0 } },
     { key: 'shut to open', title: 'Silence to unity gain', target: { ...gain, low: 'silent', high: 0 } },
+    { key: 'ducks', title: 'Ducks by 12 dB', target: { ...gain, low: -12, high: 0 } },
+    { key: 'depth', title: 'Depth of 12 dB', target: { ...gain, want: 'span', span: 12, centre: null } },
     { key: 'fall', title: 'Decays 20 dB in a set time', target: { at, want: 'fall', db: 20, seconds: 0.3 } },
   ];
 }
@@ -105,9 +118,17 @@ export function choicesAt(
   return [...gain, ...figureChoices(at), ...(end ? tiedChoices(at) : []), ...shapeChoices(at)];
 }
 
-/** One more target at a socket: by an id of its own where one without stands there already. */
+/** What two targets at one socket must share to be of one kind. */
+const kindOf = (t: Target): string => [wantOf(t), ...Object.values(hangsOn(t))].join(' ');
+
+/**
+ * A target as it is set at its socket: in the place of one of its kind, else beside the others, by an id of its own
+ * where one without stands there already.
+ */
 export function named(targets: readonly Target[], target: Target): Target {
   const there = targets.filter((t) => t.at === target.at);
+  const same = there.find((t) => kindOf(t) === kindOf(target));
+  if (same) return same.id === undefined ? target : { ...target, id: same.id };
   if (there.every((t) => t.id !== undefined)) return target;
   const want = wantOf(target);
   const ids = new Set(there.map((t) => t.id));
@@ -116,9 +137,14 @@ export function named(targets: readonly Target[], target: Target): Target {
   return { ...target, id };
 }
 
-/** How a target stands, in a few words. */
-export function standing({ target, met, error }: TargetStanding): string {
-  if (met) return 'met';
+/** Tells targets apart on screen. */
+export const rowKey = (t: Target): string => `${t.at}${t.id === undefined ? '' : ` ${t.id}`}`;
+
+/** How a target stands, in a few words: in the destination's own unit where its reading tells it. */
+export function standing({ target, met, error }: TargetStanding, reading: Reading | null): string {
+  if (met) return 'Target met';
+  const miss = reading && missText(target, reading);
+  if (miss) return miss.brief;
   if (!Number.isFinite(error)) return 'Can’t be evaluated';
   switch (target.want) {
     case 'duty':

@@ -5,8 +5,8 @@ import { useStore } from 'zustand';
 import { SETTINGS } from '@/core';
 import type { Patch, Settings } from '@/core';
 import { counted } from '@/ui/parts/counted';
-import { headingStyle } from '@/ui/theme/tokens';
 import { QuantityField } from '@/ui/parts/QuantityField';
+import { Group } from '@/ui/parts/Group';
 import { Section } from '@/ui/parts/Section';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
@@ -16,7 +16,7 @@ import { MacroSection } from '../macro/MacroSection';
 import { TonightSection } from '../rack/TonightSection';
 import { SettingRow } from '../stage/SettingRow';
 import { NotesField } from './NotesField';
-import { PatchName } from './PatchName';
+import { PatchName } from '../shell/PatchName';
 import { TagsField } from './TagsField';
 
 /** Choices of the sample rate: by what sounds, or given, Hz. */
@@ -25,8 +25,9 @@ const RATES = ['auto', '8000', '44100', '48000', '96000', '192000'] as const;
 interface Props {
   readonly desk: DeskStore;
   readonly patch: Patch;
-  /** How many ends it has. */
-  readonly ends: number;
+  /** How many destinations it has. */
+  readonly destinations: number;
+  readonly cables: number;
 }
 
 /** What holds for the whole patch: drawn again when that changes. */
@@ -60,19 +61,19 @@ const SettingsFields = memo(function SettingsFields({ desk }: Pick<Props, 'desk'
           label="Loading"
           value={s.loading}
           options={[
-            ['electrical', 'electrical'],
-            ['ideal', 'none'],
+            ['electrical', 'Model impedances'],
+            ['ideal', 'Ideal'],
           ]}
           onChange={(loading) => set('Set loading', { loading })}
-          sx={{ width: 128 }}
+          sx={{ width: 160 }}
         />
       </SettingRow>
-      <SettingRow label="sample rate">
+      <SettingRow label="Sample rate">
         <SelectField
-          label="sample rate"
+          label="Sample rate"
           value={String(s.sampleRate)}
           options={rates.map((r) => [r, r === 'auto' ? 'Auto' : `${r}\u2009Hz`] as const)}
-          onChange={(r) => set(`sample rate ${r}`, { sampleRate: r === 'auto' ? 'auto' : Number(r) })}
+          onChange={(r) => set(`Set sample rate to ${r}`, { sampleRate: r === 'auto' ? 'auto' : Number(r) })}
           sx={{ width: 128 }}
         />
       </SettingRow>
@@ -81,26 +82,25 @@ const SettingsFields = memo(function SettingsFields({ desk }: Pick<Props, 'desk'
   );
 });
 
-/** This patch: its name, tags and notes, and what holds for all of it. */
-export const PatchPanel = memo(function PatchPanel({ desk, patch, ends }: Props) {
+/** The patch as a whole: its details, whether the rack can build it, and what holds for all of it. */
+export const PatchTab = memo(function PatchTab({ desk, patch, destinations, cables }: Props) {
   const { edit } = desk.getState();
-  const { name, notes, modules, cables } = patch;
+  const { name, notes, modules } = patch;
   const id = useStore(desk, (s) => s.id);
   return (
-    <Box component="section" aria-label="This patch">
-      <Box component="h2" sx={headingStyle}>
-        This patch
-      </Box>
+    <Box component="section" aria-label="Patch">
       <PatchName label="Name of this patch" name={name} size={17} edit={edit} />
-      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 1 }}>
-        {`${counted(modules.length, 'module')}, ${counted(cables.length, 'cable')}, ${counted(ends, 'end')}`}
+      <Box sx={{ fontSize: 13, color: ink.softInk }}>
+        {`${counted(modules.length, 'module')}, ${counted(cables, 'cable')}, ${counted(destinations, 'destination')}`}
       </Box>
-      <TagsField key={id} desk={desk} />
-      <NotesField notes={notes} edit={edit} />
+      <Group title="Details">
+        <TagsField key={id} desk={desk} />
+        <NotesField notes={notes} edit={edit} />
+      </Group>
       <TonightSection desk={desk} />
       <MacroSection patch={patch} edit={edit} />
       <HandsSection patch={patch} edit={edit} />
-      <Section id="patch settings" title="Simulation settings" open>
+      <Section id="patch settings" title="Simulation settings">
         <SettingsFields desk={desk} />
       </Section>
     </Box>

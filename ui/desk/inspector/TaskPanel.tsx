@@ -6,13 +6,14 @@ import { applyEdits } from '@/core';
 import type { Patch } from '@/core';
 import { Chooser } from '@/ui/parts/Chooser';
 import type { DeskStore } from '@/ui/session/desk';
+import { offerPreview } from '@/ui/session/previews';
+import type { Preview } from '@/ui/session/previews';
 import { takeKeys } from '@/ui/session/typeahead';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { planOf } from '../commands/tasks';
 import type { Made, Task } from '../commands/tasks';
-import type { Ghost } from '../strip/MainStrip';
 
-const ghostOf = (patch: Patch, made: Made | null): Ghost | null =>
+const previewOf = (patch: Patch, made: Made | null): Preview | null =>
   made && { patch: applyEdits(patch, made.edits), ...(made.show !== undefined && { show: made.show }) };
 
 interface Props {
@@ -20,11 +21,10 @@ interface Props {
   readonly predicted: Predicted;
   readonly task: Task;
   readonly begin: (task: Task | null) => void;
-  readonly setGhost: (ghost: Ghost | null) => void;
 }
 
 /** A choice that is made: what is gone over stands dashed in the strip. */
-export function TaskPanel({ desk, predicted, task, begin, setGhost }: Props) {
+export function TaskPanel({ desk, predicted, task, begin }: Props) {
   const [start] = useState(takeKeys);
   const plan = planOf(task, predicted);
   const pick = (key: string): void => {
@@ -51,7 +51,7 @@ export function TaskPanel({ desk, predicted, task, begin, setGhost }: Props) {
         choices={plan.choices}
         start={start}
         onCancel={() => begin(null)}
-        onHighlight={(choice) => setGhost(choice && ghostOf(predicted.graph.patch, plan.make(choice.key)))}
+        onHighlight={(choice) => offerPreview(choice && previewOf(predicted.graph.patch, plan.make(choice.key)))}
         onPick={(choice) => pick(choice.key)}
       />
     </Box>

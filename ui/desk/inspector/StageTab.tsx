@@ -1,10 +1,13 @@
 'use client';
+import Box from '@mui/material/Box';
 import { useStore } from 'zustand';
+import { channelTitle, inSentence } from '@/core';
 import { later } from '@/ui/parts/later';
+import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
+import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
-import { PatchPanel } from './PatchPanel';
 
 const GroupPanel = later(() => import('../stage/GroupPanel').then((m) => m.GroupPanel));
 const StagePanel = later(() => import('../stage/StagePanel').then((m) => m.StagePanel));
@@ -12,7 +15,7 @@ const StagePanel = later(() => import('../stage/StagePanel').then((m) => m.Stage
 function placeOf(predicted: Predicted, id: string): string {
   const frames = predicted.strip?.frames ?? [];
   const index = frames.findIndex((f) => f.module.id === id);
-  return index < 0 ? 'Not in the path shown' : `Stage ${index + 1} of ${frames.length}`;
+  return index < 0 ? 'not in the path shown' : `stage ${index + 1} of ${frames.length}`;
 }
 
 interface Props {
@@ -21,22 +24,33 @@ interface Props {
   readonly begin: (task: Task | null) => void;
 }
 
-/** The chosen stage, or stages; the patch itself where none is. */
-export function ChosenPanel({ desk, predicted, begin }: Props) {
+/** The chosen stage, or stages. */
+export function StageTab({ desk, predicted, begin }: Props) {
   const selected = useStore(desk, (s) => s.selected);
   const group = useStore(desk, (s) => s.group);
+  const rack = useStore(channels, (s) => s.rack);
   const { edit, select } = desk.getState();
   const { patch, modules } = predicted.graph;
   const stage = modules.find((m) => m.id === selected);
   if (group.length > 0 && selected !== null)
     return <GroupPanel ids={[selected, ...group]} patch={patch} edit={edit} onDone={() => select(null)} />;
-  if (!stage) return <PatchPanel desk={desk} patch={patch} ends={predicted.ends.length} />;
+  if (!stage)
+    return (
+      <Box sx={{ color: ink.softInk }}>
+        Select a stage in the path to see its knobs and connections. Press [ and ] to move between stages.
+      </Box>
+    );
+  const seat = patch.modules.find((m) => m.id === stage.id)?.rack;
+  const place = [
+    inSentence(placeOf(predicted, stage.id)),
+    ...(seat === undefined ? [] : [channelTitle(rack, seat)]),
+  ].join(' · ');
   return (
     <StagePanel
       desk={desk}
       module={stage}
       predicted={predicted}
-      place={placeOf(predicted, stage.id)}
+      place={place}
       begin={begin}
       onRemoved={() => select(null)}
     />

@@ -1,9 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
-import { placeName } from '@/core';
+import { placeName, socketLabel } from '@/core';
 import type { GraphModule, Patch } from '@/core';
-import { Section } from '@/ui/parts/Section';
 import type { EditDesk } from '@/ui/session/edit';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { NormalFields } from './NormalFields';
@@ -17,24 +16,15 @@ interface Props {
   readonly edit: EditDesk;
 }
 
-/** What each unplugged input carries, how each input loads, and how each output gives way. */
-export function NormalsSection(props: Props) {
-  if (props.module.inputs.length + props.module.outputs.length === 0) return null;
-  return (
-    <Section id="normals" title="Normalling and impedance">
-      <Fields {...props} />
-    </Section>
-  );
-}
-
-function Fields({ module, patch, predicted, edit }: Props) {
+/** What each unpatched input carries, how each input loads, and each output's impedance. */
+export function NormalsFields({ module, patch, predicted, edit }: Props) {
   const text = outputsText(predicted.graph.modules);
   const outputs = useMemo(() => outputsOf(text), [text]);
   return (
     <>
       {module.inputs.map((input) => (
         <Box key={input.socket} sx={{ pb: 1 }}>
-          <Box sx={{ fontSize: 13, fontWeight: 700 }}>{input.spec.name}</Box>
+          <Box sx={{ fontSize: 13, fontWeight: 700 }}>{socketLabel(module.kind, input.spec.name)}</Box>
           <NormalFields
             socket={input.socket}
             name={placeName(patch.modules, input.socket)}
@@ -48,7 +38,7 @@ function Fields({ module, patch, predicted, edit }: Props) {
       ))}
       {module.outputs.map((output) => (
         <Box key={output.socket} sx={{ pb: 1 }}>
-          <Box sx={{ fontSize: 13, fontWeight: 700 }}>{output.name}</Box>
+          <Box sx={{ fontSize: 13, fontWeight: 700 }}>{socketLabel(module.kind, output.name)}</Box>
           <OhmsField module={module.id} side="outputOhms" name={output.name} patch={patch} edit={edit} />
         </Box>
       ))}

@@ -1,0 +1,123 @@
+'use client';
+import Box from '@mui/material/Box';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import { memo } from 'react';
+import { useStore } from 'zustand';
+import { later } from '@/ui/parts/later';
+import { inspector, openTab } from '@/ui/session/inspector';
+import type { Tab as TabName } from '@/ui/session/inspector';
+import type { DeskStore } from '@/ui/session/desk';
+import type { Scene } from '@/ui/session/scene';
+import type { Predicted } from '@/ui/session/usePrediction';
+import { ink } from '@/ui/theme/tokens';
+import type { Task } from '../commands/tasks';
+import { DestinationTab } from './DestinationTab';
+import { InspectorHead } from './InspectorHead';
+import { StageTab } from './StageTab';
+
+const IssuesPanel = later(() => import('./IssuesPanel').then((m) => m.IssuesPanel));
+const PatchTab = later(() => import('./PatchTab').then((m) => m.PatchTab));
+const TaskPanel = later(() => import('./TaskPanel').then((m) => m.TaskPanel));
+const HistoryPanel = later(() => import('../versions/HistoryPanel').then((m) => m.HistoryPanel));
+const VariantsPanel = later(() => import('../versions/VariantsPanel').then((m) => m.VariantsPanel));
+
+export interface InspectorProps {
+  readonly desk: DeskStore;
+  readonly predicted: Predicted;
+  readonly begin: (task: Task | null) => void;
+  /** The destination whose path is shown. */
+  readonly shown: string | null;
+  readonly scene: Scene;
+  readonly setScene: (scene: Scene) => void;
+  readonly onClose: () => void;
+  readonly task: Task | null;
+}
+
+const asideStyle = {
+  order: { xs: 4, md: 0 },
+  width: { md: 312 },
+  flexShrink: 0,
+  display: 'flex',
+  flexDirection: 'column',
+  borderLeft: { md: `1px solid ${ink.line}` },
+  borderTop: { xs: `1px solid ${ink.line}`, md: 0 },
+  background: ink.raised,
+  contain: { md: 'strict' },
+} as const;
+
+const panelStyle = {
+  flex: 1,
+  minHeight: 0,
+  overflowY: { md: 'auto' },
+  scrollbarGutter: { md: 'stable' },
+  pt: 1.5,
+  pb: 3,
+  pl: 1.75,
+  pr: { xs: 1.75, md: 0.75 },
+} as const;
+
+const TABS: readonly (readonly [TabName, string])[] = [
+  ['stage', 'Stage'],
+  ['destination', 'Destination'],
+  ['patch', 'Patch'],
+];
+
+/**
+ * At the right: the issues, and three tabs, each about one subject. A choice that is being made, the variants and the
+ * history take the panel's place; the tabs stay above it and lead back.
+ */
+export const Inspector = memo(function Inspector(props: InspectorProps) {
+  const { predicted, begin, task, scene, onClose } = props;
+  const { tab, issues } = useStore(inspector);
+  const beside = scene.show === 'variants' || scene.show === 'history' ? scene.show : null;
+  const away = task !== null || beside !== null || issues;
+  const back = (): void => {
+    if (task) begin(null);
+    if (beside) onClose();
+  };
+  return (
+    <Box component="aside" aria-label="Inspector" id="inspector" tabIndex={-1} data-no-print sx={asideStyle}>
+      <InspectorHead {...props} back={back} />
+      <Tabs
+        value={away ? false : tab}
+        onChange={(_, next: TabName) => (back(), openTab(next))}
+        aria-label="Inspector"
+        sx={{ flexShrink: 0, px: 1.75, minHeight: 38, borderBottom: `1px solid ${ink.line}` }}
+      >
+        {TABS.map(([name, title]) => (
+          <Tab
+            key={name}
+            value={name}
+            label={title}
+            id={`tab-${name}`}
+            aria-controls="inspector-panel"
+            // A tab that a list lies over leads back to it.
+            onClick={() => away && tab === name && (back(), openTab(name))}
+          />
+        ))}
+      </Tabs>
+      <Box
+        role="tabpanel"
+        id="inspector-panel"
+        aria-labelledby={away ? undefined : `tab-${tab}`}
+        data-panel={issues ? 'issues' : (beside ?? (task ? 'task' : tab))}
+        sx={panelStyle}
+      >
+        <Panel {...props} tab={tab} issues={issues} predicted={predicted} />
+      </Box>
+    </Box>
+  );
+});
+
+function Panel(props: InspectorProps & { readonly tab: TabName; readonly issues: boolean }) {
+  const { desk, scene, setScene, onClose, task, issues, tab } = props;
+  if (task) return <TaskPanel {...props} task={task} />;
+  if (scene.show === 'variants') return <VariantsPanel desk={desk} onClose={onClose} onCompare={setScene} />;
+  if (scene.show === 'history') return <HistoryPanel desk={desk} onClose={onClose} onCompare={setScene} />;
+  if (issues) return <IssuesPanel {...props} />;
+  if (tab === 'stage') return <StageTab {...props} />;
+  if (tab === 'destination') return <DestinationTab {...props} />;
+  const { graph, ends } = props.predicted;
+  return <PatchTab desk={desk} patch={graph.patch} destinations={ends.length} cables={graph.wiring.cables.length} />;
+}

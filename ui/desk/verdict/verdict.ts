@@ -1,0 +1,101 @@
+import {
+  idOf,
+  inSentence,
+  isSetup,
+  knobsOf,
+  missText,
+  modulesUpTo,
+  paramLabel,
+  partsOf,
+  placeName,
+  targetText,
+} from '@/core';
+import type { Finding, KnobSetting, Reading, Solution, TargetStanding } from '@/core';
+import { readingText } from '@/ui/parts/readingText';
+import type { Predicted } from '@/ui/session/usePrediction';
+
+export type Tone = 'good' | 'error' | 'warning' | 'plain';
+
+/** What the line over the path says first, and the one thing to do about it. */
+export interface Verdict {
+  readonly place: string;
+  readonly reading: string;
+  /** What is asked for, or where the issue is. */
+  readonly about: string;
+  readonly says: string;
+  readonly tone: Tone;
+  readonly next:
+    | { readonly do: 'apply'; readonly finding: Finding }
+    | { readonly do: 'explain'; readonly finding: Finding }
+    | { readonly do: 'solve' }
+    | { readonly do: 'target' }
+    | null;
+}
+
+const RANK = { error: 0, warning: 1, note: 2 } as const;
+
+/** The first words of an issue: what is the case, without why. */
+const headOf = (message: string): string => (/^.*?[^\d](?=[:.](\s|$))/.exec(message)?.[0] ?? message).trim();
+
+/** The issues of the path that leads to a destination, the worst first. */
+function issuesOn({ graph, prediction }: Predicted, shown: string): Finding[] {
+  const ids = modulesUpTo(graph, shown);
+  return prediction.findings.filter((f) => ids.has(idOf(f.at))).sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+}
+
+function missedOf({ missed }: Predicted, shown: string): TargetStanding[] {
+  return missed.filter((m) => m.target.at === shown).sort((a, b) => Number(a.met) - Number(b.met));
+}
+
+const issueNext = (finding: Finding): Verdict['next'] => ({ do: finding.cure ? 'apply' : 'explain', finding });
+
+/**
+ * What matters most of the destination shown: an error on its path; else how its target stands; else the worst issue
+ * that is left.
+ */
+export function verdictOf(predicted: Predicted, shown: string): Verdict {
+  const { modules } = predicted.graph.patch;
+  const reading: Reading | null = predicted.prediction.readings.find((r) => r.at === shown) ?? null;
+  const base = { place: placeName(modules, shown), reading: reading ? readingText(reading) : 'Not connected' };
+  const [worst] = issuesOn(predicted, shown);
+  const [target] = missedOf(predicted, shown);
+  const issue = (finding: Finding): Verdict => ({
+    ...base,
+    about: placeName(modules, finding.at),
+    says: headOf(finding.message),
+    tone: finding.severity === 'error' ? 'error' : finding.severity === 'warning' ? 'warning' : 'plain',
+    next: issueNext(finding),
+  });
+  if (worst?.severity === 'error') return issue(worst);
+  const about = target ? `Target ${targetText(modules, target.target)}` : '';
+  if (target && !target.met) {
+    const miss = reading && missText(target.target, reading);
+    const says = miss?.says ?? (Number.isFinite(target.error) ? 'Target missed' : 'Target can’t be evaluated');
+    return { ...base, about, says, tone: 'error', next: { do: 'solve' } };
+  }
+  if (worst?.severity === 'warning') return issue(worst);
+  if (target) return { ...base, about, says: 'Target met', tone: 'good', next: null };
+  if (worst) return issue(worst);
+  return { ...base, about: 'No target yet', says: '', tone: 'plain', next: { do: 'target' } };
+}
+
+/** What applying a solution does, for its button: `Set Depth gain to 0.29`, `Set 3 knobs`. */
+export function solutionLabel(
+  { settings, jumpers }: Pick<Solution, 'settings' | 'jumpers'>,
+  nameOf: (at: string) => string,
+  show: (setting: KnobSetting) => string,
+): string {
+  const [only] = settings;
+  if (settings.length === 1 && only && jumpers.length === 0) return `Set ${nameOf(only.at)} to ${show(only)}`;
+  return `Set ${settings.length + jumpers.length} knobs`;
+}
+
+/** A knob in brief: by its stage where that has no other, by its own name at the destination itself. */
+export function knobShort({ graph }: Predicted, at: string, own: string): string {
+  const { id, name } = partsOf(at);
+  const m = graph.modules.find((x) => x.id === id);
+  const label = m ? paramLabel(name, m.kind.params[name]) : at;
+  if (!m || id === own) return label;
+  const knobs = knobsOf(m.kind, m.params).filter((k) => !isSetup(m.kind, k.name));
+  return knobs.length === 1 ? m.label : `${m.label} ${inSentence(label)}`;
+}

@@ -1,0 +1,58 @@
+'use client';
+import Box from '@mui/material/Box';
+import type { ReactNode } from 'react';
+import { ink } from '@/ui/theme/tokens';
+import { SafeLink } from './SafeLink';
+import { SchemeButton } from './SchemeButton';
+
+const SCREENS = [
+  ['/', 'Patches'],
+  ['/racks', 'Racks'],
+] as const;
+
+const headStyle = {
+  display: 'flex',
+  alignItems: 'center',
+  gap: { xs: 1, sm: 2 },
+  minHeight: 48,
+  px: 2,
+  borderBottom: `1px solid ${ink.line}`,
+} as const;
+
+interface Props {
+  /** The address of this screen. */
+  readonly here: string;
+  readonly children?: ReactNode;
+}
+
+/** The head of the screens that are not of one patch: the way between them. */
+export function SiteHead({ here, children }: Props) {
+  return (
+    <Box component="header" data-no-print sx={headStyle}>
+      <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
+      <Box component="nav" aria-label="Screens" sx={{ display: 'flex', gap: 2, alignSelf: 'stretch' }}>
+        {SCREENS.map(([address, name]) => (
+          <Box
+            key={address}
+            component={SafeLink}
+            href={address}
+            aria-current={here === address ? 'page' : undefined}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              color: here === address ? ink.ink : ink.softInk,
+              fontWeight: here === address ? 700 : 400,
+              textDecoration: 'none',
+              borderBottom: `2px solid ${here === address ? ink.wanted : 'transparent'}`,
+            }}
+          >
+            {name}
+          </Box>
+        ))}
+      </Box>
+      <Box sx={{ flex: 1 }} />
+      {children}
+      <SchemeButton />
+    </Box>
+  );
+}
