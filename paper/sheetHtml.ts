@@ -19,7 +19,7 @@ function details(sheet: Sheet, step: SheetStep): string {
   if (step.do === 'set') return knobs(sheet, step);
   if (step.do !== 'measure') return '';
   const lines = step.expect.meter.map((m) => `<li>${escaped(meterText(m))}</li>`).join('');
-  return `<ul class="figures">${lines}</ul><label class="read">read <input type="text" data-read="${escaped(step.id)}" inputmode="decimal"></label>`;
+  return `<ul class="figures">${lines}</ul><label class="read">Reading <input type="text" data-read="${escaped(step.id)}" inputmode="decimal"></label>`;
 }
 
 function stepHtml(sheet: Sheet, step: SheetStep): string {

@@ -31,7 +31,7 @@ let at=0,single=false;
 const show=()=>{let done=0;for(const [i,s] of steps.entries()){const t=ticks[idOf(s)]||{};s.querySelector('[data-tick]').checked=!!t.done;const r=s.querySelector('[data-read]');if(r&&document.activeElement!==r)r.value=t.read||'';s.classList.toggle('done',!!t.done);if(t.done)done++;s.hidden=single&&i!==at}
 for(const x of document.querySelectorAll('section'))x.hidden=single&&!x.contains(steps[at]);
 document.body.classList.toggle('single',single);document.getElementById('count').textContent=done+' of '+steps.length;document.getElementById('one').setAttribute('aria-pressed',single)};
-document.addEventListener('change',(e)=>{const id=e.target.dataset.tick;if(!id)return;ticks[id]={...ticks[id],done:e.target.checked,at:Date.now()};keep();if(single&&e.target.checked&&at<steps.length-1)at++;show()});
+document.addEventListener('change',(e)=>{const id=e.target.dataset.tick;if(!id)return;ticks[id]={...ticks[id],done:e.target.checked,at:Date.now()};keep();show()});
 document.addEventListener('input',(e)=>{const id=e.target.dataset.read;if(!id)return;const t=ticks[id]||{done:false};ticks[id]={...t,read:e.target.value,at:Date.now()};keep()});
 document.getElementById('one').onclick=()=>{single=!single;const open=steps.findIndex((s)=>!(ticks[idOf(s)]||{}).done);at=open<0?0:open;show()};
 document.getElementById('next').onclick=()=>{at=Math.min(steps.length-1,at+1);show()};
@@ -41,7 +41,7 @@ const codeOf=()=>{const when=Object.values(ticks).reduce((m,t)=>Math.max(m,t.at|
 const paint=()=>{const place=document.getElementById('codeplace');place.hidden=document.getElementById('code').getAttribute('aria-pressed')!=='true';if(place.hidden)return;place.textContent='';const text=codeOf();place.dataset.code=text;
 if(text.length>1200){place.textContent='Too much for a code: save the ticks as a file.';return}
 const q=qrcode(0,'M');q.addData(text);q.make();const n=q.getModuleCount();let d='';for(let y=0;y<n;y++)for(let x=0;x<n;x++)if(q.isDark(y,x))d+='M'+x+' '+y+'h1v1h-1z';
-const svg=document.createElementNS('http://www.w3.org/2000/svg','svg');svg.setAttribute('viewBox','-4 -4 '+(n+8)+' '+(n+8));svg.setAttribute('role','img');svg.setAttribute('aria-label','QR code of the ticks');svg.setAttribute('shape-rendering','crispEdges');const path=document.createElementNS('http://www.w3.org/2000/svg','path');path.setAttribute('d',d);path.setAttribute('fill','#000');svg.append(path);place.append(svg);const p=document.createElement('p');p.textContent='Take a picture of it, and bring the picture to the sheet at the desk.';place.append(p)};
+const svg=document.createElementNS('http://www.w3.org/2000/svg','svg');svg.setAttribute('viewBox','-4 -4 '+(n+8)+' '+(n+8));svg.setAttribute('role','img');svg.setAttribute('aria-label','QR code of the ticks');svg.setAttribute('shape-rendering','crispEdges');const path=document.createElementNS('http://www.w3.org/2000/svg','path');path.setAttribute('d',d);path.setAttribute('fill','#000');svg.append(path);place.append(svg);const p=document.createElement('p');p.textContent='Photograph the code and import the photo on your computer, in the patch sheet under Import ticks.';place.append(p)};
 document.getElementById('code').onclick=(e)=>{e.target.setAttribute('aria-pressed',e.target.getAttribute('aria-pressed')!=='true');paint()};
 document.addEventListener('change',paint);document.addEventListener('input',paint);
 const merged=(a,b)=>{const m={...a};for(const [id,t] of Object.entries(b))if(!m[id]||t.at>=m[id].at)m[id]=t;return m};

@@ -21,7 +21,7 @@ describe('a sheet on paper', () => {
     for (const step of sheet.steps) {
       expect(plain).toContain(
         step.text
-          .replace(/[\s\u2009]+/g, '')
+          .replace(/[\s\u00a0]+/g, '')
           .replace(/…/g, '...')
           .replace(/→/g, 'to')
           .slice(0, 24),

@@ -22,7 +22,7 @@ function fonts(): Record<string, Record<string, string>> {
 /** What the faces have no sign for is written with one that they have. */
 const plain = (text: string): string =>
   text
-    .replace(/\u2009/g, '\u00a0')
+    .replace(/\u00a0/g, '\u00a0')
     .replace(/\u2026/g, '...')
     .replace(/→/g, 'to');
 

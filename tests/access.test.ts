@@ -56,7 +56,7 @@ const walks: Readonly<Record<string, Walk>> = {
     [
       'a goal',
       async (desk) => {
-        await desk.button('From a goal');
+        await desk.page.locator('[data-door="From a target"]').click();
         await desk.page.waitForSelector('[data-goal=true]');
       },
     ],
@@ -84,12 +84,13 @@ const walks: Readonly<Record<string, Walk>> = {
   ],
   'an empty desk': [
     [
-      'with the first steps',
+      'with the tour',
       async (desk) => {
         await desk.shelf();
-        await desk.page.evaluate(() => localStorage.removeItem('fenvo.settings'));
-        await desk.button('New patch');
-        await desk.page.waitForSelector('[aria-label="First steps"]');
+        await desk.button('Empty patch');
+        await desk.page.waitForFunction(() => /\/patches\//.test(location.pathname));
+        await desk.keep({ guide: 'on' });
+        await desk.page.waitForSelector('[data-tour]');
       },
     ],
   ],
@@ -99,8 +100,11 @@ const walks: Readonly<Record<string, Walk>> = {
       async (desk) => {
         await desk.open('lamp-sweep-shut');
         await desk.stage('beam');
+        await desk.issues();
         await desk.page.waitForSelector('[data-finding]');
-        await desk.button('Normals and ohms');
+        await desk.tab('stage');
+        await desk.section('hardware');
+        await desk.issues();
       },
     ],
     [
@@ -152,7 +156,7 @@ const walks: Readonly<Record<string, Walk>> = {
       async (desk) => {
         await desk.open('two-lamps-opposite-ways');
         await desk.button('Variants');
-        await desk.button('Keep as it is now');
+        await desk.button('Save variant');
         await desk.page.waitForSelector('[data-variant]');
         await desk.page.click('[data-frame=depth]');
         await desk.button('Close');

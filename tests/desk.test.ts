@@ -22,7 +22,7 @@ describe('the desk', () => {
     await desk.readingIs('tone.cutoff', readingOf(patch, 'tone.cutoff'));
     await desk.stage('trim');
     expect(await desk.edges('trim')).toEqual(['+4.00', '0.00']);
-    expect(await desk.knobText('amount')).toBe('+0.40, 2:00, 70\u2009%');
+    expect(await desk.knobText('amount')).toBe('+0.40, 2:00, 70%');
 
     await page.focus(desk.knob('amount'));
     for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowUp');
@@ -67,7 +67,7 @@ describe('the desk', () => {
     expect(await desk.edges('offset')).toEqual(['+3.50', '\u22121.50']);
 
     await desk.button('Undo: Scale and offset offset');
-    await desk.button('Undo: insert offset');
+    await desk.button('Undo: Insert Scale and offset');
     expect(await desk.frames()).toEqual(before);
     await page.keyboard.down('Control');
     await page.keyboard.press('y');
@@ -104,12 +104,15 @@ describe('the desk', () => {
 
   it('cures a shut amplifier with one click, which can be undone', async () => {
     await desk.open('lamp-sweep-shut');
+    await desk.issues();
     const finding = await page.waitForSelector('[data-finding=vca-shut]');
-    expect(await finding!.evaluate((e) => e.textContent)).toContain('shut for 50% of the time: its control falls 5.00');
+    expect(await finding!.evaluate((e) => e.textContent)).toContain(
+      'closed 50% of the time: its control voltage (CV plus bias) drops to \u22125.00',
+    );
     // Lifted by 5 V alone it would open to twice unity: the depth comes down with it.
-    await desk.button('Depth to 50.0');
+    await page.click('[data-finding=vca-shut] ::-p-xpath(.//button[contains(., "Set CV amount to 50.0")])');
     await page.waitForFunction(() => !document.querySelector('[data-finding=vca-shut]'));
-    await desk.button('Undo: Depth to');
+    await desk.button('Undo: Set CV amount to');
     await page.waitForSelector('[data-finding=vca-shut]');
     await desk.saved();
   });
@@ -240,9 +243,10 @@ describe('what is changed right before a reload', () => {
   it('notes that nobody left yet: they are there', async () => {
     const { page, desk } = await at.ownPage();
     await desk.fresh();
-    await page.waitForSelector('[aria-label="This patch"]');
+    await desk.tab('patch');
     await page.type('[aria-label="Notes"]', 'Hail on the tin roof.');
     await page.reload({ waitUntil: 'domcontentloaded' });
+    await desk.tab('patch');
     await page.waitForFunction(
       () => document.querySelector<HTMLTextAreaElement>('[aria-label="Notes"]')?.value === 'Hail on the tin roof.',
     );
@@ -276,7 +280,7 @@ describe('the shelf', () => {
   it('what is said of a patch leads to its place', async () => {
     await desk.shelf();
     await page.click('[data-patch="lamp-sweep-shut"] a[href$="#findings"]');
-    await page.waitForSelector('[data-stage=beam]');
+    await page.waitForSelector('[data-frame=beam][aria-pressed=true]');
     const first = await page.$eval('[data-finding]', (e) => e.textContent ?? '');
     expect(first).toContain('Beam');
     expect(new URL(page.url()).hash).toBe('');
@@ -285,27 +289,27 @@ describe('the shelf', () => {
   it('duplicates, renames, deletes with undo', async () => {
     await desk.shelf();
     const choose = async (row: string, item: string): Promise<void> => {
-      await page.click(`[aria-label="More for ${row}"]`);
+      await page.click(`[aria-label="Actions for ${row}"]`);
       await (await page.waitForSelector(`::-p-xpath(//li[@role="menuitem"][text()="${item}"])`))!.click();
       await page.waitForSelector('[role=menu]', { hidden: true });
     };
     await choose('Lamp sweep, never shut', 'Duplicate');
-    await page.waitForSelector('[aria-label="More for Lamp sweep, never shut copy"]');
-    await choose('Lamp sweep, never shut copy', 'Rename');
+    await page.waitForSelector('[aria-label="Actions for Lamp sweep, never shut (copy)"]');
+    await choose('Lamp sweep, never shut (copy)', 'Rename');
     await page.waitForSelector('[role=dialog] input');
     await desk.fill('[role=dialog] input', 'Dawn');
     await page.keyboard.press('Enter');
-    await page.waitForSelector('[aria-label="More for Dawn"]');
+    await page.waitForSelector('[aria-label="Actions for Dawn"]');
     await choose('Dawn', 'Delete');
-    await page.waitForSelector('[aria-label="More for Dawn"]', { hidden: true });
+    await page.waitForSelector('[aria-label="Actions for Dawn"]', { hidden: true });
     await desk.button('Undo');
-    await page.waitForSelector('[aria-label="More for Dawn"]');
+    await page.waitForSelector('[aria-label="Actions for Dawn"]');
   });
 
   it('opens a new patch whose empty desk says what to do', async () => {
     await desk.shelf();
-    await desk.button('New patch');
-    await desk.button('Begin with a first path');
+    await desk.button('Empty patch');
+    await desk.button('Use the example');
     await page.waitForSelector('[data-frame=swell]');
     await desk.saved();
   });

@@ -74,7 +74,7 @@ describe('the strip’s figures', () => {
       cables: [{ from: 'swell.out', to: 'tone.cutoff' }],
     };
     await desk.openItself(await storePatch(at.url, sweep));
-    const spans = '[aria-label="Seconds that the frames show"]';
+    const spans = '[aria-label="Time span shown"]';
     const ticks = () => page.$$eval('[data-time-ruler] text', (all) => all.map((e) => e.textContent).join());
     const whole = await ticks();
     await page.click(`${spans} [value=period]:not([disabled])`);
@@ -102,26 +102,26 @@ describe('a field', () => {
       await desk.keys('Enter');
       return desk.field(field);
     };
-    const tempo = '[aria-label="This patch"] input[aria-label=tempo]';
+    const tempo = '[aria-label="Patch"] input[aria-label=Tempo]';
     expect(await put(tempo, 'brisk')).toEqual({ text: 'brisk', fault: 'From 1 to 999 bpm.' });
     expect(await put(tempo, '1000')).toEqual({ text: '1000', fault: 'From 1 to 999 bpm.' });
     await desk.keys('Escape');
     expect(await desk.field(tempo)).toEqual({ text: String(before.settings.bpm), fault: '' });
     expect(await put(tempo, '96 bpm')).toEqual({ text: '96', fault: '' });
 
-    const name = '[aria-label="This patch"] input[aria-label^=Name]';
+    const name = '[aria-label="Patch"] input[aria-label^=Name]';
     expect((await put(name, '  ')).text).toBe(before.name);
     await put(name, ' Lamp sweep, slower ');
 
     await desk.stage('beam');
-    await desk.section('setup');
+    await desk.section('hardware');
     const [unity, limit] = ['[data-setting=unityVolts] input', '[data-setting=limitVolts] input'];
     expect((await put(unity, '13')).fault).toBe('Must be between 0.5 and 12.');
     await desk.keys('Escape');
     await page.waitForSelector('[data-stage=beam]');
     expect(await desk.field(unity)).toMatchObject({ fault: '' });
     for (const [text, shown] of [
-      ['8V', '+8.00\u2009V'],
+      ['8V', '+8.00\u00a0V'],
       ['none', 'none'],
     ] as const) {
       await put(limit, text);
@@ -137,13 +137,13 @@ describe('a patch’s own words', () => {
   it('are kept: tags, notes and a name, and found from the shelf', async () => {
     const { page, desk } = at;
     await desk.fresh();
-    await page.waitForSelector('[aria-label="This patch"]');
+    await desk.tab('patch');
     await desk.button('Add a tag');
-    await page.waitForSelector('[aria-label="This patch"] [aria-label="Tags"]:focus');
+    await page.waitForSelector('[aria-label="Patch"] [aria-label="Tags"]:focus');
     await page.keyboard.type('storm');
     await desk.keys('Enter');
     await page.waitForFunction(() =>
-      [...document.querySelectorAll('[aria-label="This patch"] .MuiChip-label')].some((e) => e.textContent === 'storm'),
+      [...document.querySelectorAll('[aria-label="Patch"] .MuiChip-label')].some((e) => e.textContent === 'storm'),
     );
     await page.type('[aria-label="Notes"]', 'Hail on the tin roof, slowly.');
     await desk.keys('Tab');
@@ -170,7 +170,7 @@ describe('a patch’s own words', () => {
       await storePatch(at.url, { format: 'fenvo.patch', version: 1, name });
     await desk.shelf();
     const names = () => page.$$eval('[data-patch] input', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
-    const sort = () => page.click('::-p-xpath(//*[@role="columnheader"]//*[text()="name"])');
+    const sort = () => page.click('::-p-xpath(//*[@role="columnheader"]//*[text()="Name"])');
     await sort();
     const up = await names();
     expect(up).toEqual([...up].sort((a, b) => a.localeCompare(b)));
@@ -265,7 +265,7 @@ describe('a page that is not there', () => {
     const { page } = at;
     at.expectFault(/404/);
     await page.goto(`${at.url}/nowhere`, { waitUntil: 'domcontentloaded' });
-    expect(await page.$eval('h1', (e) => e.textContent)).toBe('Nothing is here');
+    expect(await page.$eval('h1', (e) => e.textContent)).toBe('Page not found');
     await page.click('a[href="/"]');
     await page.waitForSelector('[data-patch]');
   });

@@ -122,12 +122,12 @@ describe('the play bar', () => {
   it('cares for ears first, plays, follows the knobs, compares, and space stops it at once', async () => {
     const { page, desk } = at;
     await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
-    await page.click('[aria-label="Hear this patch"]');
+    await page.click('[aria-label="Play"]');
     await page.waitForSelector('[data-care]');
     expect(await page.$('[data-live]')).toBeNull();
-    await desk.button('It is turned down');
+    await desk.button('I’ve turned it down');
     await playing(page);
-    expect(await figure(page, 'dropouts')).toMatch(/dropouts \d+/);
+    expect(await figure(page, 'dropouts')).toMatch(/Dropouts \d+/);
     await page.waitForFunction(() => /-?\d/.test(document.querySelector('[data-figure=peak]')?.textContent ?? ''));
     // The strip shows where each voltage is now.
     await page.waitForFunction(() => {
@@ -150,7 +150,7 @@ describe('the play bar', () => {
     expect(await page.$('[data-figure=peak]')).toBeNull();
   });
 
-  it('offers a test voice where a voltage alone ends, and says what it does', async () => {
+  it('offers a test voice where Fixed voltage alone ends, and says what it does', async () => {
     const { page, desk } = at;
     const alone = read({
       modules: [
@@ -172,7 +172,7 @@ describe('the play bar', () => {
     await playing(page);
     expect(await page.$('[data-stage=slow]')).not.toBeNull();
     const says = await page.waitForSelector('[data-voice]');
-    expect(await says!.evaluate((e) => e.textContent)).toContain('two tones pass Tone');
+    expect(await says!.evaluate((e) => e.textContent)).toContain('two tones through Tone');
     // The voice is nobody's stage.
     expect((await desk.kept()).modules).toHaveLength(2);
     await page.keyboard.press('Space');
@@ -208,7 +208,7 @@ describe('the play bar', () => {
     await page.evaluate(() =>
       (window as unknown as { nodes: AudioWorkletNode[] }).nodes[0]!.dispatchEvent(new Event('processorerror')),
     );
-    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "The sound stopped")])');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "Audio stopped")])');
     await page.waitForSelector('[data-live=failed]');
     expect(await states()).toEqual(['closed']);
     await page.keyboard.press('Space');
@@ -293,7 +293,7 @@ describe('a patch that takes more than there is', () => {
     await page.waitForSelector('[data-heavy=true]', { timeout: 60_000 });
     // Gaps are counted, never hidden.
     expect(Number(/\d+/.exec(await figure(page, 'dropouts'))![0])).toBeGreaterThan(0);
-    await desk.button('Only what is heard');
+    await desk.button('Audible modules only');
     await page.waitForSelector('[data-heavy=false]');
     await page.waitForFunction(
       () => Number(/\d+/.exec(document.querySelector('[data-figure=load]')?.textContent ?? '100')) < 50,
@@ -316,41 +316,41 @@ describe('hands', () => {
     await desk.openItself(await storePatch(at.url, printPatch(fader)));
     await page.keyboard.press('Space');
     await playing(page);
-    await desk.button('Hands');
+    await desk.button('Controls');
     await page.waitForSelector('[data-fader="tide.volts"]');
-    await desk.button('Simulated controller');
-    await desk.button('Learn');
-    await desk.button('Record a take');
+    await desk.button('Virtual controller');
+    await desk.button('MIDI learn');
+    await desk.button('Record');
     const control = (await page.waitForSelector('[aria-label="Simulated control 7"]'))!;
     await control.focus();
     for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
-    await page.waitForSelector('::-p-xpath(//*[@data-fader="tide.volts"]//button[contains(., "by 7")])');
-    await desk.button('End the take');
+    await page.waitForSelector('::-p-xpath(//*[@data-fader="tide.volts"]//button[contains(., "CC 7")])');
+    await desk.button('Stop recording');
     await page.waitForSelector('[data-take="1"]');
-    await desk.button('Keep in the patch');
+    await desk.button('Keep as automation');
     const { hands } = await desk.kept();
     expect(hands.map((h) => h.at)).toEqual(['tide.volts']);
     expect(hands[0]!.points.length).toBeGreaterThan(1);
     expect(hands[0]!.points.at(-1)!.value).toBeCloseTo(-5 + (12 / 127) * 10, 1);
     expect(await page.$('[data-beyond]')).toBeNull();
     // The keys play what they are sent to.
-    await page.click('::-p-xpath(//section[@aria-label="Hands"]//button[normalize-space(.)="Keys"])');
+    await page.click('::-p-xpath(//section[@aria-label="Controls"]//button[normalize-space(.)="Keyboard"])');
     await desk.select('The keys’ pitch goes to', 'tide.volts');
-    await page.focus('[aria-label=Keys]');
+    await page.focus('[aria-label=Keyboard]');
     await page.keyboard.press('m');
     await page.waitForFunction(() =>
       document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes('\u22120.08'),
     );
     await page.keyboard.press('Escape');
     // The note that was played, as a file.
-    const save = '::-p-xpath(//section[@aria-label="Hands"]//button[contains(., "Save 1 note as MIDI")])';
+    const save = '::-p-xpath(//section[@aria-label="Controls"]//button[contains(., "Save 1 note as MIDI")])';
     await page.waitForSelector(save);
     const file = await downloaded(page, 'Tremolo.mid', () => page.locator(save).click());
     const { tracks } = parseMidi(file);
     expect(tracks.flat().flatMap((e) => (e.type === 'noteOn' ? [e.noteNumber] : []))).toEqual([59]);
     expect(tracks.flat().filter((e) => e.type === 'noteOff')).toHaveLength(1);
     // A pad for two knobs at once, and a gate for as long as it is held.
-    await desk.button('Pads');
+    await desk.button('XY pad');
     const pad = (await (await page.waitForSelector('[data-pad]'))!.boundingBox())!;
     await page.mouse.click(pad.x + 0.75 * pad.width, pad.y + 0.5 * pad.height);
     await page.waitForFunction(() => document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes('2.5'));
@@ -367,12 +367,12 @@ describe('hands', () => {
     await page.mouse.up();
     await reads('0.00');
     // The hand is a lane on its stage: off again, and back by undo.
-    await desk.button('Hands');
+    await desk.button('Controls');
     await desk.end('soft.cutoff');
     await desk.stage('tide');
-    await desk.section('hands');
+    await desk.button('Automate…');
     await page.waitForSelector('[data-lane="tide.volts"]');
-    await page.click('[aria-label^="Take the hand off"]');
+    await page.click('[aria-label^="Remove automation"]');
     await page.waitForFunction(() => !document.querySelector('[data-lane]'));
     await desk.button('Undo');
     await page.waitForSelector('[data-lane="tide.volts"]');
@@ -384,17 +384,17 @@ describe('recipes', () => {
     const { page, desk } = at;
     await desk.keep({ cared: true, guide: 'off' });
     await desk.shelf();
-    await desk.button('Recipes');
+    await page.locator('[data-door="From a recipe"]').click();
     await page.waitForSelector('[data-recipe=tremolo]');
-    await page.type('[aria-label="What shall it do"]', 'opposite');
+    await page.type('[aria-label="Search recipes"]', 'opposite');
     await page.waitForFunction(() => document.querySelectorAll('[data-recipe]').length === 1);
     await page.click('[data-recipe=opposite-filters] button');
     await page.waitForSelector('[data-reading="one.cutoff"], [data-frame]');
     await desk.simulated();
-    expect((await desk.kept()).name).toBe('Two filters, opposite ways, from one depth');
+    expect((await desk.kept()).name).toBe('Two filters in opposition from one depth knob');
     await page.keyboard.press('Space');
     await playing(page);
-    await desk.button('To a file');
+    await desk.button('Export audio');
     await page.waitForSelector('#render-title');
     await desk.button('Close');
     await page.waitForSelector('#render-title', { hidden: true });
@@ -409,8 +409,9 @@ describe('one fader for many ends', () => {
     const { page, desk } = at;
     await desk.keep({ cared: true, guide: 'off' });
     await desk.openItself(await storePatch(at.url, printPatch(tremolo)));
+    await desk.tab('patch');
     await desk.section('macros');
-    await desk.button('New table');
+    await desk.button('New macro');
     await page.waitForSelector('#macro-title');
     await page.type('[role=dialog] [aria-label="Name"]', 'Storm');
   }
@@ -418,8 +419,8 @@ describe('one fader for many ends', () => {
   it('is laid out as a table, said row by row what cannot be, and changed later as the table', async () => {
     const { page, desk } = at;
     await newTable();
-    await desk.select('Add an end', 'soft.cutoff');
-    await desk.select('Add an end', 'tone.pitch');
+    await desk.select('Add destination', 'soft.cutoff');
+    await desk.select('Add destination', 'tone.pitch');
     const figure = async (label: string, text: string) => {
       await desk.fill(`[aria-label="${label}"]`, text);
       await page.keyboard.press('Enter');
@@ -431,12 +432,12 @@ describe('one fader for many ends', () => {
     await desk.fill(far, 'far');
     await desk.keys('Escape');
     expect(await desk.field(far)).toEqual({ text: '90000', fault: '' });
-    await desk.button('Lay it out');
+    await desk.button('Create stages');
     await page.waitForSelector('[data-macro-row="soft.cutoff"] [role=alert]');
     await figure('Soft cutoff CV, to', '3600');
-    await desk.select('Tone 1 V/oct, how', 'switch');
-    await figure('Tone 1 V/oct, begins at', '4');
-    await desk.button('Lay it out');
+    await desk.select('Tone 1 V/oct, curve', 'switch');
+    await figure('Tone 1 V/oct, starts at', '4');
+    await desk.button('Create stages');
     await page.waitForSelector('#macro-title', { hidden: true });
     const made = await desk.kept();
     expect(made.modules.map((m) => m.kind)).toEqual(expect.arrayContaining(['constant', 'offset', 'comparator']));
@@ -444,8 +445,8 @@ describe('one fader for many ends', () => {
     await page.waitForSelector('[data-macro-row="soft.cutoff"]');
     const to = await page.$eval('[aria-label="Soft cutoff CV, to"]', (e) => (e as HTMLInputElement).value);
     expect(Number(to)).toBeCloseTo(3600, 0);
-    await page.click('[aria-label="Take Tone 1 V/oct out"]');
-    await desk.button('Lay it out');
+    await page.click('[aria-label="Remove Tone 1 V/oct"]');
+    await desk.button('Create stages');
     await page.waitForSelector('#macro-title', { hidden: true });
     expect((await desk.kept()).modules.some((m) => m.kind === 'comparator')).toBe(false);
   });
@@ -453,16 +454,16 @@ describe('one fader for many ends', () => {
   it('asks before it takes the place of what an end gets, and keeps its ends under new names', async () => {
     const { page, desk } = at;
     await newTable();
-    await desk.select('Add an end', 'amp.cv');
-    await desk.button('Lay it out');
+    await desk.select('Add destination', 'amp.cv');
+    await desk.button('Create stages');
     const row = '[data-macro-row="amp.cv"]';
     await page.waitForFunction(
       (s) => document.querySelector(`${s} [role=alert]`)?.textContent?.includes('replace'),
       {},
       row,
     );
-    await desk.select('Amp CV, gets Slow out already', 'mix');
-    await desk.button('Lay it out');
+    await desk.select('Amp CV, already connected to Slow out', 'mix');
+    await desk.button('Create stages');
     await page.waitForSelector('#macro-title', { hidden: true });
     const made = await desk.kept();
     const mixer = made.modules.find((m) => m.kind === 'mixer')!;
@@ -476,6 +477,7 @@ describe('one fader for many ends', () => {
     const id = desk.id();
     await desk.shelf();
     await desk.openItself(id);
+    await desk.tab('patch');
     await desk.section('macros');
     await page.click('[data-macro] button');
     await page.waitForSelector(row);

@@ -13,11 +13,12 @@ describe('plans from an empty desk', () => {
     await desk.addEnd('vca.cv');
     await desk.feed('lfo');
     await desk.stage('vca');
-    await page.click('[aria-label="Choose what drives In"]');
+    await page.click('[aria-label="Choose a source for in"]');
     await desk.choose('oscillator');
     await desk.stage('vca');
     await desk.plug('in', 'oscillator.sine');
-    await page.waitForSelector('::-p-xpath(//*[@data-finding="vca-shut"][contains(., "shut for 50% of the time")])');
+    await desk.issues();
+    await page.waitForSelector('::-p-xpath(//*[@data-finding="vca-shut"][contains(., "closed 50% of the time")])');
     await desk.insert('VCA', 'offset');
     await desk.type('amount', '0.4');
     await desk.type('volts', '3V');
@@ -120,7 +121,7 @@ describe('plans from an empty desk', () => {
     ends.forEach((end, i) => expect([end, moved[i]]).not.toEqual([end, atRest[i]]));
     // The frame says where else its output goes.
     const forks = await at.page.$eval('[data-frame=constant]', (e) => e.textContent);
-    expect(forks).toContain('also to');
+    expect(forks).toContain('Also feeds');
   });
 
   it('a lag that turns a square into near-triangle, with make-up gain', async () => {
@@ -132,6 +133,7 @@ describe('plans from an empty desk', () => {
     await desk.insert('Filter (VCF)', 'slew');
     await desk.type('rise', '1s');
     await desk.type('fall', '1s');
+    await desk.issues();
     await page.waitForSelector('[data-finding=lag-short]');
     const swing = async (socket: string): Promise<number> => {
       const { min, max } = simulate(await desk.kept(), { traces: [] }).outputs.get(socket)!;
@@ -164,7 +166,7 @@ describe('plans from an empty desk', () => {
     await page.focus('[data-stage] textarea');
     await page.keyboard.type('0\n1\n2\n3');
     await desk.button('Set');
-    await desk.section('normals');
+    await desk.section('hardware');
     await desk.fill('[aria-label="Ohms of sequencer.cv"]', '1000');
     await page.keyboard.press('Enter');
     for (const id of ['mult', 'mult2']) {
@@ -177,6 +179,7 @@ describe('plans from an empty desk', () => {
     const patch = await desk.kept();
     const own = predict(patch).findings.find((f) => f.code === 'loading')!;
     expect(own.message).toContain('cents');
+    await desk.issues();
     await page.waitForSelector(`::-p-xpath(//*[@data-finding="loading"][contains(., "${own.message}")])`);
     // 1 kΩ into two loads of 100 kΩ: three octaves come out 3·12·(1 − 1/1.02) semitones flat.
     expect(own.numbers.cents).toBeCloseTo(3 * 1200 * (1 - 1 / 1.02), 0);

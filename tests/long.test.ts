@@ -65,7 +65,7 @@ describe('a long simulation', () => {
       cables: ['slow', ...ids].map((from, i) => ({ from: `${from}.out`, to: i < 80 ? `m${i}.in` : 'end.cutoff' })),
     });
     await page.goto(`${at.url}/patches/${id}`);
-    const bar = '[aria-label="The whole patch is being simulated"]';
+    const bar = '[aria-label="Simulating…"]';
     await page.waitForSelector(bar, { timeout: 20_000 });
     await page.waitForFunction((s) => Number(document.querySelector(s)?.getAttribute('aria-valuenow')) > 0, {}, bar);
     await desk.button('Cancel');
@@ -89,14 +89,16 @@ describe('a large file', () => {
     await watchFrames(page);
     const began = Date.now();
     await upload('storm.mid', bytes);
-    await page.waitForSelector('::-p-xpath(//*[@role="status"][contains(., "it is cut after")])', { timeout: 60_000 });
+    await page.waitForSelector('::-p-xpath(//*[@role="status"][contains(., "it will be cut at")])', {
+      timeout: 60_000,
+    });
     const frame = await longestFrame(page);
     console.log(`MIDI of ${(bytes.length / 1e6).toFixed(2)} MB: ${Date.now() - began} ms, longest frame ${frame} ms`);
     await desk.button('As voltages over time');
     await page.waitForSelector('[data-stage=pitch]');
     const points = (await desk.kept()).modules.find((m) => m.id === 'pitch')?.params?.points;
     expect(points).toHaveLength(10_000);
-    await desk.button('Undo: bring in');
+    await desk.button('Undo: Import');
     await desk.saved();
   });
 
@@ -128,7 +130,7 @@ describe('a large file', () => {
     await desk.button('Import');
     const wav = silence(120_000_000);
     await upload('hall.wav', ...wav);
-    await desk.button('Stop reading');
+    await desk.button('Cancel');
     await page.waitForSelector('[aria-label="The file is being read"]', { hidden: true });
     expect(await page.$('[role=dialog] [role=alert]')).toBeNull();
     expect(await page.$('::-p-xpath(//button[contains(., "Use as a recording")])')).toBeNull();

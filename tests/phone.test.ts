@@ -19,8 +19,8 @@ describe('a sheet on a phone of the local network', () => {
     });
     await desk.goTo(`/patches/${id}/sheet`);
     await page.waitForSelector('[data-step]');
-    await desk.button('To a phone');
-    await desk.button('Show a code');
+    await desk.button('Open on phone');
+    await desk.button('Show pairing code');
     const code = await page.waitForSelector('[data-pairing]');
     const url = await code!.evaluate((e) => e.getAttribute('data-pairing') ?? '');
     expect(url).toMatch(/^http:\/\/127\.0\.0\.1:\d+\/pair\?code=/);

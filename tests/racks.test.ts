@@ -68,7 +68,7 @@ describe('a rack of one’s own', () => {
     await desk.button('New rack');
     // The one that stood there before is open until the new one is.
     await page.waitForSelector('::-p-xpath(//*[contains(text(), "This rack is empty")])');
-    await (await page.waitForSelector('main header button::-p-text(Add a module)'))!.click();
+    await (await page.waitForSelector('main button::-p-text(Add module)'))!.click();
     await page.waitForSelector('[aria-label="Search the catalogue"]');
     await page.type('[aria-label="Search the catalogue"]', '±5 V offset');
     await (await page.waitForSelector('[aria-label="Add Scale and offset"]'))!.click();
@@ -107,7 +107,7 @@ describe('a rack of one’s own', () => {
       lift: { kind: 'offset' },
     });
     await desk.openItself(await storePatch(at.url, tremolo));
-    await desk.button('Plan stages for it');
+    await desk.button('Suggest stages');
     const first = await page.waitForSelector('[data-proposal="1"]');
     expect(await first!.evaluate((e) => e.textContent)).toContain('lift/a');
     expect(await page.$$('[data-proposal]')).toHaveLength(1);
@@ -115,7 +115,7 @@ describe('a rack of one’s own', () => {
     await take!.click();
     await page.waitForSelector('[data-frame=offset]');
     expect((await desk.kept()).modules.find((m) => m.kind === 'offset')).toMatchObject({ rack: 'lift/a' });
-    await desk.readingIs('amp.cv', '\u221214.0 … 0.0\u2009dB');
+    await desk.readingIs('amp.cv', '\u221214.0 to 0.0\u00a0dB');
     await page.keyboard.down('Control');
     await page.keyboard.press('z');
     await page.keyboard.up('Control');
@@ -125,11 +125,11 @@ describe('a rack of one’s own', () => {
   it('plans with a rack that was made and chosen elsewhere a moment ago', async () => {
     const { desk, page } = at;
     await desk.openItself(await storePatch(at.url, tremolo));
-    await page.waitForSelector('::-p-xpath(//button[contains(., "Plan stages for it")])');
+    await page.waitForSelector('::-p-xpath(//button[contains(., "Suggest stages")])');
     const named = { slow: { kind: 'lfo' }, tone: { kind: 'oscillator' }, amp: { kind: 'vca' } };
     await storeRack({ ...named, hoist: { kind: 'offset' } });
     // Nothing here has read of it yet.
-    await desk.button('Plan stages for it');
+    await desk.button('Suggest stages');
     const first = await page.waitForSelector('[data-proposal="1"]');
     expect(await first!.evaluate((e) => e.textContent)).toContain('hoist/a');
     expect(await page.$$('[data-proposal]')).toHaveLength(1);
@@ -153,9 +153,9 @@ describe('a rack of one’s own', () => {
         cables: [{ from: 'slow.out', to: 'dawn.cutoff' }],
       }),
     );
-    await desk.button('Plan several ends from one source');
+    await desk.button('Route one source to several destinations');
     const wish = async (end: string, label: string, figures: readonly [string, string]) => {
-      await desk.select('One more end', end);
+      await desk.select('Add destination', end);
       for (const [i, says] of ['at its lowest', 'at its highest'].entries()) {
         const field = (await page.waitForSelector(`[aria-label="${label} cutoff CV, ${says}"]`))!;
         await desk.fill(field, figures[i]!);
@@ -167,7 +167,7 @@ describe('a rack of one’s own', () => {
     await page.waitForSelector('[data-ends-answer=met]');
     const chains = () => page.$$eval('[data-ends-chain=met]', (all) => all.map((e) => e.textContent ?? ''));
     expect((await chains()).map((text) => /(lift|other)\/a/.exec(text)?.[1]).sort()).toEqual(['lift', 'other']);
-    await desk.button('Take all over');
+    await desk.button('Apply all');
     await page.waitForFunction(() => document.querySelectorAll('[data-frame^=offset]').length === 1);
     const kept = await desk.kept();
     expect(kept.modules.flatMap((m) => m.rack ?? []).sort()).toEqual(['lift/a', 'other/a']);
@@ -184,11 +184,12 @@ describe('a rack of one’s own', () => {
     const { desk, page } = at;
     await storeRack({ slow: { kind: 'lfo' }, scale: { kind: 'attenuverter', knobs: { amount: { scale: [-5, 5] } } } });
     await desk.openItself(await storePatch(at.url, flip));
+    await desk.tab('patch');
     await desk.section('tonight');
     const short = await page.waitForSelector('[data-tonight=false] [data-short=tone]');
-    expect(await short!.evaluate((e) => e.textContent)).toContain('Tone has no channel');
+    expect(await short!.evaluate((e) => e.textContent)).toContain('No channel for Tone');
     expect(await page.$eval('[data-stand-in=flip]', (e) => e.textContent)).toContain('inverts');
-    await desk.button('Put it on these channels');
+    await desk.button('Assign these channels');
     await page.waitForSelector('::-p-xpath(//*[contains(text(), "It sits on these channels")])');
     const { modules } = await desk.kept();
     expect(modules.find((m) => m.id === 'flip')).toMatchObject({
@@ -197,7 +198,7 @@ describe('a rack of one’s own', () => {
       params: { amount: -1 },
     });
     await desk.stage('flip');
-    // The panel goes from −5 to 5: all the way down.
+    // The panel Range −5 to 5: all the way down.
     await page.waitForFunction(() => document.querySelector('[data-panel]')?.textContent?.includes('5.0'));
     await desk.shelf();
     await page.waitForSelector('::-p-xpath(//*[@data-tonight="false"][contains(., "Tone")])');
@@ -217,22 +218,22 @@ describe('a rack of one’s own', () => {
     });
     await desk.openItself(id);
     await desk.stage('trim');
-    await desk.section('seat');
+    await desk.section('hardware');
     await page.waitForSelector('[data-channel-fault]');
-    await desk.button('Set it to what can be');
+    await desk.button('Use the nearest available settings');
     await page.waitForFunction(() => !document.querySelector('[data-channel-fault]'));
     expect((await desk.kept()).modules.find((m) => m.id === 'trim')?.params).toMatchObject({ amount: 0 });
   });
 });
 
 describe('the sheet of a patch that sounds nowhere', () => {
-  it('adds an output, and ends with something to hear', async () => {
+  it('adds Output offset, and ends with something to hear', async () => {
     const { page, desk } = at;
     await desk.keep({ guide: 'off' });
     const id = await storePatch(at.url, tremolo);
     await desk.goTo(`/patches/${id}/sheet`);
     await page.waitForSelector('[data-step="note-no-output"]');
-    await desk.button('Add an output');
+    await desk.button('Add Output offset');
     await page.waitForSelector('[data-step="note-levels-up"]');
     expect(await page.$('[data-step="note-no-output"]')).toBeNull();
     const { modules, cables } = await desk.stored(id);
@@ -261,10 +262,10 @@ describe('the sheet at the rack', () => {
     await page.bringToFront();
     await desk.goTo(`/patches/${id}/sheet`);
     await page.waitForSelector('[data-step]');
-    await desk.button('Bring ticks back');
+    await desk.button('Import ticks');
     const bring = (await page.waitForSelector('input[data-bring]'))!;
     await bring.uploadFile(path.resolve('package.json'));
-    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "no file of a sheet")])');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "is not a ticks file")])');
     await bring.uploadFile(picture);
     await page.waitForSelector('[data-done="1"]');
     await page.waitForSelector('[data-step="set-slow"][data-done=true]');
@@ -279,7 +280,7 @@ describe('the sheet at the rack', () => {
     await desk.goTo(`/patches/${id}/sheet`);
     const done = (n: number) => page.waitForSelector(`[data-done="${n}"]`);
     await page.waitForSelector('[data-step]');
-    await desk.button('One at a time');
+    await desk.button('One step at a time');
     await page.waitForSelector('[data-single]');
     const single = () => page.$eval('[data-single]', (e) => e.getAttribute('data-single'));
     const tick = async () => (await page.waitForSelector('[data-single] input[type=checkbox]'))!.click();
@@ -294,7 +295,7 @@ describe('the sheet at the rack', () => {
     await page.type('[aria-label="Read at slow.out"]', '-4.97');
     await tick();
     await done(2);
-    await page.waitForSelector('::-p-xpath(//*[@role="status"][contains(., "kept here until the server answers")])');
+    await page.waitForSelector('::-p-xpath(//*[@role="status"][contains(., "offline: kept here for now")])');
     await page.setOfflineMode(false);
     await page.waitForFunction(() => !document.body.textContent?.includes('kept here until'), { timeout: 15_000 });
     const again = (await at.newPage()).page;
@@ -322,7 +323,7 @@ describe('the sheet at the rack', () => {
     for (const { text, numpages } of [saved, printed]) {
       expect(numpages).toBeGreaterThanOrEqual(1);
       const plain = text.replace(/\s+/g, '');
-      for (const t of texts) expect(plain).toContain(t.replace(/[\s\u2009]+/g, '').slice(0, 20));
+      for (const t of texts) expect(plain).toContain(t.replace(/[\s\u00a0]+/g, '').slice(0, 20));
     }
   });
 });

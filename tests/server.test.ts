@@ -207,7 +207,7 @@ describe('a server that dies', () => {
     // What another tab left is offered beside what is saved, not taken up unasked.
     await again.waitForSelector('#draft-title');
     expect(await again.$eval('[aria-label="What differs"]', (e) => e.textContent)).toContain('0.25');
-    await other.button('Go on with it');
+    await other.button('Recover');
     await other.saved();
     const stored = await other.stored();
     expect(stored.modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.25);

@@ -42,6 +42,7 @@ describe('looking before choosing', () => {
   it('previews a cure, and dismisses a finding with a reason that can be taken back', async () => {
     const { desk, page } = at;
     await desk.open('lamp-sweep-shut');
+    await desk.issues();
     await page.waitForSelector('[data-finding=vca-shut] ::-p-xpath(.//button[text()="Preview"])');
     await desk.button('Why');
     expect(await page.$eval('[data-finding=vca-shut]', (e) => e.textContent)).toContain('positive voltage only');
@@ -52,7 +53,7 @@ describe('looking before choosing', () => {
     await desk.button('Preview');
     await page.waitForSelector('[data-frame=beam][data-proposed=true]');
     expect(await desk.edges('beam')).toEqual(['+5.00', '0.00']);
-    await desk.button('End the preview');
+    await desk.button('Stop preview');
     await page.waitForSelector('[data-proposed=true]', { hidden: true });
     expect(await desk.edges('beam')).toEqual(before);
     await desk.button('Dismiss');
@@ -62,8 +63,9 @@ describe('looking before choosing', () => {
     expect((await desk.kept()).dismissed).toEqual([
       { code: 'vca-shut', at: 'beam.cv', reason: 'The gaps are the lamp turning away' },
     ]);
+    await desk.issues();
     await desk.section('dismissed');
-    await desk.button('Say it again');
+    await desk.button('Restore');
     await page.waitForSelector('[data-finding=vca-shut]');
     await desk.saved();
   });
@@ -86,8 +88,8 @@ describe('stages as a whole', () => {
     await page.waitForFunction(
       () => [...document.querySelectorAll('[data-frame]')][1]?.getAttribute('data-frame') === 'inverter',
     );
-    await desk.button('Undo: move');
-    await desk.button('Undo: insert');
+    await desk.button('Undo: Move');
+    await desk.button('Undo: Insert');
     await desk.saved();
   });
 
@@ -112,13 +114,13 @@ describe('stages as a whole', () => {
         [...document.querySelectorAll('[data-frame]')].map((e) => e.getAttribute('data-frame')).join() ===
         'swell,inverter,trim,join,tone',
     );
-    await desk.button('Undo: move 2 stages');
-    await desk.button('Undo: insert');
+    await desk.button('Undo: Move 2 stages');
+    await desk.button('Undo: Insert');
     await page.waitForSelector('[data-frame=inverter]', { hidden: true });
     await page.click('[aria-label="Chosen stages"] button');
     await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 2);
     expect((await desk.kept()).bypassed.map((b) => b.module)).toEqual(['trim', 'join']);
-    await desk.button('Undo: bypass 2 stages');
+    await desk.button('Undo: Bypass 2 stages');
     await page.waitForFunction((n) => document.querySelectorAll('[data-frame]').length === n, {}, before.length);
     await desk.saved();
   });
@@ -126,14 +128,14 @@ describe('stages as a whole', () => {
   it('copies a chain to another end, mirrored', async () => {
     const { desk, page } = at;
     await desk.open('fog-bank-breathing');
-    await desk.menu('Copy chain', 'To another end, mirrored');
+    await desk.menu('Copy path', 'To another destination, mirrored');
     await desk.choose('new filter.cutoff');
     await page.waitForSelector('[data-end="filter.cutoff"][aria-pressed=true]');
     const patch = await desk.kept();
     const { readings } = predict(patch, { simulation: false });
     const drive = (socket: string) => readings.find((r) => r.at === socket)!.driveVolts;
     drive('tone.cutoff').forEach((v, i) => expect(drive('filter.cutoff')[i]).toBeCloseTo(v, 9));
-    await desk.button('Undo: chain');
+    await desk.button('Undo: Copy path');
     await desk.saved();
   });
 
@@ -142,7 +144,7 @@ describe('stages as a whole', () => {
     await desk.open('two-lamps-opposite-ways');
     await page.click('[data-end="left.cutoff"]');
     await desk.stage('left');
-    await desk.section('normals');
+    await desk.section('hardware');
     const socket = 'left.cutoff2';
     await desk.select(`Normal of ${socket}`, 'volts');
     await desk.fill(`[aria-label="Normal volts of ${socket}"]`, '1.5');
@@ -150,8 +152,8 @@ describe('stages as a whole', () => {
     const patch = await desk.kept();
     expect(patch.normals).toContainEqual({ to: socket, volts: 1.5 });
     await desk.readingIs('left.cutoff', readingOf(patch, 'left.cutoff'));
-    await desk.button('Undo: normal of Left lamp cutoff CV 2');
-    await desk.button('Undo: normal of Left lamp cutoff CV 2');
+    await desk.button('Undo: Set normal of Left lamp cutoff CV 2');
+    await desk.button('Undo: Set normal of Left lamp cutoff CV 2');
     await desk.saved();
   });
 });
@@ -174,14 +176,14 @@ describe('variants and versions', () => {
     const now = await desk.kept();
     expect(sides[0]).toBe(readingOf(now, 'tone.cutoff'));
     expect(sides[1]).toBe(readingOf({ ...now, ...now.variants[0] }, 'tone.cutoff'));
-    await page.click('[aria-label="Take over Trim offset"]');
+    await page.click('[aria-label="Apply Trim offset"]');
     await page.waitForFunction(() => document.querySelectorAll('[data-difference]').length === 1);
     expect(await differences()).toEqual(['Trim gain']);
     const after = await desk.kept();
     expect(after.modules.find((m) => m.id === 'trim')?.params).toMatchObject({ amount: 0.2, volts: 2 });
     await desk.button('Put dark on the desk');
     await page.waitForFunction(() => document.querySelectorAll('[data-difference]').length === 0);
-    await desk.button('End comparing');
+    await desk.button('Stop comparing');
     await page.waitForSelector('[data-scope]');
     await desk.saved();
   });
@@ -195,15 +197,15 @@ describe('variants and versions', () => {
     await desk.saved();
     await desk.button('History');
     await page.waitForSelector('[data-version="1"]');
-    const put = await page.waitForSelector('::-p-xpath(//*[@data-version="1"]//button[text()="Put back"])');
+    const put = await page.waitForSelector('::-p-xpath(//*[@data-version="1"]//button[text()="Restore"])');
     await put!.click();
-    await page.waitForSelector('::-p-xpath(//button[contains(., "Undo: back to version 1")])');
+    await page.waitForSelector('[aria-label="Undo: Restore version 1"]');
     await desk.saved();
     const first = (await (await fetch(`${at.url}/api/patches/morse-key-slewed/history/1`)).json()) as {
       patch: { modules: unknown };
     };
     expect((await desk.stored()).modules).toEqual(first.patch.modules);
-    await desk.button('Undo: back');
+    await desk.button('Undo: Restore');
     await desk.saved();
     const { revision } = await fetchPatch(at.url, desk.id());
     expect(revision).toBeGreaterThanOrEqual(4);
@@ -243,7 +245,7 @@ describe('the scope', () => {
     await page.click('[data-way=spectrum]');
     await page.waitForSelector('[data-spectrum=ready]');
     await page.click('[data-way=traces]');
-    await desk.button('Undo: pin of Beam CV');
+    await desk.button('Undo: Pin Beam CV');
     await desk.saved();
   });
 
@@ -320,7 +322,7 @@ describe('hands', () => {
     await desk.button('Draw or record');
   };
   const usedGesture = async (): Promise<readonly { readonly t: number; readonly volts: number }[]> => {
-    await at.desk.button('Use this gesture');
+    await at.desk.button('Apply');
     const gesture = (await at.desk.kept()).modules.find((m) => m.id === 'gesture');
     return gesture?.params?.points as { t: number; volts: number }[];
   };
@@ -347,7 +349,7 @@ describe('hands', () => {
     const { desk, page } = at;
     await openGesture();
     await page.waitForSelector('[data-hand]');
-    await desk.button('Record from now');
+    await desk.button('Record');
     await page.focus('[data-hand]');
     await page.keyboard.down('ArrowUp');
     // Held until it is nearly up, as a person would.
@@ -366,7 +368,7 @@ describe('hands', () => {
     const { desk, page } = at;
     await openGesture();
     const box = (await (await page.waitForSelector('[data-hand]'))!.boundingBox())!;
-    await desk.button('Record from now');
+    await desk.button('Record');
     const [x, top] = [box.x + box.width / 2, box.y + 4];
     await page.touchscreen.touchStart(x, box.y + box.height - 4);
     for (let i = 1; i <= 10; i++) {
@@ -381,7 +383,7 @@ describe('hands', () => {
     expect(Math.max(...points.map((p) => p.volts))).toBeGreaterThan(4.5);
   });
 
-  it('brings in a MIDI file as a sequence on a clock', async () => {
+  it('brings in a MIDI file as Clocked sequencer', async () => {
     const { desk, page } = at;
     const midi = new Midi();
     midi.header.setTempo(90);
@@ -391,13 +393,13 @@ describe('hands', () => {
     await desk.open('fog-bank-breathing');
     await desk.button('Import');
     await upload('bell.mid', midi.toArray());
-    await desk.button('As a sequence on a clock');
+    await desk.button('Import as sequencer');
     await page.waitForSelector('[data-stage=sequence]');
     const patch = await desk.kept();
     const steps = patch.modules.find((m) => m.id === 'sequence')?.params?.steps as readonly { volts: number }[];
     expect(steps.map((s) => Math.round(s.volts * 12))).toEqual([0, 7, 12, -5]);
     expect(patch.modules.find((m) => m.id === 'clock')?.params).toMatchObject({ bpm: 90, beats: 1 });
-    await desk.button('Undo: bring in');
+    await desk.button('Undo: Import');
     await desk.saved();
   });
 
@@ -409,13 +411,13 @@ describe('hands', () => {
     const rows = Array.from({ length: 801 }, (_, k) => `${k / 100},${k % 200 < 100 ? 0.25 : 0.5}`);
     await upload('lamp.csv', `time,lamp\n${rows.join('\n')}\n`);
     await page.waitForSelector('::-p-xpath(//*[contains(., "at 100 Hz")])');
-    await desk.fill('[aria-label="1 in the file is"]', '8');
+    await desk.fill('[aria-label="Volts per unit"]', '8');
     await desk.button('Use as a recording');
     await page.waitForSelector('[data-stage=recording]');
     await page.click('[data-end="filter.cutoff"]');
     await desk.feed('recording.out');
     await page.click('[data-frame=recording]');
-    await page.waitForSelector('::-p-xpath(//*[@data-fact][contains(., "+2.00 … +4.00")])');
+    await page.waitForSelector('::-p-xpath(//*[@data-fact][contains(., "+2.00 to +4.00")])');
     await desk.saved();
   });
 
@@ -428,15 +430,15 @@ describe('hands', () => {
       '::-p-xpath(//*[@role="alert"][contains(., "broken.mid: It is no Standard MIDI File")])',
     );
     await upload('broken.csv', 't,v\n0,1\n1,much\n');
-    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "Line 3, v: “much” is no number.")])');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "Line 3, v: “much” is not a number.")])');
   });
 });
 
 describe('the first hour', () => {
-  it('goes from a goal to a desk with a chain that works', async () => {
+  it('Range a goal to a desk with a chain that works', async () => {
     const { desk, page } = at;
     await desk.shelf();
-    await desk.button('From a goal');
+    await page.locator('[data-door="From a target"]').click();
     const [low, high] = [
       await page.waitForSelector('[aria-label=from]'),
       await page.waitForSelector('[aria-label=to]'),
@@ -444,16 +446,16 @@ describe('the first hour', () => {
     await desk.fill(low!, '200 Hz');
     await desk.fill(high!, '3.2 kHz');
     await page.waitForSelector('[data-goal=true]');
-    await desk.button('Open on the desk');
+    await desk.button('Open in editor');
     await page.waitForSelector('[data-frame=end]');
-    await desk.readingIs('end.cutoff', '200\u2009Hz … 3.20\u2009kHz');
+    await desk.readingIs('end.cutoff', '200\u00a0Hz to 3.20\u00a0kHz');
     expect((await desk.kept()).targets).toEqual([{ at: 'end.cutoff', quantity: 'frequency', low: 200, high: 3200 }]);
   });
 
   it('takes a goal as so many octaves about a middle', async () => {
     const { desk, page } = at;
     await desk.shelf();
-    await desk.button('From a goal');
+    await page.locator('[data-door="From a target"]').click();
     await desk.select('How?', 'span');
     for (const [label, text] of [
       ['wide', '4'],
@@ -462,9 +464,9 @@ describe('the first hour', () => {
       await desk.fill(`[aria-label=${label}]`, text);
     }
     await page.waitForFunction(() => document.querySelector('[data-goal=true]')?.textContent?.includes('1.60'));
-    await desk.button('Open on the desk');
+    await desk.button('Open in editor');
     await page.waitForSelector('[data-end="end.cutoff"] [data-wanted=true]');
-    await desk.readingIs('end.cutoff', '100\u2009Hz … 1.60\u2009kHz');
+    await desk.readingIs('end.cutoff', '100\u00a0Hz to 1.60\u00a0kHz');
     expect((await desk.kept()).targets).toEqual([
       { at: 'end.cutoff', want: 'span', quantity: 'frequency', span: 4, centre: 400 },
     ]);
@@ -509,7 +511,7 @@ describe('the first hour', () => {
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.keys('v');
     expect(await page.$('[aria-label=Variants]')).toBeNull();
-    await desk.button('Keys and words');
+    await desk.button('Shortcuts and glossary');
     await page.click('[role=dialog] input[type=checkbox]');
     await desk.keys('Escape');
     await page.waitForSelector('[role=dialog]', { hidden: true });
@@ -535,8 +537,8 @@ describe('a patch with its recordings', () => {
     const { id } = (await made.json()) as { id: string };
     await page.goto(at.url);
     await page.waitForSelector(`[data-patch="${id}"]`);
-    await page.click('[aria-label="More for Hull tape"]');
-    const item = '::-p-xpath(//li[contains(., "Export with its recordings")])';
+    await page.click('[aria-label="Actions for Hull tape"]');
+    const item = '::-p-xpath(//li[contains(., "Export with recordings")])';
     const bytes = await downloaded(page, 'Hull tape.fenvo.zip', async () =>
       (await page.waitForSelector(item))!.click(),
     );

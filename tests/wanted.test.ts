@@ -41,7 +41,7 @@ const reading = (patch: Patch, socket: string) =>
 const params = (patch: Patch, id: string): Params => patch.modules.find((m) => m.id === id)!.params as Params;
 
 async function solved(page: Page): Promise<void> {
-  await at.desk.button('Find the knobs');
+  await at.desk.button('Solve for knob settings');
   await page.waitForSelector('[data-answer], [data-impossible]');
 }
 
@@ -60,7 +60,9 @@ describe('what is wanted', () => {
   it('gives the knobs, previews an answer, and takes it over as one edit', async () => {
     const { desk, page } = at;
     await sweep({ amount: 1, volts: 0 });
-    expect(await page.$eval('[data-end="tone.cutoff"] [data-wanted]', (e) => e.textContent)).toMatch(/missed by 5\.00/);
+    expect(await page.$eval('[data-end="tone.cutoff"] [data-wanted]', (e) => e.textContent)).toMatch(
+      /Off by \d+ cents/,
+    );
     await desk.stage('tone');
     await solved(page);
     // An answer that turns a knob of the chosen stage shows where its pointer would stand.
@@ -104,7 +106,7 @@ describe('what is wanted', () => {
     expect(low! / target!.low).toBeCloseTo(1, 5);
     await desk.keys('Control+z');
     await page.waitForFunction(
-      () => document.querySelector('[data-handle=high]')?.getAttribute('aria-valuetext') === '3.20\u2009kHz',
+      () => document.querySelector('[data-handle=high]')?.getAttribute('aria-valuetext') === '3.20\u00a0kHz',
     );
     const back = await desk.kept();
     expect([back.modules, back.targets]).toEqual([before.modules, before.targets]);
@@ -116,7 +118,7 @@ describe('what is wanted', () => {
       'swell.out > trim.in',
       'trim.out > tone.cutoff',
     ]);
-    await page.focus('[role=combobox][aria-label^="Want something at"]');
+    await page.focus('[role=combobox][aria-label^="Add a target for"]');
     await desk.keys('Enter');
     await page.waitForSelector('[role=listbox]');
     await desk.keys('ArrowDown', 'Enter');
@@ -149,7 +151,7 @@ describe('what is wanted', () => {
       ['swell.out > left.in', 'swell.out > right.in', 'left.out > port.cutoff', 'right.out > star.cutoff'],
     );
     await desk.end('port.cutoff');
-    const label = await page.$eval('[role=combobox][aria-label^="Want something at"]', (e) =>
+    const label = await page.$eval('[role=combobox][aria-label^="Add a target for"]', (e) =>
       e.getAttribute('aria-label')!,
     );
     await desk.select(label, 'opposite star.cutoff');
@@ -167,7 +169,7 @@ describe('what is wanted', () => {
       ['swell.out > amp.cv', 'voice.saw > amp.in'],
     );
     await desk.end('amp.cv');
-    const label = await page.$eval('[role=combobox][aria-label^="Want something at"]', (e) =>
+    const label = await page.$eval('[role=combobox][aria-label^="Add a target for"]', (e) =>
       e.getAttribute('aria-label')!,
     );
     await desk.select(label, 'never shut');
@@ -192,7 +194,7 @@ describe('what is wanted', () => {
     );
     await solved(page);
     expect(await page.$eval('[data-limit="trim.amount"]', (e) => e.textContent)).toMatch(
-      /runs out at 1\.00: it needs 1\.60, 0\.60 more/,
+      /stops at 1\.00; it would need 1\.60 \(0\.60 more\)/,
     );
     expect(await page.$eval('[data-suggestion]', (e) => e.textContent)).toMatch(
       /^Set Scale and offset gain range to 2, then Scale and offset gain to 1\.600: Scale and offset gain lacks 0\.60\./,
@@ -219,7 +221,7 @@ describe('what is wanted', () => {
   it('holds the rest: one knob is turned, the others keep the range', async () => {
     const { desk, page } = at;
     await sweep({ amount: 0.4, volts: 2 });
-    await page.click('::-p-xpath(//label[contains(., "Hold the rest")])');
+    await page.click('::-p-xpath(//label[contains(., "Keep targets met")])');
     await desk.stage('trim');
     await desk.type('volts', '1.5V');
     await page.waitForFunction(() => document.querySelector('[data-end="tone.cutoff"] [data-wanted=true]'));
@@ -239,10 +241,11 @@ describe('what is wanted', () => {
   it('draws how far off a hand is, and names the knob that makes most of it', async () => {
     const { desk, page } = at;
     await sweep({ amount: 0.4, volts: 2 });
+    await desk.tab('destination');
     await desk.section('spread');
     await desk.button('Draw 2000 times');
     await page.waitForSelector('[data-spread="tone.cutoff"] .recharts-bar-rectangle');
-    const [first] = await page.$$eval('[aria-label="Which knob makes it"] tbody tr', (all) =>
+    const [first] = await page.$$eval('[aria-label="Contribution of each knob"] tbody tr', (all) =>
       all.map((e) => e.textContent ?? ''),
     );
     expect(first).toMatch(/^(Filter \(VCF\) cutoff|Scale and offset (offset|gain))/);
@@ -256,9 +259,9 @@ describe('what is wanted', () => {
     ]);
     await desk.end('amp.cv');
     await desk.stage('amp');
-    await desk.section('helpers');
+    await desk.button('Auto-set…');
     await (await page.waitForSelector('[data-helper="rest to full"] button'))!.click();
-    await desk.readingIs('amp.cv', '-∞ … 0.0\u2009dB'.replace('-', '\u2212'));
+    await desk.readingIs('amp.cv', '-∞ to 0.0\u00a0dB'.replace('-', '\u2212'));
     expect(reading(await desk.kept(), 'amp.cv').driveVolts).toEqual([expect.closeTo(0, 6), expect.closeTo(5, 6)]);
   });
 });

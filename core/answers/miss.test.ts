@@ -5,7 +5,7 @@ import { missText } from './miss';
 import { predict } from './predict';
 
 const plain = (text: string | undefined): string | undefined =>
-  text?.replaceAll('\u2009', ' ').replaceAll('\u2212', '-');
+  text?.replaceAll('\u00a0', ' ').replaceAll('\u2212', '-');
 
 /** What a filter whose cutoff goes from 200 Hz to 3.2 kHz misses a target by. */
 const swept = predict(

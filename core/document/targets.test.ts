@@ -95,7 +95,7 @@ describe('targets of a document', () => {
     if (!result.ok) throw new Error('refused');
     const patch = result.value;
     const said = targets.map((t) => targetText(patch.modules, t));
-    expect(said).toContain('4 octaves wide, centred on 400\u2009Hz');
+    expect(said).toContain('4 octaves wide, centred on 400\u00a0Hz');
     expect(said).toContain('high on steps 1, 3 of Sequencer');
     const without = { ...patch, targets: patch.targets.filter((t) => t.id !== 'mean') };
     const differences = differencesOf(without, patch);

@@ -39,7 +39,7 @@ const SCALING: readonly Stage[] = [
   {
     kind: 'polarizer',
     builds: [{}],
-    standIn: 'a polarizer without modulation scales and flips, and its bias lifts',
+    standIn: 'a polarizer without modulation scales and inverts, and its bias adds an offset',
   },
 ];
 const HALVING: readonly Stage[] = [{ kind: 'rectifier', builds: [{}, { mode: 'positive' }], standIn: null }];

@@ -47,7 +47,7 @@ function sourceOf(by: GoalSource): Moved {
     case 'gesture': {
       const points = [0, 2, 4, 8].map((t, i) => ({ t, volts: [0, 5, 5, 0][i] as number }));
       return {
-        modules: [{ id: 'mover', kind: 'gesture', label: 'Hand on a fader', params: { points } }],
+        modules: [{ id: 'mover', kind: 'gesture', label: 'Fader gesture', params: { points } }],
         cables: [],
         output: 'mover.out',
       };

@@ -26,13 +26,13 @@ export const loudness: readonly Recipe[] = [
       'duck-trigger',
       'Ducking from the trigger',
       'Level',
-      'Turn Contour’s decay for a longer dip; Upside down’s amount for a deeper one.',
+      'Turn Dip envelope’s decay for a longer dip; Inverted depth’s gain for a deeper one.',
     ],
     {
       stages: {
         beat: ['clock', 'Beat', { bpm: 100, width: 0.2 }],
-        contour: ['envelope', 'Contour', { mode: 'ad', attack: 0.02, decay: 0.35, peakVolts: 8 }],
-        over: ['offset', 'Upside down', { amount: -0.5, volts: 5 }],
+        contour: ['envelope', 'Dip envelope', { mode: 'ad', attack: 0.02, decay: 0.35, peakVolts: 8 }],
+        over: ['offset', 'Inverted depth', { amount: -0.5, volts: 5 }],
         band: tone(110, 'Band'),
         amp: ['vca', 'Amp'],
         out: out(),
@@ -54,7 +54,7 @@ export const loudness: readonly Recipe[] = [
       'duck-sound',
       'Ducking from the audio signal',
       'Level',
-      'Turn Listens’ release for a slower return; Upside down’s amount for a deeper dip.',
+      'Turn Listens’ release for a slower return; Inverted depth’s gain for a deeper dip.',
     ],
     {
       stages: {
@@ -63,7 +63,7 @@ export const loudness: readonly Recipe[] = [
         shape: ['envelope', 'Thump’s contour', { mode: 'ad', attack: 0.02, decay: 0.2, peakVolts: 5 }],
         hit: ['vca', 'Thump’s amp'],
         listens: ['follower', 'Listens', { attack: 0.02, release: 0.25 }],
-        over: ['offset', 'Upside down', { amount: -0.8, volts: 5 }],
+        over: ['offset', 'Inverted depth', { amount: -0.8, volts: 5 }],
         band: tone(164.814, 'Band'),
         amp: ['vca', 'Amp'],
         out: out(),
@@ -95,7 +95,7 @@ export const loudness: readonly Recipe[] = [
         beat: ['clock', 'Beat', { bpm: 120 }],
         notes: ['sequencer', 'Notes', line(0, 1, 0.5, 1.5)],
         height: ['offset', 'Height', { amount: 2, maxAmount: 2, volts: 2 }],
-        contour: ['envelope', 'Contour', { mode: 'ad', attack: 0.02, decay: 0.3, followsLevel: true }],
+        contour: ['envelope', 'Dip envelope', { mode: 'ad', attack: 0.02, decay: 0.3, followsLevel: true }],
         voice: tone(220),
         amp: ['vca', 'Amp'],
         out: out(),

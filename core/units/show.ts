@@ -1,7 +1,7 @@
-/** Printing of numbers on screen: true minus sign, thin space before the unit, as many digits as mean something. */
+/** Printing of numbers on screen: true minus sign, no-break space before the unit, as many digits as mean something. */
 
 const MINUS = '\u2212';
-const THIN = '\u2009';
+const SPACE = '\u00a0';
 
 export function showNumber(x: number, digits: number, plus = false): string {
   const text = Math.abs(x).toFixed(digits);
@@ -10,7 +10,7 @@ export function showNumber(x: number, digits: number, plus = false): string {
 }
 
 export const withUnit = (text: string, unit: string): string =>
-  unit === '%' ? `${text}%` : unit ? `${text}${THIN}${unit}` : text;
+  unit === '%' ? `${text}%` : unit ? `${text}${SPACE}${unit}` : text;
 
 export const showVolts = (x: number, plus = true): string => withUnit(showNumber(x, 2, plus), 'V');
 
@@ -35,7 +35,7 @@ export function showSeconds(s: number): string {
 }
 
 /** Takes away zeros that say nothing, before the unit. */
-const brief = (text: string): string => text.replace(/(\.\d*?)0+(?=\u2009)/, '$1').replace(/\.(?=\u2009)/, '');
+const brief = (text: string): string => text.replace(/(\.\d*?)0+(?=\u00a0)/, '$1').replace(/\.(?=\u00a0)/, '');
 
 /** Without the zeros that say nothing: `4 s`, `1.5 s`; for labels. */
 export const briefSeconds = (s: number): string => brief(showSeconds(s));
@@ -91,6 +91,6 @@ export function figureText(x: number, unit: string): string {
 export function showRange(low: number | null, high: number | null, unit: string): string {
   const [a, b] = [showQuantity(low, unit), showQuantity(high, unit)];
   if (a === b) return a;
-  const [first = '', firstUnit = ''] = a.split(THIN);
-  return firstUnit && firstUnit === b.split(THIN)[1] ? `${first} to ${b}` : `${a} to ${b}`;
+  const [first = '', firstUnit = ''] = a.split(SPACE);
+  return firstUnit && firstUnit === b.split(SPACE)[1] ? `${first} to ${b}` : `${a} to ${b}`;
 }

@@ -136,16 +136,16 @@ describe('what is shown can be typed again', () => {
 
 describe('figures in a row', () => {
   it('name a shared unit once, and one figure once', () => {
-    expect(showRange(1, 1, 'V')).toBe('+1.00\u2009V');
-    expect(showRange(-1, 2, 'V')).toBe('\u22121.00 to +2.00\u2009V');
-    expect(showRange(0.5, 2, 's')).toBe('500\u2009ms to 2.000\u2009s');
-    expect(showRange(null, 0, 'dB')).toBe('\u2212∞ to 0.0\u2009dB');
+    expect(showRange(1, 1, 'V')).toBe('+1.00\u00a0V');
+    expect(showRange(-1, 2, 'V')).toBe('\u22121.00 to +2.00\u00a0V');
+    expect(showRange(0.5, 2, 's')).toBe('500\u00a0ms to 2.000\u00a0s');
+    expect(showRange(null, 0, 'dB')).toBe('\u2212∞ to 0.0\u00a0dB');
   });
   it('leave out zeros that say nothing', () => {
-    expect([4, 1.5, 0.25, 0.02].map(briefSeconds)).toEqual(['4\u2009s', '1.5\u2009s', '250\u2009ms', '20\u2009ms']);
+    expect([4, 1.5, 0.25, 0.02].map(briefSeconds)).toEqual(['4\u00a0s', '1.5\u00a0s', '250\u00a0ms', '20\u00a0ms']);
   });
   it('are of one unit along a ruler, each other than the next', () => {
-    const plain = (ticks: readonly number[]): string => rulerSeconds(ticks).join(' ').replaceAll('\u2009', '');
+    const plain = (ticks: readonly number[]): string => rulerSeconds(ticks).join(' ').replaceAll('\u00a0', '');
     expect(plain([0, 0.5, 1, 1.5])).toBe('0s 0.5s 1s 1.5s');
     expect(plain([0, 0.2, 0.4])).toBe('0ms 200ms 400ms');
     expect(plain([12.004, 12.005, 12.006])).toBe('12.004s 12.005s 12.006s');
@@ -160,7 +160,7 @@ describe('figures in a row', () => {
         (exponent, by, from, n) => {
           const step = by * 10 ** exponent;
           const ticks = Array.from({ length: n }, (_, i) => (from + i) * step);
-          const texts = rulerSeconds(ticks).map((text) => text.split('\u2009'));
+          const texts = rulerSeconds(ticks).map((text) => text.split('\u00a0'));
           expect(new Set(texts.map(([, unit]) => unit)).size).toBe(1);
           const size = texts[0]?.[1] === 'ms' ? 1e-3 : 1;
           ticks.forEach((t, i) => {

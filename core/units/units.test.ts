@@ -45,13 +45,13 @@ describe('knob positions', () => {
 });
 
 describe('printing', () => {
-  it('uses the true minus sign and a thin space', () => {
-    expect(showVolts(-2)).toBe('\u22122.00\u2009V');
-    expect(showVolts(-0.001)).toBe('0.00\u2009V');
-    expect(showDb(null)).toBe('\u2212∞\u2009dB');
-    expect([showHz(212), showHz(3140), showHz(16)]).toEqual(['212\u2009Hz', '3.14\u2009kHz', '16.0\u2009Hz']);
-    expect(showRange(220, 880, 'Hz')).toBe('220 to 880\u2009Hz');
-    expect(showRange(200, 3200, 'Hz')).toBe('200\u2009Hz to 3.20\u2009kHz');
+  it('uses the true minus sign and a no-break space', () => {
+    expect(showVolts(-2)).toBe('\u22122.00\u00a0V');
+    expect(showVolts(-0.001)).toBe('0.00\u00a0V');
+    expect(showDb(null)).toBe('\u2212∞\u00a0dB');
+    expect([showHz(212), showHz(3140), showHz(16)]).toEqual(['212\u00a0Hz', '3.14\u00a0kHz', '16.0\u00a0Hz']);
+    expect(showRange(220, 880, 'Hz')).toBe('220 to 880\u00a0Hz');
+    expect(showRange(200, 3200, 'Hz')).toBe('200\u00a0Hz to 3.20\u00a0kHz');
   });
 });
 

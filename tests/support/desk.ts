@@ -62,6 +62,18 @@ export class DeskDriver {
     await this.page.waitForSelector('[role=menu]', { hidden: true });
   }
 
+  /** Opens a tab of the inspector. */
+  async tab(name: 'stage' | 'destination' | 'patch'): Promise<void> {
+    await this.page.locator(`#tab-${name}`).click();
+    await this.page.waitForSelector(`[data-panel="${name}"]`);
+  }
+
+  /** Opens the list of issues. */
+  async issues(): Promise<void> {
+    if (!(await this.page.$('[data-panel=issues]'))) await this.page.locator('[aria-label^="Issues:"]').click();
+    await this.page.waitForSelector('[data-panel=issues]');
+  }
+
   /** Opens a part of a panel, where it is not open yet. */
   async section(id: string): Promise<void> {
     const head = `[data-section="${id}"] button[aria-expanded]`;
@@ -131,7 +143,7 @@ export class DeskDriver {
 
   async button(text: string): Promise<void> {
     // One that stands still: what moves under the pointer is not what was meant.
-    await this.page.locator(`::-p-xpath(//button[contains(., "${text}")])`).click();
+    await this.page.locator(`::-p-xpath(//button[contains(., "${text}") or contains(@aria-label, "${text}")])`).click();
   }
 
   /** A desk with nothing on it. */
@@ -145,7 +157,7 @@ export class DeskDriver {
   async freshFromShelf(): Promise<void> {
     await this.keep({ guide: 'off' });
     await this.shelf();
-    await this.button('New patch');
+    await this.button('Empty patch');
     await this.page.waitForFunction(() => /\/patches\//.test(location.pathname));
     await this.saved();
   }
@@ -172,13 +184,13 @@ export class DeskDriver {
   }
 
   async addEnd(key: string): Promise<void> {
-    await this.button('Add an end');
+    await this.button('Add destination');
     await this.choose(key);
   }
 
   /** What drives the first frame, where nothing does yet. */
   async feed(key: string): Promise<void> {
-    await this.button('Choose what drives');
+    await this.button('Choose a source for');
     await this.choose(key);
   }
 
@@ -188,7 +200,7 @@ export class DeskDriver {
   }
 
   async add(kind: string): Promise<void> {
-    await this.button('Add a module');
+    await this.button('Add module');
     await this.choose(kind);
   }
 
@@ -197,7 +209,7 @@ export class DeskDriver {
     await this.page.waitForSelector(`[data-end="${socket}"][aria-pressed=true]`);
   }
 
-  /** Plugs an output into an input of the chosen stage. */
+  /** Plugs Output offset into an input of the chosen stage. */
   async plug(input: string, from: string): Promise<void> {
     await (await this.page.waitForSelector(`[data-input$=".${input}"] [role=combobox]`))!.click();
     await this.pickListed(from);
@@ -205,7 +217,7 @@ export class DeskDriver {
 
   /** A choice of the chosen stage that is no knob. */
   async set(param: string, value: string): Promise<void> {
-    if (await this.page.$('[data-section=setup]')) await this.section('setup');
+    if (!(await this.page.$(`[data-stage] [data-setting="${param}"]`))) await this.section('hardware');
     const row = `[data-stage] [data-setting="${param}"]`;
     await this.page.waitForSelector(row);
     const list = await this.page.$(`${row} [role=combobox]`);
@@ -294,7 +306,7 @@ export async function storePatch(url: string, patch: object): Promise<string> {
 export async function fetchPatch(url: string, id: string): Promise<{ revision: number; patch: Patch }> {
   const answer = (await (await fetch(`${url}/api/patches/${id}`)).json()) as { revision: number; patch: unknown };
   const result = parsePatch(answer.patch);
-  if (!result.ok) throw new Error(`the stored patch cannot be read: ${result.errors[0]?.path}`);
+  if (!result.ok) throw new Error(`the stored patch could not be read: ${result.errors[0]?.path}`);
   return { revision: answer.revision, patch: result.value };
 }
 

@@ -59,7 +59,7 @@ await shoot(
   'dark',
   async (desk) => {
     await sheet(desk);
-    await desk.button('One at a time');
+    await desk.button('One step at a time');
     for (let n = 1; n < 10; n++) {
       await desk.button('Next');
       await desk.page.waitForSelector(`::-p-xpath(//*[contains(text(), "step ${n + 1} of")])`);
@@ -70,6 +70,7 @@ await shoot(
 );
 await shoot('tonight', 'light', async (desk) => {
   await desk.open('two-lamps-opposite-ways');
+  await desk.tab('patch');
   await desk.section('tonight');
   await (await desk.page.waitForSelector('[data-tonight]'))!.scrollIntoView();
 });
@@ -79,11 +80,12 @@ await shoot('hear', 'light', async (desk) => {
   await desk.end('water.cutoff');
   await desk.page.keyboard.press('Space');
   await desk.page.waitForSelector('[data-live=playing]');
-  await desk.button('Hands');
+  await desk.button('Controls');
   await desk.page.waitForSelector('[data-fader="tide.volts"]');
 });
 await shoot('macro', 'light', async (desk) => {
   await desk.open('storm-one-fader-five-ends');
+  await desk.tab('patch');
   await desk.section('macros');
   await (await desk.page.waitForSelector('[data-macro] button'))!.click();
   await desk.page.waitForSelector('[data-macro-row]');
@@ -107,7 +109,7 @@ await shoot('spectrum', 'dark', async (desk) => {
 });
 await shoot('goal', 'light', async (desk) => {
   await shelf(desk);
-  await desk.button('From a goal');
+  await desk.page.locator('[data-door="From a target"]').click();
   await desk.page.waitForSelector('[data-goal=true]');
 });
 await shoot('gesture', 'light', async (desk) => {
@@ -118,12 +120,13 @@ await shoot('gesture', 'light', async (desk) => {
 });
 await shoot('wanted', 'light', async (desk) => {
   await desk.open('fog-bank-breathing');
-  await desk.button('Find the knobs');
+  await desk.button('Solve for knob settings');
   await desk.page.waitForSelector('[data-answer]');
 });
 await shoot('spread', 'dark', async (desk) => {
   await desk.open('fog-bank-breathing');
   await desk.stage('tone');
+  await desk.tab('destination');
   await desk.section('spread');
   await desk.button('Draw 2000 times');
   await (await desk.page.waitForSelector('[data-spread] .recharts-bar-rectangle'))!.scrollIntoView();

@@ -45,7 +45,7 @@ const same = (a: Props, b: Props): boolean =>
 
 const placeOf = (position: number): { readonly clock: string; readonly percent: string } => ({
   clock: clockOf(position),
-  percent: `${showNumber(100 * position, 0)}\u2009%`,
+  percent: `${showNumber(100 * position, 0)}%`,
 });
 
 /** What keys turn it by, in steps. */

@@ -9,8 +9,8 @@ export function showParam(spec: NumberSpec<number | null>, value: number | null)
   if (spec.unit === 'Hz') return showHz(value);
   if (spec.unit === 's') return showSeconds(value);
   if (spec.unit === 'Ω')
-    return withUnit(value >= 1000 ? `${showNumber(value / 1000, 1)}\u2009k` : showNumber(value, 0), spec.unit).replace(
-      'k\u2009',
+    return withUnit(value >= 1000 ? `${showNumber(value / 1000, 1)}\u00a0k` : showNumber(value, 0), spec.unit).replace(
+      'k\u00a0',
       'k',
     );
   return withUnit(showNumber(value, spec.whole ? 0 : 2, spec.min < 0), spec.unit);

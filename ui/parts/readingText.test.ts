@@ -3,7 +3,7 @@ import { predict } from '@/core';
 import { patchOf } from '@/core/testing/patch';
 import { readingMore, readingText } from './readingText';
 
-const plain = (text: string): string => text.replaceAll('\u2009', ' ').replaceAll('\u2212', '-');
+const plain = (text: string): string => text.replaceAll('\u00a0', ' ').replaceAll('\u2212', '-');
 const said = (patch: ReturnType<typeof patchOf>, at: string): string[] => {
   const r = predict(patch, { cures: false }).readings.find((x) => x.at === at)!;
   return [readingText(r), ...readingMore(r)].map(plain);

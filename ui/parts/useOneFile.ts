@@ -8,6 +8,6 @@ export function useOneFile(onFile: (file: File) => void) {
     noClick: true,
     noKeyboard: true,
     onDropAccepted: ([file]) => file && onFile(file),
-    onDropRejected: () => tellFault('One file at a time: nothing was brought in.'),
+    onDropRejected: () => tellFault('One file at a time, please. Nothing was imported.'),
   });
 }

@@ -175,7 +175,7 @@ export function createSolving(desk: DeskStore) {
       },
       setHold: (hold) => set({ hold }),
       drag(target) {
-        const now = goOn(`wanted ${target.at} ${target.id ?? ''}`, desk.getState().patch);
+        const now = goOn(`target ${target.at} ${target.id ?? ''}`, desk.getState().patch);
         const edit: Edit = { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };
         const what = `Set target at ${placeName(now.base.modules, target.at)} to ${targetText(now.base.modules, target)}`;
         desk.getState().edit(what, [edit], now.key);

@@ -24,7 +24,7 @@ export function Needs({ sheet }: { readonly sheet: Sheet }) {
           {`Missing: ${needs.modules.find((m) => m.module === s.module)?.label ?? s.module} (${kindTitle(s.kind)}): ${s.why}.`}
         </Alert>
       ))}
-      <Table size="small" aria-label="Modules that are needed">
+      <Table size="small" aria-label="Modules you’ll need">
         <TableHead>
           <TableRow>
             <TableCell>module</TableCell>

@@ -61,11 +61,11 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
         <Box component={SafeLink} href="/" sx={{ color: ink.softInk }}>
-          Shelf
+          Patches
         </Box>
         <span>/</span>
         <Box component={SafeLink} href={`/patches/${id}`} sx={{ color: ink.softInk }}>
-          Desk
+          Editor
         </Box>
         <span>/</span>
         <Box component="h1" sx={{ fontSize: 18, m: 0 }}>
@@ -146,7 +146,7 @@ function TakeAway({ id, rack, name }: { readonly id: string; readonly rack: stri
   return (
     <>
       <SelectField
-        label="Take the sheet away"
+        label="Export the patch sheet"
         value={file}
         options={FILES}
         onChange={setFile}

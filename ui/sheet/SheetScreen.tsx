@@ -37,9 +37,9 @@ export function SheetScreen({ id }: { readonly id: string }) {
         <Alert
           severity="error"
           sx={{ mt: 2 }}
-        >{`${error.message} Go back to the shelf and open the sheet again.`}</Alert>
+        >{`${error.message} Go back to Patches and open the patch sheet again.`}</Alert>
       )}
-      {!sheet && !error && <LinearProgress aria-label="Working out the sheet" sx={{ mt: 2 }} />}
+      {!sheet && !error && <LinearProgress aria-label="Preparing the patch sheet" sx={{ mt: 2 }} />}
       {sheet && (single ? <OneStep sheet={sheet} ticking={ticking} /> : <AllSteps sheet={sheet} ticking={ticking} />)}
       {sheet?.steps.some((s) => s.id === NO_OUTPUT) && <NoOutput id={id} />}
       {sheet && <Left sheet={sheet} ticking={ticking} />}

@@ -43,7 +43,7 @@ export function ChosenBar({ chosen, offered, onChanged, onDone }: Props) {
   return (
     <Box
       role="region"
-      aria-label="Chosen patches"
+      aria-label="Selected patches"
       sx={{
         display: 'flex',
         flexWrap: 'wrap',

@@ -71,10 +71,10 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
       </DialogActions>
       {asked && (
         <Dialog open onClose={() => setAsked(null)} aria-labelledby="for-good-title">
-          <DialogTitle id="for-good-title">{`Remove “${asked.name}” for good?`}</DialogTitle>
+          <DialogTitle id="for-good-title">{`Remove “${asked.name}” permanently?`}</DialogTitle>
           <DialogContent>
-            The patch, all its versions, its ticks and the recordings that nothing else plays are gone then, and cannot
-            be put back.
+            The patch, its history, its ticks and the recordings that no other patch plays will be gone and can’t be
+            restored.
           </DialogContent>
           <DialogActions>
             <Button onClick={() => setAsked(null)}>Cancel</Button>

@@ -90,7 +90,7 @@ export function freeFaults(graph: Graph, free: readonly string[]): string[] {
     const known = knobsOf(m.kind, m.params).map((k) => k.name);
     if (!known.includes(param))
       return [`${name}: is not a knob of ${id}; expected one of ${known.join(', ') || 'none'}`];
-    if (m.overridden.has(param)) return [`${name}: a hand or the tempo turns it`];
+    if (m.overridden.has(param)) return [`${name}: automation or the tempo sets it`];
     return graph.patch.modules[m.index]?.locked?.includes(param) ? [`${name}: is locked`] : [];
   });
 }

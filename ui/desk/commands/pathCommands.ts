@@ -20,7 +20,7 @@ export function pathCommands({ desk, predicted, ends, end, socket, begin }: Give
   return [
     {
       id: 'previous',
-      title: 'Previous frame',
+      title: 'Previous stage',
       keys: 'bracketleft',
       can: frames.length > 0,
       why: 'There’s no path yet. Add a destination first (E).',
@@ -28,7 +28,7 @@ export function pathCommands({ desk, predicted, ends, end, socket, begin }: Give
     },
     {
       id: 'next',
-      title: 'Next frame',
+      title: 'Next stage',
       keys: 'bracketright',
       can: frames.length > 0,
       why: 'There’s no path yet. Add a destination first (E).',

@@ -85,7 +85,7 @@ export function Recorder(props: Props) {
       <Box
         role="slider"
         tabIndex={0}
-        aria-label="The hand that is recorded"
+        aria-label="Recorded position"
         aria-valuemin={low}
         aria-valuemax={high}
         aria-valuenow={now}
@@ -120,7 +120,7 @@ export function Recorder(props: Props) {
         </Button>
         <Box role="status" sx={{ fontFamily: seconds === null ? undefined : fonts.numbers, mt: 0.5 }}>
           {seconds !== null
-            ? `${showNumber(seconds, 1)}\u2009s of ${briefSeconds(props.longest)}`
+            ? `${showNumber(seconds, 1)}\u00a0s of ${briefSeconds(props.longest)}`
             : 'Drag on the pad, or press ↑ ↓'}
         </Box>
       </Box>

@@ -113,7 +113,7 @@ function Frame({ box, width, children, ...hands }: FrameProps) {
         width={width}
         height={SIZE.height}
         role="group"
-        aria-label="The gesture over time"
+        aria-label="Gesture over time"
         data-gesture
         style={{ touchAction: 'none', cursor: 'crosshair', display: 'block' }}
       >

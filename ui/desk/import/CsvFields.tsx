@@ -28,7 +28,7 @@ export function CsvFields({ name, table, onUse }: Props) {
   return (
     <>
       {table.times === 'unsure' && (
-        <Box role="group" aria-label="What the first column is" sx={{ mb: 1 }}>
+        <Box role="group" aria-label="First column" sx={{ mb: 1 }}>
           {`The first column, ${table.names[0] ?? ''}, increases steadily but isn’t labelled as time.`}
           <ToggleButtonGroup
             exclusive

@@ -36,7 +36,7 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
   const record = async (name: string, sampleRate: number, values: Float32Array, scale: number): Promise<void> => {
     const volts = values.map((v) => v * scale);
     const { id } = await api.putAsset(name, sampleRate, volts);
-    finish(`bring in ${name}`, addRecording(patch, name, id, volts));
+    finish(`Import ${name}`, addRecording(patch, name, id, volts));
   };
   return (
     <Dialog open onClose={onClose} aria-labelledby="bring-title" maxWidth="sm" fullWidth>
@@ -52,9 +52,9 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
         {opened?.is === 'midi' && (
           <MidiFields
             file={opened.file}
-            onSteps={(track, scale) => finish(`bring in ${opened.name}`, addSteps(patch, opened.file, track, scale))}
+            onSteps={(track, scale) => finish(`Import ${opened.name}`, addSteps(patch, opened.file, track, scale))}
             onVoltages={(track, scale, controllers) =>
-              finish(`bring in ${opened.name}`, addVoltages(patch, opened.file, track, scale, controllers))
+              finish(`Import ${opened.name}`, addVoltages(patch, opened.file, track, scale, controllers))
             }
           />
         )}
@@ -84,7 +84,7 @@ function Reading({ progress, onCancel }: { readonly progress: number | null; rea
       <LinearProgress
         variant={progress === null ? 'indeterminate' : 'determinate'}
         value={100 * (progress ?? 0)}
-        aria-label="The file is being read"
+        aria-label="Reading the file"
         sx={{ flex: 1 }}
       />
       {progress !== null && <Box component="span">{`${Math.round(100 * progress)}%`}</Box>}

@@ -24,7 +24,7 @@ function aboutOf(m: GraphModule, name: string): string {
   const end = m.kind.ends?.find((e) => e.sockets.includes(name));
   const window = end?.window(m.params);
   const range = window?.every(Number.isFinite)
-    ? `${showNumber(window[0], 1, true)} to ${showNumber(window[1], 1, true)}\u2009V`
+    ? `${showNumber(window[0], 1, true)} to ${showNumber(window[1], 1, true)}\u00a0V`
     : null;
   return [m.kind.title, end?.says, range].filter(Boolean).join(' · ');
 }

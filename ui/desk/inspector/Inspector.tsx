@@ -2,16 +2,18 @@
 import Box from '@mui/material/Box';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import { memo } from 'react';
+import { memo, useEffect } from 'react';
 import { useStore } from 'zustand';
 import { later } from '@/ui/parts/later';
-import { inspector, openTab } from '@/ui/session/inspector';
+import { FINDINGS } from '@/ui/parts/places';
+import { inspector, openIssues, openTab } from '@/ui/session/inspector';
 import type { Tab as TabName } from '@/ui/session/inspector';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
+import { showPlace } from '../issues/showPlace';
 import { DestinationTab } from './DestinationTab';
 import { InspectorHead } from './InspectorHead';
 import { StageTab } from './StageTab';
@@ -68,7 +70,8 @@ const TABS: readonly (readonly [TabName, string])[] = [
  * history take the panel's place; the tabs stay above it and lead back.
  */
 export const Inspector = memo(function Inspector(props: InspectorProps) {
-  const { predicted, begin, task, scene, onClose } = props;
+  const { desk, predicted, begin, task, scene, onClose } = props;
+  useFirstIssue(desk, predicted);
   const { tab, issues } = useStore(inspector);
   const beside = scene.show === 'variants' || scene.show === 'history' ? scene.show : null;
   const away = task !== null || beside !== null || issues;
@@ -109,6 +112,17 @@ export const Inspector = memo(function Inspector(props: InspectorProps) {
     </Box>
   );
 });
+
+/** An address that asks for it leads to the place of the first issue, as soon as that is known. */
+function useFirstIssue(desk: DeskStore, predicted: Predicted): void {
+  const first = predicted.full === null ? undefined : predicted.prediction.findings[0]?.at;
+  useEffect(() => {
+    if (first === undefined || window.location.hash !== `#${FINDINGS}`) return;
+    window.history.replaceState(window.history.state, '', window.location.pathname);
+    showPlace(desk, first);
+    openIssues();
+  }, [desk, first]);
+}
 
 function Panel(props: InspectorProps & { readonly tab: TabName; readonly issues: boolean }) {
   const { desk, scene, setScene, onClose, task, issues, tab } = props;

@@ -72,7 +72,7 @@ const SettingsFields = memo(function SettingsFields({ desk }: Pick<Props, 'desk'
         <SelectField
           label="Sample rate"
           value={String(s.sampleRate)}
-          options={rates.map((r) => [r, r === 'auto' ? 'Auto' : `${r}\u2009Hz`] as const)}
+          options={rates.map((r) => [r, r === 'auto' ? 'Auto' : `${r}\u00a0Hz`] as const)}
           onChange={(r) => set(`Set sample rate to ${r}`, { sampleRate: r === 'auto' ? 'auto' : Number(r) })}
           sx={{ width: 128 }}
         />

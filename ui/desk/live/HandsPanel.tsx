@@ -188,7 +188,7 @@ function Fader({ played, learning, number, onTurn, onLearn, onRemove }: FaderPro
       />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Box sx={{ flex: 1, fontFamily: fonts.numbers, fontSize: 13 }}>
-          {`${showNumber(value, 2)}${unit ? `\u2009${unit}` : ''}`}
+          {`${showNumber(value, 2)}${unit ? `\u00a0${unit}` : ''}`}
         </Box>
         <Button aria-pressed={learning} onClick={onLearn}>
           {learning ? 'Waiting…' : number === undefined ? 'MIDI learn' : `CC ${number}`}

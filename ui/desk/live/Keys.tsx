@@ -43,7 +43,7 @@ export function Keys(props: KeysProps) {
       </Box>
       <Box
         role="group"
-        aria-label="Keys"
+        aria-label="Keyboard"
         tabIndex={0}
         onKeyDown={(e) => byLetter(e, press)}
         onKeyUp={(e) => byLetter(e, release)}

@@ -185,7 +185,7 @@ function Level({ db, onLevel }: { readonly db: number; readonly onLevel: (db: nu
         onChange={(_, value) => onLevel(value as number)}
       />
       <Box sx={{ fontFamily: fonts.numbers, fontSize: 13, whiteSpace: 'nowrap', width: 68, textAlign: 'right' }}>
-        {db <= LEAST_DB ? 'Off' : `${showNumber(db, 0)}\u2009dB`}
+        {db <= LEAST_DB ? 'Off' : `${showNumber(db, 0)}\u00a0dB`}
       </Box>
     </Box>
   );

@@ -105,7 +105,7 @@ function Fields({ wish, setWish, pins }: FieldsProps) {
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', pt: 0.5 }}>
       <SelectField
-        label="What"
+        label="Signal"
         value={wish.what}
         options={[
           ['ears', 'Monitor output (stereo)'],
@@ -129,7 +129,7 @@ function Fields({ wish, setWish, pins }: FieldsProps) {
         onChange={(rate) => setWish({ ...wish, rate })}
       />
       <SelectField
-        label="Bits"
+        label="Bit depth"
         value={wish.bits}
         options={RENDER.bits.map((b) => [b, BITS[b]] as const)}
         onChange={(bits) => setWish({ ...wish, bits })}

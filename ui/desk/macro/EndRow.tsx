@@ -84,7 +84,7 @@ export function EndRow({ row, offered, span, fault, gets, onRow }: Props) {
           <Box sx={{ fontWeight: 400, fontSize: 13, color: ink.softInk, display: 'flex', flexWrap: 'wrap', gap: 1 }}>
             <span>{gets} is patched here:</span>
             <SelectField
-              label={`${label}, gets ${gets} already`}
+              label={`${label}, already connected to ${gets}`}
               value={row.onto ?? ''}
               options={ONTO}
               onChange={(onto) => onto !== '' && onRow({ ...row, onto })}
@@ -101,7 +101,7 @@ export function EndRow({ row, offered, span, fault, gets, onRow }: Props) {
       <TableCell sx={cellStyle('to')}>{figure('to')}</TableCell>
       <TableCell sx={cellStyle('how')}>
         <SelectField
-          label={`${label}, how`}
+          label={`${label}, curve`}
           value={row.curve}
           options={CURVES.map((c) => [c, WORDS[c]] as const)}
           onChange={(curve) => onRow({ ...row, curve })}
@@ -109,7 +109,7 @@ export function EndRow({ row, offered, span, fault, gets, onRow }: Props) {
       </TableCell>
       <TableCell sx={cellStyle('begins at')}>
         <QuantityField
-          label={`${label}, begins at`}
+          label={`${label}, starts at`}
           unit="V"
           value={row.begins}
           min={span[0]}
@@ -119,7 +119,7 @@ export function EndRow({ row, offered, span, fault, gets, onRow }: Props) {
         />
       </TableCell>
       <TableCell sx={outStyle}>
-        <IconButton aria-label={`Take ${label} out`} onClick={() => onRow(null)}>
+        <IconButton aria-label={`Remove ${label}`} onClick={() => onRow(null)}>
           <DeleteIcon />
         </IconButton>
       </TableCell>

@@ -94,9 +94,9 @@ export function MacroDialog({ patch, edit, macro: given, onClose }: Props) {
           />
         )}
         <SelectField
-          label="Add an end"
+          label="Add destination"
           value=""
-          options={[['', 'add an end …'] as const, ...free.map((o) => [o.end, o.label] as const)]}
+          options={[['', 'Add a destination…'] as const, ...free.map((o) => [o.end, o.label] as const)]}
           onChange={(end) => end !== '' && add(end)}
           sx={{ mt: 1.5, minWidth: 200 }}
         />
@@ -137,14 +137,14 @@ function Head({ patch, macro, setMacro }: HeadProps) {
         sx={{ width: 160 }}
       />
       <SelectField
-        label="Which fader"
+        label="Fader"
         value={macro.fader}
         options={[[NEW, 'New fader'] as const, ...faders.map((m) => [m.id, placeName(patch.modules, m.id)] as const)]}
         onChange={(fader) => setMacro({ ...macro, fader })}
       />
       <span>Range</span>
       <QuantityField
-        label="Fader from"
+        label="Fader minimum"
         unit="V"
         value={macro.span[0]}
         min={-10}
@@ -154,7 +154,7 @@ function Head({ patch, macro, setMacro }: HeadProps) {
       />
       <span>to</span>
       <QuantityField
-        label="Fader to"
+        label="Fader maximum"
         unit="V"
         value={macro.span[1]}
         min={-10}

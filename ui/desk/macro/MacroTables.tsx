@@ -24,12 +24,12 @@ export function MacroTables({ patch, edit }: Props) {
       {macros.map((m) => (
         <Box key={m.fader} data-macro={m.fader} sx={{ display: 'flex', alignItems: 'center', gap: 1, py: 0.5 }}>
           <Box sx={{ flex: 1, minWidth: 0 }}>{`${m.name}: ${counted(m.rows.length, 'end')}`}</Box>
-          <Button aria-label={`Change the table of ${m.name}`} onClick={() => setOpen(m)}>
+          <Button aria-label={`Edit macro control ${m.name}`} onClick={() => setOpen(m)}>
             Edit
           </Button>
         </Box>
       ))}
-      <Button onClick={() => setOpen('new')}>New table</Button>
+      <Button onClick={() => setOpen('new')}>New macro</Button>
       {open !== null && (
         <MacroDialog patch={patch} edit={edit} macro={open === 'new' ? null : open} onClose={() => setOpen(null)} />
       )}

@@ -57,7 +57,7 @@ export function MapView({ desk, predicted, shown }: Props) {
 /** Where the map will stand. */
 function Coming({ count }: { readonly count: number }) {
   return (
-    <Box sx={{ p: 2 }} role="status" aria-label="Working out the map">
+    <Box sx={{ p: 2 }} role="status" aria-label="Calculating the map">
       {Array.from({ length: Math.max(1, count) }, (_, i) => (
         <Skeleton key={i} variant="rectangular" height={48} sx={{ mb: 1 }} />
       ))}

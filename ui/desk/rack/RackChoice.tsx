@@ -15,7 +15,7 @@ export function RackChoice() {
     );
   return (
     <SelectField
-      label="rack"
+      label="Rack"
       value={id}
       options={[['', 'Choose a rack…'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
       onChange={choose}

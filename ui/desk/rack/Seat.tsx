@@ -65,7 +65,7 @@ function Offers({ id, label, patch, edit, rack }: SeatProps & { readonly rack: R
   return (
     <>
       <SelectField
-        label="channel"
+        label="Channel"
         value={now}
         options={[
           ['', 'Not assigned'] as const,

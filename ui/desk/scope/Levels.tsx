@@ -71,7 +71,7 @@ export function Levels({ traces }: { traces: readonly Trace[] }) {
               <TableCell sx={numberCell}>{showVolts(l.max)}</TableCell>
               <TableCell sx={numberCell}>{showVolts(l.mean)}</TableCell>
               <TableCell sx={numberCell}>{showVolts(l.rms, false)}</TableCell>
-              <TableCell sx={numberCell}>{`${showNumber(l.overPercent, 1)}\u2009%`}</TableCell>
+              <TableCell sx={numberCell}>{`${showNumber(l.overPercent, 1)}%`}</TableCell>
             </TableRow>
           ))}
         </TableBody>

@@ -17,7 +17,7 @@ export function PeaksTable({ spectrum: { peaks, products } }: { spectrum: Spectr
         {peaks.slice(0, 8).map((p) => (
           <TableRow key={p.hz}>
             <TableCell sx={number}>{showHz(p.hz)}</TableCell>
-            <TableCell sx={number}>{`${p.note} ${showNumber(p.cents, 0, true)}\u2009ct`}</TableCell>
+            <TableCell sx={number}>{`${p.note} ${showNumber(p.cents, 0, true)}\u00a0ct`}</TableCell>
             <TableCell sx={number}>{showDb(p.db)}</TableCell>
           </TableRow>
         ))}

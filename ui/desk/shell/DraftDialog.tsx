@@ -54,7 +54,7 @@ export function DraftDialog({ id, saved, draft, onTake, onDone }: Props) {
       <DialogTitle id="draft-title">Recover unsaved changes?</DialogTitle>
       <DialogContent>
         <p>{`A tab closed before saving${when}. Its changes were kept in this browser.`}</p>
-        <Table size="small" aria-label="What differs">
+        <Table size="small" aria-label="Differences">
           <TableHead>
             <TableRow>
               <TableCell>what</TableCell>

@@ -45,7 +45,7 @@ const STEPS: readonly TourStep[] = [
   {
     title: 'Target',
     says: () =>
-      'A target says what you want there, in the destination’s own unit. It stands in the Destination tab: type another maximum, for example 6 kHz, or keep it.',
+      'A target says what you want there, in the destination’s own unit. You find it in the Destination tab. Type another maximum, for example 6 kHz, or keep it.',
     button: { label: 'Show the target', run: () => openTab('destination') },
   },
   {

@@ -16,7 +16,7 @@ interface Props {
 export function GroupPanel({ ids, patch, edit, onDone }: Props) {
   const said = `${ids.length} stages`;
   return (
-    <Box component="section" aria-label="Chosen stages">
+    <Box component="section" aria-label="Selected stages">
       <Box component="h2" sx={{ fontSize: 15, m: 0 }}>{`${said} selected`}</Box>
       <Box component="ul" sx={{ pl: 2.5, my: 1 }}>
         {ids.map((id) => (

@@ -53,7 +53,7 @@ export function Helpers({ id, patch, findings, edit }: HelpersProps) {
         </SettingRow>
       )}
       {asks('locked') && (
-        <SettingRow label="phase">
+        <SettingRow label="Phase">
           <QuantityField
             label="Phase offset"
             unit="°"
@@ -66,7 +66,7 @@ export function Helpers({ id, patch, findings, edit }: HelpersProps) {
         </SettingRow>
       )}
       {asks('accents') && (
-        <SettingRow label="steps">
+        <SettingRow label="Steps">
           <TextInput
             label="Accented steps, for example 1, 4"
             figures

@@ -97,7 +97,7 @@ export function LoudnessChart({ id, patch }: { readonly id: string; readonly pat
 function told({ name, points }: LoudnessOver): string {
   const loudest = points.reduce<number>((m, p) => Math.max(m, p.db ?? -Infinity), -Infinity);
   const near = points.filter((p) => p.db !== null && p.db > loudest - 20).length / Math.max(1, points.length);
-  return `${name}: at most ${showDb(Number.isFinite(loudest) ? loudest : null)}, within 20\u2009dB of that for ${showNumber(100 * near, 0)}\u2009% of the time`;
+  return `${name}: peaks at ${showDb(Number.isFinite(loudest) ? loudest : null)}, within 20\u00a0dB of peak for ${showNumber(100 * near, 0)}% of the time`;
 }
 
 function School({ school, index }: { readonly school: LoudnessOver; readonly index: number }) {

@@ -33,7 +33,7 @@ export function NormalFields({ socket, name, own, normal, sockets, edit }: Props
   };
   return (
     <>
-      <SettingRow label="normal">
+      <SettingRow label="Normal">
         <SelectField
           label={`Normal of ${socket}`}
           value={way}

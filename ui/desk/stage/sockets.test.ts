@@ -48,7 +48,7 @@ describe('the table of a stage’s sockets', () => {
       name: 'out',
       volts: '\u22121.00 to +1.50',
       feeds: '2 inputs',
-      settled: 'Settles to \u22121.00 to +1.50\u2009V',
+      settled: 'Settles to \u22121.00 to +1.50\u00a0V',
     });
     expect(linesOf('slow').outputs.find((o) => o.name === 'out')).toMatchObject({ feeds: 'Trim in', settled: '' });
     expect(linesOf('slow').outputs.find((o) => o.name === 'quadrature')!.feeds).toBe('');
@@ -56,7 +56,7 @@ describe('the table of a stage’s sockets', () => {
   it('says which normal an empty input gets, and where a cable closes a loop', () => {
     const by = new Map(linesOf('sum').inputs.map((l) => [l.name, l]));
     expect(by.get('in2')).toMatchObject({ from: 'sum.out', late: true });
-    expect(by.get('in3')).toMatchObject({ from: '', empty: 'Normal: +5.00\u2009V', late: false });
+    expect(by.get('in3')).toMatchObject({ from: '', empty: 'Normal: +5.00\u00a0V', late: false });
     expect(by.get('in4')).toMatchObject({ from: '', empty: 'Normal: Slow inverted out' });
     // An input that nothing reaches has no volts to show.
     expect(

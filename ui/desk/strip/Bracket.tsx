@@ -44,7 +44,7 @@ export function Bracket({ layout, end, held }: Props) {
         fill="none"
         pointerEvents="none"
         role="img"
-        aria-label="wanted"
+        aria-label="Target"
       />
       {held && (
         <>

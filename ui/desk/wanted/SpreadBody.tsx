@@ -103,9 +103,9 @@ function ErrorFields({ patch, errors, onChange }: FieldsProps) {
   return (
     <>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>Assumed errors (1 σ)</Box>
-      <SettingRow label="of">
+      <SettingRow label="Module">
         <SelectField
-          label="of which module"
+          label="Module"
           value={id}
           options={[
             ['', 'all modules'] as const,
@@ -150,7 +150,7 @@ function Report({ report, at, modules }: ReportProps) {
   const reading = report.readings.find((r) => r.at === at);
   const shares = sharesShown(report, at);
   const limited = report.handLimited.filter((h) => h.at === at && h.share > SHOWN);
-  if (!reading) return <Box sx={{ mt: 1 }}>There is no tolerance figure for this destination.</Box>;
+  if (!reading) return <Box sx={{ mt: 1 }}>There is no tolerance value for this destination.</Box>;
   return (
     <Box data-spread={at} sx={{ mt: 1 }}>
       <Box>

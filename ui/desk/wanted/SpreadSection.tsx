@@ -17,7 +17,7 @@ interface Props {
 export const SpreadSection = memo(function SpreadSection({ desk, shown }: Props) {
   if (shown === null) return null;
   return (
-    <Box component="section" aria-label="Spread">
+    <Box component="section" aria-label="Tolerance">
       <Section id="spread" title="Tolerance">
         <SpreadBody desk={desk} shown={shown} />
       </Section>

@@ -69,9 +69,9 @@ describe('how it stands', () => {
   const miss = (t: Target, error: number): TargetStanding => ({ target: t, met: false, error });
   it('is told in its own figure', () => {
     expect(standing({ target, met: true, error: 0 }, null)).toBe('Target met');
-    expect(standing(miss(target, 1.234), null)).toBe('Off by 1.23\u2009V');
+    expect(standing(miss(target, 1.234), null)).toBe('Off by 1.23\u00a0V');
     expect(standing(miss({ at: 'env.gate', want: 'duty', percent: 50 }, 12), null)).toBe('12.0% off');
-    expect(standing(miss({ at: 'amp.cv', want: 'fall', db: 20, seconds: 1 }, 0.25), null)).toBe('0.250\u2009s off');
+    expect(standing(miss({ at: 'amp.cv', want: 'fall', db: 20, seconds: 1 }, 0.25), null)).toBe('0.250\u00a0s off');
     expect(standing(miss({ at: 'swell.out', want: 'like', shape: 'sine' }, 0.1), null)).toBe('10.0% difference');
     expect(standing(miss(target, Infinity), null)).toBe('Can’t be evaluated');
   });
