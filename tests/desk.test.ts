@@ -180,7 +180,7 @@ describe('two tabs on one patch', () => {
     await second.bringToFront();
     await other.stage('round');
     await other.type('rise', '0.25');
-    await other.button('Keep mine as a copy');
+    await other.button('Save mine as a copy');
     await second.waitForSelector('[data-save=saved]');
 
     const { patch } = await fetchPatch(at.url, desk.id());
@@ -236,7 +236,7 @@ describe('what is changed right before a reload', () => {
     await desk.saved();
     await desk.stage('trim');
     expect(await desk.knobText('amount')).toMatch(/^\+0\.55/);
-    expect(await page.$('::-p-xpath(//*[contains(., "Keep mine as a copy")])')).toBeNull();
+    expect(await page.$('::-p-xpath(//*[contains(., "Save mine as a copy")])')).toBeNull();
     expect((await desk.stored()).modules.find((m) => m.id === 'trim')?.params?.amount).toBe(0.55);
   });
 
@@ -244,7 +244,7 @@ describe('what is changed right before a reload', () => {
     const { page, desk } = await at.ownPage();
     await desk.fresh();
     await desk.tab('patch');
-    await page.type('[aria-label="Notes"]', 'Hail on the tin roof.');
+    await (await page.waitForSelector('[aria-label="Notes"]'))!.type('Hail on the tin roof.');
     await page.reload({ waitUntil: 'domcontentloaded' });
     await desk.tab('patch');
     await page.waitForFunction(
@@ -281,7 +281,8 @@ describe('the shelf', () => {
     await desk.shelf();
     await page.click('[data-patch="lamp-sweep-shut"] a[href$="#findings"]');
     await page.waitForSelector('[data-frame=beam][aria-pressed=true]');
-    const first = await page.$eval('[data-finding]', (e) => e.textContent ?? '');
+    const finding = (await page.waitForSelector('[data-finding]'))!;
+    const first = await finding.evaluate((e) => e.textContent ?? '');
     expect(first).toContain('Beam');
     expect(new URL(page.url()).hash).toBe('');
   });

@@ -102,9 +102,11 @@ describe('a field', () => {
       await desk.keys('Enter');
       return desk.field(field);
     };
-    const tempo = '[aria-label="Patch"] input[aria-label=Tempo]';
-    expect(await put(tempo, 'brisk')).toEqual({ text: 'brisk', fault: 'From 1 to 999 bpm.' });
-    expect(await put(tempo, '1000')).toEqual({ text: '1000', fault: 'From 1 to 999 bpm.' });
+    await desk.tab('patch');
+    await desk.section('patch settings');
+    const tempo = '[data-panel=patch] input[aria-label=Tempo]';
+    expect(await put(tempo, 'brisk')).toEqual({ text: 'brisk', fault: 'From 1 to 999 BPM.' });
+    expect(await put(tempo, '1000')).toEqual({ text: '1000', fault: 'From 1 to 999 BPM.' });
     await desk.keys('Escape');
     expect(await desk.field(tempo)).toEqual({ text: String(before.settings.bpm), fault: '' });
     expect(await put(tempo, '96 bpm')).toEqual({ text: '96', fault: '' });
@@ -178,9 +180,9 @@ describe('a patch’s own words', () => {
     expect(await names()).toEqual([...up].reverse());
 
     const before = await page.$$eval('[data-patch]', (all) => all.length);
-    await page.click('[aria-label="Choose Rain on slate"]');
-    await page.click('[aria-label="Choose Rain on canvas"]');
-    await page.waitForSelector('[aria-label="Chosen patches"]');
+    await page.click('[aria-label="Select Rain on slate"]');
+    await page.click('[aria-label="Select Rain on canvas"]');
+    await page.waitForSelector('[aria-label="Selected patches"]');
     await desk.button('Tag');
     await page.type('[role=dialog] [aria-label="Tags"]', 'weather');
     await desk.keys('Enter');
@@ -190,7 +192,7 @@ describe('a patch’s own words', () => {
     await page.waitForFunction(() => document.querySelectorAll('[data-patch]').length === 2);
     await page.click('[data-tag=weather]');
 
-    await page.click('::-p-xpath(//*[@aria-label="Chosen patches"]//button[text()="Delete"])');
+    await page.click('::-p-xpath(//*[@aria-label="Selected patches"]//button[text()="Delete"])');
     await page.waitForFunction((n) => document.querySelectorAll('[data-patch]').length === n - 2, {}, before);
     await desk.button('Undo');
     await page.waitForFunction((n) => document.querySelectorAll('[data-patch]').length === n, {}, before);

@@ -386,7 +386,7 @@ describe('recipes', () => {
     await desk.shelf();
     await page.locator('[data-door="From a recipe"]').click();
     await page.waitForSelector('[data-recipe=tremolo]');
-    await page.type('[aria-label="Search recipes"]', 'opposite');
+    await page.type('[aria-label="Search recipes"]', 'opposition');
     await page.waitForFunction(() => document.querySelectorAll('[data-recipe]').length === 1);
     await page.click('[data-recipe=opposite-filters] button');
     await page.waitForSelector('[data-reading="one.cutoff"], [data-frame]');

@@ -13,7 +13,7 @@ describe('plans from an empty desk', () => {
     await desk.addEnd('vca.cv');
     await desk.feed('lfo');
     await desk.stage('vca');
-    await page.click('[aria-label="Choose a source for in"]');
+    await page.click('[aria-label="Choose a source for In"]');
     await desk.choose('oscillator');
     await desk.stage('vca');
     await desk.plug('in', 'oscillator.sine');
@@ -165,9 +165,9 @@ describe('plans from an empty desk', () => {
     await page.$eval('[data-stage] textarea', (e) => ((e as HTMLTextAreaElement).value = ''));
     await page.focus('[data-stage] textarea');
     await page.keyboard.type('0\n1\n2\n3');
-    await desk.button('Set');
+    await page.click('::-p-xpath(//*[@data-stage]//button[text()="Set"])');
     await desk.section('hardware');
-    await desk.fill('[aria-label="Ohms of sequencer.cv"]', '1000');
+    await desk.fill('[aria-label^="Impedance of"][aria-label$=" CV"]', '1000');
     await page.keyboard.press('Enter');
     for (const id of ['mult', 'mult2']) {
       await desk.insert('Oscillator (VCO)', 'mult');

@@ -94,7 +94,7 @@ describe('a large file', () => {
     });
     const frame = await longestFrame(page);
     console.log(`MIDI of ${(bytes.length / 1e6).toFixed(2)} MB: ${Date.now() - began} ms, longest frame ${frame} ms`);
-    await desk.button('As voltages over time');
+    await desk.button('Import as gestures');
     await page.waitForSelector('[data-stage=pitch]');
     const points = (await desk.kept()).modules.find((m) => m.id === 'pitch')?.params?.points;
     expect(points).toHaveLength(10_000);
@@ -110,7 +110,7 @@ describe('a large file', () => {
       const told: number[] = [];
       Object.assign(globalThis, { told });
       const look = (): void => {
-        const now = document.querySelector('[aria-label="The file is being read"]')?.getAttribute('aria-valuenow');
+        const now = document.querySelector('[aria-label="Reading the file"]')?.getAttribute('aria-valuenow');
         if (now) told.push(Number(now));
       };
       new MutationObserver(look).observe(document.body, { subtree: true, attributes: true, childList: true });
@@ -131,7 +131,7 @@ describe('a large file', () => {
     const wav = silence(120_000_000);
     await upload('hall.wav', ...wav);
     await desk.button('Cancel');
-    await page.waitForSelector('[aria-label="The file is being read"]', { hidden: true });
+    await page.waitForSelector('[aria-label="Reading the file"]', { hidden: true });
     expect(await page.$('[role=dialog] [role=alert]')).toBeNull();
     expect(await page.$('::-p-xpath(//button[contains(., "Use as a recording")])')).toBeNull();
     await watchFrames(page);

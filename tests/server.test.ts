@@ -156,7 +156,7 @@ describe('a server that dies', () => {
     await desk.open('morse-key-slewed');
     await application.stop('SIGKILL');
     await page.click('header a[href="/"]');
-    await page.waitForFunction(() => document.body.textContent?.includes('this page stays'));
+    await page.waitForFunction(() => document.body.textContent?.includes('stayed on this page'));
     expect(page.url()).toContain(`/patches/${desk.id()}`);
     // What is shown for the first time is not here yet: it comes when the server does, and the page stays until then.
     const [stage] = await desk.frames();
@@ -181,7 +181,7 @@ describe('a server that dies', () => {
     });
     const desk = new DeskDriver(page, application.url);
     await desk.open('fog-bank-breathing');
-    await page.waitForFunction(() => document.body.textContent?.includes('lets Fenvo keep nothing'));
+    await page.waitForFunction(() => document.body.textContent?.includes('blocks local storage'));
     await desk.stage('trim');
     await desk.type('amount', '0.31');
     await desk.saved();
@@ -206,7 +206,7 @@ describe('a server that dies', () => {
     await other.openItself(id);
     // What another tab left is offered beside what is saved, not taken up unasked.
     await again.waitForSelector('#draft-title');
-    expect(await again.$eval('[aria-label="What differs"]', (e) => e.textContent)).toContain('0.25');
+    expect(await again.$eval('[aria-label="Differences"]', (e) => e.textContent)).toContain('0.25');
     await other.button('Recover');
     await other.saved();
     const stored = await other.stored();

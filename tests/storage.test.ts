@@ -144,7 +144,7 @@ describe('a data folder', () => {
     const { tmpdir } = await import('node:os');
     const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-bad-'));
     writeFileSync(path.join(folder, 'file'), 'x');
-    expect(await run(path.join(folder, 'file'))).toContain('The data folder cannot be opened');
+    expect(await run(path.join(folder, 'file'))).toContain('The data folder can’t be opened');
     writeFileSync(
       path.join(folder, 'fenvo.sqlite'),
       'this is no database, but a text that is long enough to be one. '.repeat(40),

@@ -44,11 +44,13 @@ describe('looking before choosing', () => {
     await desk.open('lamp-sweep-shut');
     await desk.issues();
     await page.waitForSelector('[data-finding=vca-shut] ::-p-xpath(.//button[text()="Preview"])');
-    await desk.button('Why');
-    expect(await page.$eval('[data-finding=vca-shut]', (e) => e.textContent)).toContain('positive voltage only');
+    await page.click('::-p-xpath(//*[@data-finding="vca-shut"]//button[text()="Explain"])');
+    expect(await page.$eval('[data-finding=vca-shut]', (e) => e.textContent)).toContain(
+      'responds to positive voltage only',
+    );
     // A cure is found after its finding: what stands there already must not move under the pointer.
     const buttons = await page.$$eval('[data-finding=vca-shut] button', (all) => all.map((e) => e.textContent));
-    expect(buttons).toEqual(['Show', 'Why', 'Dismiss', expect.stringMatching(/^Depth to 50/), 'Preview']);
+    expect(buttons).toEqual(['Show', 'Explain', 'Dismiss', expect.stringMatching(/^Set CV amount to 50/), 'Preview']);
     const before = await desk.edges('beam');
     await desk.button('Preview');
     await page.waitForSelector('[data-frame=beam][data-proposed=true]');
@@ -101,7 +103,7 @@ describe('stages as a whole', () => {
     await page.keyboard.down('Shift');
     await page.click('[data-frame=join]');
     await page.keyboard.up('Shift');
-    await page.waitForSelector('[aria-label="Chosen stages"]');
+    await page.waitForSelector('[aria-label="Selected stages"]');
     // Side by side they move together.
     await desk.insert('Fog tone', 'inverter');
     await page.click('[data-frame=trim]');
@@ -117,7 +119,7 @@ describe('stages as a whole', () => {
     await desk.button('Undo: Move 2 stages');
     await desk.button('Undo: Insert');
     await page.waitForSelector('[data-frame=inverter]', { hidden: true });
-    await page.click('[aria-label="Chosen stages"] button');
+    await page.click('[aria-label="Selected stages"] button');
     await page.waitForFunction(() => document.querySelectorAll('[data-frame]').length === 2);
     expect((await desk.kept()).bypassed.map((b) => b.module)).toEqual(['trim', 'join']);
     await desk.button('Undo: Bypass 2 stages');
@@ -145,9 +147,9 @@ describe('stages as a whole', () => {
     await page.click('[data-end="left.cutoff"]');
     await desk.stage('left');
     await desk.section('hardware');
-    const socket = 'left.cutoff2';
-    await desk.select(`Normal of ${socket}`, 'volts');
-    await desk.fill(`[aria-label="Normal volts of ${socket}"]`, '1.5');
+    const [socket, name] = ['left.cutoff2', 'Left lamp cutoff CV 2'];
+    await desk.select(`Normal of ${name}`, 'volts');
+    await desk.fill(`[aria-label="Normal voltage of ${name}"]`, '1.5');
     await desk.keys('Enter');
     const patch = await desk.kept();
     expect(patch.normals).toContainEqual({ to: socket, volts: 1.5 });
@@ -181,7 +183,7 @@ describe('variants and versions', () => {
     expect(await differences()).toEqual(['Trim gain']);
     const after = await desk.kept();
     expect(after.modules.find((m) => m.id === 'trim')?.params).toMatchObject({ amount: 0.2, volts: 2 });
-    await desk.button('Put dark on the desk');
+    await desk.button('Load dark');
     await page.waitForFunction(() => document.querySelectorAll('[data-difference]').length === 0);
     await desk.button('Stop comparing');
     await page.waitForSelector('[data-scope]');
@@ -295,9 +297,7 @@ describe('the scope', () => {
     await desk.open('fog-bank-breathing');
     await page.waitForSelector('[aria-label=Measures] td');
     const saved = (as: string): Promise<Buffer> =>
-      downloaded(page, `Fog bank breathing.${as}`, () =>
-        desk.menu('Save as', as === 'csv' ? 'CSV' : as === 'wav' ? 'WAV' : as.toUpperCase()),
-      );
+      downloaded(page, `Fog bank breathing.${as}`, () => desk.menu('Export traces', as.toUpperCase()));
     const csv = (await saved('csv')).toString().split('\n');
     expect(csv[0]).toBe('time_s,swell.out,join.out');
     const wave = readWavTraces(await saved('wav'));
@@ -383,7 +383,7 @@ describe('hands', () => {
     expect(Math.max(...points.map((p) => p.volts))).toBeGreaterThan(4.5);
   });
 
-  it('brings in a MIDI file as Clocked sequencer', async () => {
+  it('imports a MIDI file as a clocked sequencer', async () => {
     const { desk, page } = at;
     const midi = new Midi();
     midi.header.setTempo(90);
@@ -435,13 +435,13 @@ describe('hands', () => {
 });
 
 describe('the first hour', () => {
-  it('Range a goal to a desk with a chain that works', async () => {
+  it('goes from a target to a patch that meets it', async () => {
     const { desk, page } = at;
     await desk.shelf();
     await page.locator('[data-door="From a target"]').click();
     const [low, high] = [
-      await page.waitForSelector('[aria-label=from]'),
-      await page.waitForSelector('[aria-label=to]'),
+      await page.waitForSelector('[aria-label=Min]'),
+      await page.waitForSelector('[aria-label=Max]'),
     ];
     await desk.fill(low!, '200 Hz');
     await desk.fill(high!, '3.2 kHz');
@@ -456,10 +456,10 @@ describe('the first hour', () => {
     const { desk, page } = at;
     await desk.shelf();
     await page.locator('[data-door="From a target"]').click();
-    await desk.select('How?', 'span');
+    await desk.select('Target type', 'span');
     for (const [label, text] of [
-      ['wide', '4'],
-      ['about', '400 Hz'],
+      ['Width', '4'],
+      ['Centre', '400 Hz'],
     ] as const) {
       await desk.fill(`[aria-label=${label}]`, text);
     }
@@ -475,30 +475,33 @@ describe('the first hour', () => {
   it('guides through a first patch, and can be skipped', async () => {
     const { desk, page } = at;
     await desk.shelf();
-    await page.evaluate(() => localStorage.removeItem('fenvo.settings'));
+    await desk.keep({ guide: 'new' });
     await page.reload({ waitUntil: 'domcontentloaded' });
-    await desk.button('New patch');
-    const step = (n: number) =>
-      page.waitForSelector(`::-p-xpath(//*[@aria-label="First steps"][contains(., "${n} of 5")])`);
-    const go = async (choice: string): Promise<void> => {
-      await page.click('[aria-label="First steps"] button');
-      await desk.choose(choice);
-    };
+    await desk.button('Take the tour');
+    const step = (n: number) => page.waitForSelector(`[data-tour="${n}"]`);
+    const next = () => page.click('::-p-xpath(//*[@data-tour]//button[text()="Next"])');
     await step(1);
-    await go('filter.cutoff');
+    // It speaks of the patch at hand: the place, and what arrives there.
+    expect(await page.$eval('[data-tour] [role=status]', (e) => e.textContent)).toMatch(/what arrives there: .*Hz/);
+    await next();
     await step(2);
-    await go('lfo');
+    await desk.button('Show the target');
+    await page.waitForSelector('[data-panel=destination]');
+    await next();
     await step(3);
-    await go('offset');
+    await next();
     await step(4);
-    await desk.type('amount', '0.4');
+    await desk.button('Show the issues');
+    await page.waitForSelector('[data-panel=issues]');
+    await page.waitForSelector('::-p-xpath(//*[@data-tour]//*[text()="Issues: done."])');
+    await next();
     await step(5);
-    await desk.button('Done');
-    await page.waitForSelector('[aria-label="First steps"]', { hidden: true });
-    await desk.saved();
+    await page.waitForSelector('[data-tour] a[href$="/sheet"]');
+    await desk.button('Skip the tour');
+    await page.waitForSelector('[data-tour]', { hidden: true });
     await page.reload({ waitUntil: 'domcontentloaded' });
-    await page.waitForSelector('[data-frame=offset]');
-    expect(await page.$('[aria-label="First steps"]')).toBeNull();
+    await page.waitForSelector('[data-frame]');
+    expect(await page.$('[data-tour]')).toBeNull();
   });
 
   it('shows keys and words, and single keys can be switched off', async () => {
@@ -510,8 +513,8 @@ describe('the first hour', () => {
     await desk.keys('Escape');
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.keys('v');
-    expect(await page.$('[aria-label=Variants]')).toBeNull();
-    await desk.button('Shortcuts and glossary');
+    expect(await page.$('section[aria-label=Variants]')).toBeNull();
+    await desk.button('Help');
     await page.click('[role=dialog] input[type=checkbox]');
     await desk.keys('Escape');
     await page.waitForSelector('[role=dialog]', { hidden: true });

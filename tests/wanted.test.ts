@@ -41,6 +41,7 @@ const reading = (patch: Patch, socket: string) =>
 const params = (patch: Patch, id: string): Params => patch.modules.find((m) => m.id === id)!.params as Params;
 
 async function solved(page: Page): Promise<void> {
+  await at.desk.tab('destination');
   await at.desk.button('Solve for knob settings');
   await page.waitForSelector('[data-answer], [data-impossible]');
 }
@@ -63,18 +64,18 @@ describe('what is wanted', () => {
     expect(await page.$eval('[data-end="tone.cutoff"] [data-wanted]', (e) => e.textContent)).toMatch(
       /Off by \d+ cents/,
     );
-    await desk.stage('tone');
-    await solved(page);
-    // An answer that turns a knob of the chosen stage shows where its pointer would stand.
-    const turned = await page.$$eval(
-      '[data-answer]',
-      (all) => all.findIndex((e) => e.querySelector('[data-knob-to^="tone."]')) + 1,
-    );
-    await page.hover(`[data-answer="${turned}"]`);
+    // The verdict proposes the knobs; held, they show on the dials of the stage that turns.
+    await desk.stage('trim');
+    await (await page.waitForSelector('[data-verdict] ::-p-xpath(.//button[text()="Preview"])'))!.hover();
     await page.waitForSelector('[data-proposed=true]');
-    await page.waitForSelector('[data-stage=tone] [data-ghost]');
+    await page.waitForSelector('[data-stage=trim] [data-ghost]');
     await page.mouse.move(5, 5);
     await page.waitForSelector('[data-ghost]', { hidden: true });
+    await solved(page);
+    await page.hover('[data-answer="1"]');
+    await page.waitForSelector('[data-proposed=true]');
+    await page.mouse.move(5, 5);
+    await page.waitForSelector('[data-proposed=true]', { hidden: true });
     await (await page.$('[data-answer="1"] button'))!.click();
     await page.waitForSelector('[data-end="tone.cutoff"] [data-wanted=true]');
     const { low, high } = reading(await desk.kept(), 'tone.cutoff');
@@ -197,9 +198,9 @@ describe('what is wanted', () => {
       /stops at 1\.00; it would need 1\.60 \(0\.60 more\)/,
     );
     expect(await page.$eval('[data-suggestion]', (e) => e.textContent)).toMatch(
-      /^Set Scale and offset gain range to 2, then Scale and offset gain to 1\.600: Scale and offset gain lacks 0\.60\./,
+      /^Set Scale and offset gain range to 2, then Scale and offset gain to 1\.600: Scale and offset gain is short by 0\.60\./,
     );
-    await desk.button('Do that');
+    await desk.button('Apply this change');
     await page.waitForSelector('[data-end="tone.cutoff"] [data-wanted=true]');
     const patch = await desk.kept();
     expect(params(patch, 'trim')).toMatchObject({ maxAmount: 2 });
@@ -243,7 +244,7 @@ describe('what is wanted', () => {
     await sweep({ amount: 0.4, volts: 2 });
     await desk.tab('destination');
     await desk.section('spread');
-    await desk.button('Draw 2000 times');
+    await desk.button('Run 2000 trials');
     await page.waitForSelector('[data-spread="tone.cutoff"] .recharts-bar-rectangle');
     const [first] = await page.$$eval('[aria-label="Contribution of each knob"] tbody tr', (all) =>
       all.map((e) => e.textContent ?? ''),

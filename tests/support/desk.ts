@@ -209,13 +209,13 @@ export class DeskDriver {
     await this.page.waitForSelector(`[data-end="${socket}"][aria-pressed=true]`);
   }
 
-  /** Plugs Output offset into an input of the chosen stage. */
+  /** Patches an output to an input of the selected stage. */
   async plug(input: string, from: string): Promise<void> {
     await (await this.page.waitForSelector(`[data-input$=".${input}"] [role=combobox]`))!.click();
     await this.pickListed(from);
   }
 
-  /** A choice of the chosen stage that is no knob. */
+  /** A setting of the selected stage that is no knob. */
   async set(param: string, value: string): Promise<void> {
     if (!(await this.page.$(`[data-stage] [data-setting="${param}"]`))) await this.section('hardware');
     const row = `[data-stage] [data-setting="${param}"]`;

@@ -1,6 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
-import { socketAt, socketsOfMode } from '@/core';
+import { kindNamed, socketAt, socketLabel, socketsOfMode } from '@/core';
 import type { Channel, RackModule } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { CommitField } from '@/ui/parts/CommitField';
@@ -9,13 +9,21 @@ import type { ChannelProps } from './channel';
 
 type Normal = Channel['normals'][number];
 
-/** The sockets of the module's other channels. */
-const others = (m: RackModule, c: Channel): string[] =>
+/** What a channel's panel says beside a socket. */
+function labelled(c: Channel, socket: string): string {
+  const kind = kindNamed(c.modes[0].kind);
+  return kind ? socketLabel(kind, socket) : socket;
+}
+
+/** The sockets of the module's other channels, each with what it is called. */
+const others = (m: RackModule, c: Channel): (readonly [string, string])[] =>
   m.channels
     .filter((x) => x.id !== c.id)
     .flatMap((x) => {
       const { inputs, outputs } = socketsOfMode(x.modes[0]);
-      return [...inputs, ...outputs].map((s) => socketAt(x.id, s));
+      return [...inputs, ...outputs].map(
+        (s) => [socketAt(x.id, s), `Channel ${x.label ?? x.id}, ${labelled(x, s)}`] as const,
+      );
     });
 
 /** What each input of a channel carries while nothing is plugged in, and how it loads what is. */
@@ -29,7 +37,7 @@ export function NormalFields(props: ChannelProps) {
     }));
   const ohms = (side: 'inputOhms' | 'outputOhms', socket: string) => (
     <CommitField
-      label={`Ohms of ${socket} of channel ${c.label ?? c.id}`}
+      label={`Impedance of ${labelled(c, socket)}, channel ${c.label ?? c.id}`}
       placeholder="Ω"
       value={c[side][socket] === undefined ? '' : String(c[side][socket])}
       width={84}
@@ -49,15 +57,11 @@ export function NormalFields(props: ChannelProps) {
         const value = !normal ? '' : 'volts' in normal ? 'volts' : normal.from;
         return (
           <Box key={to} data-normal-of={to} sx={{ display: 'flex', gap: 0.75, py: 0.25, alignItems: 'flex-start' }}>
-            <Box sx={{ flex: 1, minWidth: 0, pt: 0.75 }}>{to}</Box>
+            <Box sx={{ flex: 1, minWidth: 0, pt: 0.75 }}>{labelled(c, to)}</Box>
             <SelectField
-              label={`Empty ${to} of channel ${c.label ?? c.id}`}
+              label={`Normal of ${labelled(c, to)}, channel ${c.label ?? c.id}`}
               value={value}
-              options={[
-                ['', 'No normal'] as const,
-                ['volts', 'Fixed voltage'] as const,
-                ...sources.map((s) => [s, `From ${s}`] as const),
-              ]}
+              options={[['', 'No normal'] as const, ['volts', 'Fixed voltage'] as const, ...sources]}
               onChange={(next) =>
                 void put(to, next === '' ? null : next === 'volts' ? { to, volts: 5 } : { to, from: next })
               }
@@ -65,7 +69,7 @@ export function NormalFields(props: ChannelProps) {
             />
             {normal && 'volts' in normal && (
               <CommitField
-                label={`Volts of empty ${to}`}
+                label={`Normal voltage of ${labelled(c, to)}`}
                 value={String(normal.volts)}
                 width={64}
                 onPut={(text) => put(to, { to, volts: Number(text) })}
@@ -77,7 +81,7 @@ export function NormalFields(props: ChannelProps) {
       })}
       {outputs.map((from) => (
         <Box key={from} sx={{ display: 'flex', gap: 0.75, py: 0.25, alignItems: 'flex-start' }}>
-          <Box sx={{ flex: 1, pt: 0.75 }}>{`${from}, output`}</Box>
+          <Box sx={{ flex: 1, pt: 0.75 }}>{`${labelled(c, from)}, output`}</Box>
           {ohms('outputOhms', from)}
         </Box>
       ))}

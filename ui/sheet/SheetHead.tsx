@@ -60,16 +60,14 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
       }}
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
-        <Box component={SafeLink} href="/" sx={{ color: ink.softInk }}>
-          Patches
+        <Box data-no-print sx={{ display: 'flex', gap: 1.5, color: ink.softInk }}>
+          <SafeLink href="/">Patches</SafeLink>
+          <span>/</span>
+          <SafeLink href={`/patches/${id}`}>Editor</SafeLink>
+          <span>/</span>
         </Box>
-        <span>/</span>
-        <Box component={SafeLink} href={`/patches/${id}`} sx={{ color: ink.softInk }}>
-          Editor
-        </Box>
-        <span>/</span>
         <Box component="h1" sx={{ fontSize: 18, m: 0 }}>
-          {sheet ? `${sheet.patch}: sheet` : 'Sheet'}
+          {sheet ? `${sheet.patch}: patch sheet` : 'Patch sheet'}
         </Box>
         <Box sx={{ flex: 1 }} />
         <SchemeButton />

@@ -64,7 +64,7 @@ export const StepRow = memo(function StepRow({ sheet, step, tick, mark, large }:
               ))}
             </Box>
             <TextInput
-              label={`Read at ${step.expect.at}`}
+              label={`Reading: ${step.text}`}
               placeholder="read"
               figures
               value={tick?.read ?? ''}

@@ -115,7 +115,7 @@ export function ShelfScreen() {
           onGoal={() => setOpen('goal')}
           onRecipes={() => setOpen('recipes')}
           onNew={() => create(emptyPatch())}
-          onTour={tour}
+          onTour={patches ? tour : null}
         />
         {patches ? (
           <ListHead patches={patches} wanted={wanted} onWanted={setWanted} tags={tags} />

@@ -13,7 +13,8 @@ interface Props {
   readonly onGoal: () => void;
   readonly onRecipes: () => void;
   readonly onNew: () => void;
-  readonly onTour: () => void;
+  /** Null while the patches are being read. */
+  readonly onTour: (() => void) | null;
 }
 
 interface DoorProps {
@@ -42,7 +43,9 @@ export function Welcome(props: Props) {
         <Button onClick={onNew}>Empty patch</Button>
         <Box sx={{ flex: 1 }} />
         <RackLine />
-        <Button onClick={onTour}>Tour</Button>
+        <Button disabled={!onTour} onClick={() => onTour?.()}>
+          Tour
+        </Button>
       </Box>
     );
   return (
@@ -72,7 +75,7 @@ export function Welcome(props: Props) {
         <Box component="span" sx={{ color: ink.softInk }}>
           First time here?
         </Box>
-        <Button color="primary" onClick={onTour}>
+        <Button color="primary" disabled={!onTour} onClick={() => onTour?.()}>
           Take the tour (3 min)
         </Button>
         <RackLine />

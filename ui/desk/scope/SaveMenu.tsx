@@ -36,7 +36,13 @@ export function SaveMenu({ name, traces, sampleRate, picture }: Props) {
   };
   return (
     <>
-      <Button ref={button} aria-haspopup="menu" startIcon={<DownloadIcon />} onClick={() => setOpen(true)}>
+      <Button
+        ref={button}
+        aria-haspopup="menu"
+        aria-label="Export traces"
+        startIcon={<DownloadIcon />}
+        onClick={() => setOpen(true)}
+      >
         Export
       </Button>
       <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>

@@ -35,7 +35,7 @@ export function NormalFields({ socket, name, own, normal, sockets, edit }: Props
     <>
       <SettingRow label="Normal">
         <SelectField
-          label={`Normal of ${socket}`}
+          label={`Normal of ${name}`}
           value={way}
           options={[
             ['own', `Default (${own} V)`],
@@ -49,7 +49,7 @@ export function NormalFields({ socket, name, own, normal, sockets, edit }: Props
       {normal && 'volts' in normal && (
         <SettingRow label="Voltage">
           <QuantityField
-            label={`Normal of ${name}`}
+            label={`Normal voltage of ${name}`}
             unit="V"
             value={normal.volts}
             min={-MOST}

@@ -21,7 +21,7 @@ export function OhmsField({ module: id, side, name, patch, edit }: Props) {
   return (
     <SettingRow label={side === 'inputOhms' ? 'Input impedance' : 'Output impedance'}>
       <QuantityField
-        label={`Ohms of ${at}`}
+        label={`Impedance of ${placeName(patch.modules, at)}`}
         unit={'\u03a9'}
         value={given ?? usual}
         min={side === 'inputOhms' ? 1 : 0}

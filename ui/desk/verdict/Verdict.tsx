@@ -129,7 +129,7 @@ function Next({ desk, predicted, shown, said: { next } }: NextProps) {
 function Why({ code }: { readonly code: string }) {
   return (
     <Button title={explain(code)} aria-label={`Explain ${issueTitle(code)}`} onClick={() => openIssues()}>
-      Why
+      Explain
     </Button>
   );
 }
@@ -153,14 +153,14 @@ function Apply({ desk, edits, label, knobs, short }: ApplyProps) {
     desk.getState().edit(label, edits);
   };
   return (
-    <>
+    <Box {...preview.area} sx={{ display: 'contents' }}>
       <PreviewButton preview={preview} />
       <Button color="primary" variant="contained" title={label} onClick={apply} sx={{ maxWidth: 240 }}>
         <Box component="span" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
           {short ?? label}
         </Box>
       </Button>
-    </>
+    </Box>
   );
 }
 

@@ -36,7 +36,7 @@ export function DifferencesTable({ name, differences, onTake }: DifferencesProps
     return <Box sx={{ color: ink.softInk }}>{`${name} is identical to the current patch.`}</Box>;
   return (
     <Table sx={{ alignSelf: 'start' }}>
-      <caption hidden>{`Differences between the current patch and ${name} differ`}</caption>
+      <caption hidden>{`Differences between the current patch and ${name}`}</caption>
       <Heads names={['What', 'Now', name, '']} />
       <TableBody>
         {differences.map((d) => (
