@@ -370,7 +370,6 @@ describe('hands', () => {
     await desk.button('Controls');
     await desk.end('soft.cutoff');
     await desk.stage('tide');
-    await desk.button('Automate…');
     await page.waitForSelector('[data-lane="tide.volts"]');
     await page.click('[aria-label^="Remove automation"]');
     await page.waitForFunction(() => !document.querySelector('[data-lane]'));

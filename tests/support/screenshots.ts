@@ -40,8 +40,13 @@ const sheet = async (desk: DeskDriver): Promise<void> => {
   await desk.page.waitForSelector('[data-step]');
 };
 
-await shoot('shelf', 'light', shelf);
-for (const scheme of ['light', 'dark'] as const) await shoot('desk', scheme, stage('fog-bank-breathing', 'trim'));
+await shoot('patches', 'light', shelf);
+for (const scheme of ['light', 'dark'] as const) await shoot('editor', scheme, stage('fog-bank-breathing', 'trim'));
+await shoot('map', 'light', async (desk) => {
+  await desk.open('lamp-keepers-night');
+  await desk.keys('g');
+  await desk.page.waitForSelector('[data-map]');
+});
 await shoot('rack', 'light', async (desk) => {
   await desk.page.goto(`${application.url}/racks`, { waitUntil: 'domcontentloaded' });
   await desk.select('In use by', 'two-lamps-opposite-ways');
@@ -68,14 +73,18 @@ await shoot(
   390,
   844,
 );
-await shoot('tonight', 'light', async (desk) => {
+await shoot('rack-check', 'light', async (desk) => {
   await desk.open('two-lamps-opposite-ways');
   await desk.tab('patch');
   await desk.section('tonight');
   await (await desk.page.waitForSelector('[data-tonight]'))!.scrollIntoView();
 });
-await shoot('shut', 'light', stage('lamp-sweep-shut', 'beam'));
-await shoot('hear', 'light', async (desk) => {
+await shoot('issue', 'light', async (desk) => {
+  await desk.open('lamp-sweep-shut');
+  await desk.issues();
+  await desk.page.waitForSelector('[data-finding=vca-shut] ::-p-xpath(.//button[text()="Preview"])');
+});
+await shoot('play', 'light', async (desk) => {
   await desk.open('storm-one-fader-five-ends');
   await desk.end('water.cutoff');
   await desk.page.keyboard.press('Space');
@@ -90,12 +99,7 @@ await shoot('macro', 'light', async (desk) => {
   await (await desk.page.waitForSelector('[data-macro] button'))!.click();
   await desk.page.waitForSelector('[data-macro-row]');
 });
-await shoot('night', 'light', async (desk) => {
-  await desk.open('lamp-keepers-night');
-  await desk.end('fog.cutoff');
-  await desk.stage('breath');
-});
-await shoot('choosing', 'light', async (desk) => {
+await shoot('preview', 'light', async (desk) => {
   await desk.open('two-lamps-opposite-ways');
   await desk.page.click('[aria-label="Insert a stage before Left lamp"]');
   await desk.page.waitForSelector('[data-chooser] input');
@@ -107,7 +111,7 @@ await shoot('spectrum', 'dark', async (desk) => {
   await desk.page.click('[data-way=spectrum]');
   await desk.page.waitForSelector('[data-spectrum=ready]');
 });
-await shoot('goal', 'light', async (desk) => {
+await shoot('target', 'light', async (desk) => {
   await shelf(desk);
   await desk.page.locator('[data-door="From a target"]').click();
   await desk.page.waitForSelector('[data-goal=true]');
@@ -118,22 +122,22 @@ await shoot('gesture', 'light', async (desk) => {
   await desk.button('Draw or record');
   await desk.page.waitForSelector('[data-gesture]');
 });
-await shoot('wanted', 'light', async (desk) => {
+await shoot('solve', 'light', async (desk) => {
   await desk.open('fog-bank-breathing');
+  await desk.tab('destination');
   await desk.button('Solve for knob settings');
   await desk.page.waitForSelector('[data-answer]');
 });
-await shoot('spread', 'dark', async (desk) => {
+await shoot('tolerance', 'dark', async (desk) => {
   await desk.open('fog-bank-breathing');
-  await desk.stage('tone');
   await desk.tab('destination');
   await desk.section('spread');
-  await desk.button('Draw 2000 times');
+  await desk.button('Run 2000 trials');
   await (await desk.page.waitForSelector('[data-spread] .recharts-bar-rectangle'))!.scrollIntoView();
 });
 await shoot('phone', 'light', (desk) => desk.open('fog-bank-breathing'), 390, 844);
 // Last, since it changes its patch.
-await shoot('compared', 'light', async (desk) => {
+await shoot('compare', 'light', async (desk) => {
   await desk.open('fog-bank-breathing');
   await desk.keepVariant('before the storm');
   await desk.stage('trim');

@@ -36,10 +36,12 @@ const lineStyle = {
   display: 'flex',
   flexWrap: 'wrap',
   alignItems: 'center',
+  alignContent: 'center',
   columnGap: 2,
   rowGap: 0.5,
   flexShrink: 0,
-  minHeight: 66,
+  // Room for the buttons below the words where both don’t fit in one row: the path stays where it is as they come.
+  minHeight: { xs: 66, md: 92, xl: 66 },
   px: { xs: 1.5, md: 2 },
   py: 0.75,
   borderBottom: `1px solid ${ink.line}`,
