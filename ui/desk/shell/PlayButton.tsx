@@ -26,13 +26,13 @@ export function PlayButton() {
   const [open, setOpen] = useState(false);
   const says = playing ? 'Stop' : 'Play';
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center' }}>
+    <Box sx={{ display: 'flex', alignItems: 'center', flexShrink: 0 }}>
       <Button
         aria-label={says}
         title={`${says} (Space)`}
         onClick={playOrStop}
         startIcon={playing ? <StopIcon /> : <PlayIcon />}
-        sx={{ '& .MuiButton-startIcon': { mr: { xs: 0, sm: 0.5 }, ml: 0 } }}
+        sx={{ whiteSpace: 'nowrap', '& .MuiButton-startIcon': { mr: { xs: 0, sm: 0.5 }, ml: 0 } }}
       >
         <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
           {says}
