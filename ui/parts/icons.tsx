@@ -1,11 +1,9 @@
 import { createSvgIcon } from '@mui/material/utils';
 import {
-  mdiBookOpenVariant,
   mdiBackupRestore,
   mdiClipboardListOutline,
   mdiHelpCircleOutline,
   mdiLayersOutline,
-  mdiTuneVariant,
   mdiChevronDown,
   mdiClose,
   mdiContentCopy,
@@ -14,7 +12,6 @@ import {
   mdiDownload,
   mdiDragVertical,
   mdiFileUploadOutline,
-  mdiFlagOutline,
   mdiLock,
   mdiLockOpenVariantOutline,
   mdiMagnify,
@@ -38,16 +35,13 @@ export const HistoryIcon = icon(mdiBackupRestore, 'History');
 export const SheetIcon = icon(mdiClipboardListOutline, 'Sheet');
 export const HelpIcon = icon(mdiHelpCircleOutline, 'Help');
 export const LayersIcon = icon(mdiLayersOutline, 'Layers');
-export const TuneIcon = icon(mdiTuneVariant, 'Tune');
 export const AddIcon = icon(mdiPlus, 'Add');
-export const BookIcon = icon(mdiBookOpenVariant, 'Book');
 export const CloseIcon = icon(mdiClose, 'Close');
 export const CopyIcon = icon(mdiContentCopy, 'Copy');
 export const DarkIcon = icon(mdiWeatherNight, 'Dark');
 export const DeleteIcon = icon(mdiDeleteOutline, 'Delete');
 export const DownloadIcon = icon(mdiDownload, 'Download');
 export const FileIcon = icon(mdiFileUploadOutline, 'File');
-export const FlagIcon = icon(mdiFlagOutline, 'Flag');
 export const GripIcon = icon(mdiDragVertical, 'Grip');
 export const LightIcon = icon(mdiWhiteBalanceSunny, 'Light');
 export const LockIcon = icon(mdiLock, 'Lock');

@@ -99,7 +99,7 @@ function PlaceFields({ rack, module: m, edit }: PlaceProps) {
   );
   return (
     <Box sx={{ display: 'flex', gap: 1, my: 1 }}>
-      {field('row', 'row', m.row ?? 1)}
+      {field('row', 'Row', m.row ?? 1)}
       {field('at', 'Position (HP)', m.at ?? 0)}
       {field('hp', 'Width (HP)', m.hp ?? 4)}
     </Box>

@@ -36,9 +36,9 @@ export function ModuleTable({ modules, chosen, onChoose }: Props) {
     <Table aria-label="Modules" size="small">
       <TableHead>
         <TableRow>
-          <TableCell>module</TableCell>
+          <TableCell>Module</TableCell>
           <TableCell sx={place}>Position</TableCell>
-          <TableCell>channels</TableCell>
+          <TableCell>Channels</TableCell>
           <TableCell sx={{ whiteSpace: 'nowrap' }}>Used by</TableCell>
         </TableRow>
       </TableHead>

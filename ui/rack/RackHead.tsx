@@ -46,10 +46,12 @@ export function RackHead(props: Props) {
   const { rack } = open;
   return (
     <>
-      <SiteHead here="/racks">
-        <Button onClick={() => create(blankRack)}>New rack</Button>
-        <RackImport onImported={create} />
-      </SiteHead>
+      <Box sx={{ mx: -2 }}>
+        <SiteHead here="/racks">
+          <Button onClick={() => create(blankRack)}>New rack</Button>
+          <RackImport onImported={create} />
+        </SiteHead>
+      </Box>
       <Box component="section" aria-label="Rack" sx={{ py: 1.5, borderBottom: `1px solid ${ink.line}` }}>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
           <Box component="h1" sx={{ fontSize: 18, m: 0 }}>

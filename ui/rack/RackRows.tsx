@@ -29,7 +29,7 @@ export function RackRows({ rack, chosen, uses, onChoose }: Props) {
           <Box
             component="span"
             sx={{ width: 44, fontSize: 13, color: ink.softInk, alignSelf: 'center' }}
-          >{`row ${row}`}</Box>
+          >{`Row ${row}`}</Box>
           <Box sx={{ position: 'relative', flex: 1, height: 60, borderBottom: `1px solid ${ink.line}` }}>
             {modules.map((m) => (
               <ButtonBase

@@ -61,9 +61,13 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
         <Box data-no-print sx={{ display: 'flex', gap: 1.5, color: ink.softInk }}>
-          <SafeLink href="/">Patches</SafeLink>
+          <Box component={SafeLink} href="/" sx={{ color: 'inherit' }}>
+            Patches
+          </Box>
           <span>/</span>
-          <SafeLink href={`/patches/${id}`}>Editor</SafeLink>
+          <Box component={SafeLink} href={`/patches/${id}`} sx={{ color: 'inherit' }}>
+            Editor
+          </Box>
           <span>/</span>
         </Box>
         <Box component="h1" sx={{ fontSize: 18, m: 0 }}>

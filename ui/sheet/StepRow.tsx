@@ -65,7 +65,7 @@ export const StepRow = memo(function StepRow({ sheet, step, tick, mark, large }:
             </Box>
             <TextInput
               label={`Reading: ${step.text}`}
-              placeholder="read"
+              placeholder="Reading"
               figures
               value={tick?.read ?? ''}
               onChange={(read) => mark(step.id, { read })}

@@ -10,8 +10,8 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useQuery } from '@tanstack/react-query';
-import dayjs from 'dayjs';
 import { useState } from 'react';
+import { dateTime } from '@/ui/parts/dates';
 import { tell, tellFault } from '@/ui/parts/messages';
 import { api } from '@/ui/parts/api';
 import { UnusedRecordings } from './UnusedRecordings';
@@ -54,7 +54,7 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
               {data.map((p) => (
                 <TableRow key={p.id} data-deleted={p.id}>
                   <TableCell>{p.name}</TableCell>
-                  <TableCell>{dayjs(p.deletedAt).format('D MMM HH:mm')}</TableCell>
+                  <TableCell>{dateTime(p.deletedAt)}</TableCell>
                   <TableCell align="right" sx={{ whiteSpace: 'nowrap', '& button + button': { ml: 1 } }}>
                     <Button onClick={() => void done(api.restore(p.id), `“${p.name}” restored.`)}>Restore</Button>
                     <Button onClick={() => setAsked(p)}>Delete permanently</Button>

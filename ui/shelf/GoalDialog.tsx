@@ -5,7 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useMemo, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import {
   completeParams,
@@ -90,13 +90,44 @@ function usePlans(key: string, by: GoalSource, way: Way, figures: readonly (numb
   return { ...planned, busy: planned.busy || coming };
 }
 
-/** Figures as they are typed; a whole range, `200 Hz to 3 kHz`, fills both. */
-function typedAs(typed: Typed, which: keyof Typed, text: string): Typed {
-  const both = /^(.*\S)\s+to\s+(\S.*)$/.exec(text);
-  return both ? { low: both[1] ?? '', high: both[2] ?? '' } : { ...typed, [which]: text };
+/** What was typed, one figure a field; a whole range in the first, `200 Hz to 3 kHz`, fills both. */
+function parted(typed: Typed): Typed {
+  const both = /^(.*\S)\s+to\s+(\S.*)$/.exec(typed.low);
+  return both ? { low: both[1] ?? '', high: both[2] ?? '' } : typed;
 }
 
-/** What shall move, between which values, moved by what: and chains that do it. */
+interface FigureProps {
+  readonly way: Way;
+  readonly typed: Typed;
+  /** A range that is still being typed stays whole in its field until that is left. */
+  readonly onTyped: (typed: Typed) => void;
+}
+
+/** The figures of a target: `200 Hz` to `3 kHz`. */
+function FigureFields({ way, typed, onTyped }: FigureProps) {
+  const { title, names, between } = FIELDS[way];
+  return (
+    <Row label={title} says="">
+      <Box role="group" aria-label={title} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        {(['low', 'high'] as const).slice(0, names.length).map((which, i) => (
+          <Fragment key={which}>
+            {i > 0 && <span>{between}</span>}
+            <TextInput
+              label={names[i] ?? which}
+              figures
+              value={which === 'low' ? typed.low : parted(typed).high}
+              onChange={(text) => onTyped({ ...typed, [which]: text })}
+              onBlur={() => onTyped(parted(typed))}
+              sx={{ width: 130 }}
+            />
+          </Fragment>
+        ))}
+      </Box>
+    </Row>
+  );
+}
+
+/** A new patch from a target: the destination, its range, the source, and the paths that reach it. */
 export function GoalDialog({ onDone, onClose }: Props) {
   const [key, setKey] = useState(choices[0]?.key ?? '');
   const [by, setBy] = useState<GoalSource>('lfo');
@@ -108,8 +139,9 @@ export function GoalDialog({ onDone, onClose }: Props) {
   const unit = end?.unit(completeParams(kindNamed(idOf(key)) as NonNullable<ReturnType<typeof kindNamed>>)) ?? '';
   const ways = waysFor(end?.quantity ?? 'volts', unit);
   const way = ways.some(([w]) => w === how) ? how : 'range';
-  const figures = [typed.low, typed.high].map((text) => readQuantity(text, way === 'fall' ? '' : unit));
-  const asked = [typed.low, typed.high]
+  const { low, high } = parted(typed);
+  const figures = [low, high].map((text) => readQuantity(text, way === 'fall' ? '' : unit));
+  const asked = [low, high]
     .slice(0, FIELDS[way].names.length)
     .map((text) => quantityFault(text, way === 'fall' ? '' : unit));
   const fault = asked.find((a) => a !== null) ?? faultOf(way, figures, unit);
@@ -139,20 +171,7 @@ export function GoalDialog({ onDone, onClose }: Props) {
           <Row label="Target type" says="">
             <SelectField label="Target type" value={way} options={ways} onChange={setHow} />
           </Row>
-          <Row label={FIELDS[way].title} says="">
-            <Box role="group" aria-label="Range" sx={{ display: 'flex', gap: 1 }}>
-              {(['low', 'high'] as const).slice(0, FIELDS[way].names.length).map((which, i) => (
-                <TextInput
-                  key={which}
-                  label={FIELDS[way].names[i] ?? which}
-                  figures
-                  value={typed[which]}
-                  onChange={(text) => setTyped(typedAs(typed, which, text))}
-                  sx={{ width: 130 }}
-                />
-              ))}
-            </Box>
-          </Row>
+          <FigureFields way={way} typed={typed} onTyped={setTyped} />
           <Row label="Source" says="">
             <SelectField
               label="Source"

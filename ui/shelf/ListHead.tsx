@@ -36,7 +36,7 @@ export function ListHead({ patches, wanted, onWanted, tags }: Props) {
   };
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, rowGap: 1, mt: 3, mb: 1 }}>
-      <Box component="h2" id="patches" tabIndex={-1} sx={{ fontSize: 18, m: 0 }}>
+      <Box component="h2" sx={{ fontSize: 18, m: 0 }}>
         Your patches
       </Box>
       <Box sx={{ color: ink.softInk, flex: '1 1 240px' }}>{aboutOf(patches)}</Box>

@@ -1,11 +1,10 @@
 'use client';
+import { dateTime } from '@/ui/parts/dates';
 import { counted } from '@/ui/parts/counted';
 import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
-import dayjs from 'dayjs';
-import relativeTime from 'dayjs/plugin/relativeTime';
 import { memo } from 'react';
 import { showRange } from '@/core';
 import { SafeLink } from '@/ui/parts/SafeLink';
@@ -17,8 +16,6 @@ import { useChosenRack } from '@/ui/parts/chosenRack';
 import { StripPicture } from './StripPicture';
 import { cellStyle, rowStyle } from './tableStyle';
 import { WorstFinding } from './WorstFinding';
-
-dayjs.extend(relativeTime);
 
 interface Props {
   readonly patch: ListedPatch;
@@ -86,13 +83,8 @@ export const PatchRow = memo(function PatchRow({
         {patch.summary && <TargetLine {...patch.summary.wanted} />}
         <WorstFinding {...patch} stop={stop} />
       </TableCell>
-      <TableCell
-        component="div"
-        role="cell"
-        title={dayjs(patch.updatedAt).format('YYYY-MM-DD HH:mm')}
-        sx={{ ...cellStyle.changed, color: ink.softInk }}
-      >
-        {dayjs(patch.updatedAt).fromNow()}
+      <TableCell component="div" role="cell" sx={{ ...cellStyle.changed, color: ink.softInk }}>
+        {dateTime(patch.updatedAt)}
       </TableCell>
       <TableCell component="div" role="cell" sx={cellStyle.menu}>
         <PatchMenu patch={patch} stop={stop} onChanged={onChanged} onRemove={() => onRemove(patch)} />

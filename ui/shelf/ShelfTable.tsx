@@ -77,7 +77,7 @@ export function ShelfTable(props: Props) {
           <TableCell component="div" role="columnheader" sx={cellStyle.menu} />
         </TableRow>
       </TableHead>
-      <TableBody component="div">
+      <TableBody component="div" id="patches" tabIndex={-1}>
         {patches.slice(0, most).map((patch) => (
           <PatchRow
             key={patch.id}

@@ -6,15 +6,17 @@ export type Way = 'range' | 'within' | 'span' | 'mean' | 'fall';
 interface Fields {
   readonly title: string;
   readonly names: readonly string[];
+  /** What stands between the two. */
+  readonly between?: string;
 }
 
 /** The figures that each way wants. */
 export const FIELDS: Readonly<Record<Way, Fields>> = {
-  range: { title: 'Range', names: ['Min', 'Max'] },
-  within: { title: 'Range', names: ['Min', 'Max'] },
-  span: { title: 'Width and centre', names: ['Width', 'Centre'] },
+  range: { title: 'Range', names: ['Min', 'Max'], between: 'to' },
+  within: { title: 'Range', names: ['Min', 'Max'], between: 'to' },
+  span: { title: 'Width and centre', names: ['Width', 'Centre'], between: 'about' },
   mean: { title: 'Average', names: ['Average'] },
-  fall: { title: 'Decay (dB) and time (s)', names: ['dB', 'seconds'] },
+  fall: { title: 'Decay (dB) and time (s)', names: ['dB', 'seconds'], between: 'in' },
 };
 
 /** The ways that make sense for a destination, in words. */

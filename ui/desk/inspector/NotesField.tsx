@@ -21,7 +21,7 @@ export const NotesField = memo(function NotesField({
   });
   return (
     <Box sx={{ my: 1 }}>
-      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>notes</Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 0.5 }}>Notes</Box>
       <TextInput
         {...field}
         label="Notes"

@@ -55,7 +55,7 @@ export function ConflictDialog({
     <Dialog open aria-labelledby="conflict-title">
       <DialogTitle id="conflict-title">This patch was edited elsewhere</DialogTitle>
       <DialogContent>
-        {`Version ${theirs.revision} was saved at ${dayjs(theirs.updatedAt).format('HH:mm:ss')} while this tab had unsaved changes. Nothing was overwritten.`}
+        {`Version ${theirs.revision} was saved at ${dayjs(theirs.updatedAt).format('HH:mm')} while this tab had unsaved changes. Nothing was overwritten.`}
         {fault && <p role="alert">{fault}</p>}
       </DialogContent>
       <DialogActions>

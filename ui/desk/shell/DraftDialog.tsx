@@ -10,10 +10,10 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import dayjs from 'dayjs';
 import { useState } from 'react';
 import { differencesOf, printPatch } from '@/core';
 import type { Patch } from '@/core';
+import { dateTime } from '@/ui/parts/dates';
 import { tell } from '@/ui/parts/messages';
 import { api } from '@/ui/parts/api';
 import { dropDraft } from '@/ui/session/draft';
@@ -48,7 +48,7 @@ export function DraftDialog({ id, saved, draft, onTake, onDone }: Props) {
       setFault(`${error instanceof Error ? error.message : String(error)} It is still kept in this browser.`);
     }
   };
-  const when = draft.at === null ? '' : ` at ${dayjs(draft.at).format('D MMM HH:mm')}`;
+  const when = draft.at === null ? '' : ` at ${dateTime(draft.at)}`;
   return (
     <Dialog open aria-labelledby="draft-title" maxWidth="sm" fullWidth>
       <DialogTitle id="draft-title">Recover unsaved changes?</DialogTitle>

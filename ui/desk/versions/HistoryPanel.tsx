@@ -2,9 +2,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import dayjs from 'dayjs';
 import { useStore } from 'zustand';
 import type { Edit, Patch } from '@/core';
+import { dateTime } from '@/ui/parts/dates';
 import { counted } from '@/ui/parts/counted';
 import { tellFault } from '@/ui/parts/messages';
 import { api } from '@/ui/parts/api';
@@ -66,7 +66,7 @@ export function HistoryPanel({ desk, onClose, onCompare }: Props) {
             <Box sx={{ fontWeight: 700, flex: 1 }}>
               {v.revision === revision ? 'Current version' : `Version ${v.revision}`}
             </Box>
-            <Box sx={{ fontSize: 13, color: ink.softInk }}>{dayjs(v.savedAt).format('YYYY-MM-DD HH:mm:ss')}</Box>
+            <Box sx={{ fontSize: 13, color: ink.softInk }}>{dateTime(v.savedAt)}</Box>
           </Box>
           <Changed names={v.changes} />
           {v.revision !== revision && (
