@@ -34,16 +34,16 @@ module.exports = {
       to: { pathNot: '^(core|wire)/' },
     },
     {
-      name: 'shelf-and-desk-apart',
+      name: 'patches-and-desk-apart',
       severity: 'error',
-      from: { path: '^ui/(shelf|parts|session|theme)/' },
+      from: { path: '^ui/(patches|parts|session|theme)/' },
       to: { path: '^ui/desk/' },
     },
     {
-      name: 'shelf-apart',
+      name: 'patches-apart',
       severity: 'error',
       from: { path: '^ui/(desk|parts|session|theme)/' },
-      to: { path: '^ui/shelf/' },
+      to: { path: '^ui/patches/' },
     },
     {
       name: 'server-no-screens',

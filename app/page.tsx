@@ -1,4 +1,4 @@
-import { ShelfScreen } from '@/ui/shelf/ShelfScreen';
+import { ShelfScreen } from '@/ui/patches/ShelfScreen';
 
 export default function Page() {
   return <ShelfScreen />;

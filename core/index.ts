@@ -1,6 +1,6 @@
 export { BoundsEngine } from './bounds/bounds';
 export type { ModuleBounds } from './bounds/bounds';
-export { differencesOf, takeOver } from './edit/differences';
+export { differencesOf, differenceEdits } from './edit/differences';
 export { editsBetween, inverseOf, isSame } from './edit/between';
 export { duplicateChain, duplicateStages } from './edit/copies';
 export { replaceStage } from './edit/replace';
@@ -17,11 +17,11 @@ export {
   removeStages,
 } from './edit/stages';
 export type { Added } from './edit/stages';
-export { Work } from './edit/work';
+export { EditSequence } from './edit/editSequence';
 export { idOf, nameOf, partsOf, socketAt } from './document/sockets';
 export type { Difference } from './edit/differences';
 export { applyEdit, applyEdits } from './edit/edit';
-export { freeId } from './edit/work';
+export { freeId } from './edit/editSequence';
 export type { Edit } from './edit/edit';
 export { completeParams } from './document/params';
 export { knobsIn } from './document/knobs';
@@ -75,7 +75,7 @@ export type { Share } from './answers/shares';
 export type { Step } from './kinds/params';
 export { scaleNames } from './units/scales';
 export type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from './kinds/params';
-export type { Range } from './law/lin';
+export type { Range } from './law/affine';
 export { endsOf, flipsAt, openingEnd, stripTo } from './graph/strip';
 export { angleOf, clockOf, positionOf, quantityFault, readQuantity, readTyped, valueAt } from './units/knob';
 export type { Travel } from './units/knob';

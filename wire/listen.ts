@@ -1,5 +1,5 @@
 import type { Patch } from '../core';
-import type { LoudnessOver } from '../core/answers/schools';
+import type { LoudnessOver } from '../core/answers/loudnessVariants';
 import type { RenderBits } from '../core/live/renderLimits';
 import type { ListenTo } from './live';
 
@@ -24,7 +24,7 @@ export interface RenderedFile {
 export interface ListenWorker {
   /** Root mean squares, of full scale, of what each is listened to. */
   loudness(sides: readonly { readonly patch: Patch; readonly ears: ListenTo }[]): Promise<readonly number[]>;
-  /** How loud a signal passes an amplifier over the window, in each of its schools. */
-  schools(patch: Patch, id: string): Promise<readonly LoudnessOver[]>;
+  /** How loud a signal passes an amplifier over the window, in each of its loudnessVariants. */
+  loudnessVariants(patch: Patch, id: string): Promise<readonly LoudnessOver[]>;
   render(request: RenderRequest): Promise<RenderedFile>;
 }

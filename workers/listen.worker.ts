@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { loudnessOver } from '../core/answers/schools';
+import { loudnessOver } from '../core/answers/loudnessVariants';
 import { loudnessOf, render } from '../core/live/render';
 import type { ListenWorker } from '../wire/listen';
 import { Assets } from './assets';
@@ -16,7 +16,7 @@ const worker: ListenWorker = {
     for (const { patch, ears } of sides) found.push(loudnessOf(patch, ears, HEARD, await assets.of(patch)));
     return found;
   },
-  schools: async (patch, id) => loudnessOver(patch, id, await assets.of(patch)),
+  loudnessVariants: async (patch, id) => loudnessOver(patch, id, await assets.of(patch)),
   async render({ patch, of, ...options }) {
     const asset = await assets.of(patch);
     const { parts, ...told } = render(patch, { of, ...options, asset, progress: tellProgress });

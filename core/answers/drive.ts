@@ -1,7 +1,7 @@
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { Passed } from '../bounds/entries';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 
 /** Where nothing bounds it, volts. */
 const REACH = 60;

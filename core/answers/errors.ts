@@ -48,7 +48,7 @@ interface OffModule {
 }
 
 /** A patch whose modules are off; nothing but settings, gains and offsets differs from draw to draw. */
-export class OffBench {
+export class ErrorModel {
   readonly graph: Graph;
   /** Knobs of these change what is plugged or loaded. */
   private readonly anew: boolean;

@@ -2,7 +2,7 @@ import type { ModuleBounds } from '../bounds/bounds';
 import type { Graph } from '../graph/graph';
 import { repeatsIn } from '../bounds/repeats';
 import type { Repeats } from '../bounds/repeats';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
 import type { Measured, OutputSeen, Simulation } from '../simulate/types';

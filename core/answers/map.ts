@@ -11,7 +11,7 @@ import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { endsOf } from '../graph/strip';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import { countsOctaves } from '../units/ratios';
 import { figuresOf } from './drive';
 

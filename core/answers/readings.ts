@@ -4,7 +4,7 @@ import { figureHull, figuresOf } from './drive';
 import type { EndBound } from '../bounds/entries';
 import type { Graph, GraphModule } from '../graph/graph';
 import { fateOf } from '../kinds/detect';
-import type { EndSpec, Fate } from '../kinds/kind';
+import type { EndSpec, GateState } from '../kinds/kind';
 import { HOME_DBU, NOMINAL_DBU } from '../kinds/lineOut';
 import type { ParamValues } from '../kinds/params';
 import type { EndSeen, Simulation } from '../simulate/types';
@@ -153,10 +153,10 @@ function gateReadings(
     m.inputs.flatMap(({ spec, socket, connected }, i): Reading[] => {
       const found = bounds.get(m.id);
       const drive = found?.inputs[i];
-      const fate = fateAt(m, spec.name, spec.threshold, drive, found?.fate ?? null);
-      if (!connected || !drive || fate === null) return [];
+      const gateState = gateStateAt(m, spec.name, spec.threshold, drive, found?.gateState ?? null);
+      if (!connected || !drive || gateState === null) return [];
       const seen = simulation?.gates.get(socket);
-      const perSecond = seen && fate !== 'low' ? seen.perSecond : fate === 'moves' ? null : 0;
+      const perSecond = seen && gateState !== 'low' ? seen.perSecond : gateState === 'moves' ? null : 0;
       return [
         {
           at: socket,
@@ -165,8 +165,8 @@ function gateReadings(
           low: perSecond,
           high: perSecond,
           ...(seen && { seenLow: perSecond, seenHigh: perSecond, highPercent: 100 * seen.high }),
-          ...(fate === 'moves' && { counted: true as const }),
-          always: fate === 'moves' ? null : fate,
+          ...(gateState === 'moves' && { counted: true as const }),
+          always: gateState === 'moves' ? null : gateState,
           driveVolts: drive,
         },
       ];
@@ -174,13 +174,13 @@ function gateReadings(
   );
 }
 
-function fateAt(
+function gateStateAt(
   m: GraphModule,
   name: string,
   threshold: number | undefined,
   drive: readonly [number, number] | undefined,
-  detector: Fate | null,
-): Fate | null {
+  detector: GateState | null,
+): GateState | null {
   if (threshold !== undefined && drive) return fateOf(drive, threshold);
   return m.kind.timing?.detects?.input === name ? detector : null;
 }

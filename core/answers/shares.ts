@@ -5,7 +5,7 @@ import type { Graph } from '../graph/graph';
 import { placeOf } from '../graph/place';
 import { countsOctaves } from '../units/ratios';
 import { driveFor } from './drive';
-import type { OffBench } from './errors';
+import type { ErrorModel } from './errors';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
 
@@ -51,7 +51,7 @@ function apart(r: Reading, a: number | null, b: number | null): number {
 const unitOfShare = (r: Reading): string => (countsOctaves(r.quantity) ? 'cents' : r.unit || 'of it');
 
 /** Which knobs make a reading's spread: the square of what each is off by alone, as shares of the sum. */
-export function sharesOf(bench: OffBench): Share[] {
+export function sharesOf(bench: ErrorModel): Share[] {
   const found = new Map<
     string,
     { readonly knob: string; readonly r: Reading; low: number; high: number; sigma: number }[]
@@ -108,7 +108,7 @@ function wantedSpan(patch: Patch, graph: Graph, r: Reading): number {
  * Which knobs need a finer hand than one has: where half a percent of their travel moves a wanted end by more than the
  * target itself allows, a thousandth of its span; those that lack the most first.
  */
-export function handLimitedOf(patch: Patch, bench: OffBench): HandLimited[] {
+export function handLimitedOf(patch: Patch, bench: ErrorModel): HandLimited[] {
   const wanted = new Set(patch.targets.map((t) => t.at));
   if (wanted.size === 0) return [];
   const here = readingsAt(bench.graph);

@@ -4,8 +4,8 @@ import type { Graph } from '../graph/graph';
 import { partBehind } from '../graph/upstream';
 import type { ChannelLimits } from '../rack/limits';
 import { stream } from '../kinds/random';
-import type { Range } from '../law/lin';
-import { OffBench } from './errors';
+import type { Range } from '../law/affine';
+import { ErrorModel } from './errors';
 import type { ErrorOptions } from './errors';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
@@ -128,7 +128,7 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
   const random = stream(patch.settings.seed ^ 0x5eed);
   const { only, progress } = options;
   const part = only && ((graph: Graph) => partBehind(graph, only));
-  const bench = new OffBench(patch, options, part, options.channels);
+  const bench = new ErrorModel(patch, options, part, options.channels);
   const looked = new Set(bench.graph.groups.flatMap((g) => g.modules));
   const onTheWay = bench.graph.modules
     .filter((m) => looked.has(m.index))

@@ -1,6 +1,6 @@
 import type { Graph } from '../graph/graph';
 import { AtomStore } from '../law/builder';
-import type { Atom, Lin, Range } from '../law/lin';
+import type { Atom, Affine, Range } from '../law/affine';
 import type { Entry, Loop, ModuleBounds } from './entries';
 import { Pass } from './pass';
 import { Tightener } from './tighten';
@@ -42,7 +42,7 @@ export class BoundsEngine {
   }
 
   /** How far a value can go, tightened. */
-  range(x: Lin): Range {
+  range(x: Affine): Range {
     return this.tightener.range(x);
   }
 
@@ -50,7 +50,7 @@ export class BoundsEngine {
   private forget(): void {
     if (this.store.size < 20_000) return;
     const keep = new Set<Atom>();
-    const visit = (x: Lin): void => {
+    const visit = (x: Affine): void => {
       for (const atom of x.atoms) {
         if (keep.has(atom)) continue;
         keep.add(atom);

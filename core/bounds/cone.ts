@@ -1,5 +1,5 @@
-import { curveRange, productRange, squareRange } from '../law/lin';
-import type { Atom, Lin, Range } from '../law/lin';
+import { curveRange, productRange, squareRange } from '../law/affine';
+import type { Atom, Affine, Range } from '../law/affine';
 import { isSource } from './parts';
 import { Rows } from './rows';
 import type { PackedLin } from './rows';
@@ -18,9 +18,9 @@ interface ConeStep {
 
 const empty: PackedLin = { c: 0, rows: [], ks: [] };
 
-function collect(root: Lin): Atom[] {
+function collect(root: Affine): Atom[] {
   const seen = new Set<Atom>();
-  const visit = (x: Lin): void => x.atoms.forEach(visitAtom);
+  const visit = (x: Affine): void => x.atoms.forEach(visitAtom);
   const visitAtom = (atom: Atom): void => {
     if (seen.has(atom)) return;
     if (!isSource(atom)) {
@@ -50,12 +50,12 @@ export class Cone extends Rows {
   private readonly rootRow: number;
   private readonly value: Float64Array;
 
-  constructor(root: Lin) {
+  constructor(root: Affine) {
     const atoms = collect(root);
     const sources = atoms.filter(isSource);
     super(atoms.length + 3, sources.length);
     const rows = new Map<Atom, number>(atoms.map((atom, i) => [atom, i]));
-    const pack = (x: Lin): PackedLin => ({ c: x.c, rows: x.atoms.map((atom) => rows.get(atom) ?? -1), ks: x.ks });
+    const pack = (x: Affine): PackedLin => ({ c: x.c, rows: x.atoms.map((atom) => rows.get(atom) ?? -1), ks: x.ks });
     let dims = 0;
     this.steps = atoms.map((atom, row) => ({
       atom,

@@ -1,8 +1,8 @@
 import type { GraphModule } from '../graph/graph';
-import type { Fate } from '../kinds/kind';
+import type { GateState } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
-import { constant } from '../law/lin';
-import type { Lin, Range } from '../law/lin';
+import { constant } from '../law/affine';
+import type { Affine, Range } from '../law/affine';
 
 export interface EndBound {
   /** Index into the kind's `ends`. */
@@ -26,7 +26,7 @@ export interface ModuleBounds {
   /** What the kind itself cuts flat, before it does. */
   readonly uncut: readonly Range[];
   /** What its own detector can ever do; null where it has none. */
-  readonly fate: Fate | null;
+  readonly gateState: GateState | null;
 }
 
 export interface Entry {
@@ -34,27 +34,27 @@ export interface Entry {
   /** Worked out while its loop still narrowed. */
   readonly coarse: boolean;
   readonly railVolts: number;
-  readonly inputs: readonly Lin[];
-  readonly outputs: readonly Lin[];
+  readonly inputs: readonly Affine[];
+  readonly outputs: readonly Affine[];
   /** One for each of the kind's ends: all that counts there. */
-  readonly drives: readonly Lin[];
+  readonly drives: readonly Affine[];
   readonly bounds: ModuleBounds;
 }
 
 /** A loop as it was when its entries were worked out. */
 export interface Loop {
   readonly members: readonly GraphModule[];
-  readonly outside: readonly Lin[];
+  readonly outside: readonly Affine[];
   readonly wires: string;
 }
 
-export const same = (a: readonly Lin[], b: readonly Lin[]): boolean =>
+export const same = (a: readonly Affine[], b: readonly Affine[]): boolean =>
   a.length === b.length && a.every((x, i) => x === b[i]);
 
-const constants = new Map<number, Lin>();
+const constants = new Map<number, Affine>();
 
 /** The same object for the same voltage, so that inputs can be told apart by identity. */
-export function constantOf(volts: number): Lin {
+export function constantOf(volts: number): Affine {
   const known = constants.get(volts);
   if (known) return known;
   if (constants.size > 10_000) constants.clear();

@@ -3,7 +3,7 @@ import type { GraphModule } from '../graph/graph';
 import type { Sockets } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { AtomStore } from '../law/builder';
-import type { Lin, Range } from '../law/lin';
+import type { Affine, Range } from '../law/affine';
 import { isLinearIn, tracksOf } from '../graph/tracks';
 import type { Track } from '../graph/tracks';
 
@@ -27,7 +27,7 @@ export function handsAtInputs(
   const tracks = like ? tracksOf(m, 1).filter((t) => t.hi > t.lo && like[t.param]) : [];
   if (!like || tracks.length === 0) return { module: m, io };
   const params = { ...m.params };
-  const at = new Map<string, Lin>();
+  const at = new Map<string, Affine>();
   for (const { param, lo, hi } of tracks) {
     const { input, by } = like[param] as (typeof like)[string];
     const knob = store.leaf(`hand on ${m.id}.${param}`, lo, hi);
@@ -40,7 +40,7 @@ export function handsAtInputs(
 }
 
 /** All that hands turn a module's knobs to, as settings: every end of their ways, and places between. */
-export function passedBy(m: GraphModule): ParamValues[] {
+export function sampledSettings(m: GraphModule): ParamValues[] {
   const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);
   if (tracks.length === 0) return [m.params];
   const places = tracks.length > MOST ? 2 : (PLACES[Math.min(tracks.length, PLACES.length) - 1] as number);
@@ -89,17 +89,17 @@ export function hullAt(
   m: GraphModule,
   passed: readonly ParamValues[],
   name: string,
-  range: (x: Lin) => Range,
-  at: (p: ParamValues) => Lin,
-): Lin {
+  range: (x: Affine) => Range,
+  at: (p: ParamValues) => Affine,
+): Affine {
   if (passed.length === 1) return at(passed[0] as ParamValues);
   const [lo, hi] = between(passed.map((p) => range(at(p))));
   return store.leaf(`${name} of ${m.id}, by hand`, lo, hi);
 }
 
 /** A value that is linear in each track: their corners, mixed by a symbol for each hand. */
-function mixed(store: AtomStore, m: GraphModule, tracks: readonly Track[], at: (p: ParamValues) => Lin): Lin {
-  const mix = (rest: readonly Track[], p: ParamValues): Lin => {
+function mixed(store: AtomStore, m: GraphModule, tracks: readonly Track[], at: (p: ParamValues) => Affine): Affine {
+  const mix = (rest: readonly Track[], p: ParamValues): Affine => {
     const [track, ...others] = rest;
     if (!track) return at(p);
     const low = mix(others, { ...p, [track.param]: track.lo });
@@ -119,13 +119,13 @@ export function movedLaw(
   m: GraphModule,
   passed: readonly ParamValues[],
   io: Sockets,
-): Readonly<Record<string, Lin>> {
+): Readonly<Record<string, Affine>> {
   const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);
   if (tracks.length === 0) return m.kind.law(store, m.params, io);
   const names = m.outputs.map((o) => o.name);
   const exact = isLinearIn(m, tracks);
-  const of = (name: string): Lin => {
-    const at = (p: ParamValues): Lin => m.kind.law(store, p, io)[name] as Lin;
+  const of = (name: string): Affine => {
+    const at = (p: ParamValues): Affine => m.kind.law(store, p, io)[name] as Affine;
     return exact ? mixed(store, m, tracks, at) : hullAt(store, m, passed, name, io.range, at);
   };
   return Object.fromEntries(names.map((name) => [name, of(name)]));

@@ -1,11 +1,11 @@
-import { keyOf } from '../law/lin';
-import type { Atom, Lin } from '../law/lin';
+import { keyOf } from '../law/affine';
+import type { Atom, Affine } from '../law/affine';
 
 /** What a box has a dimension for. */
 export const isSource = (atom: Atom): boolean => atom.op === 'leaf' || atom.op === 'couple';
 
 /** The values that an atom is made of. */
-export function argumentsOf(atom: Atom): readonly Lin[] {
+export function argumentsOf(atom: Atom): readonly Affine[] {
   if (isSource(atom)) return [];
   return 'b' in atom ? [atom.a, atom.b] : 'a' in atom ? [atom.a] : [];
 }
@@ -40,7 +40,7 @@ export class Parts {
   private readonly atoms = new Map<Atom, Node>();
   private readonly order: Node[] = [];
 
-  constructor(root: Lin | Atom) {
+  constructor(root: Affine | Atom) {
     if ('op' in root) this.atom(root);
     else this.lin(root);
     this.order.reverse();
@@ -57,21 +57,21 @@ export class Parts {
     }
   }
 
-  closed(part: Lin | Atom): boolean {
+  closed(part: Affine | Atom): boolean {
     const node = this.node(part);
     return node !== undefined && node.escape >= node.depth;
   }
 
   /** Closed, and used in one place. */
-  apart(part: Lin | Atom): boolean {
+  apart(part: Affine | Atom): boolean {
     return this.closed(part) && this.node(part)?.uses === 1;
   }
 
-  private node(part: Lin | Atom): Node | undefined {
+  private node(part: Affine | Atom): Node | undefined {
     return 'op' in part ? this.atoms.get(part) : this.lins.get(keyOf(part));
   }
 
-  private lin(x: Lin): Node {
+  private lin(x: Affine): Node {
     const key = keyOf(x);
     return (
       this.lins.get(key) ??

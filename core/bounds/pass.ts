@@ -4,11 +4,11 @@ import type { Edge, Group } from '../graph/order';
 import type { Sockets } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { AtomStore } from '../law/builder';
-import { affine, constant, keyOf } from '../law/lin';
-import type { Lin, Range } from '../law/lin';
+import { affine, constant, keyOf } from '../law/affine';
+import type { Affine, Range } from '../law/affine';
 import { constantOf, same } from './entries';
 import type { EndBound, Entry, Known, Loop } from './entries';
-import { handsAtInputs, hasHand, hullAt, hullOf, movedLaw, passedBy } from './hands';
+import { handsAtInputs, hasHand, hullAt, hullOf, movedLaw, sampledSettings } from './hands';
 import type { Tightener } from './tighten';
 
 /** Rounds of narrowing for a loop, at most; and module by round, so that a great tangle does not take minutes. */
@@ -19,11 +19,11 @@ const MOST_ROUNDS_WORK = 1600;
  * Modules that neither run by themselves nor draw are the same voltage where their settings and inputs are: followers
  * of one clock, reset or signal stay tied.
  */
-function identityOf(m: GraphModule, inputs: readonly Lin[]): string {
+function identityOf(m: GraphModule, inputs: readonly Affine[]): string {
   const connected = (name: string): boolean => m.inputs.some((s) => s.spec.name === name && s.connected);
   if (m.hands.length > 0) return `module ${m.id}`;
   if (m.kind.source?.free?.(m.params, connected) ?? false) return `module ${m.id}`;
-  const wires = m.inputs.map((s, i) => `${s.connected} ${keyOf(inputs[i] as Lin)}`);
+  const wires = m.inputs.map((s, i) => `${s.connected} ${keyOf(inputs[i] as Affine)}`);
   return `${m.kind.name} ${JSON.stringify(m.params)} ${wires.join()}`;
 }
 
@@ -33,11 +33,11 @@ const keyOfOutput = ({ module, output }: { readonly module: number; readonly out
 /** One working-out of a graph's bounds, group by group. */
 export class Pass {
   private readonly railVolts: number;
-  private readonly outputs = new Map<number, readonly Lin[]>();
+  private readonly outputs = new Map<number, readonly Affine[]>();
   /** What the delayed cables of a loop carry, by module and output. */
-  private readonly delayed = new Map<string, Lin>();
+  private readonly delayed = new Map<string, Affine>();
   private coarse = false;
-  private readonly range = (x: Lin): Range => (this.coarse ? this.tightener.coarse(x) : this.tightener.range(x));
+  private readonly range = (x: Affine): Range => (this.coarse ? this.tightener.coarse(x) : this.tightener.range(x));
 
   constructor(
     private readonly graph: Graph,
@@ -60,7 +60,7 @@ export class Pass {
     const [first] = members;
     if (!first) return;
     const inside = new Set(group.modules);
-    const outside: Lin[] = [];
+    const outside: Affine[] = [];
     const wires: string[] = [];
     for (const { inputs } of members) {
       for (const { driver } of inputs) {
@@ -119,7 +119,7 @@ export class Pass {
       moved = 0;
       for (const d of cut) {
         const key = keyOfOutput(d);
-        const [lo, hi] = this.range((this.outputs.get(d.module) as readonly Lin[])[d.output] as Lin);
+        const [lo, hi] = this.range((this.outputs.get(d.module) as readonly Affine[])[d.output] as Affine);
         const [oldLo, oldHi] = ranges.get(key) as Range;
         const now: Range = [Math.max(oldLo, Math.min(0, lo)), Math.min(oldHi, Math.max(0, hi))];
         moved = Math.max(moved, now[0] - oldLo, oldHi - now[1]);
@@ -131,13 +131,13 @@ export class Pass {
     run();
   }
 
-  private inputs(m: GraphModule): Lin[] {
+  private inputs(m: GraphModule): Affine[] {
     return m.inputs.map(({ driver }) => this.carried(driver));
   }
 
-  private carried(driver: Driver): Lin {
+  private carried(driver: Driver): Affine {
     if (driver.type === 'volts') return constantOf(driver.volts);
-    if (driver.delayed) return this.delayed.get(keyOfOutput(driver)) as Lin;
+    if (driver.delayed) return this.delayed.get(keyOfOutput(driver)) as Affine;
     // What a partial graph leaves out nobody asks about: it carries 0 V.
     return this.outputs.get(driver.module)?.[driver.output] ?? constantOf(0);
   }
@@ -156,7 +156,7 @@ export class Pass {
     this.keep(index, m.id, entry);
   }
 
-  private work(m: GraphModule, inputs: readonly Lin[]): Entry {
+  private work(m: GraphModule, inputs: readonly Affine[]): Entry {
     const rail = this.railVolts;
     const byName = new Map(m.inputs.map((s, i) => [s.spec.name, i]));
     let identity: string | null = null;
@@ -174,7 +174,7 @@ export class Pass {
       loading: m.loading,
     };
     const { module: turned, io } = handsAtInputs(this.store, m, wired);
-    const passed = passedBy(turned);
+    const passed = sampledSettings(turned);
     const law = movedLaw(this.store, turned, passed, io);
     const outputs = m.outputs.map((o) =>
       affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0)), o.factor),
@@ -184,12 +184,19 @@ export class Pass {
     );
     const ends = drives.map((drive, i) => ({ end: i, drive: this.range(drive), ...this.endPassed(m, i, passed, io) }));
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
-    const fates = passed.map((p) => m.kind.timing?.detects?.fate(this.store, p, io) ?? null);
-    const fate = fates.every((f) => f === fates[0]) ? (fates[0] ?? null) : 'moves';
+    const gateStates = passed.map((p) => m.kind.timing?.detects?.gateState(this.store, p, io) ?? null);
+    const gateState = gateStates.every((f) => f === gateStates[0]) ? (gateStates[0] ?? null) : 'moves';
     const uncut = (m.kind.stage?.clips?.(this.store, turned.params, io) ?? []).map((_, i) =>
       hullOf(passed.map((p) => this.range(m.kind.stage?.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
     );
-    const bounds = { outputs: outputs.map(this.range), unclipped, uncut, inputs: inputs.map(this.range), ends, fate };
+    const bounds = {
+      outputs: outputs.map(this.range),
+      unclipped,
+      uncut,
+      inputs: inputs.map(this.range),
+      ends,
+      gateState,
+    };
     return { module: m, coarse: this.coarse, railVolts: rail, inputs, outputs, drives, bounds };
   }
 
@@ -201,7 +208,7 @@ export class Pass {
   }
 
   /** The rails; left out where the value is sure to stay inside. */
-  private saturate(x: Lin): Lin {
+  private saturate(x: Affine): Affine {
     const rail = this.railVolts;
     const [lo, hi] = this.range(x);
     return lo >= -rail && hi <= rail ? x : this.store.clamp(x, -rail, rail);

@@ -1,5 +1,5 @@
-import { keyOf, ofAtom, scaledRange } from '../law/lin';
-import type { Atom, Lin, Range } from '../law/lin';
+import { keyOf, ofAtom, scaledRange } from '../law/affine';
+import type { Atom, Affine, Range } from '../law/affine';
 import { isSource } from './parts';
 import type { Parts } from './parts';
 
@@ -7,10 +7,10 @@ import type { Parts } from './parts';
  * The same value over fewer sources: each closed part that `rangeOf` knows the exact range of becomes one source in
  * that range, and sources that are only ever used in one proportion become one.
  */
-export function reduce(x: Lin, parts: Parts, rangeOf: (part: Lin | Atom) => Range | null): Lin {
+export function reduce(x: Affine, parts: Parts, rangeOf: (part: Affine | Atom) => Range | null): Affine {
   let made = 0;
   const known = new Map<Atom | string, Atom | null>();
-  const symbolFor = (part: Lin | Atom): Atom | null => {
+  const symbolFor = (part: Affine | Atom): Atom | null => {
     const key = 'op' in part ? part : keyOf(part);
     let symbol = known.get(key);
     if (symbol === undefined) {
@@ -38,7 +38,7 @@ interface Use {
   signature: string;
 }
 
-function joined(x: Lin, number: () => number): Lin {
+function joined(x: Affine, number: () => number): Affine {
   const uses = new Map<Atom, Use>();
   let lins = 0;
   rebuilt(x, {
@@ -83,13 +83,13 @@ function joined(x: Lin, number: () => number): Lin {
 
 interface Instead {
   readonly atom: (atom: Atom) => Atom | null;
-  readonly lin: (x: Lin) => Lin;
+  readonly lin: (x: Affine) => Affine;
 }
 
 /** Rebuilds a value with other parts, each once; sources stay as they are. */
-function rebuilt(root: Lin, instead: Instead): Lin {
+function rebuilt(root: Affine, instead: Instead): Affine {
   const atoms = new Map<Atom, Atom>();
-  const lins = new Map<string, Lin>();
+  const lins = new Map<string, Affine>();
   const ofAtom = (atom: Atom): Atom => {
     if (isSource(atom)) return atom;
     let known = atoms.get(atom);
@@ -99,7 +99,7 @@ function rebuilt(root: Lin, instead: Instead): Lin {
     }
     return known;
   };
-  const ofLin = (x: Lin): Lin => {
+  const ofLin = (x: Affine): Affine => {
     const key = keyOf(x);
     let known = lins.get(key);
     if (!known) {
@@ -112,7 +112,7 @@ function rebuilt(root: Lin, instead: Instead): Lin {
   return ofLin(root);
 }
 
-function withArguments(atom: Atom, of: (x: Lin) => Lin): Atom {
+function withArguments(atom: Atom, of: (x: Affine) => Affine): Atom {
   if (atom.op === 'mul') return { ...atom, a: of(atom.a), b: of(atom.b) };
   return 'a' in atom ? { ...atom, a: of(atom.a) } : atom;
 }

@@ -1,4 +1,4 @@
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 
 export interface PackedLin {
   readonly c: number;

@@ -1,4 +1,4 @@
-import type { Lin, Range } from '../law/lin';
+import type { Affine, Range } from '../law/affine';
 import { Cone } from './cone';
 import { Slopes } from './slopes';
 
@@ -76,7 +76,7 @@ export class Search {
   private left: number;
 
   constructor(
-    private readonly x: Lin,
+    private readonly x: Affine,
     private readonly mostBoxes: number,
     private readonly within: number,
   ) {

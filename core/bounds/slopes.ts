@@ -1,5 +1,5 @@
-import { slopeRange } from '../law/lin';
-import type { Range } from '../law/lin';
+import { slopeRange } from '../law/affine';
+import type { Range } from '../law/affine';
 import type { Cone, PackedLin } from './cone';
 
 /** 0 times infinity is 0 here: what does not move moves nothing. */

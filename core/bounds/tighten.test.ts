@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomNet, searched } from '../testing/net';
 import { AtomStore } from '../law/builder';
-import { affine, constant, doubling, slopeRange } from '../law/lin';
-import type { Curve, Lin } from '../law/lin';
+import { affine, constant, doubling, slopeRange } from '../law/affine';
+import type { Curve, Affine } from '../law/affine';
 import { Cone } from './cone';
 import { Parts } from './parts';
 import { reduce } from './reduce';
@@ -17,10 +17,10 @@ const between = (range: readonly [number, number], lo: number, hi: number): void
 
 describe('closed forms', () => {
   const store = new AtomStore();
-  const [x, y, z] = ['x', 'y', 'z'].map((name) => store.leaf(name, -2, 3)) as [Lin, Lin, Lin];
-  const half = (s: Lin): Lin => store.clamp(affine(s, 0.1, 0.5), 0, 1);
+  const [x, y, z] = ['x', 'y', 'z'].map((name) => store.leaf(name, -2, 3)) as [Affine, Affine, Affine];
+  const half = (s: Affine): Affine => store.clamp(affine(s, 0.1, 0.5), 0, 1);
 
-  it.each<[string, Lin, number, number]>([
+  it.each<[string, Affine, number, number]>([
     ['a product of two', store.mul(x, y), -6, 9],
     ['a product of sums that share nothing', store.mul(store.sum([x, 1], [y, 1]), z), -12, 18],
     ['x·y − y is (x − 1)·y', store.sum([store.mul(x, y), 1], [y, -1]), -9, 6],
@@ -97,7 +97,7 @@ describe('random nets over up to six sources', () => {
 
 describe('parts', () => {
   const store = new AtomStore();
-  const [x, y, z] = ['x', 'y', 'z'].map((name) => store.leaf(name, 0, 1)) as [Lin, Lin, Lin];
+  const [x, y, z] = ['x', 'y', 'z'].map((name) => store.leaf(name, 0, 1)) as [Affine, Affine, Affine];
   const product = store.mul(x, y);
   const bent = store.clamp(product, 0, 0.5);
 

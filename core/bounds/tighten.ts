@@ -1,5 +1,5 @@
-import { clampRange, curveRange, keyOf, ofAtom, productRange, scaledRange, squareRange } from '../law/lin';
-import type { Atom, Lin, Range } from '../law/lin';
+import { clampRange, curveRange, keyOf, ofAtom, productRange, scaledRange, squareRange } from '../law/affine';
+import type { Atom, Affine, Range } from '../law/affine';
 import { roundingOf } from './cone';
 import { Parts, argumentsOf, isSource } from './parts';
 import { reduce } from './reduce';
@@ -34,7 +34,7 @@ export class Tightener {
   constructor(private readonly closeness: Closeness = { within: WITHIN, boxes: MOST_BOXES }) {}
 
   /** Sound and, as far as the boxes reach, tight. */
-  range(x: Lin): Range {
+  range(x: Affine): Range {
     if (isSum(x)) return [x.lo, x.hi];
     const key = keyOf(x);
     let range = this.ranges.get(key);
@@ -50,7 +50,7 @@ export class Tightener {
   }
 
   /** A first, wider answer. */
-  coarse(x: Lin): Range {
+  coarse(x: Affine): Range {
     if (isSum(x)) return [x.lo, x.hi];
     const key = keyOf(x);
     let range = this.coarseRanges.get(key);
@@ -73,7 +73,7 @@ export class Tightener {
   }
 
   /** The closed terms of a sum by themselves, the rest by `search`. */
-  private solve(x: Lin, search: (rest: Lin, parts: Parts) => Range | null): Range | null {
+  private solve(x: Affine, search: (rest: Affine, parts: Parts) => Range | null): Range | null {
     if (isSum(x)) return [x.lo, x.hi];
     const parts = new Parts(x);
     const rest: number[] = [];
@@ -99,7 +99,7 @@ export class Tightener {
   }
 
   /** The range of a part, or null where it is not found closely enough. */
-  private part(part: Lin | Atom): Range | null {
+  private part(part: Affine | Atom): Range | null {
     const key = 'op' in part ? part : keyOf(part);
     let range = this.parts.get(key);
     if (range === undefined) {
@@ -124,7 +124,7 @@ export class Tightener {
   }
 
   /** By search, if what it is made of is found closely too. */
-  private closely(x: Lin, parts: Parts, itself?: Atom): Range | null {
+  private closely(x: Affine, parts: Parts, itself?: Atom): Range | null {
     let all = true;
     const fewer = reduce(x, parts, (part) => {
       const range = part === itself ? null : this.part(part);
@@ -141,7 +141,7 @@ export class Tightener {
 /** A value of more atoms than this is not searched while its loop still narrows. */
 const LARGE = 60;
 
-function isLarge(x: Lin): boolean {
+function isLarge(x: Affine): boolean {
   const seen = new Set<Atom>();
   const visit = (atom: Atom): boolean => {
     if (seen.has(atom)) return false;
@@ -151,7 +151,7 @@ function isLarge(x: Lin): boolean {
   return x.atoms.some(visit);
 }
 
-const isSum = (x: Lin): boolean => x.atoms.every(isSource);
+const isSum = (x: Affine): boolean => x.atoms.every(isSource);
 
 /** The range of one value, from nothing. */
-export const tighten = (x: Lin): Range => new Tightener().range(x);
+export const tighten = (x: Affine): Range => new Tightener().range(x);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
-import { differencesOf, takeOver } from '../edit/differences';
+import { differencesOf, differenceEdits } from '../edit/differences';
 import { buildGraph } from '../graph/graph';
 import { LiveEngine } from '../live/engine';
 import { simulateGraph } from '../simulate/simulate';
@@ -80,7 +80,7 @@ describe('hands in a document', () => {
       what: expect.stringMatching(/^Automation of .* gain$/) as string,
       here: 'nothing',
     });
-    expect(applyEdits(plain, takeOver(difference!)).hands).toEqual([sweep]);
+    expect(applyEdits(plain, differenceEdits(difference!)).hands).toEqual([sweep]);
     const kept = applyEdits(moved, [
       { do: 'variant', name: 'moved', state: moved },
       { do: 'hand', at: 'trim.amount', hand: null },

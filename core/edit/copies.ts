@@ -1,16 +1,16 @@
 import type { Strip } from '../graph/strip';
 import { idOf, nameOf, socketAt } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import type { Edit } from './edit';
-import { freeId } from './work';
+import { freeId } from './editSequence';
 import { connect, newModule, plugBefore, shapeOf } from './stages';
-import { Work } from './work';
+import { EditSequence } from './editSequence';
 
 /** Copies of stages, with what feeds them; between themselves they are joined as the first ones are. */
-function copyStages(patch: Patch, ids: readonly string[]): { work: Work; names: ReadonlyMap<string, string> } {
+function copyStages(patch: Patch, ids: readonly string[]): { work: EditSequence; names: ReadonlyMap<string, string> } {
   const names = new Map<string, string>();
-  const work = new Work(patch);
+  const work = new EditSequence(patch);
   for (const id of ids) {
     const stage = patch.modules.find((m) => m.id === id);
     if (!stage) continue;
@@ -65,7 +65,7 @@ export function duplicateChain(
 }
 
 /** Turns what arrives at a socket over within its range: at its last scale and offset, or by a new one. */
-function mirror(work: Work, from: string, to: string, [low, high]: Range): void {
+function mirror(work: EditSequence, from: string, to: string, [low, high]: Range): void {
   const last = work.patch.modules.find((m) => m.id === idOf(from));
   const own = last ? shapeOf(last.kind, last.params) : null;
   const turned = own?.kind.panel?.turned?.(own.params, low + high);

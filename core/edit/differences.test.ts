@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { randomPatch } from '../testing/randomPatch';
 import { kindNamed } from '../kinds';
 import { completeParams } from '../document/params';
-import { differencesOf, takeOver } from './differences';
+import { differencesOf, differenceEdits } from './differences';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
 import { stateOf } from '../document/state';
@@ -70,7 +70,7 @@ describe('differences of two states', () => {
       { do: 'set', module: 'swell', param: 'rateHz', value: 3 },
     ]);
     const amount = differencesOf(patch, other).find((d) => d.what === 'Trim gain');
-    const after = applyEdits(patch, takeOver(amount!));
+    const after = applyEdits(patch, differenceEdits(amount!));
     expect(after.modules[1]?.params).toEqual({ amount: 0.9, volts: 2 });
     expect(differencesOf(after, other).map((d) => d.what)).toEqual(['Swell rate']);
   });
@@ -83,7 +83,7 @@ describe('differences of two states', () => {
         for (let round = 0; round < 60; round++) {
           const [first] = differencesOf(now, b);
           if (!first) break;
-          now = applyEdits(now, takeOver(first));
+          now = applyEdits(now, differenceEdits(first));
           expect(parsePatch(JSON.parse(JSON.stringify(printPatch(now))))).toMatchObject({ ok: true });
         }
         expect(sorted(now)).toEqual(sorted(b));

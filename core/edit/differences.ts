@@ -251,4 +251,4 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
 }
 
 /** Takes one difference over; a cable whose other end is not here stays away. */
-export const takeOver = ({ edits }: Difference): Edit[] => [...edits, { do: 'tidy' }];
+export const differenceEdits = ({ edits }: Difference): Edit[] => [...edits, { do: 'tidy' }];

@@ -5,8 +5,8 @@ import { kindNamed } from '../kinds';
 import type { InputSpec, Kind } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { Edit } from './edit';
-import { freeId } from './work';
-import { Work } from './work';
+import { freeId } from './editSequence';
+import { EditSequence } from './editSequence';
 
 /** What is done with whole stages, as edits of the patch at hand. */
 
@@ -69,7 +69,7 @@ export function addModule(patch: Patch, kindName: string, params?: ModuleDoc['pa
 export function insertStage(patch: Patch, socket: string, kindName: string): Added | null {
   if (!throughSockets(kindName)) return null;
   const added = newModule(patch, kindName);
-  const work = new Work(patch).do({ do: 'add', module: added, before: idOf(socket) });
+  const work = new EditSequence(patch).do({ do: 'add', module: added, before: idOf(socket) });
   return { edits: work.do(...plugBefore(work.patch, added.id, socket)).edits, id: added.id };
 }
 
@@ -137,7 +137,7 @@ export function plugBefore(patch: Patch, id: string, socket: string, output?: st
 }
 
 export function removeStages(patch: Patch, ids: readonly string[]): Edit[] {
-  const work = new Work(patch);
+  const work = new EditSequence(patch);
   for (const id of ids) work.do(...takeOut(work.patch, id).edits, { do: 'remove', id });
   return work.edits;
 }
@@ -148,7 +148,7 @@ export function moveStage(patch: Patch, id: string, socket: string): Edit[] {
   const out = takeOut(patch, id);
   if (out.cables.length === 0) return [];
   const output = out.cables.find((c) => idOf(c.from) === id)?.from;
-  const work = new Work(patch).do(...out.edits);
+  const work = new EditSequence(patch).do(...out.edits);
   work.do(...plugBefore(work.patch, id, socket, output && nameOf(output)));
   return work.do({ do: 'move', id, before: idOf(socket) }).edits;
 }
@@ -157,7 +157,7 @@ export const isBypassed = (patch: Patch, id: string): boolean => patch.bypassed.
 
 /** Takes stages out of their path for now, and remembers how they were plugged. */
 export function bypassStages(patch: Patch, ids: readonly string[]): Edit[] {
-  const work = new Work(patch);
+  const work = new EditSequence(patch);
   for (const id of ids) {
     const { edits, cables } = takeOut(work.patch, id);
     if (cables.length > 0 && !isBypassed(work.patch, id)) work.do(...edits, { do: 'bypass', module: id, cables });

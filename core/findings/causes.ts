@@ -1,6 +1,6 @@
 import type { BoundsEngine, ModuleBounds } from '../bounds/bounds';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import { sourceOf } from './paths';
 
 /** An output whose voltage arrives, scaled and summed, and what it is of. */

@@ -1,9 +1,9 @@
 import { socketAt } from '../document/sockets';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import type { GainSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import type { Observer } from '../simulate/types';
 import { briefSeconds, showNumber } from '../units/show';
 import { cures, setCure, setParam, watching } from './finding';

@@ -1,6 +1,6 @@
 import type { Edit } from '../edit/edit';
 import type { Graph, GraphModule } from '../graph/graph';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import type { Cut, Simulation } from '../simulate/types';
 import { cures, setCure, setParam } from './finding';
 import type { Cure, FindingRule, Found } from './finding';

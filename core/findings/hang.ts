@@ -1,5 +1,5 @@
 import { socketAt } from '../document/sockets';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import type { Edit } from '../edit/edit';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { Gate } from '../kinds/detect';

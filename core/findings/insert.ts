@@ -1,6 +1,6 @@
 import { socketAt } from '../document/sockets';
 import { applyEdits } from '../edit/edit';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import { idOf } from '../document/sockets';
 import type { Edit } from '../edit/edit';
 import type { ModuleDoc } from '../document/types';

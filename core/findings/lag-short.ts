@@ -1,6 +1,6 @@
 import { socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import type { Simulation } from '../simulate/types';
 import { briefSeconds, showNumber } from '../units/show';
 import { cures, setCure, setParam } from './finding';

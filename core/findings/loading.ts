@@ -1,8 +1,8 @@
 import { socketPlace } from '../document/names';
 import { idOf, socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
-import { scaledRange } from '../law/lin';
-import type { Range } from '../law/lin';
+import { scaledRange } from '../law/affine';
+import type { Range } from '../law/affine';
 import { showNumber } from '../units/show';
 import { setCure, setParam } from './finding';
 import type { Cure, Evidence, FindingRule, Found } from './finding';

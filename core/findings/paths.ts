@@ -1,6 +1,6 @@
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { AtomStore } from '../law/builder';
-import { constant } from '../law/lin';
+import { constant } from '../law/affine';
 
 /** The module that drives an input, and which of its outputs does. */
 export function sourceOf(

@@ -1,5 +1,5 @@
 import { idOf, socketAt } from '../document/sockets';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import type { Graph } from '../graph/graph';
 import { endsOf, flipsAt, framesTo } from '../graph/strip';
 import type { Frame } from '../graph/strip';

@@ -1,14 +1,14 @@
 import type { Laws } from '../law/builder';
-import { isConstant } from '../law/lin';
-import type { Lin } from '../law/lin';
+import { isConstant } from '../law/affine';
+import type { Affine } from '../law/affine';
 import { fateOf } from './detect';
 import { always, control, kind, signal } from './kind';
-import type { Fate, Sockets } from './kind';
+import type { GateState, Sockets } from './kind';
 import { number, volts, setUp } from './params';
 import { showVolts } from '../units/show';
 
 /** By the bound of the difference, so that what `in` and `threshold` share cancels. */
-function fate(b: Laws, p: { readonly thresholdVolts: number }, io: Sockets): Fate {
+function gateState(b: Laws, p: { readonly thresholdVolts: number }, io: Sockets): GateState {
   const threshold = io.in('threshold');
   if (isConstant(threshold)) return fateOf(io.range(io.in('in')), p.thresholdVolts + threshold.c);
   return fateOf(io.range(b.sum([io.in('in'), 1], [threshold, -1])), p.thresholdVolts);
@@ -39,14 +39,14 @@ export const comparator = kind({
   outputs: () => ['out', 'inverted'],
   timing: {
     gates: ['out', 'inverted'],
-    detects: { input: 'in', threshold: 'thresholdVolts', fate },
+    detects: { input: 'in', threshold: 'thresholdVolts', gateState },
   },
   source: {
     remakes: always,
   },
   memory: always,
-  law(b, p, io): Record<string, Lin> {
-    const known = fate(b, p, io);
+  law(b, p, io): Record<string, Affine> {
+    const known = gateState(b, p, io);
     // Tied before the rails, which each output meets by itself.
     const high = known === 'moves' ? io.symbol('high', 0, 1) : b.constant(known === 'high' ? 1 : 0);
     const swing = p.highVolts - p.lowVolts;

@@ -1,5 +1,5 @@
 import type { Laws } from '../law/builder';
-import type { Curve, Lin } from '../law/lin';
+import type { Curve, Affine } from '../law/affine';
 import { control, kind, never, signal } from './kind';
 import type { GainSpec, Sockets } from './kind';
 import { choice, number, setUp } from './params';
@@ -12,7 +12,7 @@ interface Fade {
 }
 
 /** Position as a voltage: fullVolts is all the way over. */
-const drive = (b: Laws, p: Fade, io: Sockets): Lin =>
+const drive = (b: Laws, p: Fade, io: Sockets): Affine =>
   b.sum([io.in('cv'), p.cvAmount], [b.constant(p.position * p.fullVolts), 1]);
 
 /** sin(πx/2), rising on 0..1; its slope falls. */
@@ -57,7 +57,7 @@ export const crossfade = kind({
   inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount')],
   outputs: () => ['a', 'b', 'out'],
   memory: never,
-  law(b, p, io): Record<string, Lin> {
+  law(b, p, io): Record<string, Affine> {
     const at = b.clamp(b.scale(drive(b, p, io), 1 / p.fullVolts), 0, 1);
     const linear = p.law === 'linear';
     const kb = linear ? at : b.curve(at, quarterSine);

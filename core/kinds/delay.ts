@@ -1,5 +1,5 @@
 import { exp2 } from '../law/fastmath';
-import { isZero } from '../law/lin';
+import { isZero } from '../law/affine';
 import { always, control, kind, signal } from './kind';
 import { number, seconds } from './params';
 import { briefSeconds } from '../units/show';

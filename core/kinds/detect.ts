@@ -1,5 +1,5 @@
-import type { Range } from '../law/lin';
-import type { Fate, Sockets, Wiring } from './kind';
+import type { Range } from '../law/affine';
+import type { GateState, Sockets, Wiring } from './kind';
 
 /** Falls this far below the threshold before a gate counts as low again, volts. */
 export const GATE_HYSTERESIS = 0.1;
@@ -33,13 +33,13 @@ export function keptGate(wiring: Pick<Wiring, 'keep'>, name: string, threshold: 
 const ROUNDING = 1e-9;
 
 /** What a detector of a voltage against a level can ever do; a constant is compared as the samples are. */
-export function fateOf([lo, hi]: Range, level: number): Fate {
+export function fateOf([lo, hi]: Range, level: number): GateState {
   const slack = lo === hi ? 0 : ROUNDING * Math.max(1, Math.abs(lo), Math.abs(hi));
   if (hi < level - slack) return 'low';
   return lo >= level + slack ? 'high' : 'moves';
 }
 
-export const gateFate = (io: Sockets, name: string, threshold: number): Fate =>
+export const gateStateOf = (io: Sockets, name: string, threshold: number): GateState =>
   fateOf(io.range(io.in(name)), threshold);
 
 /** Whether a gate that has risen can ever fall. */

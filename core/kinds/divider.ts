@@ -1,4 +1,4 @@
-import { gateFate, keptGate } from './detect';
+import { gateStateOf, keptGate } from './detect';
 import { always, gate, kind } from './kind';
 import { number, volts, setUp } from './params';
 
@@ -32,10 +32,10 @@ export const divider = kind({
     repeatsTimes: (p, input) => (input === 'in' ? p.by : 1),
   },
   law(b, p, io) {
-    const fate = gateFate(io, 'in', p.thresholdVolts);
-    if (fate === 'low') return { out: b.constant(p.lowVolts) };
+    const gateState = gateStateOf(io, 'in', p.thresholdVolts);
+    if (gateState === 'low') return { out: b.constant(p.lowVolts) };
     // Up from the start is its first edge and its last; a reset after it would end what that began.
-    const kept = fate === 'high' && gateFate(io, 'reset', p.thresholdVolts) !== 'moves';
+    const kept = gateState === 'high' && gateStateOf(io, 'reset', p.thresholdVolts) !== 'moves';
     return { out: kept ? b.constant(p.highVolts) : io.symbol('out', p.lowVolts, p.highVolts) };
   },
   kernel(p, wiring) {

@@ -1,6 +1,6 @@
 import { exp, exp2 } from '../law/fastmath';
-import type { Lin } from '../law/lin';
-import { fallsEver, gateFate, keptGate } from './detect';
+import type { Affine } from '../law/affine';
+import { fallsEver, gateStateOf, keptGate } from './detect';
 import { control, gate, kind, always } from './kind';
 import { choice, flag, number, seconds, volts, setUp } from './params';
 import { briefSeconds } from '../units/show';
@@ -216,9 +216,9 @@ export const envelope = kind({
     },
   },
   memory: always,
-  law(b, p, io): Record<string, Lin> {
+  law(b, p, io): Record<string, Affine> {
     const loops = p.mode === 'loop' && !io.connected('gate');
-    if (!loops && gateFate(io, 'gate', p.thresholdVolts) === 'low') {
+    if (!loops && gateStateOf(io, 'gate', p.thresholdVolts) === 'low') {
       const rest = b.constant(p.restVolts);
       return { out: rest, inverted: b.scale(rest, -1), end: b.constant(0), rising: b.constant(0) };
     }

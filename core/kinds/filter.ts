@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
-import { isZero } from '../law/lin';
-import type { Lin } from '../law/lin';
+import { isZero } from '../law/affine';
+import type { Affine } from '../law/affine';
 import { always, control, kind, signal } from './kind';
 import type { CutoffSum, FilterOutputs } from '../native/kernels';
 import type { Kernel, Sockets, Wiring } from './kind';
@@ -48,7 +48,7 @@ interface Cutoff {
   readonly cutoff2Amount: number;
 }
 
-const drive = (b: Laws, p: Cutoff, io: Sockets): Lin =>
+const drive = (b: Laws, p: Cutoff, io: Sockets): Affine =>
   b.sum([io.in('cutoff'), p.cutoffAmount], [io.in('cutoff2'), p.cutoff2Amount], [io.in('pitch'), 1]);
 
 function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring): Kernel {
@@ -113,9 +113,9 @@ export const filter = kind({
   ],
   outputs: () => ['lowpass', 'bandpass', 'highpass'],
   memory: always,
-  law(b, _p, io): Record<string, Lin> {
+  law(b, _p, io): Record<string, Affine> {
     const silent = isZero(io.in('in'));
-    const rails = (name: string): Lin => (silent ? b.constant(0) : io.symbol(name, -Infinity, Infinity));
+    const rails = (name: string): Affine => (silent ? b.constant(0) : io.symbol(name, -Infinity, Infinity));
     return { lowpass: rails('lowpass'), bandpass: rails('bandpass'), highpass: rails('highpass') };
   },
   kernel,

@@ -1,5 +1,5 @@
 import type { Laws } from '../law/builder';
-import type { Lin, Range } from '../law/lin';
+import type { Affine, Range } from '../law/affine';
 import { fateOf, keptGate } from './detect';
 import { always, kind, signal } from './kind';
 import type { Sockets } from './kind';
@@ -48,14 +48,14 @@ export const follower = kind({
     detects: {
       input: 'in',
       threshold: 'thresholdVolts',
-      fate: (b, p, io) => fateOf(followed(b, p, io), p.thresholdVolts),
+      gateState: (b, p, io) => fateOf(followed(b, p, io), p.thresholdVolts),
     },
   },
   source: {
     remakes: always,
   },
   memory: always,
-  law(b, p, io): Record<string, Lin> {
+  law(b, p, io): Record<string, Affine> {
     const range = followed(b, p, io);
     const known = fateOf(range, p.thresholdVolts);
     const gate =

@@ -1,5 +1,5 @@
 import type { Laws } from '../law/builder';
-import type { Lin } from '../law/lin';
+import type { Affine } from '../law/affine';
 import type { Kernels } from '../native/kernels';
 import type { ParamSpec, ParamSpecs, ParamValues, Values } from './params';
 import { usualSocketLabel } from './sockets';
@@ -146,7 +146,11 @@ interface SoundFacet<P> {
 /** The timing facet: gates and contours, for traces, findings, the live engine. */
 interface TimingFacet<P> {
   /** The signal input that is looked at for crossings, and the voltage it must reach against `threshold`. */
-  readonly detects?: { readonly input: string; readonly threshold: string; fate(b: Laws, p: P, io: Sockets): Fate };
+  readonly detects?: {
+    readonly input: string;
+    readonly threshold: string;
+    gateState(b: Laws, p: P, io: Sockets): GateState;
+  };
   /** The gate input at which it takes a new voltage and holds it. */
   readonly holds?: string;
   /** Stages that it goes through in times of its own. */
@@ -199,7 +203,7 @@ interface Computed<P> {
   inputs(p: P): readonly InputSpec[];
   outputs(p: P): readonly string[];
   /** Its outputs: exactly, or (with memory) as symbols in the hull that its law guarantees. */
-  law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Lin>>;
+  law(b: Laws, p: P, io: Sockets): Readonly<Record<string, Affine>>;
   /** Whether its output depends on what was before. */
   memory(p: P, connected: (input: string) => boolean): boolean;
   /** Outputs that are another one's negative; a kernel leaves them out. */
@@ -221,7 +225,7 @@ interface Shape<P> extends Described<P>, Computed<P> {
 }
 
 /** What a detector can ever do: stay low, be high from the first sample on, or move. */
-export type Fate = 'low' | 'high' | 'moves';
+export type GateState = 'low' | 'high' | 'moves';
 
 /** What a period hangs on beside the module's own settings. */
 export interface Surroundings {

@@ -1,7 +1,7 @@
 import { exp2 } from '../law/fastmath';
 import type { Laws } from '../law/builder';
-import type { Lin } from '../law/lin';
-import { gateFate, keptGate } from './detect';
+import type { Affine } from '../law/affine';
+import { gateStateOf, keptGate } from './detect';
 import { control, gate, kind } from './kind';
 import type { Sockets } from './kind';
 import { choice, hertz, number, orNone, volts } from './params';
@@ -17,7 +17,7 @@ interface Cycle extends Span {
 }
 
 /** One output of a slow oscillator that waits for a trigger which never comes: where it rests. */
-function resting(b: Laws, io: Sockets, p: Cycle, name: string, lows: readonly [number, number]): Lin {
+function resting(b: Laws, io: Sockets, p: Cycle, name: string, lows: readonly [number, number]): Affine {
   const other = name === 'out' ? { shape: null, shift: 0 } : others[name as Other];
   const unit = unitWave(other.shape ?? p.shape, p.width, p.phase + other.shift);
   return unit === null ? io.symbol(name, ...lows) : b.constant(p.mid + p.half * unit);
@@ -128,12 +128,12 @@ export const lfo = kind({
     gates: ['pulse'],
   },
   memory: (p, connected) => p.mode === 'once' || connected('reset'),
-  law(b, p, io): Record<string, Lin> {
+  law(b, p, io): Record<string, Affine> {
     const lows = [p.lowVolts, p.highVolts] as const;
     const still = !['phase', 'width'].some((name) => io.turns?.(name) ?? false);
-    const waits = p.mode === 'once' && still && gateFate(io, 'reset', 1) === 'low';
+    const waits = p.mode === 'once' && still && gateStateOf(io, 'reset', 1) === 'low';
     const cycle = { ...p, ...swingOf(p) };
-    const wave = (name: string): Lin => (waits ? resting(b, io, cycle, name, lows) : io.symbol(name, ...lows));
+    const wave = (name: string): Affine => (waits ? resting(b, io, cycle, name, lows) : io.symbol(name, ...lows));
     const out = wave('out');
     const rest = otherNames.map((name) => [name, wave(name)] as const);
     return { out, inverted: b.scale(out, -1), ...Object.fromEntries(rest) };

@@ -1,12 +1,12 @@
-import { gateFate, keptGate } from './detect';
+import { gateStateOf, keptGate } from './detect';
 import { kind, signal } from './kind';
-import type { Fate } from './kind';
+import type { GateState } from './kind';
 import { choice, volts, setUp } from './params';
 
 const isGate = (op: string): boolean => op === 'and' || op === 'or' || op === 'xor';
 
-/** What two inputs of known fate come to; null where it moves. */
-function outcome(op: string, a: Fate, b: Fate): boolean | null {
+/** What two inputs of known gateState come to; null where it moves. */
+function outcome(op: string, a: GateState, b: GateState): boolean | null {
   if (op === 'and' && (a === 'low' || b === 'low')) return false;
   if (op === 'or' && (a === 'high' || b === 'high')) return true;
   if (a === 'moves' || b === 'moves') return null;
@@ -44,9 +44,9 @@ export const logic = kind({
     if (p.op === 'min') return { out: b.min(io.in('a'), io.in('b')) };
     if (p.op === 'max') return { out: b.max(io.in('a'), io.in('b')) };
     // While a hand moves the threshold, each gate remembers where it was.
-    const fate = (name: string): Fate =>
-      io.turns?.('thresholdVolts') ? 'moves' : gateFate(io, name, p.thresholdVolts);
-    const known = outcome(p.op, fate('a'), fate('b'));
+    const gateState = (name: string): GateState =>
+      io.turns?.('thresholdVolts') ? 'moves' : gateStateOf(io, name, p.thresholdVolts);
+    const known = outcome(p.op, gateState('a'), gateState('b'));
     if (known !== null) return { out: b.constant(known ? p.highVolts : 0) };
     return { out: io.symbol('out', Math.min(0, p.highVolts), Math.max(0, p.highVolts)) };
   },

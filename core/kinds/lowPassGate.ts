@@ -1,4 +1,4 @@
-import { isZero } from '../law/lin';
+import { isZero } from '../law/affine';
 import { stateVariable } from './filter';
 import { always, control, kind, signal } from './kind';
 import { lagShare } from './response';

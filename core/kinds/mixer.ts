@@ -1,4 +1,4 @@
-import type { Lin } from '../law/lin';
+import type { Affine } from '../law/affine';
 import { kind, never, signal } from './kind';
 import { choice, flag, number, reach, setUp, volts, rare } from './params';
 import type { ParamValues } from './params';
@@ -69,7 +69,7 @@ export const mixer = kind({
   },
   memory: never,
   negated: { inverted: 'out' },
-  law(b, p, io): Record<string, Lin> {
+  law(b, p, io): Record<string, Affine> {
     const gains = [p.gain1, p.gain2, p.gain3, p.gain4, p.gain5, p.gain6, p.gain7, p.gain8];
     const names = numbers(p.inputs).map((n) => `in${n}`);
     const used = names.filter((name) => io.connected(name)).length;

@@ -1,4 +1,4 @@
-import type { Lin } from '../law/lin';
+import type { Affine } from '../law/affine';
 import { kind, never, signal } from './kind';
 import { choice } from './params';
 
@@ -20,7 +20,7 @@ export const mult = kind({
   inputs: () => [signal('in')],
   outputs: () => ['out1', 'out2', 'out3', 'out4'],
   memory: never,
-  law(_b, _p, io): Record<string, Lin> {
+  law(_b, _p, io): Record<string, Affine> {
     const x = io.in('in');
     return { out1: x, out2: x, out3: x, out4: x };
   },

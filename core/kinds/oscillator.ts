@@ -1,7 +1,7 @@
 import type { Laws } from '../law/builder';
 import { exp2 } from '../law/fastmath';
-import { doubling } from '../law/lin';
-import type { Lin } from '../law/lin';
+import { doubling } from '../law/affine';
+import type { Affine } from '../law/affine';
 import { keptGate } from './detect';
 import { always, control, gate, kind } from './kind';
 import type { EndSpec, Sockets } from './kind';
@@ -27,7 +27,7 @@ function frequencyAt(p: Tuning, pitch: number, fm: number): number {
   return Math.min(TOP_HZ, Math.max(0, hz));
 }
 
-function drive(b: Laws, p: Tuning, io: Sockets): Lin {
+function drive(b: Laws, p: Tuning, io: Sockets): Affine {
   const [pitch, fm] = [io.in('pitch'), io.in('fm')];
   if (p.fmLaw === 'exponential' || p.fmAmount === 0) return b.sum([pitch, 1], [fm, p.fmAmount]);
   const factor = b.mul(b.curve(pitch, doubling), b.scale(fm, p.fmAmount / LINEAR_VOLTS, 1));
@@ -115,8 +115,8 @@ export const oscillator = kind({
   inputs: () => [control('pitch'), control('fm', 0, 'fmAmount'), control('pwm', 0, 'pwmAmount'), gate('sync')],
   outputs: () => ['sine', 'triangle', 'saw', 'pulse'],
   memory: (_p, connected) => connected('sync'),
-  law(_b, p, io): Record<string, Lin> {
-    const wave = (name: string): Lin => io.symbol(name, p.lowVolts, p.highVolts);
+  law(_b, p, io): Record<string, Affine> {
+    const wave = (name: string): Affine => io.symbol(name, p.lowVolts, p.highVolts);
     return { sine: wave('sine'), triangle: wave('triangle'), saw: wave('saw'), pulse: wave('pulse') };
   },
   kernel(p, wiring) {

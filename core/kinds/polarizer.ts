@@ -1,5 +1,5 @@
 import type { Laws } from '../law/builder';
-import type { Lin } from '../law/lin';
+import type { Affine } from '../law/affine';
 import { dbOf, orNothing } from '../units/ratios';
 import { control, kind, never, signal } from './kind';
 import type { Sockets } from './kind';
@@ -36,10 +36,10 @@ function silentAt(p: Gain, lo: number, hi: number): number {
 type Bent = Gain & { readonly biasAmount: number; readonly clipVolts: number };
 
 /** Scaled and biased, before it is clipped. */
-const scaled = (b: Laws, p: Bent, io: Sockets): Lin => b.sum([io.in('in'), p.gain], [io.in('bias'), p.biasAmount]);
+const scaled = (b: Laws, p: Bent, io: Sockets): Affine => b.sum([io.in('in'), p.gain], [io.in('bias'), p.biasAmount]);
 
 /** Modulated and chained, before it is clipped again. */
-function modulated(b: Laws, p: Bent, io: Sockets): Lin {
+function modulated(b: Laws, p: Bent, io: Sockets): Affine {
   const m = b.clamp(scaled(b, p, io), -p.clipVolts, p.clipVolts);
   const share = b.scale(io.in('cv'), 1 / p.unityVolts);
   const x = p.curve === 0 ? share : b.curve(share, responseCurve(p.curve, 4, Infinity));

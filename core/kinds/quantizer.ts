@@ -1,5 +1,5 @@
 import { scaleSemitones } from '../units/scales';
-import { gateFate, keptGate } from './detect';
+import { gateStateOf, keptGate } from './detect';
 import { gate, kind, signal } from './kind';
 import { choice, number, setUp } from './params';
 import type { Scale, ScaleSpec } from './params';
@@ -75,9 +75,9 @@ export const quantizer = kind({
       return { out: b.curve(io.in('in'), { key, f: nearest, minSlope: () => 0 }) };
     }
     const [lo, hi] = io.range(io.in('in')).map(nearest) as [number, number];
-    const fate = io.connected('trigger') ? gateFate(io, 'trigger', 1) : 'high';
-    if (fate === 'low') return { out: b.constant(0) };
-    const before = fate === 'high' ? lo : 0;
+    const gateState = io.connected('trigger') ? gateStateOf(io, 'trigger', 1) : 'high';
+    if (gateState === 'low') return { out: b.constant(0) };
+    const before = gateState === 'high' ? lo : 0;
     return { out: io.symbol('out', Math.min(before, lo), Math.max(before, hi)) };
   },
   kernel(p, wiring) {

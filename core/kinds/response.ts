@@ -1,7 +1,7 @@
 import { exp } from '../law/fastmath';
 import type { Laws } from '../law/builder';
-import { doubling } from '../law/lin';
-import type { Curve, Lin } from '../law/lin';
+import { doubling } from '../law/affine';
+import type { Curve, Affine } from '../law/affine';
 
 /** ln 1000: an exponential response spans 60 dB between rest and unity. */
 const K = Math.log(1000);
@@ -44,7 +44,7 @@ interface Response {
  * The same gain of a voltage that changes. The two pure responses of two quadrants are said in parts, which bounds
  * can see through and blocks of samples run fast.
  */
-export function respond(b: Laws, x: Lin, { response, quadrants, maxGain }: Response): Lin {
+export function respond(b: Laws, x: Affine, { response, quadrants, maxGain }: Response): Affine {
   if (response === 0) return b.clamp(x, quadrants === 2 ? 0 : -maxGain, maxGain);
   if (response !== 1 || quadrants === 4) return b.curve(x, responseCurve(response, quadrants, maxGain));
   const octaves = b.scale(b.clamp(x, 0, Infinity), K * Math.LOG2E);

@@ -38,7 +38,7 @@ function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
   };
 }
 
-const passedBy = (signalName: string, socket: 'a' | 'b'): GainSpec<Multiplier> => ({
+const multipliedBy = (signalName: string, socket: 'a' | 'b'): GainSpec<Multiplier> => ({
   signals: [signalName],
   controls: [socket],
   gain:
@@ -96,7 +96,7 @@ export const ringMod = kind({
     return { out: b.sum([b.mul(x, y), 1 / p.scaleVolts], [x, p.bleedA + p.trimA], [y, p.bleedB + p.trimB]) };
   },
   stage: {
-    gains: [passedBy('b', 'a'), passedBy('a', 'b')],
+    gains: [multipliedBy('b', 'a'), multipliedBy('a', 'b')],
   },
   ends: [gainEnd('a'), gainEnd('b')],
 });

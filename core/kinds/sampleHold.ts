@@ -1,4 +1,4 @@
-import { gateFate, keptGate } from './detect';
+import { gateStateOf, keptGate } from './detect';
 import { always, gate, kind, signal } from './kind';
 import { choice, volts, setUp } from './params';
 
@@ -22,10 +22,10 @@ export const sampleHold = kind({
   },
   memory: always,
   law(b, p, io) {
-    const fate = gateFate(io, 'clock', p.thresholdVolts);
-    if (fate === 'low') return { out: b.constant(0) };
-    if (fate === 'high' && p.mode === 'track') return { out: io.in('in') };
-    if (fate === 'high') return { out: io.symbol('out', ...io.range(io.in('in'))) };
+    const gateState = gateStateOf(io, 'clock', p.thresholdVolts);
+    if (gateState === 'low') return { out: b.constant(0) };
+    if (gateState === 'high' && p.mode === 'track') return { out: io.in('in') };
+    if (gateState === 'high') return { out: io.symbol('out', ...io.range(io.in('in'))) };
     const [lo, hi] = io.range(io.in('in'));
     return { out: io.symbol('out', Math.min(0, lo), Math.max(0, hi)) };
   },

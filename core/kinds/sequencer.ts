@@ -1,5 +1,5 @@
-import type { Lin } from '../law/lin';
-import { gateFate, keptGate } from './detect';
+import type { Affine } from '../law/affine';
+import { gateStateOf, keptGate } from './detect';
 import { always, gate, kind } from './kind';
 import { volts, setUp } from './params';
 import type { StepsSpec } from './params';
@@ -34,13 +34,13 @@ export const sequencer = kind({
     gates: ['gate'],
   },
   memory: always,
-  law(b, p, io): Record<string, Lin> {
-    const fate = gateFate(io, 'clock', 1);
+  law(b, p, io): Record<string, Affine> {
+    const gateState = gateStateOf(io, 'clock', 1);
     const [first] = p.steps;
-    if (fate === 'low' || !first) return { cv: b.constant(0), gate: b.constant(0) };
-    if (fate === 'high') {
+    if (gateState === 'low' || !first) return { cv: b.constant(0), gate: b.constant(0) };
+    if (gateState === 'high') {
       // Its only step begins at the first sample; a reset after it lets the gate fall, not the voltage.
-      const held = gateFate(io, 'reset', 1) !== 'moves' || !first.gate;
+      const held = gateStateOf(io, 'reset', 1) !== 'moves' || !first.gate;
       const gateVolts = first.gate ? p.gateVolts : 0;
       const gate = held ? b.constant(gateVolts) : io.symbol('gate', Math.min(0, gateVolts), Math.max(0, gateVolts));
       return { cv: b.constant(first.volts), gate };

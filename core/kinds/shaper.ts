@@ -1,5 +1,5 @@
 import type { Laws } from '../law/builder';
-import type { Curve, Lin } from '../law/lin';
+import type { Curve, Affine } from '../law/affine';
 import { control, kind, never, signal } from './kind';
 import type { Sockets } from './kind';
 import { choice, number, volts, setUp } from './params';
@@ -30,7 +30,7 @@ interface Folds {
 }
 
 /** Scaled, lifted and folded, before the knee. */
-function foldedOf(b: Laws, p: Folds, io: Sockets): Lin {
+function foldedOf(b: Laws, p: Folds, io: Sockets): Affine {
   const v = b.sum([io.in('in'), p.gain], [io.in('bias'), 1], [b.constant(p.biasVolts), 1]);
   return p.folds === 0 ? v : b.curve(v, foldCurve(p.clipVolts, p.folds));
 }

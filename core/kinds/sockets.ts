@@ -1,4 +1,4 @@
-import type { Lin, Range } from '../law/lin';
+import type { Affine, Range } from '../law/affine';
 
 export interface InputSpec {
   readonly name: string;
@@ -34,15 +34,15 @@ export interface Loading {
 
 /** What a law sees of its module's surroundings. */
 export interface Sockets {
-  in(name: string): Lin;
+  in(name: string): Affine;
   /** A cable is plugged, or a declared normal is carried. */
   connected(name: string): boolean;
   /** A new independent value of this module's own, anywhere in lo..hi. */
-  symbol(name: string, lo: number, hi: number): Lin;
+  symbol(name: string, lo: number, hi: number): Affine;
   /** Whether a hand turns one of its knobs; where nobody asks, none does. */
   turns?(param: string): boolean;
   /** How far a value can go, tightened. */
-  range(x: Lin): Range;
+  range(x: Affine): Range;
   readonly loading: Loading;
 }
 

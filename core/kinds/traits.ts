@@ -1,5 +1,5 @@
 import type { Laws } from '../law/builder';
-import type { Lin, Range } from '../law/lin';
+import type { Affine, Range } from '../law/affine';
 import type { Sockets } from './sockets';
 
 /** What destinations are read in: all that a target can ask for. */
@@ -30,7 +30,7 @@ export interface EndSpec<P> {
   /** One line: what it responds to. */
   readonly says: string;
   /** All that counts, as one voltage. */
-  drive(b: Laws, p: P, io: Sockets): Lin;
+  drive(b: Laws, p: P, io: Sockets): Affine;
   /** The figure at a drive voltage; null is silence. */
   value(p: P, drive: number): number | null;
   /** The drive voltages between which it responds; null where it responds to all. */
@@ -115,6 +115,6 @@ export type Passive =
 
 /** A voltage that is cut flat beyond ±`level`, before it is. */
 export interface ClipSpec {
-  readonly value: Lin;
+  readonly value: Affine;
   readonly level: number;
 }

@@ -1,5 +1,5 @@
 import type { Laws } from '../law/builder';
-import type { Lin } from '../law/lin';
+import type { Affine } from '../law/affine';
 import { dbOf, gainOf } from '../units/ratios';
 import { control, kind, signal } from './kind';
 import type { Sockets } from './kind';
@@ -13,7 +13,7 @@ interface Control {
 }
 
 /** All that opens it, as one voltage. */
-function controlVolts(b: Laws, p: Control, io: Sockets): Lin {
+function controlVolts(b: Laws, p: Control, io: Sockets): Affine {
   return b.sum([io.in('cv'), p.cvAmount], [io.in('cv2'), 1], [b.constant(p.bias), 1]);
 }
 
@@ -109,7 +109,7 @@ export const vca = kind({
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',
   negated: { inverted: 'out' },
-  law(b, p, io): Record<string, Lin> {
+  law(b, p, io): Record<string, Affine> {
     const c = controlVolts(b, p, io);
     const gain = respond(b, b.scale(c, 1 / p.unityVolts), p);
     const both = b.sum([io.in('in'), 1], [io.in('in2'), 1]);

@@ -10,25 +10,25 @@ import {
   productRange,
   relation,
   squareRange,
-} from './lin';
-import type { Atom, Curve, Lin, Range } from './lin';
+} from './affine';
+import type { Atom, Curve, Affine, Range } from './affine';
 
 type AtomBody = Atom extends infer A ? (A extends Atom ? Omit<A, 'id' | 'key' | 'lo' | 'hi'> : never) : never;
 
 /** What a kind's law may use to say what its outputs are. */
 export interface Laws {
-  constant(volts: number): Lin;
+  constant(volts: number): Affine;
   /** The sum of `k_i * x_i`. */
-  sum(...terms: readonly (readonly [Lin, number])[]): Lin;
-  scale(x: Lin, k: number, shift?: number): Lin;
-  mul(a: Lin, b: Lin): Lin;
-  clamp(x: Lin, min: number, max: number): Lin;
-  curve(x: Lin, curve: Curve): Lin;
-  abs(x: Lin): Lin;
-  min(a: Lin, b: Lin): Lin;
-  max(a: Lin, b: Lin): Lin;
+  sum(...terms: readonly (readonly [Affine, number])[]): Affine;
+  scale(x: Affine, k: number, shift?: number): Affine;
+  mul(a: Affine, b: Affine): Affine;
+  clamp(x: Affine, min: number, max: number): Affine;
+  curve(x: Affine, curve: Curve): Affine;
+  abs(x: Affine): Affine;
+  min(a: Affine, b: Affine): Affine;
+  max(a: Affine, b: Affine): Affine;
   /** AC coupling: what is left when the slow average is taken away. */
-  couple(x: Lin): Lin;
+  couple(x: Affine): Affine;
 }
 
 /** A 53-bit hash of the key: the same whatever was made before, so that answers do not depend on history. */
@@ -59,7 +59,7 @@ function rangeKey(lo: number, hi: number): string {
 export class AtomStore implements Laws {
   private readonly atoms = new Map<string, Atom>();
   /** How far a value can go; the bounds engine puts its tightened answer here. */
-  rangeOf: (x: Lin) => Range = (x) => [x.lo, x.hi];
+  rangeOf: (x: Affine) => Range = (x) => [x.lo, x.hi];
 
   /** Forgets every atom that `keep` does not name, so that a long session does not grow. */
   retain(keep: ReadonlySet<Atom>): void {
@@ -70,7 +70,7 @@ export class AtomStore implements Laws {
     return this.atoms.size;
   }
 
-  private make(key: string, body: AtomBody, [lo, hi]: Range): Lin {
+  private make(key: string, body: AtomBody, [lo, hi]: Range): Affine {
     let atom = this.atoms.get(key);
     if (!atom) {
       atom = { ...body, id: identity(key), key, lo, hi };
@@ -80,24 +80,24 @@ export class AtomStore implements Laws {
   }
 
   /** An independent value: for bounds a symbol in its range, for simulation an input's buffer `slot`. */
-  leaf(name: string, lo: number, hi: number, slot = -1): Lin {
+  leaf(name: string, lo: number, hi: number, slot = -1): Affine {
     if (lo === hi) return constant(lo);
     return this.make(`leaf ${name} ${rangeKey(lo, hi)}`, { op: 'leaf', slot }, [lo, hi]);
   }
 
-  constant(volts: number): Lin {
+  constant(volts: number): Affine {
     return constant(volts);
   }
 
-  sum(...terms: readonly (readonly [Lin, number])[]): Lin {
-    return terms.reduce<Lin>((total, [x, k]) => add(total, x, k), constant(0));
+  sum(...terms: readonly (readonly [Affine, number])[]): Affine {
+    return terms.reduce<Affine>((total, [x, k]) => add(total, x, k), constant(0));
   }
 
-  scale(x: Lin, k: number, shift = 0): Lin {
+  scale(x: Affine, k: number, shift = 0): Affine {
     return affine(x, k, shift);
   }
 
-  mul(a: Lin, b: Lin): Lin {
+  mul(a: Affine, b: Affine): Affine {
     if (isConstant(a)) return affine(b, a.c);
     if (isConstant(b)) return affine(a, b.c);
     const tied = relation(a, b);
@@ -108,13 +108,13 @@ export class AtomStore implements Laws {
   }
 
   /** `(k*b + d)*b`, completed to a square so that its lowest value is exact. */
-  private tiedProduct(b: Lin, k: number, d: number): Lin {
+  private tiedProduct(b: Affine, k: number, d: number): Affine {
     const root = affine(b, 1, d / (2 * k));
     const square = this.make(`square ${keyOf(root)}`, { op: 'square', a: root }, squareRange(root.lo, root.hi));
     return affine(square, k, -(d * d) / (4 * k));
   }
 
-  clamp(x: Lin, min: number, max: number): Lin {
+  clamp(x: Affine, min: number, max: number): Affine {
     if (x.lo >= min && x.hi <= max) return x;
     if (isConstant(x)) return constant(Math.min(max, Math.max(min, x.c)));
     const range = clampRange([x.lo, x.hi], min, max);
@@ -122,27 +122,27 @@ export class AtomStore implements Laws {
     return this.make(`clamp ${keyOf(x)} ${min} ${max}`, { op: 'clamp', a: x, min, max }, range);
   }
 
-  curve(x: Lin, curve: Curve): Lin {
+  curve(x: Affine, curve: Curve): Affine {
     if (isConstant(x)) return constant(curve.f(x.c));
     const body = { op: 'curve', a: x, curve } as const;
     return this.make(`curve ${curve.key} ${keyOf(x)}`, body, curveRange(curve, x.lo, x.hi));
   }
 
-  abs(x: Lin): Lin {
+  abs(x: Affine): Affine {
     if (x.lo >= 0) return x;
     if (x.hi <= 0) return affine(x, -1);
     return this.curve(x, absolute);
   }
 
-  max(a: Lin, b: Lin): Lin {
+  max(a: Affine, b: Affine): Affine {
     return add(a, this.clamp(add(b, a, -1), 0, Infinity));
   }
 
-  min(a: Lin, b: Lin): Lin {
+  min(a: Affine, b: Affine): Affine {
     return add(a, this.clamp(add(b, a, -1), -Infinity, 0));
   }
 
-  couple(x: Lin): Lin {
+  couple(x: Affine): Affine {
     if (isConstant(x)) return constant(0);
     const [lo, hi] = this.rangeOf(x);
     return this.make(`couple ${keyOf(x)}`, { op: 'couple', a: x }, [lo - hi, hi - lo]);

@@ -9,8 +9,8 @@ import type { Graph } from '../graph/graph';
 import { allKinds } from '../kinds';
 import { continuousOf } from '../kinds/knobs';
 import { AtomStore } from '../law/builder';
-import { constant } from '../law/lin';
-import type { Lin } from '../law/lin';
+import { constant } from '../law/affine';
+import type { Affine } from '../law/affine';
 import { simulateGraph } from '../simulate/simulate';
 import { patchOf } from '../testing/patch';
 import { randomPatch } from '../testing/randomPatch';
@@ -161,7 +161,7 @@ describe('a knob that is declared linear', () => {
             in: (name: string) => constant(volts[kind.inputs(set).findIndex((s) => s.name === name)] ?? 0),
             connected: () => true,
             symbol: () => constant(NaN),
-            range: (x: Lin): [number, number] => [x.lo, x.hi],
+            range: (x: Affine): [number, number] => [x.lo, x.hi],
             loading: { potGain: 1, weights: [1, 1, 1, 1] },
           };
           return Object.values(kind.law(new AtomStore(), set, io)).map((x) => x.lo);

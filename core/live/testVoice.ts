@@ -2,7 +2,7 @@ import { idOf, nameOf, socketAt } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import type { Edit } from '../edit/edit';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import type { Graph, GraphModule } from '../graph/graph';
 import { soundOf } from '../graph/sound';
 import type { EndSpec } from '../kinds/kind';

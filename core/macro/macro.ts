@@ -1,7 +1,7 @@
 import { idOf, socketAt } from '../document/sockets';
 import type { MacroDoc, MacroRowDoc, ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import type { ParamValues } from '../kinds/params';

@@ -3,7 +3,7 @@ import { idOf, nameOf, socketAt } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
-import { constant } from '../law/lin';
+import { constant } from '../law/affine';
 import { AtomStore } from '../law/builder';
 import { lawsOf } from '../simulate/laws';
 import { canRead, driveFor } from '../answers/drive';

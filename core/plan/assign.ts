@@ -7,7 +7,7 @@ import type { Link as PatchLink, Wiring } from '../graph/wiring';
 import type { Edit } from '../edit/edit';
 import { coversOf, Servers, socketThere } from './serve';
 import type { Seat, Service } from './serve';
-import { takeOver } from './takeOver';
+import { seatEdits } from './seatEdits';
 
 export interface Assigned {
   readonly module: string;
@@ -247,7 +247,7 @@ function assigned(patch: Patch, places: readonly RackPlace[], wanted: (id: strin
     if (id !== undefined && place && service) seats.set(id, { place, service });
   });
   const taken = new Set([...seats.values()].map((s) => s.place.name));
-  const { edits, normals } = takeOver(patch, seats);
+  const { edits, normals } = seatEdits(patch, seats);
   const short = modules.filter((id) => !seats.has(id));
   const missing = seating.seats.filter((p) => p < 0).length;
   return {

@@ -2,7 +2,7 @@ import { placesOf } from '../document/rackTypes';
 import type { RackPlace, Rack } from '../document/rackTypes';
 import type { Want } from '../document/targets';
 import type { ParamValues } from '../kinds/params';
-import { heldBy } from '../rack/holds';
+import { channelSettings } from '../rack/holds';
 
 /** A stage that a chain could have: without a rack, one of a kind; with one, a channel of those that are alike. */
 export interface Candidate {
@@ -66,10 +66,10 @@ function buildsOn({ channel }: RackPlace, { kind, builds }: Stage): ParamValues[
   const mode = channel.modes.find((m) => m.kind === kind);
   if (!mode) return [];
   const found = builds.flatMap((build) => {
-    const held = heldBy(mode, build);
+    const held = channelSettings(mode, build);
     if (held.ok) return [held.params];
     // What it cannot be built as, it has as it is; only what must be open is asked for.
-    const plain = heldBy(mode, 'amount' in build ? { amount: build.amount ?? 1 } : {});
+    const plain = channelSettings(mode, 'amount' in build ? { amount: build.amount ?? 1 } : {});
     return plain.ok ? [plain.params] : [];
   });
   const texts = found.map((params) => JSON.stringify(params));

@@ -1,7 +1,7 @@
 import { socketAt } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import { buildGraph, feedingModules } from '../graph/graph';
 import { soundOf } from '../graph/sound';
 

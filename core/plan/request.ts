@@ -9,7 +9,7 @@ import { readField } from '../document/readField';
 import { idOf, partsOf, socketAt } from '../document/sockets';
 import { targetField } from '../document/targets';
 import type { Cable, ModuleDoc, Patch, PatchError, Result, Target } from '../document/types';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import { allKinds, kindNamed } from '../kinds';
 import type { Kind } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';

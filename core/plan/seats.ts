@@ -3,7 +3,7 @@ import type { Rack } from '../document/rackTypes';
 import type { Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { Servers } from './serve';
-import { takeOver } from './takeOver';
+import { seatEdits } from './seatEdits';
 
 /** A channel that a module could sit on. */
 export interface SeatOffer {
@@ -27,7 +27,7 @@ export function seatOffers(patch: Patch, rack: Rack, id: string): SeatOffer[] {
       const answer = servers.answer(id, place.channel);
       if (!('service' in answer)) return [];
       const { service } = answer;
-      const edits = takeOver(patch, new Map([[id, { place, service }]])).edits.get(id) ?? [];
+      const edits = seatEdits(patch, new Map([[id, { place, service }]])).edits.get(id) ?? [];
       const name = placeTitle(place);
       const { standIn, cost } = service;
       return [{ rack: place.name, name, standIn, cost, takenBy: taken.get(place.name) ?? null, edits }];

@@ -8,8 +8,8 @@ import type { Graph, GraphModule } from '../graph/graph';
 import { standInsFor } from '../kinds/standIns';
 import type { Served, StandIn, Wanted } from '../kinds/standIns';
 import type { ParamValues } from '../kinds/params';
-import type { Range } from '../law/lin';
-import { heldBy, modeOf } from '../rack/holds';
+import type { Range } from '../law/affine';
+import { channelSettings, modeOf } from '../rack/holds';
 
 /** How a channel serves a module. */
 export interface Service {
@@ -145,7 +145,7 @@ export class Servers {
     const own = modeOf(channel, piece.m.kind.name);
     let why = 'it is a different type of module';
     if (own) {
-      const held = heldBy(own, piece.needs);
+      const held = channelSettings(own, piece.needs);
       if (held.ok) return { service: { cost: 0, mode: own, params: held.params, sockets: null, standIn: null } };
       why = held.why;
     }
@@ -163,7 +163,7 @@ export class Servers {
     for (const served of stand.as(piece.wanted)) {
       if (!carries(piece.sockets, served)) continue;
       const needs = fromNormal(channel, served);
-      const held = needs && heldBy(mode, needs);
+      const held = needs && channelSettings(mode, needs);
       if (held?.ok) {
         const says = stand.differs ? `${stand.says}; ${stand.differs}` : stand.says;
         const { inputs, outputs } = served;

@@ -4,7 +4,7 @@ import type { ChannelMode } from '../document/rackTypes';
 import { kindNamed } from '../kinds';
 import type { ParamValues } from '../kinds/params';
 import { patchOf } from '../testing/patch';
-import { heldBy, limitsThere } from './holds';
+import { channelSettings, limitsThere } from './holds';
 
 const mode = (kind: string, more: Partial<ChannelMode> = {}): ChannelMode => ({
   kind,
@@ -14,7 +14,7 @@ const mode = (kind: string, more: Partial<ChannelMode> = {}): ChannelMode => ({
   ...more,
 });
 const held = (m: ChannelMode, needs: ParamValues): ParamValues | string => {
-  const answer = heldBy(m, needs);
+  const answer = channelSettings(m, needs);
   return answer.ok ? answer.params : answer.why;
 };
 
@@ -56,7 +56,7 @@ describe('what a channel can be set to', () => {
     fc.assert(
       fc.property(volts, volts, volts, fc.double({ min: -1, max: 1, noNaN: true }), (a, b, wanted, amount) => {
         const [low, high] = [Math.min(a, b), Math.max(a, b)];
-        const answer = heldBy(mode('offset', { ranges: { volts: [low, high] } }), { volts: wanted, amount });
+        const answer = channelSettings(mode('offset', { ranges: { volts: [low, high] } }), { volts: wanted, amount });
         expect(answer.ok).toBe(wanted >= low - 1e-12 && wanted <= high + 1e-12);
         if (!answer.ok) return;
         const [m] = patchOf({ o: ['offset', answer.params] }).modules;

@@ -81,7 +81,7 @@ function plain(kind: Kind, params: ParamValues): ParamValues {
  *
  * @param needs the parameters that matter; any others are as the channel has them.
  */
-export function heldBy(mode: ChannelMode, needs: ParamValues): Held {
+export function channelSettings(mode: ChannelMode, needs: ParamValues): Held {
   const kind = kindNamed(mode.kind);
   if (!kind) return no(`there is no kind ${mode.kind}`);
   const single: Record<string, ParamValue> = {};

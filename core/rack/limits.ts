@@ -9,7 +9,7 @@ import type { Edit } from '../edit/edit';
 import { kindNamed, kindTitle } from '../kinds';
 import type { ParamValue } from '../kinds/params';
 import type { Panel } from '../units/knob';
-import { heldBy, limitsThere, modeOf } from './holds';
+import { channelSettings, limitsThere, modeOf } from './holds';
 
 /** What the channels that a patch sits on allow, by `module.param`. */
 export interface ChannelLimits {
@@ -78,7 +78,7 @@ export function channelFaults(patch: Patch, rack: Rack): ChannelFault[] {
     if (!kind || !mode)
       return fault(`that channel is a ${place.channel.modes.map((x) => kindTitle(x.kind)).join(' or ')}`);
     const all = completeParams(kind, m.params, patch.settings.bpm);
-    const held = heldBy(mode, existing(kind, all));
+    const held = channelSettings(mode, existing(kind, all));
     return held.ok ? [] : fault(held.why);
   });
 }

@@ -1,5 +1,5 @@
 import { BoundsEngine } from '../bounds/bounds';
-import { OffBench } from '../answers/errors';
+import { ErrorModel } from '../answers/errors';
 import { tolerance } from '../answers/tolerance';
 import type { Tolerance } from '../answers/tolerance';
 import { readingsOf } from '../answers/readings';
@@ -97,7 +97,7 @@ function meanOfLast(trace: Float64Array, samples: number | null): number {
 
 /** How wide 5 to 95% of a voltage's mean are, with the usual errors: of the mean itself, not of its extremes, volts. */
 function meanWidth(patch: Patch, socket: string, channels: Channels, asset: Asset): number {
-  const bench = new OffBench(patch, {}, (graph) => partBehind(graph, [socket]), channels);
+  const bench = new ErrorModel(patch, {}, (graph) => partBehind(graph, [socket]), channels);
   const random = stream(patch.settings.seed ^ 0x3ea4);
   const { duration } = patch.settings;
   const slow = controlRate(bench.graph, [socket]) !== null;

@@ -5,7 +5,7 @@ import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { endsOf, stripTo } from '../graph/strip';
 import type { Frame } from '../graph/strip';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import { simulateGraph } from '../simulate/simulate';
 import type { Simulation, SimulateOptions } from '../simulate/types';
 import { showNumber, showRange } from '../units/show';

@@ -3,7 +3,7 @@ import type { Graph, GraphModule } from '../graph/graph';
 import type { AssetLookup, Kernel, Wiring } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { seedOf } from '../kinds/random';
-import type { Lin } from '../law/lin';
+import type { Affine } from '../law/affine';
 import type { Arena } from '../native/native';
 import { lawsOf } from './laws';
 import type { Memory } from './memory';
@@ -44,7 +44,7 @@ export function kernelOf(shared: Shared, place: Slot, params: ParamValues, memor
   const law = m.kind.law(store, params, io);
   const tape = new Tape(shared.arena, memory, shared.graph.sampleRate, inputs);
   m.outputs.forEach((o, i) => {
-    if (!m.kind.negated?.[o.name]) tape.write(law[o.name] as Lin, outputs[i] as Float64Array);
+    if (!m.kind.negated?.[o.name]) tape.write(law[o.name] as Affine, outputs[i] as Float64Array);
   });
   return (from, to) => tape.run(from, to);
 }

@@ -1,6 +1,6 @@
 import type { GraphModule } from '../graph/graph';
 import { AtomStore } from '../law/builder';
-import { constant } from '../law/lin';
+import { constant } from '../law/affine';
 
 /** The law's values, with the inputs as its leaves; steady inputs fold into constants. */
 export function lawsOf(m: GraphModule): { store: AtomStore; io: Parameters<GraphModule['kind']['law']>[2] } {

@@ -50,7 +50,7 @@ export class Memory {
   }
 
   /** Goes on from another's, which lies in another arena. */
-  takeOver(other: Memory): void {
+  copyFrom(other: Memory): void {
     for (const [name, value] of other.kept) this.kept.set(name, value);
     for (const [name, room] of other.rooms) this.room(name, room.length).set(room);
   }

@@ -107,7 +107,7 @@ export class Parts {
     };
     const memory = this.memory();
     const before = this.options.carried?.memories.get(carriedName(m));
-    if (before) memory.takeOver(before);
+    if (before) memory.copyFrom(before);
     const kernel = moduleKernel(this.shared, place, m.params, memory);
     const own = this.crossings(m, detected);
     return {

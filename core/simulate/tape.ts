@@ -1,5 +1,5 @@
-import { doubling } from '../law/lin';
-import type { Atom, Lin } from '../law/lin';
+import { doubling } from '../law/affine';
+import type { Atom, Affine } from '../law/affine';
 import type { Arena } from '../native/native';
 import type { Memory } from './memory';
 
@@ -23,7 +23,7 @@ export class Tape {
   ) {}
 
   /** Writes the value into `out` at every run. */
-  write(x: Lin, out: Float64Array): void {
+  write(x: Affine, out: Float64Array): void {
     this.lin(x, out);
   }
 
@@ -31,7 +31,7 @@ export class Tape {
     for (const op of this.ops) op(from, to);
   }
 
-  private bufferOf(x: Lin): Float64Array {
+  private bufferOf(x: Affine): Float64Array {
     const [atom, ...more] = x.atoms;
     if (atom && more.length === 0 && x.c === 0 && x.ks[0] === 1) return this.atom(atom);
     const out = this.memory.scratch();
@@ -39,7 +39,7 @@ export class Tape {
     return out;
   }
 
-  private lin(x: Lin, out: Float64Array): void {
+  private lin(x: Affine, out: Float64Array): void {
     const sources = x.atoms.map((atom) => this.atom(atom));
     this.ops.push(weigh(this.arena, x.c, x.ks, sources, out));
   }

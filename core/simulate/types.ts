@@ -1,7 +1,7 @@
 import type { ModuleBounds } from '../bounds/bounds';
 import type { Repeats } from '../bounds/repeats';
 import type { Wiring } from '../kinds/kind';
-import type { Range } from '../law/lin';
+import type { Range } from '../law/affine';
 import type { Memory } from './memory';
 import type { Picture } from './stats';
 

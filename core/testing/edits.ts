@@ -1,5 +1,5 @@
 import { applyEdits } from '../edit/edit';
-import { freeId } from '../edit/work';
+import { freeId } from '../edit/editSequence';
 import type { Edit } from '../edit/edit';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';

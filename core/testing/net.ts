@@ -1,18 +1,18 @@
 import { Cone } from '../bounds/cone';
 import { stream } from '../kinds/random';
 import type { AtomStore } from '../law/builder';
-import { constant, doubling } from '../law/lin';
-import type { Lin, Range } from '../law/lin';
+import { constant, doubling } from '../law/affine';
+import type { Affine, Range } from '../law/affine';
 
 /** A random memoryless net over one to six sources, as a law. */
-export function randomNet(store: AtomStore, seed: number): Lin {
+export function randomNet(store: AtomStore, seed: number): Affine {
   const random = stream(seed);
   const between = (lo: number, hi: number): number => lo + (hi - lo) * random();
-  const pool: Lin[] = Array.from({ length: Math.ceil(6 * random()) }, (_, i) =>
+  const pool: Affine[] = Array.from({ length: Math.ceil(6 * random()) }, (_, i) =>
     store.leaf(`net ${seed} ${i}`, -between(0, 5), between(1, 6)),
   );
   // Mostly from the newest, so that nets grow deep.
-  const any = (): Lin => pool[Math.floor(pool.length * Math.sqrt(random()))] ?? constant(0);
+  const any = (): Affine => pool[Math.floor(pool.length * Math.sqrt(random()))] ?? constant(0);
   for (let n = 0; n < 10; n++) {
     const way = random();
     if (way < 0.3) pool.push(store.scale(store.mul(any(), any()), 0.2));
@@ -27,7 +27,7 @@ export function randomNet(store: AtomStore, seed: number): Lin {
 }
 
 /** What a search over a net's sources finds: random points, corners, then a climb from the best. Inside the true range. */
-export function searched(net: Lin, seed: number, points: number): Range {
+export function searched(net: Affine, seed: number, points: number): Range {
   const cone = new Cone(net);
   const random = stream(seed);
   const point = new Float64Array(cone.n);

@@ -20,7 +20,14 @@ describe('what this browser keeps of choices', () => {
     const store = new Map<string, string>();
     tab(store);
     const { settings, setSetting } = await import('./settings');
-    expect(settings.getState()).toEqual({ singleKeys: true, guide: 'new', sections: {}, rack: '', cared: false });
+    expect(settings.getState()).toEqual({
+      singleKeys: true,
+      guide: 'new',
+      welcome: true,
+      sections: {},
+      rack: '',
+      cared: false,
+    });
     setSetting('rack', 'pier');
     setSetting('sections', { setup: true });
     vi.resetModules();

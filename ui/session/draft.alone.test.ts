@@ -94,12 +94,12 @@ describe('a browser that has no room', () => {
   it('is told when it is full, and before, each once', async () => {
     const full = await tab('me', new FakeStore(200));
     full.keepDraft('p1', 1, patch, null);
-    expect(full.said()).toContain('no more room');
+    expect(full.said()).toContain('storage is full');
     const store = new FakeStore();
     store.setItem('other', 'x'.repeat(4_400_000));
     const near = await tab('me', store);
     near.keepDraft('p1', 1, patch, null);
-    expect(near.said()).toContain('nearly full');
+    expect(near.said()).toContain('almost full');
     expect(near.readDraft('p1')).not.toBeNull();
   });
 
@@ -112,7 +112,7 @@ describe('a browser that has no room', () => {
       addEventListener: () => undefined,
     });
     refuses.keepDraft('p1', 1, patch, null);
-    expect(refuses.said()).toContain('keep nothing');
+    expect(refuses.said()).toContain('blocks local storage');
     expect(refuses.readDraft('p1')).toBeNull();
     expect(await refuses.leftDrafts('p1')).toEqual([]);
   });

@@ -1,4 +1,4 @@
-import type { Range } from '../../law/lin';
+import type { Range } from '../../law/affine';
 import type { ParamValues } from '../params';
 
 /** A module that wants a channel: its settings, and what is plugged and can arrive at it. */

@@ -3,7 +3,7 @@ import { wantOf } from '../../document/targets';
 import type { Target } from '../../document/targets';
 import { clockOf, pointerAt } from '../../units/knob';
 import { countsOctaves } from '../../units/ratios';
-import type { Range } from '../../law/lin';
+import type { Range } from '../../law/affine';
 import type { Setting } from '../problem/setting';
 import type { Look, Problem } from '../problem/problem';
 import { settingAt, valueBeyond } from '../problem/knobs';

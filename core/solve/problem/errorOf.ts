@@ -2,8 +2,8 @@ import type { Target } from '../../document/targets';
 import type { GraphModule } from '../../graph/graph';
 import type { EndSpec } from '../../kinds/kind';
 import type { ParamValues } from '../../kinds/params';
-import { add } from '../../law/lin';
-import type { Lin, Range } from '../../law/lin';
+import { add } from '../../law/affine';
+import type { Affine, Range } from '../../law/affine';
 import { countsOctaves } from '../../units/ratios';
 import type { Setting } from './setting';
 import { canRead, driveFor, figureHull } from '../../answers/drive';
@@ -117,10 +117,10 @@ function spanError(t: Extract<Target, { want: 'span' }>, setting: Setting, m: Gr
   return { error: worst(residuals), span: high - low, reached, residuals };
 }
 
-const isPlain = (x: Lin): boolean => x.atoms.every((atom) => atom.op === 'leaf');
+const isPlain = (x: Affine): boolean => x.atoms.every((atom) => atom.op === 'leaf');
 
 /** Of a sum that shall not move: what each source moves it by, else its span. */
-function stillness(x: Lin, span: number): Residual[] {
+function stillness(x: Affine, span: number): Residual[] {
   if (!isPlain(x)) return [residual('span', span)];
   return x.atoms.map((atom, i) => residual(atom.key, ((x.ks[i] as number) * (atom.hi - atom.lo)) / 2));
 }

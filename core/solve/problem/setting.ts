@@ -4,15 +4,15 @@ import { driveFor } from '../../answers/drive';
 import type { Passed } from '../../bounds/entries';
 import type { Graph } from '../../graph/graph';
 import { tracksOf } from '../../graph/tracks';
-import { constant } from '../../law/lin';
-import type { Lin, Range } from '../../law/lin';
+import { constant } from '../../law/affine';
+import type { Affine, Range } from '../../law/affine';
 import type { Place } from '../../graph/place';
 
 /** A patch with some knobs in other places: its values, ranges and traces. */
 export interface Setting {
   readonly graph: Graph;
-  value(place: Place): Lin;
-  range(x: Lin): Range;
+  value(place: Place): Affine;
+  range(x: Affine): Range;
   /** Where hands turn the destination's own knobs: settings that they pass, and the drive at each. */
   passed(place: Place): readonly Passed[] | null;
   /** The trace at a place, volts. */

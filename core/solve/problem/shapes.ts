@@ -1,6 +1,6 @@
 import type { TargetShape } from '../../document/targets';
 import { Gate } from '../../kinds/detect';
-import type { Range } from '../../law/lin';
+import type { Range } from '../../law/affine';
 
 type Trace = Float64Array;
 

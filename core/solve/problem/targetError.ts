@@ -1,4 +1,4 @@
-import type { Range } from '../../law/lin';
+import type { Range } from '../../law/affine';
 
 /** How far a setting is from what a target asks for. */
 export interface TargetError {

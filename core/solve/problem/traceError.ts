@@ -3,7 +3,7 @@ import type { GraphModule } from '../../graph/graph';
 import { Gate } from '../../kinds/detect';
 import type { EndSpec } from '../../kinds/kind';
 import type { ParamValues } from '../../kinds/params';
-import type { Range } from '../../law/lin';
+import type { Range } from '../../law/affine';
 import { gainOf } from '../../units/ratios';
 import type { Setting } from './setting';
 import { driveFor } from '../../answers/drive';

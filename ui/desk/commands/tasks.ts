@@ -12,7 +12,7 @@ import {
   replaceStage,
   socketAt,
   stripTo,
-  Work,
+  EditSequence,
 } from '@/core';
 import type { Edit, Graph, Patch } from '@/core';
 import type { Choice } from '@/ui/parts/Chooser';
@@ -166,7 +166,7 @@ function copyPlan(
       if (!strip) return null;
       const fresh = key.startsWith(NEW) ? newEnd(patch, key.slice(NEW.length)) : null;
       const to = fresh?.show ?? key;
-      const work = new Work(patch).do(...(fresh?.edits ?? []));
+      const work = new EditSequence(patch).do(...(fresh?.edits ?? []));
       work.do(...duplicateChain(work.patch, strip, to, task.mirrored, arrives));
       return { label: `Copy path to ${placeName(graph.modules, to)}${how}`, edits: work.edits, show: to };
     },

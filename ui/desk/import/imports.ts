@@ -1,4 +1,4 @@
-import { freeId, rangeOfTrace, socketAt, Work } from '@/core';
+import { freeId, rangeOfTrace, socketAt, EditSequence } from '@/core';
 import type { Added, Edit, GesturePoint, ModuleDoc, Patch } from '@/core';
 import { midiController, midiSteps, midiVoltages } from '@/core/formats/midi';
 import type { MidiScale } from '@/core/formats/midi';
@@ -51,7 +51,7 @@ export function addVoltages(
   if (!track) return null;
   const voices = track.notes.length > 0 ? Object.entries(midiVoltages(track, scale)) : [];
   const moved = controllers.map((n): [string, GesturePoint[]] => [`controller ${n}`, midiController(track, n, scale)]);
-  const work = new Work(patch);
+  const work = new EditSequence(patch);
   let first: string | null = null;
   for (const [what, points] of [...voices, ...moved]) {
     const id = freeId(work.patch, what.replace(/[^a-z0-9]/g, ''));

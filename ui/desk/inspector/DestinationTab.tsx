@@ -7,10 +7,10 @@ import { Group } from '@/ui/parts/Group';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
-import { SpreadSection } from '../wanted/SpreadSection';
-import { RouteSection } from '../wanted/RouteSection';
-import { SolveGroup } from '../wanted/SolveGroup';
-import { TargetsGroup } from '../wanted/TargetsGroup';
+import { SpreadSection } from '../targets/SpreadSection';
+import { RouteSection } from '../targets/RouteSection';
+import { SolveGroup } from '../targets/SolveGroup';
+import { TargetsGroup } from '../targets/TargetsGroup';
 
 interface Props {
   readonly desk: DeskStore;

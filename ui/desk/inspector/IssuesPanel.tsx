@@ -5,7 +5,7 @@ import type { DeskStore } from '@/ui/session/desk';
 import { openIssues } from '@/ui/session/inspector';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { showPlace } from '../issues/showPlace';
-import { FindingsList } from '../findings/FindingsList';
+import { FindingsList } from '../issues/FindingsList';
 
 interface Props {
   readonly desk: DeskStore;

@@ -16,7 +16,7 @@ import { MacroSection } from '../macro/MacroSection';
 import { TonightSection } from '../rack/TonightSection';
 import { SettingRow } from '../stage/SettingRow';
 import { NotesField } from './NotesField';
-import { PatchName } from '../shell/PatchName';
+import { PatchName } from './PatchName';
 import { TagsField } from './TagsField';
 
 /** Choices of the sample rate: by what sounds, or given, Hz. */

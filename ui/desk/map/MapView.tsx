@@ -23,7 +23,7 @@ import type { DeskStore } from '@/ui/session/desk';
 import { askRoute, showMap } from '@/ui/session/inspector';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { standing } from '../wanted/words';
+import { standing } from '../targets/words';
 import { cellSays, cellText } from './figures';
 import { MapCellButton } from './MapCellButton';
 import { shownPart } from './order';

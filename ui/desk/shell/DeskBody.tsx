@@ -16,7 +16,7 @@ import { usePrediction } from '@/ui/session/usePrediction';
 import type { Span } from '@/ui/session/usePrediction';
 import { listedEnds } from '../commands/tasks';
 import type { Task } from '../commands/tasks';
-import { EndsList } from '../ends/EndsList';
+import { EndsList } from '../destinations/EndsList';
 import type { Window } from '../scope/view';
 import { shownSocket } from '../strip/views';
 import { Beside } from './Beside';

@@ -10,7 +10,7 @@ import type { Scene } from '@/ui/session/scene';
 import { ink } from '@/ui/theme/tokens';
 import { SaveLine } from './SaveLine';
 import { Tools } from './Tools';
-import { PatchName } from './PatchName';
+import { PatchName } from '../inspector/PatchName';
 import { PlayButton } from './PlayButton';
 import { UndoRedo } from './UndoRedo';
 

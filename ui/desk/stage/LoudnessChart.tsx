@@ -7,7 +7,7 @@ import { useEffect, useState } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { showDb, showNumber } from '@/core';
 import type { Patch } from '@/core';
-import type { LoudnessOver } from '@/core/answers/schools';
+import type { LoudnessOver } from '@/core/answers/loudnessVariants';
 import { PlayIcon } from '@/ui/parts/icons';
 import { listenJob } from '@/ui/parts/workerJob';
 import { hear } from '@/ui/session/hearing';
@@ -21,12 +21,12 @@ const figures = { fontFamily: fonts.numbers, fontSize: 11, fill: ink.ink } as co
 type Answer =
   { readonly of: Patch; readonly found: readonly LoudnessOver[] } | { readonly of: Patch; readonly fault: string };
 
-function useSchools(id: string, patch: Patch): Answer | null {
+function useLoudness(id: string, patch: Patch): Answer | null {
   const [answer, setAnswer] = useState<Answer | null>(null);
   useEffect(() => {
     let cancel = (): void => undefined;
     const timer = setTimeout(() => {
-      const job = listenJob((worker) => worker.schools(patch, id));
+      const job = listenJob((worker) => worker.loudnessVariants(patch, id));
       cancel = job.cancel;
       job.done
         .then((found) => setAnswer({ of: patch, found }))
@@ -42,14 +42,14 @@ function useSchools(id: string, patch: Patch): Answer | null {
 
 /** The four ways beside each other, dB over time, each to be heard. */
 export function LoudnessChart({ id, patch }: { readonly id: string; readonly patch: Patch }) {
-  const answer = useSchools(id, patch);
+  const answer = useLoudness(id, patch);
   if (!answer) return <LinearProgress aria-label="Calculating levels" />;
   if ('fault' in answer) return <Alert severity="error">{answer.fault}</Alert>;
   const { found } = answer;
   const times = found[0]?.points ?? [];
   const data = times.map(({ t }, i) => ({
     t,
-    ...Object.fromEntries(found.map((school, j) => [`s${j}`, school.points[i]?.db ?? null])),
+    ...Object.fromEntries(found.map((variant, j) => [`s${j}`, variant.points[i]?.db ?? null])),
   }));
   return (
     <Box data-loudness={id}>
@@ -73,9 +73,9 @@ export function LoudnessChart({ id, patch }: { readonly id: string; readonly pat
               tickFormatter={(v: number) => showNumber(v, 0)}
               unit="&#8239;dB"
             />
-            {found.map((school, j) => (
+            {found.map((variant, j) => (
               <Line
-                key={school.name}
+                key={variant.name}
                 dataKey={`s${j}`}
                 stroke={j % 2 === 0 ? ink.trace : ink.wanted}
                 strokeDasharray={DASHES[j]}
@@ -86,23 +86,23 @@ export function LoudnessChart({ id, patch }: { readonly id: string; readonly pat
           </LineChart>
         </ResponsiveContainer>
       </Box>
-      {found.map((school, j) => (
-        <School key={school.name} school={school} index={j} />
+      {found.map((variant, j) => (
+        <LoudnessVariant key={variant.name} variant={variant} index={j} />
       ))}
     </Box>
   );
 }
 
-/** How long a school stays within 20 dB of its loudest, in words. */
+/** How long a variant stays within 20 dB of its loudest, in words. */
 function told({ name, points }: LoudnessOver): string {
   const loudest = points.reduce<number>((m, p) => Math.max(m, p.db ?? -Infinity), -Infinity);
   const near = points.filter((p) => p.db !== null && p.db > loudest - 20).length / Math.max(1, points.length);
   return `${name}: peaks at ${showDb(Number.isFinite(loudest) ? loudest : null)}, within 20\u00a0dB of peak for ${showNumber(100 * near, 0)}% of the time`;
 }
 
-function School({ school, index }: { readonly school: LoudnessOver; readonly index: number }) {
+function LoudnessVariant({ variant, index }: { readonly variant: LoudnessOver; readonly index: number }) {
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 13, py: 0.25 }} data-school={school.name}>
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 13, py: 0.25 }} data-loudness={variant.name}>
       <svg width={26} height={8} aria-hidden>
         <line
           x1={0}
@@ -114,11 +114,11 @@ function School({ school, index }: { readonly school: LoudnessOver; readonly ind
           strokeDasharray={DASHES[index]}
         />
       </svg>
-      <Box sx={{ flex: 1, minWidth: 0 }}>{told(school)}</Box>
+      <Box sx={{ flex: 1, minWidth: 0 }}>{told(variant)}</Box>
       <Button
-        aria-label={`Listen to ${school.name}`}
+        aria-label={`Listen to ${variant.name}`}
         startIcon={<PlayIcon />}
-        onClick={() => hear(school.name, school.patch)}
+        onClick={() => hear(variant.name, variant.patch)}
       >
         Listen
       </Button>

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { differencesOf, takeOver } from '@/core';
+import { differencesOf, differenceEdits } from '@/core';
 import type { Difference } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
 import { counted } from '@/ui/parts/counted';
@@ -32,7 +32,7 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
   const changed = useMemo(() => new Set(differences.flatMap((d) => d.module ?? [])), [differences]);
   const domain = shared(predicted, there);
   const { edit } = desk.getState();
-  const take = (d: Difference): void => edit(`Apply ${d.what}`, takeOver(d));
+  const take = (d: Difference): void => edit(`Apply ${d.what}`, differenceEdits(d));
   const takeAll = (): void => edit(`Load ${other.name}`, [{ do: 'state', state: other.patch }]);
   return (
     <Box

@@ -3,7 +3,7 @@ import type { ChannelNormal } from '../document/rackTypes';
 import { fittingTarget } from '../document/targets';
 import type { MacroDoc, ModuleDoc, Normal, Patch, Target } from '../document/types';
 import type { Edit } from '../edit/edit';
-import { Work } from '../edit/work';
+import { EditSequence } from '../edit/editSequence';
 import { Wiring } from '../graph/wiring';
 import type { Seat, Service } from './serve';
 
@@ -38,7 +38,7 @@ const renamedMacro = (macro: MacroDoc, name: (socket: string) => string): MacroD
 });
 
 /** Cables, normals, targets, macros and probes of a module whose sockets have other names on its channel. */
-function moved(work: Work, m: ModuleDoc, service: Service): void {
+function moved(work: EditSequence, m: ModuleDoc, service: Service): void {
   if (!service.sockets) return void work.do({ do: 'replace', module: m });
   const { targets, probes } = work.patch;
   const wiring = new Wiring(work.patch);
@@ -103,15 +103,15 @@ function isSame(a: Normal, b: Normal): boolean {
   return 'from' in b && a.from === b.from && a.brokenBy === b.brokenBy;
 }
 
-interface TakenOver {
+interface SeatEdits {
   readonly edits: ReadonlyMap<string, readonly Edit[]>;
   /** What empty sockets of the channels add. */
   readonly normals: readonly Normal[];
 }
 
 /** What puts modules on their channels, module by module, each after those before it. */
-export function takeOver(patch: Patch, seats: ReadonlyMap<string, Seat>): TakenOver {
-  const work = new Work(patch);
+export function seatEdits(patch: Patch, seats: ReadonlyMap<string, Seat>): SeatEdits {
+  const work = new EditSequence(patch);
   const edits = new Map<string, Edit[]>();
   const record = (id: string, run: () => void): void => {
     const before = work.edits.length;

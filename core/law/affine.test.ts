@@ -1,8 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AtomStore } from './builder';
-import { add, affine, constant, curveRange, doubling, isZero, keyOf, productRange, relation, squareRange } from './lin';
-import type { Atom, Curve, Lin } from './lin';
+import {
+  add,
+  affine,
+  constant,
+  curveRange,
+  doubling,
+  isZero,
+  keyOf,
+  productRange,
+  relation,
+  squareRange,
+} from './affine';
+import type { Atom, Curve, Affine } from './affine';
 
 /** Three sources, each with its range. */
 const RANGES = [
@@ -42,7 +53,7 @@ const { law } = fc.letrec<{ law: Law }>((tie) => ({
 const held = (v: number): number => Math.min(20, Math.max(-20, v));
 
 /** The law as a value over the sources' symbols. */
-function built(store: AtomStore, l: Law): Lin {
+function built(store: AtomStore, l: Law): Affine {
   switch (l.is) {
     case 'source': {
       const [lo, hi] = RANGES[l.index] as readonly [number, number];
@@ -96,7 +107,7 @@ function plain(l: Law, at: readonly number[]): number {
 }
 
 /** A value at one moment, read from its own atoms. */
-const valueOf = (x: Lin, at: readonly number[]): number =>
+const valueOf = (x: Affine, at: readonly number[]): number =>
   x.atoms.reduce((sum, atom, i) => sum + (x.ks[i] as number) * atomAt(atom, at), x.c);
 
 function atomAt(atom: Atom, at: readonly number[]): number {

@@ -3,7 +3,7 @@ import { applyEdit } from './edit';
 import type { Edit } from './edit';
 
 /** Gathers edits while the patch that they make is looked at. */
-export class Work {
+export class EditSequence {
   readonly edits: Edit[] = [];
 
   constructor(public patch: Patch) {}

@@ -8,15 +8,15 @@ import type { AssetLookup } from '../kinds/kind';
 import { simulateGraph } from '../simulate/simulate';
 
 /** One way to shape loudness: how the contour bends, and how the amplifier answers. */
-export interface School {
+export interface LoudnessVariant {
   readonly contour: 'straight' | 'curved';
   readonly amplifier: 'linear' | 'exponential';
   readonly name: string;
-  /** The patch as it would be in this school. */
+  /** The patch as it would be in this variant. */
   readonly patch: Patch;
 }
 
-/** Loudness over time in one school, dB; silence is null. */
+/** Loudness over time in one variant, dB; silence is null. */
 export interface LoudnessOver {
   readonly name: string;
   readonly patch: Patch;
@@ -48,8 +48,8 @@ function contoursBefore(modules: readonly GraphModule[], amp: GraphModule): Grap
 const bent = ({ id, kind }: GraphModule, curve: number): Edit[] =>
   (kind.timing?.contour?.bends ?? []).map((param) => ({ do: 'set', module: id, param, value: curve }));
 
-/** A patch in the four schools of its amplifier; none where the module is no amplifier with a response. */
-export function schoolsOf(patch: Patch, id: string): School[] {
+/** A patch in the four loudnessVariants of its amplifier; none where the module is no amplifier with a response. */
+export function loudnessVariantsOf(patch: Patch, id: string): LoudnessVariant[] {
   const { modules } = buildGraph(patch);
   const amp = modules.find((m) => m.id === id);
   const response = amp?.kind.stage?.amplifier?.response;
@@ -68,13 +68,13 @@ export function schoolsOf(patch: Patch, id: string): School[] {
   );
 }
 
-/** How loud a signal passes an amplifier over the window, in each of its schools. */
+/** How loud a signal passes an amplifier over the window, in each of its loudnessVariants. */
 export function loudnessOver(patch: Patch, id: string, asset?: AssetLookup): LoudnessOver[] {
-  return schoolsOf(patch, id).map(({ name, patch: school }) => {
-    const graph = buildGraph(school);
+  return loudnessVariantsOf(patch, id).map(({ name, patch: variant }) => {
+    const graph = buildGraph(variant);
     const amp = graph.modules.find((m) => m.id === id) as GraphModule;
     const end = amp.kind.ends?.[0];
-    if (!end) return { name, patch: school, points: [] };
+    if (!end) return { name, patch: variant, points: [] };
     const socket = socketAt(id, end.socket);
     const run = simulateGraph(graph, { drives: [socket], only: [socket], ...(asset && { asset }) });
     const drive = run.drives.get(socket) ?? new Float64Array(0);
@@ -83,6 +83,6 @@ export function loudnessOver(patch: Patch, id: string, asset?: AssetLookup): Lou
       const db = end.value(amp.params, drive[k] ?? 0);
       return { t: k / run.sampleRate, db: db === null || db < SILENT ? null : db };
     });
-    return { name, patch: school, points };
+    return { name, patch: variant, points };
   });
 }

@@ -2,7 +2,7 @@
  * A law is written once, as a small expression over voltages, and read three ways: as numbers (closed forms, solver),
  * as block operations (simulation) and as affine forms over the sources' symbols (bounds).
  *
- * Every value is a `Lin`: a constant plus a weighted sum of atoms. Linear stages therefore collapse and cancel by
+ * Every value is a `Affine`: a constant plus a weighted sum of atoms. Linear stages therefore collapse and cancel by
  * construction (a signal minus itself is the constant 0), and only what is truly non-linear becomes an atom.
  */
 
@@ -35,14 +35,14 @@ interface AtomBase {
 export type Atom = AtomBase &
   (
     | { readonly op: 'leaf'; readonly slot: number }
-    | { readonly op: 'mul'; readonly a: Lin; readonly b: Lin }
-    | { readonly op: 'square'; readonly a: Lin }
-    | { readonly op: 'clamp'; readonly a: Lin; readonly min: number; readonly max: number }
-    | { readonly op: 'curve'; readonly a: Lin; readonly curve: Curve }
-    | { readonly op: 'couple'; readonly a: Lin }
+    | { readonly op: 'mul'; readonly a: Affine; readonly b: Affine }
+    | { readonly op: 'square'; readonly a: Affine }
+    | { readonly op: 'clamp'; readonly a: Affine; readonly min: number; readonly max: number }
+    | { readonly op: 'curve'; readonly a: Affine; readonly curve: Curve }
+    | { readonly op: 'couple'; readonly a: Affine }
   );
 
-export interface Lin {
+export interface Affine {
   readonly c: number;
   readonly atoms: readonly Atom[];
   readonly ks: readonly number[];
@@ -50,10 +50,10 @@ export interface Lin {
   readonly hi: number;
 }
 
-const keys = new WeakMap<Lin, string>();
+const keys = new WeakMap<Affine, string>();
 
 /** Identity of a value: equal keys mean equal at every moment. */
-export function keyOf(x: Lin): string {
+export function keyOf(x: Affine): string {
   const known = keys.get(x);
   if (known !== undefined) return known;
   let key = String(x.c);
@@ -62,15 +62,15 @@ export function keyOf(x: Lin): string {
   return key;
 }
 
-export const isConstant = (x: Lin): boolean => x.atoms.length === 0;
+export const isConstant = (x: Affine): boolean => x.atoms.length === 0;
 
-export const isZero = (x: Lin): boolean => isConstant(x) && x.c === 0;
+export const isZero = (x: Affine): boolean => isConstant(x) && x.c === 0;
 
-export function constant(c: number): Lin {
+export function constant(c: number): Affine {
   return { c, atoms: [], ks: [], lo: c, hi: c };
 }
 
-export const ofAtom = (atom: Atom): Lin => ({
+export const ofAtom = (atom: Atom): Affine => ({
   c: 0,
   atoms: [atom],
   ks: [1],
@@ -78,7 +78,7 @@ export const ofAtom = (atom: Atom): Lin => ({
   hi: atom.hi,
 });
 
-function linOf(c: number, terms: ReadonlyMap<Atom, number>): Lin {
+function linOf(c: number, terms: ReadonlyMap<Atom, number>): Affine {
   const entries = [...terms].filter(([, k]) => k !== 0).sort(([a], [b]) => a.id - b.id);
   let lo = c;
   let hi = c;
@@ -91,7 +91,7 @@ function linOf(c: number, terms: ReadonlyMap<Atom, number>): Lin {
 }
 
 /** `scale*x + shift` */
-export function affine(x: Lin, scale: number, shift = 0): Lin {
+export function affine(x: Affine, scale: number, shift = 0): Affine {
   if (scale === 1 && shift === 0) return x;
   if (scale === 0) return constant(shift);
   const [a, b] = [x.lo * scale + shift, x.hi * scale + shift];
@@ -105,7 +105,7 @@ export function affine(x: Lin, scale: number, shift = 0): Lin {
 }
 
 /** `a + k*b` */
-export function add(a: Lin, b: Lin, k = 1): Lin {
+export function add(a: Affine, b: Affine, k = 1): Affine {
   if (isConstant(b)) return affine(a, 1, k * b.c);
   if (isConstant(a)) return affine(b, k, a.c);
   const terms = new Map<Atom, number>();
@@ -115,7 +115,7 @@ export function add(a: Lin, b: Lin, k = 1): Lin {
 }
 
 /** If `a = scale*b + shift` identically, those two numbers. */
-export function relation(a: Lin, b: Lin): { scale: number; shift: number } | null {
+export function relation(a: Affine, b: Affine): { scale: number; shift: number } | null {
   if (a.atoms.length !== b.atoms.length || a.atoms.length === 0) return null;
   const scale = (a.ks[0] as number) / (b.ks[0] as number);
   for (let i = 0; i < a.atoms.length; i++) {

@@ -8,7 +8,7 @@ import { readingMore, readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { shareOf } from '../strip/frames';
-import { standing } from '../wanted/words';
+import { standing } from '../targets/words';
 
 /** What a row shows, as plain values, so that only rows whose figures changed are drawn again. */
 interface RowProps {

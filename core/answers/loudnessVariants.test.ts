@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patchOf } from '../testing/patch';
-import { loudnessOver, schoolsOf } from './schools';
+import { loudnessOver, loudnessVariantsOf } from './loudnessVariants';
 
 const struck = patchOf(
   {
@@ -15,15 +15,15 @@ const struck = patchOf(
 const at = (points: readonly { t: number; db: number | null }[], t: number) =>
   points.reduce((best, p) => (Math.abs(p.t - t) < Math.abs(best.t - t) ? p : best));
 
-describe('the schools of loudness', () => {
+describe('the loudnessVariants of loudness', () => {
   it('are four: straight or curved, linear or exponential', () => {
-    expect(schoolsOf(struck, 'amp').map((s) => s.name)).toEqual([
+    expect(loudnessVariantsOf(struck, 'amp').map((s) => s.name)).toEqual([
       'straight contour, linear amplifier',
       'curved contour, linear amplifier',
       'straight contour, exponential amplifier',
       'curved contour, exponential amplifier',
     ]);
-    expect(schoolsOf(struck, 'voice')).toEqual([]);
+    expect(loudnessVariantsOf(struck, 'voice')).toEqual([]);
   });
 
   it('fall as their closed forms say', () => {
@@ -41,6 +41,6 @@ describe('the schools of loudness', () => {
 
   it('are two where no contour leads to the amplifier', () => {
     const pedal = patchOf({ hand: ['constant', { volts: 2 }], amp: ['vca'] }, ['hand.out > amp.cv']);
-    expect(schoolsOf(pedal, 'amp').map((s) => s.name)).toEqual(['linear amplifier', 'exponential amplifier']);
+    expect(loudnessVariantsOf(pedal, 'amp').map((s) => s.name)).toEqual(['linear amplifier', 'exponential amplifier']);
   });
 });
