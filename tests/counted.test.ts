@@ -68,7 +68,7 @@ describe('counted in actions', () => {
     await act.press('[data-recipe=duck-trigger] button');
     await page.waitForSelector('[data-frame]');
     await desk.simulated();
-    await desk.end('amp.cv');
+    await act.press('[data-end="amp.cv"]');
     await act.press('#tab-destination');
     await act.choose('[aria-label^="Add a target for"]', 'ducks');
     await act.press('[data-verdict] .MuiButton-contained');

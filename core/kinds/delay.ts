@@ -19,7 +19,7 @@ export const delay = kind({
     params: { seconds: 'Delay time', timeAmount: 'Time CV amount', feedbackAmount: 'Feedback', mix: 'Dry/wet mix' },
   },
   formula:
-    'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the rails; out = (1 − mix)·in + mix·delayed',
+    'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the supply rails; out = (1 − mix)·in + mix·delayed',
   room: 'between',
   sound: {
     feedback: { param: 'feedbackAmount', input: 'feedback', fullVolts: 10, most: 1.1 },
