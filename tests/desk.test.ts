@@ -110,7 +110,9 @@ describe('the desk', () => {
       'closed 50% of the time: its control voltage (CV plus bias) drops to \u22125.00',
     );
     // Lifted by 5 V alone it would open to twice unity: the depth comes down with it.
-    await page.click('[data-finding=vca-shut] ::-p-xpath(.//button[contains(., "Set CV amount to 50.0")])');
+    // It comes a moment after its finding.
+    const fix = '::-p-xpath(//*[@data-finding="vca-shut"]//button[contains(., "Set CV amount to 50.0")])';
+    await page.locator(fix).click();
     await page.waitForFunction(() => !document.querySelector('[data-finding=vca-shut]'));
     await desk.button('Undo: Set CV amount to');
     await page.waitForSelector('[data-finding=vca-shut]');
