@@ -174,6 +174,7 @@ describe('variants and versions', () => {
     const differences = () =>
       page.$$eval('[data-difference]', (all) => all.map((e) => e.getAttribute('data-difference')));
     expect(await differences()).toEqual(['Trim gain', 'Trim offset']);
+    expect(await page.$eval('[data-compared="tone.cutoff"] th', (e) => e.textContent)).toBe('Fog tone cutoff CV');
     const sides = await page.$$eval('[data-compared="tone.cutoff"] td', (all) => all.map((e) => e.textContent));
     const now = await desk.kept();
     expect(sides[0]).toBe(readingOf(now, 'tone.cutoff'));

@@ -64,23 +64,24 @@ interface ReadingsProps {
   readonly there: Predicted;
 }
 
-/** What every end reads in both. */
+/** What every destination reads in both. */
 export function ReadingsTable({ name, here, there }: ReadingsProps) {
   const sockets = [...new Set([...here.ends, ...there.ends])];
   const said = ({ prediction }: Predicted, socket: string): string => {
     const r = prediction.readings.find((x) => x.at === socket);
     return r ? showRange(r.low, r.high, r.unit) : '–';
   };
-  const modules = [...here.graph.modules, ...there.graph.modules];
+  const titled = (socket: string): string =>
+    placeName((here.ends.includes(socket) ? here : there).graph.patch.modules, socket);
   return (
     <Table sx={{ alignSelf: 'start' }}>
-      <caption hidden>Readings of every end, beside each other</caption>
-      <Heads names={['End', 'Now', name]} />
+      <caption hidden>Readings of every destination, side by side</caption>
+      <Heads names={['Destination', 'Now', name]} />
       <TableBody>
         {sockets.map((socket) => (
           <TableRow key={socket} data-compared={socket}>
             <TableCell component="th" scope="row">
-              {placeName(modules, socket)}
+              {titled(socket)}
             </TableCell>
             <TableCell sx={figure}>{said(here, socket)}</TableCell>
             <TableCell sx={figure}>{said(there, socket)}</TableCell>
