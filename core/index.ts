@@ -120,7 +120,7 @@ export { outputEdits } from './plan/output';
 export type { Goal, GoalSource } from './plan/goal';
 export { glance } from './answers/glance';
 export type { SocketPrediction } from './answers/glance';
-export { patchMap } from './answers/map';
+export { patchMap, REACH_RANK } from './answers/map';
 export type { MapCell, MapRow, PatchMap } from './answers/map';
 export { missText } from './answers/miss';
 export { predictGraph } from './answers/predict';

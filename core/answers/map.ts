@@ -18,6 +18,9 @@ import { figuresOf } from './drive';
 /** How a source reaches a destination. */
 export type Reach = 'none' | 'direct' | 'multiplied' | 'gated';
 
+/** The more directly a source reaches, the higher. */
+export const REACH_RANK: Readonly<Record<Reach, number>> = { none: 0, gated: 1, multiplied: 2, direct: 3 };
+
 /** How far one source alone moves one destination. */
 export interface MapCell {
   readonly reach: Reach;
@@ -103,13 +106,12 @@ function multiplies(m: GraphModule, input: GraphInput): boolean {
 /** How far the signal of some outputs gets, by input socket. */
 function reachOf(graph: Graph, outputs: ReadonlySet<string>): ReadonlyMap<string, Reach> {
   const found = new Map<string, Reach>();
-  const rank: Readonly<Record<Reach, number>> = { none: 0, gated: 1, multiplied: 2, direct: 3 };
   const visit = (from: ReadonlySet<string>, come: Exclude<Reach, 'none'>): void => {
     for (const m of graph.modules)
       for (const s of m.inputs) {
         if (!from.has(sourceOf(graph, s)?.socket ?? '')) continue;
         const reach = isGate(s) ? 'gated' : come;
-        if (rank[found.get(s.socket) ?? 'none'] >= rank[reach]) continue;
+        if (REACH_RANK[found.get(s.socket) ?? 'none'] >= REACH_RANK[reach]) continue;
         found.set(s.socket, reach);
         // What an origin puts out is its own: its inputs decide when and how.
         const passed = isOrigin(m) ? 'gated' : reach === 'direct' && multiplies(m, s) ? 'multiplied' : reach;
@@ -120,14 +122,13 @@ function reachOf(graph: Graph, outputs: ReadonlySet<string>): ReadonlyMap<string
   return found;
 }
 
-const RANK: readonly Reach[] = ['direct', 'multiplied', 'gated'];
-const bestOf = (reaches: readonly (Reach | undefined)[]): Reach => RANK.find((r) => reaches.includes(r)) ?? 'none';
+const bestOf = (reaches: readonly (Reach | undefined)[]): Reach =>
+  reaches.reduce<Reach>((best, r = 'none') => (REACH_RANK[r] > REACH_RANK[best] ? r : best), 'none');
 
 const driveIn = (bounds: ReadonlyMap<string, ModuleBounds>, { m, index }: Column): Range =>
   bounds.get(m.id)?.ends[index]?.drive ?? [0, 0];
 
 function cellOf({ m, end }: Column, reach: Reach, [lo, hi]: Range, sign: -1 | 0 | 1): MapCell {
-  if (reach === 'none') return NOTHING;
   const [low, high] = figuresOf(end, m.params, [lo, hi]);
   const window = end.window(m.params);
   const within = (volts: number): number =>
@@ -140,7 +141,6 @@ function cellOf({ m, end }: Column, reach: Reach, [lo, hi]: Range, sign: -1 | 0 
 
 /** What is varied in a row, everything else being held. */
 interface Varied {
-  readonly graph: Graph;
   readonly bounds: ReadonlyMap<string, ModuleBounds>;
   /** Bounds with what is varied at the lower and at the upper end of its way. */
   readonly ends: readonly [ReadonlyMap<string, ModuleBounds>, ReadonlyMap<string, ModuleBounds>];
@@ -195,14 +195,10 @@ export function patchMap(patch: Patch, { mean }: MapOptions = {}): PatchMap {
     return mean?.(socket) ?? middle(own.get(m.id)?.outputs[index] ?? [0, 0]);
   };
   const origins = whole.modules.filter((m) => isOrigin(m) && !m.bypassed && m.outputs.length > 0);
-  const still: Patch = {
-    ...patch,
-    modules: applyEdits(
-      { ...patch, hands: [] },
-      patch.hands.map((h) => ({ do: 'set', module: idOf(h.at), param: partsOf(h.at).name, value: meanOf(h) }) as const),
-    ).modules,
-    hands: [],
-  };
+  const still = applyEdits(
+    { ...patch, hands: [] },
+    patch.hands.map((h) => ({ do: 'set', module: idOf(h.at), param: partsOf(h.at).name, value: meanOf(h) }) as const),
+  );
   const graph = patch.hands.length > 0 ? buildGraph(still) : whole;
   const heldBut = (id: string | null): Map<string, number> =>
     new Map(origins.flatMap((m) => (m.id === id ? [] : m.outputs.map((o, i) => [o.socket, meanAt(m, i)] as const))));
@@ -229,7 +225,7 @@ export function patchMap(patch: Patch, { mean }: MapOptions = {}): PatchMap {
     const ends = [at(lo), at(hi)] as const;
     const bounds = travel ? hull(columns, ends) : run(graph, others);
     const reaches = reachOf(graph, new Set(m.outputs.map((o) => o.socket)));
-    const cells = cellsOf(columns, { graph, bounds, ends, reaches });
+    const cells = cellsOf(columns, { bounds, ends, reaches });
     return {
       id: m.id,
       name: m.label,
@@ -243,8 +239,7 @@ export function patchMap(patch: Patch, { mean }: MapOptions = {}): PatchMap {
   const handRow = (hand: Hand): MapRow => {
     const { id, name: param } = partsOf(hand.at);
     const values = hand.points.map((p) => p.value);
-    const set = (value: number): Graph =>
-      buildGraph({ ...still, modules: applyEdits(still, [{ do: 'set', module: id, param, value }]).modules });
+    const set = (value: number): Graph => buildGraph(applyEdits(still, [{ do: 'set', module: id, param, value }]));
     const means = heldBut(null);
     const ends = [run(set(Math.min(...values)), means), run(set(Math.max(...values)), means)] as const;
     const moving = buildGraph({ ...still, hands: [hand] });
@@ -252,7 +247,7 @@ export function patchMap(patch: Patch, { mean }: MapOptions = {}): PatchMap {
     const reaches = new Map(reachOf(moving, new Set(m?.outputs.map((o) => o.socket) ?? [])));
     // A destination's own knob moves it without any input.
     for (const s of m?.inputs ?? []) reaches.set(s.socket, 'direct');
-    const cells = cellsOf(columns, { graph: moving, bounds: run(moving, means), ends, reaches });
+    const cells = cellsOf(columns, { bounds: run(moving, means), ends, reaches });
     return {
       id: hand.at,
       name: knobPlace(patch.modules, hand.at),

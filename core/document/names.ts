@@ -18,7 +18,7 @@ const kindOf = (m: Named | undefined): Kind | undefined => (typeof m?.kind === '
 export const socketPlace = ({ label, kind }: { readonly label: string; readonly kind: Kind }, name: string): string =>
   `${label} ${inSentence(socketLabel(kind, name))}`;
 
-/** The labels `Amount` and `CV` as in the middle of a sentence, behind the module they belong to. */
+/** Names worked out already, by the list of modules that they number. */
 const named = new WeakMap<readonly Named[], ReadonlyMap<string, string>>();
 
 /**

@@ -1,4 +1,4 @@
-import { showNumber, showQuantity, withUnit } from '@/core';
+import { countsOctaves, showNumber, showQuantity, withUnit } from '@/core';
 import type { MapCell, PatchMap } from '@/core';
 
 const signOf = ({ sign }: MapCell): string => (sign > 0 ? '+' : sign < 0 ? '\u2212' : '\u00b1');
@@ -15,8 +15,7 @@ export function cellText(
   // A level is of sound: what counts is how far its voltage swings.
   if (quantity === 'level') return `${by}${withUnit(showNumber(cell.volts, 2), 'V')}`;
   if (cell.width === null) return `${by}from \u2212\u221e`;
-  const octaves = ['frequency', 'time', 'rate'].includes(quantity);
-  const amount = octaves
+  const amount = countsOctaves(quantity)
     ? withUnit(showNumber(cell.width, 1), 'oct')
     : unit === 'dB'
       ? withUnit(showNumber(cell.width, 1), 'dB')

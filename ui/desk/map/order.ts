@@ -1,3 +1,4 @@
+import { REACH_RANK } from '@/core';
 import type { MapRow, PatchMap } from '@/core';
 
 /** How the rows are sorted: by a destination, the most moved first, or as the patch has them. */
@@ -11,8 +12,6 @@ export interface Part {
   /** Indexes of the columns that are shown. */
   readonly columns: readonly number[];
 }
-
-const rank = { none: 0, gated: 1, multiplied: 2, direct: 3 } as const;
 
 /** The part of a map that words name, its rows in order. */
 export function shownPart(map: PatchMap, places: readonly string[], words: string, { by }: Order): Part {
@@ -28,7 +27,7 @@ export function shownPart(map: PatchMap, places: readonly string[], words: strin
   if (at < 0) return { rows, columns };
   const weight = (r: MapRow): number => {
     const cell = r.cells[at];
-    return cell ? rank[cell.reach] * 1e6 + cell.volts : 0;
+    return cell ? REACH_RANK[cell.reach] * 1e6 + cell.volts : 0;
   };
   return { rows: [...rows].sort((a, b) => weight(b) - weight(a)), columns };
 }

@@ -32,15 +32,13 @@ export interface Verdict {
     | null;
 }
 
-const RANK = { error: 0, warning: 1, note: 2 } as const;
-
 /** The first words of an issue: what is the case, without why. */
 const headOf = (message: string): string => (/^.*?[^\d](?=[:.](\s|$))/.exec(message)?.[0] ?? message).trim();
 
-/** The issues of the path that leads to a destination, the worst first. */
-function issuesOn({ graph, prediction }: Predicted, shown: string): Finding[] {
+/** The worst issue of the path that leads to a destination; a prediction has the worst first. */
+function worstOn({ graph, prediction }: Predicted, shown: string): Finding | undefined {
   const ids = modulesUpTo(graph, shown);
-  return prediction.findings.filter((f) => ids.has(idOf(f.at))).sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+  return prediction.findings.find((f) => ids.has(idOf(f.at)));
 }
 
 function missedOf({ missed }: Predicted, shown: string): TargetStanding[] {
@@ -57,7 +55,7 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
   const { modules } = predicted.graph.patch;
   const reading: Reading | null = predicted.prediction.readings.find((r) => r.at === shown) ?? null;
   const base = { place: placeName(modules, shown), reading: reading ? readingText(reading) : 'Not connected' };
-  const [worst] = issuesOn(predicted, shown);
+  const worst = worstOn(predicted, shown);
   const [target] = missedOf(predicted, shown);
   const issue = (finding: Finding): Verdict => ({
     ...base,
