@@ -1,10 +1,9 @@
 'use client';
 import IconButton from '@mui/material/IconButton';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { LIMITS } from '@/core';
+import { ActionMenu } from '@/ui/parts/ActionMenu';
 import { api } from '@/ui/parts/api';
 import { downloadBundle, downloadPatch } from '@/ui/parts/files';
 import { MoreIcon } from '@/ui/parts/icons';
@@ -61,19 +60,7 @@ export function PatchMenu({ patch, stop, onChanged, onRemove }: Props) {
       >
         <MoreIcon fontSize="small" />
       </IconButton>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {items.map(([name, run]) => (
-          <MenuItem
-            key={name}
-            onClick={() => {
-              setAnchor(null);
-              run();
-            }}
-          >
-            {name}
-          </MenuItem>
-        ))}
-      </Menu>
+      <ActionMenu anchor={anchor} open={anchor !== null} onClose={() => setAnchor(null)} entries={items} />
       {renaming && (
         <RenameDialog
           name={patch.name}

@@ -1,9 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState } from 'react';
 import type { RefObject } from 'react';
+import { ActionMenu } from '@/ui/parts/ActionMenu';
 import { DownloadIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import type { Trace } from './view';
@@ -45,20 +44,12 @@ export function SaveMenu({ name, traces, sampleRate, picture }: Props) {
       >
         Export
       </Button>
-      <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
-        {WAYS.map(([as, text]) => (
-          <MenuItem
-            key={as}
-            data-save-as={as}
-            onClick={() => {
-              setOpen(false);
-              void save(as).catch(tellFault);
-            }}
-          >
-            {text}
-          </MenuItem>
-        ))}
-      </Menu>
+      <ActionMenu
+        anchor={() => button.current}
+        open={open}
+        onClose={() => setOpen(false)}
+        entries={WAYS.map(([as, says]) => [says, () => void save(as).catch(tellFault)] as const)}
+      />
     </>
   );
 }

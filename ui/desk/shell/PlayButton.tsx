@@ -2,10 +2,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState } from 'react';
 import { useStore } from 'zustand';
+import { ActionMenu } from '@/ui/parts/ActionMenu';
 import { PlayIcon, StopIcon, UnfoldIcon } from '@/ui/parts/icons';
 import { hearing, openSound, playOrStop } from '@/ui/session/hearing';
 import type { SoundPart } from '@/ui/session/hearing';
@@ -18,6 +17,8 @@ const PARTS: readonly (readonly [part: SoundPart | null, says: string])[] = [
   ['pad', 'XY pad'],
   ['export', 'Export audio…'],
 ];
+
+const openBar = (): void => hearing.setState({ open: true });
 
 /** Plays the patch, or silences it; beside it, all else that can be done with its sound. */
 export function PlayButton() {
@@ -41,20 +42,12 @@ export function PlayButton() {
       <IconButton ref={button} aria-label="Sound tools" aria-haspopup="menu" onClick={() => setOpen(true)}>
         <UnfoldIcon fontSize="small" />
       </IconButton>
-      <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
-        {PARTS.map(([part, name]) => (
-          <MenuItem
-            key={name}
-            onClick={() => {
-              setOpen(false);
-              if (part) openSound(part);
-              else hearing.setState({ open: true });
-            }}
-          >
-            {name}
-          </MenuItem>
-        ))}
-      </Menu>
+      <ActionMenu
+        anchor={() => button.current}
+        open={open}
+        onClose={() => setOpen(false)}
+        entries={PARTS.map(([part, says]) => [says, part ? () => openSound(part) : openBar] as const)}
+      />
     </Box>
   );
 }

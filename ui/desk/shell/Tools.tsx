@@ -2,12 +2,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { memo, useRef, useState } from 'react';
 import type { ComponentType } from 'react';
 import { printPatch } from '@/core';
+import { ActionMenu } from '@/ui/parts/ActionMenu';
 import { downloadBundle, downloadPatch } from '@/ui/parts/files';
 import {
   DownloadIcon,
@@ -109,21 +108,7 @@ function ToolButton({ name, icon: Icon, keys, first = false, menu, run }: Tool) 
           {name}
         </Box>
       </Button>
-      {menu && (
-        <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
-          {menu.map(([says, does]) => (
-            <MenuItem
-              key={says}
-              onClick={() => {
-                setOpen(false);
-                does();
-              }}
-            >
-              {says}
-            </MenuItem>
-          ))}
-        </Menu>
-      )}
+      {menu && <ActionMenu anchor={() => button.current} open={open} onClose={() => setOpen(false)} entries={menu} />}
     </>
   );
 }
@@ -132,8 +117,8 @@ function ToolButton({ name, icon: Icon, keys, first = false, menu, run }: Tool) 
 function ToolMenu({ tools }: { readonly tools: readonly Tool[] }) {
   const button = useRef<HTMLButtonElement>(null);
   const [open, setOpen] = useState(false);
-  const entries = tools.flatMap(({ name, menu, run }): (readonly [string, (() => void) | undefined])[] =>
-    menu ? menu.map(([says, does]) => [`${name}: ${says}`, does] as const) : [[name, run]],
+  const entries = tools.flatMap(({ name, menu, run }): (readonly [string, () => void])[] =>
+    menu ? menu.map(([says, does]) => [`${name}: ${says}`, does] as const) : [[name, () => run?.()]],
   );
   return (
     <>
@@ -146,19 +131,7 @@ function ToolMenu({ tools }: { readonly tools: readonly Tool[] }) {
       >
         <MenuIcon />
       </IconButton>
-      <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
-        {entries.map(([name, run]) => (
-          <MenuItem
-            key={name}
-            onClick={() => {
-              setOpen(false);
-              run?.();
-            }}
-          >
-            {name}
-          </MenuItem>
-        ))}
-      </Menu>
+      <ActionMenu anchor={() => button.current} open={open} onClose={() => setOpen(false)} entries={entries} />
     </>
   );
 }
