@@ -16,6 +16,8 @@ const headStyle = {
   gap: { xs: 1, sm: 2 },
   minHeight: 48,
   px: 2,
+  whiteSpace: 'nowrap',
+  '& > *': { flexShrink: 0 },
   borderBottom: `1px solid ${ink.line}`,
 } as const;
 

@@ -48,7 +48,12 @@ export function RackHead(props: Props) {
     <>
       <Box sx={{ mx: -2 }}>
         <SiteHead here="/racks">
-          <Button onClick={() => create(blankRack)}>New rack</Button>
+          <Button aria-label="New rack" onClick={() => create(blankRack)}>
+            New
+            <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+              &nbsp;rack
+            </Box>
+          </Button>
           <RackImport onImported={create} />
         </SiteHead>
       </Box>
