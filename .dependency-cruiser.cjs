@@ -37,7 +37,7 @@ module.exports = {
       name: 'patches-and-desk-apart',
       severity: 'error',
       from: { path: '^ui/(patches|parts|session|theme)/' },
-      to: { path: '^ui/desk/' },
+      to: { path: '^ui/editor/' },
     },
     {
       name: 'patches-apart',

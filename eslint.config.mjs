@@ -96,7 +96,7 @@ const config = [
       'core/testing/**',
       'core/units/**',
       // Tells how many cables a document holds.
-      'ui/desk/shell/PatchPanel.tsx',
+      'ui/editor/shell/PatchPanel.tsx',
       '**/*.test.ts',
     ],
     rules: { 'no-restricted-syntax': ['error', ...BY_NAME_RULES, ...WIRING] },

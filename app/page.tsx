@@ -1,5 +1,5 @@
-import { ShelfScreen } from '@/ui/patches/ShelfScreen';
+import { PatchesScreen } from '@/ui/patches/PatchesScreen';
 
 export default function Page() {
-  return <ShelfScreen />;
+  return <PatchesScreen />;
 }

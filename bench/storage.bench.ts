@@ -10,7 +10,7 @@ import type { Version } from '../server/history';
 import { PatchRow, RevisionRow } from '../server/models';
 import { Patches } from '../server/patches';
 
-/** A year of heavy use: what it takes on the disk, and how quickly the shelf lists it. Figures, no verdict. */
+/** A year of heavy use: what it takes on the disk, and how quickly the patches list lists it. Figures, no verdict. */
 
 const [PATCHES, SAVES, MODULES] = [200, 500, 40];
 const DAY = 86_400_000;

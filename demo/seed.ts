@@ -14,7 +14,7 @@ for (const { id, document } of demoPatches('demo/patches').reverse()) {
 }
 const racks = new Racks(db);
 for (const { id, document } of demoRacks('demo/racks')) if (!(await racks.has(id))) await racks.create(document, id);
-// What the shelf says of each; with --bare it is worked out when first asked for.
+// What the patches list says of each; with --bare it is worked out when first asked for.
 if (!process.argv.includes('--bare')) {
   await patches.list(false);
   await patches.summaries.settled();

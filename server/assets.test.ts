@@ -43,7 +43,7 @@ describe('imported traces', () => {
     await expect(assets.get('nothing')).rejects.toMatchObject({ status: 404 });
   });
 
-  it('are heard in the shelf’s picture of a patch', async () => {
+  it('are heard in the list’s picture of a patch', async () => {
     const { id } = await new Assets(db).put('step', 10, volts(...Array.from({ length: 90 }, () => 3)));
     const patches = new Patches(db);
     await patches.create({

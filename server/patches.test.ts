@@ -136,7 +136,7 @@ describe('patches', () => {
       expect(await codeOf(work())).toBe('not-found');
     }
   });
-  it('the shelf’s summary follows the revision, and is made without a request', async () => {
+  it('the list’s summary follows the revision, and is made without a request', async () => {
     const shut = {
       modules: [
         { id: 'l', kind: 'lfo' },

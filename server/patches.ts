@@ -74,7 +74,7 @@ export class Patches {
     return stored(row);
   }
 
-  /** How many are on the shelf. */
+  /** How many patches there are. */
   count(): Promise<number> {
     return PatchRow.count({ where: { deletedAt: null } });
   }
@@ -144,7 +144,7 @@ export class Patches {
     return saved;
   }
 
-  /** Tags are about the shelf, not the patch: no new version comes of them. */
+  /** Tags are about the patches list, not the patch: no new version comes of them. */
   setTags(id: string, tags: readonly string[]): Promise<PatchHead> {
     return this.db.write(async (transaction) => {
       const row = await PatchRow.findByPk(id, { transaction, attributes: [...HEAD] });

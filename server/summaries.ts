@@ -16,7 +16,7 @@ function readMade(text: string): Made | null {
   }
 }
 
-/** While a knob is turned, saves follow each other: nobody looks at the shelf then, milliseconds. */
+/** While a knob is turned, saves follow each other: nobody looks at the list then, milliseconds. */
 const REST = 2000;
 
 interface Queue {
@@ -35,7 +35,7 @@ function queueOf(db: Database): Queue {
   return known;
 }
 
-/** The shelf's pictures of patches: made after a save, beside the server's thread, kept with the revision. */
+/** The pictures of patches in the list: made after a save, beside the server's thread, kept with the revision. */
 export class Summaries {
   constructor(private readonly db: Database) {}
 

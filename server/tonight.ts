@@ -8,7 +8,7 @@ const MOST = 4000;
 /** By patch and rack, of the revisions that they are of. */
 const known = new Map<string, { readonly of: string; readonly tonight: Tonight }>();
 
-/** Of every patch on the shelf, whether it can be patched with a rack; what has not changed is not worked out again. */
+/** Of every patch in the list, whether it can be patched with a rack; what has not changed is not worked out again. */
 export async function tonightOf(patches: Patches, racks: Racks, rackId: string): Promise<Tonight[]> {
   const { rack, revision: rackRevision } = await racks.get(rackId);
   const body = JSON.stringify(rack);

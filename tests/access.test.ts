@@ -51,8 +51,8 @@ const closed = async (desk: DeskDriver): Promise<void> => {
 };
 
 const walks: Readonly<Record<string, Walk>> = {
-  'the shelf': [
-    ['as it is', (desk) => desk.shelf()],
+  'the patches list': [
+    ['as it is', (desk) => desk.patches()],
     [
       'a goal',
       async (desk) => {
@@ -86,7 +86,7 @@ const walks: Readonly<Record<string, Walk>> = {
     [
       'with the tour',
       async (desk) => {
-        await desk.shelf();
+        await desk.patches();
         await desk.button('Empty patch');
         await desk.page.waitForFunction(() => /\/patches\//.test(location.pathname));
         await desk.keep({ guide: 'on' });

@@ -28,7 +28,7 @@ describe('counted in actions', () => {
   it('“200 Hz to 3 kHz” with one’s own rack, as far as the sheet: at most 9', async () => {
     const { desk, page } = at;
     await desk.keep({ guide: 'off' });
-    await desk.shelf();
+    await desk.patches();
     const act = new Actions();
     await act.press('[data-door="From a target"]');
     await act.choose('[role=dialog] [aria-label="Rack in use"]', 'pier-rack');
@@ -46,7 +46,7 @@ describe('counted in actions', () => {
   it('from the first screen to a demo patch that sounds: 2, and the caution once', async () => {
     const { desk, page } = at;
     await desk.keep({ guide: 'off' });
-    await desk.shelf();
+    await desk.patches();
     const act = new Actions();
     await act.press('[data-patch="storm-one-fader-five-ends"] a');
     await desk.simulated();
@@ -62,7 +62,7 @@ describe('counted in actions', () => {
   it('ducking of 12 dB from a recipe: at most 7', async () => {
     const { desk, page } = at;
     await desk.keep({ guide: 'off' });
-    await desk.shelf();
+    await desk.patches();
     const act = new Actions();
     await act.press('[data-door="From a recipe"]');
     await act.press('[data-recipe=duck-trigger] button');
@@ -81,7 +81,7 @@ describe('counted in actions', () => {
   it('by Tab, the third patch of the list is under 12 presses away', async () => {
     const { desk, page } = await at.ownPage();
     await desk.keep({ guide: 'off', welcome: false });
-    await desk.shelf();
+    await desk.patches();
     const third = await page.$$eval('[data-patch]', (all) => all[2]?.getAttribute('data-patch') ?? '');
     const reached = () =>
       page.evaluate((id) => document.activeElement?.closest(`[data-patch="${id}"]`) !== null, third);

@@ -136,7 +136,7 @@ describe('a field', () => {
 });
 
 describe('a patch’s own words', () => {
-  it('are kept: tags, notes and a name, and found from the shelf', async () => {
+  it('are kept: tags, notes and a name, and found from the list', async () => {
     const { page, desk } = at;
     await desk.fresh();
     await desk.tab('patch');
@@ -153,7 +153,7 @@ describe('a patch’s own words', () => {
     expect(notes).toBe('Hail on the tin roof, slowly.');
     const id = desk.id();
 
-    await desk.shelf();
+    await desk.patches();
     await page.type('[aria-label="Search patches"]', 'tin roof');
     await page.waitForFunction(
       (own) => [...document.querySelectorAll('[data-patch]')].map((e) => e.getAttribute('data-patch')).join() === own,
@@ -166,11 +166,11 @@ describe('a patch’s own words', () => {
     expect((await fetchPatch(at.url, id)).patch.notes).toBe('Hail on the tin roof, slowly.');
   });
 
-  it('sort the shelf, and several patches are tagged and deleted at once', async () => {
+  it('sort the patches list, and several patches are tagged and deleted at once', async () => {
     const { page, desk } = at;
     for (const name of ['Rain on slate', 'Rain on canvas'])
       await storePatch(at.url, { format: 'fenvo.patch', version: 1, name });
-    await desk.shelf();
+    await desk.patches();
     const names = () => page.$$eval('[data-patch] input', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
     const sort = () => page.click('::-p-xpath(//*[@role="columnheader"]//*[text()="Name"])');
     await sort();
@@ -199,10 +199,10 @@ describe('a patch’s own words', () => {
   });
 });
 
-describe('files that are dropped on the shelf', () => {
+describe('files that are dropped in the list', () => {
   it('come in one at a time: several bring nothing, and it is said; one is opened', async () => {
     const { page, desk } = at;
-    await desk.shelf();
+    await desk.patches();
     const drop = (...names: string[]) =>
       page.$eval(
         '[aria-label="Patch file"]',

@@ -85,7 +85,7 @@ async function playing(page: Page): Promise<void> {
 describe('the sound thread', () => {
   it('gives the samples of the simulation, and nothing over its ceiling', async () => {
     const { page, desk } = at;
-    await desk.shelf();
+    await desk.patches();
     const sockets = ['slow.out', 'soft.lowpass', 'amp.out'];
     const samples = 30_000;
     const { left, volts, sampleRate } = await tapped(page, tremolo, [], samples, sockets);
@@ -107,7 +107,7 @@ describe('the sound thread', () => {
 
   it('limits what is far too loud, and goes on through an edit', async () => {
     const { page, desk } = at;
-    await desk.shelf();
+    await desk.patches();
     const loud = [{ do: 'edit', number: 1, ears: { left: 'tone.saw', right: 'tone.saw', gain: 50 }, edits: [] }];
     const { left } = await tapped(page, tremolo, loud, 48_000, []);
     expect(peakOf(left)).toBeLessThanOrEqual(CEILING + 1e-6);
@@ -382,7 +382,7 @@ describe('recipes', () => {
   it('open as patches of one’s own, that can be heard', async () => {
     const { page, desk } = at;
     await desk.keep({ cared: true, guide: 'off' });
-    await desk.shelf();
+    await desk.patches();
     await page.locator('[data-door="From a recipe"]').click();
     await page.waitForSelector('[data-recipe=tremolo]');
     await page.type('[aria-label="Search recipes"]', 'opposition');
@@ -474,7 +474,7 @@ describe('one fader for many ends', () => {
     await desk.keys('Enter');
     expect((await desk.kept()).modules.find((m) => m.id === 'amp')?.label).toBe('Swell');
     const id = desk.id();
-    await desk.shelf();
+    await desk.patches();
     await desk.openItself(id);
     await desk.tab('patch');
     await desk.section('macros');

@@ -9,7 +9,7 @@ const { at } = openPages();
 describe('plans from an empty desk', () => {
   it('a tremolo that is never shut', async () => {
     const { desk, page } = at;
-    await desk.freshFromShelf();
+    await desk.freshFromPatches();
     await desk.addEnd('vca.cv');
     await desk.feed('lfo');
     await desk.stage('vca');

@@ -80,7 +80,7 @@ describe('the desk', () => {
     const { desk, page } = await at.newcomer();
     const asked: string[] = [];
     page.on('request', (request) => asked.push(new URL(request.url()).pathname));
-    await desk.shelf();
+    await desk.patches();
     await desk.open('fog-bank-breathing');
     await desk.saved();
     expect(asked.filter((path) => path === `/api/patches/${desk.id()}`)).toHaveLength(1);
@@ -90,7 +90,7 @@ describe('the desk', () => {
   it('can be read on a phone: nothing is wider than the screen but what scrolls by itself', async () => {
     const { desk, page } = at;
     await page.setViewport({ width: 390, height: 844 });
-    await desk.shelf();
+    await desk.patches();
     await page.waitForSelector('[data-patch]');
     const wide = () => page.evaluate(() => document.documentElement.scrollWidth);
     expect(await wide()).toBeLessThanOrEqual(390);

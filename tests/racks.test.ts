@@ -212,7 +212,7 @@ describe('a rack of one’s own', () => {
     await desk.stage('flip');
     // The panel Range −5 to 5: all the way down.
     await page.waitForFunction(() => document.querySelector('[data-panel]')?.textContent?.includes('5.0'));
-    await desk.shelf();
+    await desk.patches();
     await page.waitForSelector('::-p-xpath(//*[@data-tonight="false"][contains(., "Tone")])');
   });
 

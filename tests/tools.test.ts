@@ -438,7 +438,7 @@ describe('hands', () => {
 describe('the first hour', () => {
   it('goes from a target to a patch that meets it', async () => {
     const { desk, page } = at;
-    await desk.shelf();
+    await desk.patches();
     await page.locator('[data-door="From a target"]').click();
     const [low, high] = [
       await page.waitForSelector('[aria-label=Min]'),
@@ -455,7 +455,7 @@ describe('the first hour', () => {
 
   it('takes a goal as so many octaves about a middle', async () => {
     const { desk, page } = at;
-    await desk.shelf();
+    await desk.patches();
     await page.locator('[data-door="From a target"]').click();
     await desk.select('Target type', 'span');
     for (const [label, text] of [
@@ -475,7 +475,7 @@ describe('the first hour', () => {
 
   it('guides through a first patch, and can be skipped', async () => {
     const { desk, page } = at;
-    await desk.shelf();
+    await desk.patches();
     await desk.keep({ guide: 'new' });
     await page.reload({ waitUntil: 'domcontentloaded' });
     await desk.button('Take the tour');

@@ -122,7 +122,7 @@ export interface CoreWorker {
 
 /** What the page asks of the solver's worker. */
 export interface SolveWorker {
-  /** The knobs for what the patch wants. */
+  /** The knobs that meet the targets of the patch. */
   solve(step: PatchStep, request: SolveRequest): Promise<SolveReply>;
   /** What knobs, gains and offsets that are a little off do to it. */
   tolerance(step: PatchStep, request: ToleranceRequest): Promise<ToleranceReply>;

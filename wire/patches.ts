@@ -5,7 +5,7 @@ import type { KeptFor } from './requests';
 
 export type Document = { readonly [key: string]: Json };
 
-/** What the shelf shows of a patch. */
+/** What the patches list shows of a patch. */
 export interface Summary {
   readonly modules: number;
   readonly notes: string;

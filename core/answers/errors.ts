@@ -93,7 +93,7 @@ export class ErrorModel {
   }
 
   /** The same with one knob moved by a share of its travel. */
-  turned(module: number, param: string, by: number): Graph {
+  withKnobMoved(module: number, param: string, by: number): Graph {
     return this.changed((part) =>
       part.m.index === module ? this.moved(part, (name) => (name === param ? by : 0)) : part.m,
     );

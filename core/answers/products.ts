@@ -33,7 +33,7 @@ function sineHz(graph: Graph, input: GraphInput | undefined, readings: readonly 
   }
   const driven = m.inputs.filter((s) => s.driver.type === 'output');
   const [only] = driven;
-  if (m.kind.room !== 'between' || !only || driven.length !== 1 || !isStraight(m, only, output)) return null;
+  if (m.kind.category !== 'between' || !only || driven.length !== 1 || !isStraight(m, only, output)) return null;
   return sineHz(graph, only, readings);
 }
 

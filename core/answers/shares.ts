@@ -58,7 +58,7 @@ export function sharesOf(bench: ErrorModel): Share[] {
   >();
   for (const { m, param, sigma } of bench.knobs) {
     if (sigma === 0) continue;
-    const [down, up] = [-1, 1].map((side) => readingsAt(bench.turned(m.index, param, side * sigma))) as [
+    const [down, up] = [-1, 1].map((side) => readingsAt(bench.withKnobMoved(m.index, param, side * sigma))) as [
       Map<string, Reading>,
       Map<string, Reading>,
     ];
@@ -114,7 +114,7 @@ export function handLimitedOf(patch: Patch, bench: ErrorModel): HandLimited[] {
   const here = readingsAt(bench.graph);
   const spans = new Map([...here].map(([key, r]) => [key, wantedSpan(patch, bench.graph, r)]));
   const limited = bench.knobs.flatMap(({ m, param }): HandLimited[] => {
-    const there = readingsAt(bench.turned(m.index, param, HAND));
+    const there = readingsAt(bench.withKnobMoved(m.index, param, HAND));
     return [...there].flatMap(([key, r]): HandLimited[] => {
       const [before, span = 0] = [here.get(key), spans.get(key)];
       if (!before || !wanted.has(r.at)) return [];

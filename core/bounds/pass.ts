@@ -173,9 +173,9 @@ export class Pass {
       range: this.range,
       loading: m.loading,
     };
-    const { module: turned, io } = handsAtInputs(this.store, m, wired);
-    const passed = sampledSettings(turned);
-    const law = movedLaw(this.store, turned, passed, io);
+    const { module: swept, io } = handsAtInputs(this.store, m, wired);
+    const passed = sampledSettings(swept);
+    const law = movedLaw(this.store, swept, passed, io);
     const outputs = m.outputs.map((o) =>
       affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0)), o.factor),
     );
@@ -186,7 +186,7 @@ export class Pass {
     const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
     const gateStates = passed.map((p) => m.kind.timing?.detects?.gateState(this.store, p, io) ?? null);
     const gateState = gateStates.every((f) => f === gateStates[0]) ? (gateStates[0] ?? null) : 'moves';
-    const uncut = (m.kind.stage?.clips?.(this.store, turned.params, io) ?? []).map((_, i) =>
+    const uncut = (m.kind.stage?.clips?.(this.store, swept.params, io) ?? []).map((_, i) =>
       hullOf(passed.map((p) => this.range(m.kind.stage?.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
     );
     const bounds = {

@@ -48,7 +48,7 @@ describe('targets of a document', () => {
     expect(result.ok && printPatch(result.value).targets).toEqual(targets);
     expect(new Set(targets.map((t) => t.want ?? 'range'))).toEqual(new Set(Object.keys(WANTS)));
   });
-  it('of before there were wants are ranges', () => {
+  it('without `want` are ranges', () => {
     const { targets: read } = patchOf({ tone: ['filter'] }, [], {}, { targets: [targets[0]] });
     expect(read).toEqual([targets[0]]);
   });

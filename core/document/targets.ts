@@ -59,7 +59,7 @@ export const WANTS = {
 } as const;
 
 export type Want = keyof typeof WANTS;
-const wants = Object.keys(WANTS) as Want[];
+const wantNames = Object.keys(WANTS) as Want[];
 
 const common = {
   /** The socket that something is wanted at. */
@@ -105,7 +105,7 @@ export const targetField = typed<Target>({
   key: 'want',
   usual: 'range',
   of: new Map(
-    wants.map((want) => {
+    wantNames.map((want) => {
       const word = want === 'range' ? optional(constant(want)) : constant(want);
       const { at, ...more } = common;
       const fields: Record<string, Declared> = { at, want: word, ...more, ...WANTS[want] };

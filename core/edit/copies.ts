@@ -51,7 +51,7 @@ export function duplicateChain(
   mirrored: boolean,
   bound: Range,
 ): readonly Edit[] {
-  const stages = strip.frames.slice(0, -1).filter((f, i) => i > 0 || f.module.kind.room === 'between');
+  const stages = strip.frames.slice(0, -1).filter((f, i) => i > 0 || f.module.kind.category === 'between');
   const last = strip.frames.at(-2)?.output;
   if (!last) return [];
   const { work, names } = copyStages(
@@ -64,13 +64,13 @@ export function duplicateChain(
   return work.edits;
 }
 
-/** Turns what arrives at a socket over within its range: at its last scale and offset, or by a new one. */
+/** Mirrors what arrives at a socket within its range: at its last scale and offset, or by a new one. */
 function mirror(work: EditSequence, from: string, to: string, [low, high]: Range): void {
   const last = work.patch.modules.find((m) => m.id === idOf(from));
   const own = last ? shapeOf(last.kind, last.params) : null;
-  const turned = own?.kind.panel?.turned?.(own.params, low + high);
-  if (last && turned) {
-    for (const [param, value] of Object.entries(turned)) work.do({ do: 'set', module: last.id, param, value });
+  const mirrored = own?.kind.panel?.mirrored?.(own.params, low + high);
+  if (last && mirrored) {
+    for (const [param, value] of Object.entries(mirrored)) work.do({ do: 'set', module: last.id, param, value });
     return;
   }
   const lift = low + high;

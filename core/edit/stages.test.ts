@@ -30,7 +30,7 @@ const replaceStage = (p: Patch, id: string, kind: string) => did(p, replaced(p, 
 const duplicateChain = (p: Patch, strip: Strip, to: string, mirrored: boolean, range: readonly [number, number]) =>
   did(p, copies.duplicateChain(p, strip, to, mirrored, range));
 
-const insertable = allKinds.filter((k) => k.room === 'between' && !k.electrical?.joins);
+const insertable = allKinds.filter((k) => k.category === 'between' && !k.electrical?.joins);
 
 const patch = patchOf(
   { swell: ['lfo'], trim: ['offset', { amount: 0.4, volts: 2 }], tone: ['filter'] },

@@ -11,7 +11,7 @@ export interface Cause {
 
 /** Whether what a module puts out is of its own making: its inputs decide when and how, not with which voltage. */
 export const isOrigin = (m: GraphModule): boolean =>
-  m.kind.room === 'source' || (m.kind.source?.remakes?.(m.params) ?? false);
+  m.kind.category === 'source' || (m.kind.source?.remakes?.(m.params) ?? false);
 
 /** The outputs whose voltages reach any of the inputs: not what only clocks, gates or triggers something there. */
 export function causesOf(graph: Graph, inputs: readonly GraphInput[]): Cause[] {

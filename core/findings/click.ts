@@ -123,7 +123,7 @@ function lagged(graph: Graph, watch: GainWatch, rangeAt: RangeAt, more: number):
 /** Whether what moves a control is sound itself, as in amplitude modulation. */
 function isAudioRate(graph: Graph, { m, spec }: GainWatch): boolean {
   const controls = inputsNamed(m, spec.controls);
-  return [...upstreamModules(graph, controls)].some((x) => x.kind.room === 'source' && isAudible(x));
+  return [...upstreamModules(graph, controls)].some((x) => x.kind.category === 'source' && isAudible(x));
 }
 
 function found(graph: Graph, watch: GainWatch, rangeAt: RangeAt): Found {

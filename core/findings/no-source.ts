@@ -29,7 +29,7 @@ export const noSource: FindingRule = {
     const feeding = feedingEnds(evidence.graph);
     return evidence.graph.modules
       .filter((m) => {
-        if (m.kind.room === 'end') return m.inputs.every(isSilent);
+        if (m.kind.category === 'end') return m.inputs.every(isSilent);
         const signals = feeding.has(m) ? m.inputs.filter((s) => s.spec.role === 'signal') : [];
         const dead = signals.every(isSilent) || factorsOf(m).some(isSilent);
         return signals.length > 0 && dead && !speaks(evidence, m);

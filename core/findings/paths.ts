@@ -38,7 +38,8 @@ export function endInputs(graph: Graph): GraphInput[] {
   return graph.modules.flatMap((m) => {
     const read = new Set((m.kind.ends ?? []).flatMap((e) => e.sockets));
     return m.inputs.filter(
-      (s) => targets.has(s.socket) || (s.driver.type === 'output' && (read.has(s.spec.name) || m.kind.room === 'end')),
+      (s) =>
+        targets.has(s.socket) || (s.driver.type === 'output' && (read.has(s.spec.name) || m.kind.category === 'end')),
     );
   });
 }
@@ -61,7 +62,7 @@ export function carriesAudio(graph: Graph, input: GraphInput): boolean {
     if (!m || passed.has(m)) return false;
     passed.add(m);
     if (m.kind.sound?.smooths) return false;
-    return isAudible(m) || (m.kind.room !== 'source' && m.inputs.some((x) => x.spec.role === 'signal' && visit(x)));
+    return isAudible(m) || (m.kind.category !== 'source' && m.inputs.some((x) => x.spec.role === 'signal' && visit(x)));
   };
   return visit(input);
 }

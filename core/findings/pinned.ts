@@ -26,7 +26,7 @@ function driveAt(m: GraphModule, end: End, params: ParamValues, input: string, v
   }).c;
 }
 
-/** How much less depth a range wants to fit a window, and by how much it must move after that. */
+/** How much less depth a range needs to fit a window, and by how much it must move after that. */
 function fitting([lo, hi]: Range, [from, to]: Range): { readonly share: number; readonly shift: number } {
   const share = Math.min(1, (to - from) / (hi - lo));
   const middle = (lo + hi) / 2;

@@ -6,14 +6,14 @@ import type { Frame } from '../graph/strip';
 import { setCure, setParam } from './finding';
 import type { Cure, FindingRule, Found } from './finding';
 
-/** Whether the destination itself turns the voltage of its socket over. */
+/** Whether the destination itself inverts the voltage of its socket. */
 function flipsAtEnd({ input, module }: Frame): boolean {
   const param = input?.spec.amount;
   return param !== undefined && Number(module.params[param] ?? 1) < 0;
 }
 
-/** Turns the last flipping stage that can be turned; else puts an inverter before the end. */
-function turned(graph: Graph, socket: string, flips: readonly Frame[]): readonly Cure[] {
+/** Un-inverts the last inverting stage that allows it; else inserts an inverter before the end. */
+function flipFixes(graph: Graph, socket: string, flips: readonly Frame[]): readonly Cure[] {
   for (const { module: m, output, input } of [...flips].reverse()) {
     const amount = input?.spec.amount;
     const negative = amount !== undefined && Number(m.params[amount]) < 0;
@@ -53,7 +53,7 @@ export const polarity: FindingRule = {
           at: socket,
           message: `The path to ${end} is inverted: as ${frames[0]?.module.label ?? 'its source'} rises, ${end} falls. If that is not intended, invert one stage.`,
           numbers: {},
-          cures: turned(graph, socket, flips),
+          cures: flipFixes(graph, socket, flips),
         },
       ];
     });

@@ -33,7 +33,7 @@ const sourceOf = (graph: Graph, input: GraphInput): { module: GraphModule; outpu
 
 /** The input that a path is followed back through: a stage's first signal that something drives, or its first gate. */
 function mainInput(m: GraphModule): GraphInput | null {
-  if (m.kind.room !== 'between') return null;
+  if (m.kind.category !== 'between') return null;
   const driven = m.inputs.filter((s) => s.driver.type === 'output' && !s.driver.delayed);
   const role = m.inputs.some((s) => s.spec.role === 'signal') ? 'signal' : 'gate';
   return driven.find((s) => s.spec.role === role) ?? null;
@@ -107,7 +107,8 @@ export function endsOf(graph: Graph): string[] {
       const socket = used.find((s) => s.spec.name === end.socket) ?? (end.always ? used[0] : undefined);
       return socket && (end.always || used.length > 0) ? [socket.socket] : [];
     });
-    const fed = m.kind.room === 'end' ? m.inputs.filter((s) => s.driver.type === 'output').map((s) => s.socket) : [];
+    const fed =
+      m.kind.category === 'end' ? m.inputs.filter((s) => s.driver.type === 'output').map((s) => s.socket) : [];
     return own.length > 0 ? own : fed;
   });
   return [

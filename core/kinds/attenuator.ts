@@ -13,7 +13,7 @@ export const attenuator = kind({
     options: { build: { active: 'Buffered', passive: 'Passive' } },
   },
   formula: 'out = amount·in; passive: a pot of potOhms, which loads its source and is loaded',
-  room: 'between',
+  category: 'between',
   electrical: {
     passive: (p) => (p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount } : null),
     powered: { says: 'Use a buffered attenuator', param: 'build', value: 'active' },

@@ -12,7 +12,7 @@ export const attenuverter = kind({
     says: { normalVolts: 'when unpatched; the module is then a voltage source' },
   },
   formula: 'out = amount·in',
-  room: 'between',
+  category: 'between',
   panel: {
     starts: { amount: 1 },
     scaledBy: () => ['amount'],

@@ -22,7 +22,7 @@ export const clock = kind({
   },
   formula:
     'a pulse every 60/bpm·beats s from t = 0; each second one at swing of its pair; high for width of its own slot',
-  room: 'source',
+  category: 'source',
   params: {
     bpm: number(120, 1, 999, 'bpm', { fromSetting: 'bpm' }),
     beats: number(1, 1 / 64, 64, 'beats', { taper: 'log' }),

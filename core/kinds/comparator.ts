@@ -24,7 +24,7 @@ export const comparator = kind({
   },
   formula:
     'high when in ≥ thresholdVolts + threshold, low again when in is more than hysteresis below that; starts low; inverted is the other level',
-  room: 'between',
+  category: 'between',
   params: {
     thresholdVolts: volts(2.5),
     hysteresis: setUp(number(0.1, 0, 5, 'V')),

@@ -9,7 +9,7 @@ export const constant = kind({
   aliases: ['offset', 'DC', 'voltage source'],
   words: { params: { volts: 'Voltage', lowVolts: 'Knob minimum', highVolts: 'Knob maximum' } },
   formula: 'out = volts',
-  room: 'source',
+  category: 'source',
   source: {
     notes: (_output, name) => /pitch|note|tune/i.test(name),
     period: () => 'none',

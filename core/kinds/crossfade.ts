@@ -45,7 +45,7 @@ export const crossfade = kind({
   },
   formula:
     'p = clamp(position + cvAmount·cv/fullVolts, 0, 1); a = in·ka; b = in·kb; out = in·ka + in2·kb; linear: 1 − p, p; equalPower: cos(πp/2), sin(πp/2)',
-  room: 'between',
+  category: 'between',
   offered: 5,
   params: {
     position: number(0.5, 0, 1),

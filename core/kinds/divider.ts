@@ -11,7 +11,7 @@ export const divider = kind({
   },
   formula:
     'high for the first ⌈by/2⌉ of each by input periods (by 2: a flip-flop); low before its first edge and after a rising reset until the next edge, which counts as the first',
-  room: 'between',
+  category: 'between',
   params: {
     by: number(2, 2, 64, '', { whole: true }),
     lowVolts: volts(0),

@@ -172,7 +172,7 @@ export const envelope = kind({
   },
   formula:
     'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop, from and to restVolts; times·2^(timeAmount·time), read as a stage begins; end: 5 V for 5 ms after the last stage; rising: 5 V during the attack',
-  room: 'source',
+  category: 'source',
   timing: {
     contour: {
       gate: 'gate',

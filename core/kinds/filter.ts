@@ -29,7 +29,7 @@ export function stateVariable(wiring: Wiring, tuning: Tuning, resonance: number,
     wiring.input('in'),
     coefficients,
     dampingAt(resonance),
-    wiring.room('state', 2),
+    wiring.numbers('state', 2),
     out,
   );
   if (!tuning.steady) {
@@ -85,7 +85,7 @@ export const filter = kind({
   },
   formula:
     'cutoff = cutoffHz·2^(cutoffAmount·cutoff + cutoff2Amount·cutoff2 + pitch), 16 to 20 000 Hz and 0.49 of the sample rate; state-variable, 12 dB an octave, 2R = 2·(1 − 0.995·resonance); bandpass times 2R',
-  room: 'between',
+  category: 'between',
   panel: {
     howls: ['resonance'],
   },

@@ -29,7 +29,7 @@ export const follower = kind({
   },
   formula:
     'abs(in)·gain through an rc lag (τ = T/5, starts at its first input), clipped 0..10; gate: high from thresholdVolts, low 0.1 V below it',
-  room: 'between',
+  category: 'between',
   sound: {
     smooths: true,
   },

@@ -22,7 +22,7 @@ export const gesture = kind({
   },
   formula:
     'between its points linear or held; before the first and after the last point their value; a loop’s period is the last t',
-  room: 'source',
+  category: 'source',
   electrical: {
     unracked: 'always',
   },

@@ -6,7 +6,7 @@ export const inverter = kind({
   does: 'inverts polarity',
   words: { params: {} },
   formula: 'out = −in',
-  room: 'between',
+  category: 'between',
   stage: {
     flips: () => true,
   },

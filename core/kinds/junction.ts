@@ -9,7 +9,7 @@ export const junction = kind({
   aliases: ['stackable'],
   words: { params: {} },
   formula: 'out = Σ(V_i/R_i) / (Σ 1/R_i + 1/R_load), R_i at least 1 Ω; ideal: the mean of what is plugged',
-  room: 'between',
+  category: 'between',
   electrical: {
     unracked: 'always',
     joins: true,

@@ -33,7 +33,7 @@ export interface Wiring {
   /** A buffer of the block's size for a kernel's own use. */
   scratch(): Float64Array;
   /** A few numbers that the compiled loops keep from block to block, under a name of the kind's own. */
-  room(name: string, doubles: number): Float64Array;
+  numbers(name: string, count: number): Float64Array;
   /**
    * What a kernel remembers from sample to sample, under a name of the kind's own: made once, and handed on when the
    * kernel is made anew because a knob was turned. Nothing else of a kernel may outlast a block.
@@ -57,7 +57,7 @@ interface Described<P> {
   readonly aliases?: readonly string[];
   /** Its law, in the notation of docs. */
   readonly formula: string;
-  readonly room: 'source' | 'between' | 'end';
+  readonly category: 'source' | 'between' | 'end';
   /** Its settings in a few words, for a label beside its name. */
   brief(p: P): string;
   /** Where it stands among the ends that are offered, the first being 1; left out: among the others. */
@@ -69,7 +69,7 @@ interface PanelFacet<P> {
   /** What it is set to when it is put on a desk, where that is not its defaults: so that something comes out. */
   readonly starts?: ParamValues;
   /** The settings with which it gives `sum` minus what it gives now; null where its knobs do not reach that far. */
-  turned?(p: P, sum: number): Partial<P> | null;
+  mirrored?(p: P, sum: number): Partial<P> | null;
   /** Pairs of parameters of which the first must lie below the second. */
   readonly below?: readonly (readonly [string, string])[];
   /** A rule between parameters that no single limit can say. */

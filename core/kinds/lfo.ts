@@ -85,7 +85,7 @@ export const lfo = kind({
   },
   formula:
     'φ = frac(phase + ∫ rateHz·2^rate dt), or one cycle in so many beats; out = mid + half·w(φ); quadrature at φ + ¼; sine, triangle, ramp, pulse of the same φ; a rising reset (1 V) sets φ to phase; once: rests there, and runs one cycle at each',
-  room: 'source',
+  category: 'source',
   source: {
     sine(p, output) {
       const shaped = p.shape === 'sine' && ['out', 'inverted', 'quadrature'].includes(output);

@@ -9,7 +9,7 @@ export const lineIn = kind({
   does: 'amplifies line level to modular level',
   words: { params: { gainDb: 'Gain' } },
   formula: 'out = in·10^(gainDb/20)',
-  room: 'between',
+  category: 'between',
   sound: {
     inlet: true,
     audioRate: true,

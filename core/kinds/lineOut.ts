@@ -42,7 +42,7 @@ export const lineOut = kind({
   aliases: ['output'],
   words: { params: { padDb: 'Pad', dcBlock: 'DC block' } },
   formula: 'level in dBu (RMS, 0 dBu = 0.7746 V) after padDb, the constant part taken away by dcBlock',
-  room: 'end',
+  category: 'end',
   electrical: {
     unracked: 'where none is',
   },

@@ -24,7 +24,7 @@ export const logic = kind({
   },
   formula:
     'and, or, xor: 0 or highVolts, each input high from thresholdVolts until 0.1 V below it; min, max: of the voltages',
-  room: 'between',
+  category: 'between',
   params: {
     op: choice(['and', 'or', 'xor', 'min', 'max']),
     thresholdVolts: setUp(volts(1)),

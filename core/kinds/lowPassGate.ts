@@ -19,7 +19,7 @@ export const lowPassGate = kind({
     says: { lag: 'vactrol lag' },
   },
   formula: 'u = clamp(cv/unityVolts, 0, 1) through an rc lag; out = u · lowpass at 20·1000^u Hz',
-  room: 'between',
+  category: 'between',
   panel: {
     howls: ['resonance'],
   },

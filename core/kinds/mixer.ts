@@ -39,7 +39,7 @@ export const mixer = kind({
     options: { law: { sum: 'Sum', average: 'Average' } },
   },
   formula: 'out = Σ gain_i·in_i (average: divided by the inputs in use, at least 1) + biasVolts, negated if inverting',
-  room: 'between',
+  category: 'between',
   stage: {
     flips: (p) => p.inverting,
     lift: { param: 'biasVolts', perVolt: (p) => (p.inverting ? -1 : 1) },

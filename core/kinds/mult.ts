@@ -9,7 +9,7 @@ export const mult = kind({
   aliases: ['multiple', 'splitter'],
   words: { params: { build: 'Type' }, options: { build: { buffered: 'Buffered', passive: 'Passive' } } },
   formula: 'out1..out4 = in; passive: wire, so that its source bears all loads',
-  room: 'between',
+  category: 'between',
   electrical: {
     unracked: 'always',
     passive: (p) => (p.build === 'passive' ? { is: 'wire' } : null),

@@ -40,7 +40,7 @@ export const noise = kind({
     options: { colour: { white: 'White', pink: 'Pink', red: 'Red' } },
   },
   formula: 'white: uniform in ±peakVolts; pink, red: filtered, 99.9% within ±peakVolts, clipped there',
-  room: 'source',
+  category: 'source',
   sound: {
     audioRate: true,
     audible: true,

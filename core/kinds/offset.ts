@@ -19,7 +19,7 @@ export const offset = kind({
     options: { order: { scaleThenShift: 'Gain, then offset', shiftThenScale: 'Offset, then gain' } },
   },
   formula: 'out = amount·in + volts, or amount·(in + volts)',
-  room: 'between',
+  category: 'between',
   params: {
     amount: number(1, -4, 4, '', within('maxAmount')),
     maxAmount: reach(setUp(choice([1, 2, 4]))),
@@ -31,7 +31,7 @@ export const offset = kind({
   panel: {
     below: [['lowVolts', 'highVolts']],
     scaledBy: (p) => (p.order === 'scaleThenShift' ? ['amount', 'volts'] : ['amount']),
-    turned(p, sum) {
+    mirrored(p, sum) {
       const lift = sum - p.volts;
       const reached = p.order === 'scaleThenShift' && lift >= p.lowVolts && lift <= p.highVolts;
       return reached ? { amount: -p.amount || 0, volts: lift } : null;

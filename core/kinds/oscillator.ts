@@ -80,7 +80,7 @@ export const oscillator = kind({
   },
   formula:
     'f = baseHz·2^(pitch + fmAmount·fm), or baseHz·2^pitch·(1 + fmAmount·fm/5), 0 to 20 000 Hz; saw and pulse band-limited; a rising sync (1 V) sets the phase to 0',
-  room: 'source',
+  category: 'source',
   source: {
     sine: (_p, output) => (output === 'sine' ? { end: 'pitch' } : null),
     hertz: (p) => p.baseHz,

@@ -20,7 +20,7 @@ export const parameter = kind({
     options: { taper: { linear: 'Linear', logarithmic: 'Logarithmic' } },
   },
   formula: 'p = clamp(knob + cvAmount·(cv + cv2)/fullVolts, 0, 1); value = low + p·(high − low), or low·(high/low)^p',
-  room: 'end',
+  category: 'end',
   electrical: {
     unracked: 'always',
   },

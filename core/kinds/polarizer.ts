@@ -64,7 +64,7 @@ export const polarizer = kind({
   },
   formula:
     'm = clip(gain·in + biasAmount·bias); x = g(cv/unityVolts), odd; out = clip((1 − modulation)·m + modulation·m·x + chain), clip at ±clipVolts; bias is normalled to +5 V',
-  room: 'between',
+  category: 'between',
   params: {
     gain: number(1, -4, 4),
     biasAmount: number(0, -1, 1),
@@ -105,7 +105,7 @@ export const polarizer = kind({
       quantity: 'gain',
       unit: () => 'dB',
       always: false,
-      says: 'how much of its input passes, turned over below zero',
+      says: 'how much of its input passes, inverted below zero',
       drive: (_b, _p, io) => io.in('cv'),
       value: (p, v) => dbOf(orNothing(gainAt(p, v))),
       window: () => null,

@@ -48,7 +48,7 @@ export const quantizer = kind({
   },
   formula:
     'nearest note of the scale at 1 V an octave, ties upward; positive: below 0 counts as 0 first; hysteresisCents: a note is left only that far past the middle; with trigger plugged only at its rising edges (1 V), 0 V before',
-  room: 'between',
+  category: 'between',
   source: {
     notes: () => true,
   },

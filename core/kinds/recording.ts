@@ -35,7 +35,7 @@ export const recording = kind({
   },
   formula:
     'out = gain·trace, held to lowVolts and highVolts, by linear interpolation at the patch’s rate; 0 V before, after, and where the asset is missing',
-  room: 'source',
+  category: 'source',
   electrical: {
     unracked: 'always',
   },

@@ -11,7 +11,7 @@ export const rectifier = kind({
     options: { mode: { full: 'Full wave', positive: 'Positive half', negative: 'Negative half' } },
   },
   formula: 'full: abs(in); positive: max(in, 0); negative: min(in, 0)',
-  room: 'between',
+  category: 'between',
   params: { mode: choice(['full', 'positive', 'negative']) },
   brief: (p) => (p.mode === 'full' ? 'full wave' : `${p.mode} half`),
   inputs: () => [signal('in')],

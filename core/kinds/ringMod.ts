@@ -65,7 +65,7 @@ export const ringMod = kind({
     options: { coupling: { ac: 'AC', dc: 'DC' } },
   },
   formula: 'out = a·b/scaleVolts + (bleedA + trimA)·a + (bleedB + trimB)·b; ac: both inputs coupled at 2 Hz',
-  room: 'between',
+  category: 'between',
   sound: {
     feedthrough: (p, peak) => [
       { input: 'a', trim: 'trimA', bleed: p.bleedA + p.trimA, product: peak('b') / p.scaleVolts },

@@ -12,7 +12,7 @@ export const sampleHold = kind({
     options: { mode: { sample: 'Sample and hold', track: 'Track and hold' } },
   },
   formula: 'sample: takes in at the clock’s rising edge; track: follows in while the clock is high; 0 V before',
-  room: 'between',
+  category: 'between',
   params: { mode: choice(['sample', 'track']), thresholdVolts: setUp(volts(1)) },
   brief: (p) => (p.mode === 'sample' ? 'sample and hold' : 'track and hold'),
   inputs: (p) => [signal('in'), gate('clock', p.thresholdVolts)],

@@ -21,7 +21,7 @@ export const sequencer = kind({
   },
   formula:
     'a rising clock (1 V) plays the next step, the first at the first; gate follows the clock while the step’s gate is on, a tie keeps it high; a rising reset makes the next clock play step 1, till then cv holds and gate is low',
-  room: 'source',
+  category: 'source',
   source: {
     notes: (output) => output === 'cv',
     repeatsTimes: (p, input) => (input === 'clock' ? p.steps.length : 1),

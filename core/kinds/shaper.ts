@@ -52,7 +52,7 @@ export const shaper = kind({
   },
   formula:
     'v = gain·in + biasVolts + bias; folded back at ±clipVolts folds times; then hard clip, or clipVolts·tanh(v/clipVolts)',
-  room: 'between',
+  category: 'between',
   params: {
     gain: number(1, 0, 10),
     biasVolts: volts(0),

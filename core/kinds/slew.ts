@@ -55,7 +55,7 @@ export const slew = kind({
   },
   formula:
     'T = max(minimum, rise or fall)·2^(amount·cv + bothAmount·bothCv); linear: at most 10/T V/s; rc: out += (in − out)·(1 − e^(−5dt/T))',
-  room: 'between',
+  category: 'between',
   timing: {
     lags: 'in',
     stages: (p) => {

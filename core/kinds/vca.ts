@@ -43,7 +43,7 @@ export const vca = kind({
   },
   formula:
     'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
-  room: 'between',
+  category: 'between',
   sound: {
     feedthrough: (p, peak) => [
       {

@@ -119,8 +119,8 @@ export class LiveEngine {
       if (seen) seen.factor = o.factor;
     });
     const handed = tracksOf(now, this.graph.sampleRate);
-    const turned = this.ramps(now, was).filter((t) => !handed.some((h) => h.param === t.param));
-    const tracks = turned.length > 0 ? [...turned, ...handed] : [];
+    const ramps = this.ramps(now, was).filter((t) => !handed.some((h) => h.param === t.param));
+    const tracks = ramps.length > 0 ? [...ramps, ...handed] : [];
     if (tracks.length === 0) {
       this.rest(part, now.params);
       return;

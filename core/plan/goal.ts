@@ -67,7 +67,7 @@ function sourceOf(by: GoalSource): Moved {
 function voiceFor({ kind: kindName, socket }: Goal): Omit<Moved, 'output'> {
   const kind = kindNamed(kindName);
   const input = kind?.inputs(completeParams(kind)).find((s) => s.role === 'signal');
-  if (!kind || !input || input.name === socket || kind.room !== 'between') return { modules: [], cables: [] };
+  if (!kind || !input || input.name === socket || kind.category !== 'between') return { modules: [], cables: [] };
   return {
     modules: [{ id: 'voice', kind: 'oscillator', label: 'Voice' }],
     cables: [{ from: 'voice.saw', to: `end.${input.name}` }],

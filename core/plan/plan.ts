@@ -25,7 +25,7 @@ import { goesWith } from './direction';
 import { startOf } from './request';
 import type { PlanRequest } from './request';
 import { channelsFor, sequencesOf } from './sequences';
-import { turnedOver } from './turned';
+import { withStageFlipped } from './flipped';
 
 export interface Proposal {
   readonly stages: readonly ProposedStage[];
@@ -142,8 +142,8 @@ class Planner {
     const { patch, ids } = chained(base, { from, to }, stages);
     const channels = this.rack && channelLimits(patch, this.rack);
     const straight = this.solved(patch, ids, channels, quick);
-    // The right range, but the wrong way round: from a stage that is turned over the knobs may lead there.
-    const ways = straight.answer.feasible && !straight.way ? turnedOver(straight.patch, ids, channels) : [];
+    // The right range, but the wrong way round: from an inverted stage the knobs may lead there.
+    const ways = straight.answer.feasible && !straight.way ? withStageFlipped(straight.patch, ids, channels) : [];
     const over = ways.map((p) => this.solved(p, ids, channels, quick)).find((s) => s.answer.feasible && s.way);
     const { answer, best, patch: solved, way } = over ?? straight;
     const settled = stages.map((s, i): ProposedStage => {

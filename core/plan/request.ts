@@ -53,7 +53,8 @@ function sourceOf(r: Reader, x: unknown, patch: Patch | null): PlanRequest['from
   if (patch) return readField(r, socket('output'), x, 'from');
   const given = isObject(x) ? readField(r, sourceKind, x, 'from') : { kind: r.text(x, 'from', 40), params: undefined };
   const kind = kindNamed(given.kind);
-  if (kind?.room !== 'source') r.fail(isObject(x) ? 'from.kind' : 'from', `${shown(given.kind)} is no kind of source`);
+  if (kind?.category !== 'source')
+    r.fail(isObject(x) ? 'from.kind' : 'from', `${shown(given.kind)} is no kind of source`);
   if (!isObject(x) || !kind) return given.kind;
   return { kind: kind.name, params: readField(r, paramsField(kind), given.params, 'from.params') };
 }

@@ -46,7 +46,7 @@ function moved(work: EditSequence, m: ModuleDoc, service: Service): void {
   const differs = (socket: string): boolean => name(socket) !== socket;
   const plugs = wiring.cables.filter((c) => differs(c.from) || differs(c.to));
   const ties = wiring.declared.filter((n) => differs(n.to) || ('from' in n && differs(n.from)));
-  const wants = targets.filter((t) => differs(t.at) || ('to' in t && differs(t.to)));
+  const moved = targets.filter((t) => differs(t.at) || ('to' in t && differs(t.to)));
   const pins = probes.filter((p) => differs(p.at));
   const macros = work.patch.macros.filter((m) =>
     m.rows.some((row) => differs(row.end) || differs(row.into ?? row.end)),
@@ -54,7 +54,7 @@ function moved(work: EditSequence, m: ModuleDoc, service: Service): void {
   work.do(
     ...plugs.map((c): Edit => ({ do: 'unplug', to: c.to })),
     ...ties.map((n): Edit => ({ do: 'normal', to: n.to, normal: null })),
-    ...wants.map((t): Edit => ({ do: 'target', at: t.at, ...(t.id !== undefined && { id: t.id }), target: null })),
+    ...moved.map((t): Edit => ({ do: 'target', at: t.at, ...(t.id !== undefined && { id: t.id }), target: null })),
     ...pins.map((p): Edit => ({ do: 'pin', at: p.at, pinned: false })),
   );
   const after: Edit[] = [
@@ -63,7 +63,7 @@ function moved(work: EditSequence, m: ModuleDoc, service: Service): void {
       const normal: Normal = 'from' in n ? { ...n, to: name(n.to), from: name(n.from) } : { ...n, to: name(n.to) };
       return { do: 'normal', to: normal.to, normal };
     }),
-    ...wants.flatMap((t): Edit[] => {
+    ...moved.flatMap((t): Edit[] => {
       const target = fittingTarget({ ...t, at: name(t.at), ...('to' in t && { to: name(t.to) }) } as Target, [m]);
       if (!target) return [];
       return [{ do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target }];

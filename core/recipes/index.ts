@@ -5,8 +5,8 @@ import { pitch } from './pitch';
 import { space } from './space';
 import type { Recipe } from './types';
 
-export { ROOMS } from './types';
+export { RECIPE_GROUPS } from './types';
 export type { Recipe } from './types';
 
-/** All recipes, room by room. */
+/** All recipes, group by group. */
 export const recipes: readonly Recipe[] = [...loudness, ...pitch, ...colour, ...space, ...gates];

@@ -45,7 +45,7 @@ describe('every recipe', () => {
   });
 
   it.each(recipes.map((r) => r.id))(
-    '%s can be heard, meets what it wants, and has no finding that is not meant',
+    '%s can be heard, meets its targets, and has no finding that is not meant',
     (id) => {
       const patch = patchNamed(id);
       const { findings } = predict(patch, { cures: false });

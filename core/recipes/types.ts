@@ -1,14 +1,14 @@
 import type { ParamValues } from '../kinds/params';
 import type { Json, Settings, Target } from '../document/types';
 
-export const ROOMS = ['Level', 'Pitch', 'Timbre', 'Space and time', 'Gates and control'] as const;
+export const RECIPE_GROUPS = ['Level', 'Pitch', 'Timbre', 'Space and time', 'Gates and control'] as const;
 
 /** A small patch that works at once. */
 export interface Recipe {
   readonly id: string;
   /** What it does, in plain words. */
   readonly title: string;
-  readonly room: (typeof ROOMS)[number];
+  readonly group: (typeof RECIPE_GROUPS)[number];
   /** What to turn, and what is heard then. */
   readonly turn: string;
   readonly document: { readonly [key: string]: Json };
@@ -28,7 +28,7 @@ interface Parts {
 
 /** A recipe in short. */
 export function recipe(
-  [id, title, room, turn]: readonly [id: string, title: string, room: Recipe['room'], turn: string],
+  [id, title, group, turn]: readonly [id: string, title: string, group: Recipe['group'], turn: string],
   { stages, cables, settings, targets, meant }: Parts,
 ): Recipe {
   const document = {
@@ -55,7 +55,7 @@ export function recipe(
       }),
     }),
   };
-  return { id, title, room, turn, document: document as unknown as Recipe['document'] };
+  return { id, title, group, turn, document: document as unknown as Recipe['document'] };
 }
 
 /** A drone to hear a movement by. */

@@ -6,7 +6,7 @@ import type { Arena } from '../native/native';
  */
 export class Memory {
   private readonly kept = new Map<string, object>();
-  private readonly rooms = new Map<string, Float64Array>();
+  private readonly arrays = new Map<string, Float64Array>();
   private readonly scratches: Float64Array[] = [];
   private readonly corners: Memory[] = [];
   private next = 0;
@@ -28,11 +28,11 @@ export class Memory {
     return (this.scratches[at] ??= this.arena.take(this.size));
   }
 
-  room(name: string, doubles: number): Float64Array {
-    const known = this.rooms.get(name);
+  numbers(name: string, count: number): Float64Array {
+    const known = this.arrays.get(name);
     if (known) return known;
-    const made = this.arena.take(doubles);
-    this.rooms.set(name, made);
+    const made = this.arena.take(count);
+    this.arrays.set(name, made);
     return made;
   }
 
@@ -52,6 +52,6 @@ export class Memory {
   /** Goes on from another's, which lies in another arena. */
   copyFrom(other: Memory): void {
     for (const [name, value] of other.kept) this.kept.set(name, value);
-    for (const [name, room] of other.rooms) this.room(name, room.length).set(room);
+    for (const [name, array] of other.arrays) this.numbers(name, array.length).set(array);
   }
 }

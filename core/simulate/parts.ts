@@ -238,11 +238,11 @@ export class Parts {
       });
       return (from, to) => tape.run(from, to);
     };
-    return { drives, limits, runDrives: this.turned(m, at) };
+    return { drives, limits, runDrives: this.underHands(m, at) };
   }
 
   /** What hangs on a module's settings, at each moment at those that its hands have turned them to. */
-  private turned(m: GraphModule, at: (params: ParamValues) => Kernel): Kernel {
+  private underHands(m: GraphModule, at: (params: ParamValues) => Kernel): Kernel {
     const { sampleRate } = this.graph;
     const tracks = tracksOf(m, sampleRate);
     if (tracks.length === 0) return at(m.params);

@@ -7,7 +7,7 @@ import { standingsOf } from './problem/runner';
 import { solve } from './solve';
 import { editsOf } from './types';
 
-const wants = (patch: Patch, ...targets: Target[]): Patch => ({ ...patch, targets });
+const withTargets = (patch: Patch, ...targets: Target[]): Patch => ({ ...patch, targets });
 const gateSteps = (...volts: number[]) => volts.map((v) => ({ volts: v, gate: true, tie: false }));
 
 describe('fewest knobs', () => {
@@ -23,7 +23,7 @@ describe('fewest knobs', () => {
       ['a.out > mix.in1', 'b.out > mix.in2', 'mix.out > lift.in', 'lift.out > x.cv'],
     );
     const { feasible, solutions } = solve(
-      wants(
+      withTargets(
         patch,
         { at: 'mix.out', quantity: 'volts', low: -6.5, high: 5 },
         { at: 'lift.out', quantity: 'volts', low: 1, high: 5 },
@@ -40,7 +40,7 @@ describe('fewest knobs', () => {
       { at: 't.out', quantity: 'volts', low: -1, high: 2 },
     ] as const;
     for (const target of answers) {
-      const { solutions } = solve(wants(patch, target));
+      const { solutions } = solve(withTargets(patch, target));
       const told = solutions.map((s) => s.settings.map((x) => `${x.at} ${Math.round(x.percent / 5)}`).join());
       expect(new Set(told).size).toBe(told.length);
     }
@@ -48,7 +48,7 @@ describe('fewest knobs', () => {
 
   it('keep the sign of every amount where they can', () => {
     const patch = patchOf({ a: ['lfo'], t: ['offset'], x: ['filter'] }, ['a.out > t.in', 't.out > x.cutoff']);
-    const { solutions } = solve(wants(patch, { at: 't.out', quantity: 'volts', low: -1, high: 3 }));
+    const { solutions } = solve(withTargets(patch, { at: 't.out', quantity: 'volts', low: -1, high: 3 }));
     expect(solutions[0]!.settings.map((s) => [s.at, s.value])).toEqual([
       ['t.amount', 0.4],
       ['t.volts', 1],
@@ -68,7 +68,9 @@ describe('what is feasible', () => {
       ['beat.out > row.clock', 'row.cv > lift.in', 'lift.out > env.gate'],
       { duration: 2 },
     );
-    const { feasible, solutions } = solve(wants(patch, { at: 'env.gate', want: 'steps', of: 'row', steps: [1, 2] }));
+    const { feasible, solutions } = solve(
+      withTargets(patch, { at: 'env.gate', want: 'steps', of: 'row', steps: [1, 2] }),
+    );
     expect(feasible).toBe(true);
     const after = applyEdits(patch, editsOf(solutions[0]!));
     const { amount = 1, volts = 0 } = after.modules.find((m) => m.id === 'lift')!.params as Record<string, number>;
@@ -85,9 +87,9 @@ describe('what is feasible', () => {
       { duration: 2 },
     );
     const target: Target = { at: 'x.cutoff', want: 'mean', quantity: 'volts', value: 1.5 };
-    const { feasible, solutions } = solve(wants(patch, target), { free: ['t.volts'] });
+    const { feasible, solutions } = solve(withTargets(patch, target), { free: ['t.volts'] });
     expect(feasible).toBe(true);
-    expect(standingsOf(applyEdits(wants(patch, target), editsOf(solutions[0]!)))[0]!.met).toBe(true);
+    expect(standingsOf(applyEdits(withTargets(patch, target), editsOf(solutions[0]!)))[0]!.met).toBe(true);
   });
 
   it('never stops the movement that a target is for', () => {
@@ -97,9 +99,13 @@ describe('what is feasible', () => {
       { duration: 2 },
     );
     // The highest voltage at 0 V would need an amount of nothing.
-    const high = solve(wants(patch, { at: 't.out', quantity: 'volts', low: null, high: 0 }), { free: ['t.amount'] });
+    const high = solve(withTargets(patch, { at: 't.out', quantity: 'volts', low: null, high: 0 }), {
+      free: ['t.amount'],
+    });
     expect(high.feasible).toBe(false);
-    const asked = solve(wants(patch, { at: 't.out', quantity: 'volts', low: 0, high: 0 }), { free: ['t.amount'] });
+    const asked = solve(withTargets(patch, { at: 't.out', quantity: 'volts', low: 0, high: 0 }), {
+      free: ['t.amount'],
+    });
     expect(asked.feasible).toBe(true);
   });
 });
@@ -128,11 +134,11 @@ describe('a hand on a knob', () => {
     const target: Target = { at: 'x.cutoff', quantity: 'frequency', low: 200, high: 800 };
     const reading = predict(swept(), { simulation: false }).readings.find((r) => r.at === 'x.cutoff')!;
     expect(reading.high).toBeCloseTo(20_000, 0);
-    const [standing] = standingsOf(wants(swept(), target));
+    const [standing] = standingsOf(withTargets(swept(), target));
     expect(standing!.met).toBe(false);
     expect(standing!.error).toBeCloseTo(Math.log2(20_000 / 800), 6);
     const still = { ...swept(), hands: [] };
-    expect(standingsOf(wants(still, target))[0]!.met).toBe(true);
+    expect(standingsOf(withTargets(still, target))[0]!.met).toBe(true);
   });
 
   it('is never turned by an answer, nearest or not', () => {
@@ -140,7 +146,7 @@ describe('a hand on a knob', () => {
       ...patchOf({ a: ['lfo'], trim: ['offset'], x: ['filter'] }, ['a.out > trim.in', 'trim.out > x.cutoff']),
       hands: [{ at: 'trim.amount', points: [{ t: 0, value: 1 }], interpolation: 'linear', loop: false }],
     };
-    const answer = solve(wants(patch, { at: 'x.cutoff', quantity: 'volts', low: -2, high: 2 }));
+    const answer = solve(withTargets(patch, { at: 'x.cutoff', quantity: 'volts', low: -2, high: 2 }));
     const told = [...answer.solutions, ...(answer.nearest ? [answer.nearest] : [])].flatMap((s) => s.settings);
     expect(told.map((s) => s.at)).not.toContain('trim.amount');
     expect(answer.limits.map((l) => l.at)).not.toContain('trim.amount');
@@ -158,13 +164,13 @@ describe('what is told', () => {
       { duration: 0.5 },
     );
     const target: Target = { at: 'o.fm', quantity: 'frequency', low: 150, high: 250 };
-    const { solutions } = solve(wants(patch, target));
+    const { solutions } = solve(withTargets(patch, target));
     expect(solutions[0]!.targets[0]).toMatchObject({
       met: true,
       lowVolts: expect.closeTo(-1.25, 9),
       highVolts: expect.closeTo(1.25, 9),
     });
-    const off = standingsOf(wants(patch, { ...target, high: 300 }))[0]!;
+    const off = standingsOf(withTargets(patch, { ...target, high: 300 }))[0]!;
     expect(off.error).toBeCloseTo(1.25, 9);
   });
 
@@ -173,12 +179,12 @@ describe('what is told', () => {
       'a.out > t.in',
       't.out > x.cutoff',
     ]);
-    const { limits } = solve(wants(patch, { at: 't.out', quantity: 'volts', low: -15, high: 15 }), {
+    const { limits } = solve(withTargets(patch, { at: 't.out', quantity: 'volts', low: -15, high: 15 }), {
       free: ['t.amount', 't.volts'],
     });
     // The rails are at 12 V: nothing reaches 15 V.
     expect(limits).toEqual([]);
-    const reach = solve(wants(patch, { at: 't.out', quantity: 'volts', low: -11, high: 11 }), {
+    const reach = solve(withTargets(patch, { at: 't.out', quantity: 'volts', low: -11, high: 11 }), {
       free: ['t.amount', 't.volts'],
     });
     expect(reach.limits).toEqual([
@@ -193,10 +199,10 @@ describe('what is told', () => {
       { duration: 0.5 },
     );
     const target: Target = { at: 'o.pitch', quantity: 'frequency', low: 107, high: 451 };
-    const { feasible, solutions } = solve(wants(patch, target), { rounded: true, free: ['t.amount', 't.volts'] });
+    const { feasible, solutions } = solve(withTargets(patch, target), { rounded: true, free: ['t.amount', 't.volts'] });
     expect(feasible).toBe(true);
     for (const s of solutions) {
-      const [after] = standingsOf(applyEdits(wants(patch, target), editsOf(s)));
+      const [after] = standingsOf(applyEdits(withTargets(patch, target), editsOf(s)));
       expect(s.targets[0]!.met).toBe(after!.met);
       expect(s.targets[0]!.error).toBeCloseTo(after!.error, 6);
     }
@@ -231,7 +237,7 @@ describe('time', () => {
 
   it('that runs out gives the best so far, and says so', () => {
     const patch = patchOf({ a: ['lfo'], t: ['offset'], x: ['filter'] }, ['a.out > t.in', 't.out > x.cutoff']);
-    const answer = solve(wants(patch, { at: 'x.cutoff', quantity: 'volts', low: -9, high: 9 }), { seconds: 0 });
+    const answer = solve(withTargets(patch, { at: 'x.cutoff', quantity: 'volts', low: -9, high: 9 }), { seconds: 0 });
     expect(answer.partial).toBe(true);
     expect(answer.nearest ?? answer.solutions[0]).toBeTruthy();
   });

@@ -57,7 +57,7 @@ function amplifierHelpers(patch: Patch, m: GraphModule, { openDb }: HelperOption
 
 /** Of what adds up beyond its rails: all its levels less by one factor. */
 function levelHelpers(graph: Graph, m: GraphModule): Helper[] {
-  const names = m.kind.room === 'between' ? (m.kind.panel?.scaledBy?.(m.params) ?? []) : [];
+  const names = m.kind.category === 'between' ? (m.kind.panel?.scaledBy?.(m.params) ?? []) : [];
   if (names.length === 0) return [];
   const { railVolts } = graph.patch.settings;
   const ranges = new BoundsEngine().run(graph).get(m.id)?.unclipped ?? [];

@@ -85,8 +85,8 @@ export class Question {
 
   private part({ targets, knobs }: Block): Problem {
     const own = targets.map((t) => this.targets[t] as Target);
-    const turned = knobs.map((k) => this.problem.trials.knobs[k] as Problem['trials']['knobs'][number]);
-    return new Problem(new Trials(this.patch, own, turned, this.trialOptions(this.rate)), own);
+    const moved = knobs.map((k) => this.problem.trials.knobs[k] as Problem['trials']['knobs'][number]);
+    return new Problem(new Trials(this.patch, own, moved, this.trialOptions(this.rate)), own);
   }
 
   private searched(

@@ -42,7 +42,7 @@ function randomTarget(patch: Patch, seed: number): Target {
   return pick(all);
 }
 
-describe('random patches with random wants', () => {
+describe('random patches with random targets', () => {
   it(`are answered, and every answer holds when its document is read anew, of ${PATCHES}`, () => {
     const broken: string[] = [];
     let feasible = 0;
@@ -69,7 +69,7 @@ describe('random patches with random wants', () => {
           broken.push(`${seed}: ${JSON.stringify(target)} says ${claimed}, is ${miss?.error}`);
       }
     }
-    console.log(`${feasible} of ${PATCHES} random wants can be met`);
+    console.log(`${feasible} of ${PATCHES} random targets can be met`);
     expect(broken).toEqual([]);
   });
 });

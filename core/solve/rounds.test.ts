@@ -31,7 +31,7 @@ function unsolved(count: number, bent: boolean): number[] {
 function mostSpan(patch: Patch): number {
   const graph = buildGraph(patch);
   const gains = graph.modules.flatMap((m) => {
-    if (m.kind.room === 'source') return [];
+    if (m.kind.category === 'source') return [];
     const amounts = m.inputs.flatMap((s) => (s.driver.type === 'output' && s.spec.amount ? [s.spec.amount] : []));
     const known = knobsOf(m.kind, m.params).filter((k) => amounts.includes(k.name) || k.name === 'gain1');
     return known.map((k) => Math.max(Math.abs(k.min), Math.abs(k.max)));

@@ -19,7 +19,7 @@ function taken(patch: Patch, solution: Parameters<typeof editsOf>[0]): Patch {
 const driveAt = (patch: Patch, at: string) =>
   predict(patch, { simulation: false }).readings.find((r) => r.at === at)!.driveVolts;
 
-const wants = (patch: Patch, ...targets: Target[]): Patch => ({ ...patch, targets });
+const withTargets = (patch: Patch, ...targets: Target[]): Patch => ({ ...patch, targets });
 
 const sweep = patchOf(
   { swell: ['lfo'], trim: ['offset', { amount: 0.4, volts: 2 }], tone: ['filter', { cutoffHz: 200 }] },
@@ -30,13 +30,13 @@ const sweep = patchOf(
 describe('a range', () => {
   it('of ±5 V to 0 … 4 octaves is amount 0.4, lift 2 V, and nothing where that is set', () => {
     const target: Target = { at: 'tone.cutoff', quantity: 'frequency', low: 200, high: 3200 };
-    const set = solve(wants(sweep, target));
+    const set = solve(withTargets(sweep, target));
     expect(set.solutions[0]).toMatchObject({ settings: [], moved: 0, why: 'No change needed' });
     const off = patchOf({ swell: ['lfo'], trim: ['offset'], tone: ['filter', { cutoffHz: 200 }] }, [
       'swell.out > trim.in',
       'trim.out > tone.cutoff',
     ]);
-    const { feasible, solutions } = solve(wants(off, target), { free: ['trim.amount', 'trim.volts'] });
+    const { feasible, solutions } = solve(withTargets(off, target), { free: ['trim.amount', 'trim.volts'] });
     expect(feasible).toBe(true);
     const found = solutions.map((s) => s.settings.map((x) => [x.at, x.value]));
     // Either way round the triangle is the same.
@@ -67,7 +67,9 @@ describe('a range', () => {
     expect(hi).toBeCloseTo(4, 9);
   });
   it('with a free end asks for the other alone', () => {
-    const { solutions } = solve(wants(sweep, { at: 'tone.cutoff', quantity: 'frequency', low: null, high: 6400 }));
+    const { solutions } = solve(
+      withTargets(sweep, { at: 'tone.cutoff', quantity: 'frequency', low: null, high: 6400 }),
+    );
     const reading = predict(taken(sweep, solutions[0]!), { simulation: false }).readings[0]!;
     expect(reading.high).toBeCloseTo(6400, 5);
     expect(solutions[0]!.moved).toBe(1);
@@ -77,7 +79,7 @@ describe('a range', () => {
       'env.out > amp.cv',
       'voice.saw > amp.in',
     ]);
-    const { solutions } = solve(wants(patch, { at: 'amp.cv', quantity: 'gain', low: 'silent', high: 0 }));
+    const { solutions } = solve(withTargets(patch, { at: 'amp.cv', quantity: 'gain', low: 'silent', high: 0 }));
     const [lo, hi] = driveAt(taken(patch, solutions[0]!), 'amp.cv');
     expect(lo).toBeLessThanOrEqual(1e-9);
     expect(hi).toBeCloseTo(5, 6);
@@ -87,17 +89,17 @@ describe('a range', () => {
       'env.out > amp.cv',
       'voice.saw > amp.in',
     ]);
-    const { solutions } = solve(wants(patch, { at: 'amp.cv', quantity: 'gain', low: null, high: 0 }), {
+    const { solutions } = solve(withTargets(patch, { at: 'amp.cv', quantity: 'gain', low: null, high: 0 }), {
       free: ['amp.cvAmount'],
     });
     expect(solutions[0]!.settings[0]).toMatchObject({ at: 'amp.cvAmount', value: 0.625, from: 1 });
   });
 });
 
-describe('other wants', () => {
+describe('other targets', () => {
   it('span: four octaves about 400 Hz is 100 to 1600 Hz', () => {
     const { solutions } = solve(
-      wants(sweep, { at: 'tone.cutoff', want: 'span', quantity: 'frequency', span: 4, centre: 400 }),
+      withTargets(sweep, { at: 'tone.cutoff', want: 'span', quantity: 'frequency', span: 4, centre: 400 }),
     );
     expect(solutions[0]!.targets[0]).toMatchObject({ want: 'span', met: true, unit: 'Hz' });
     expect(solutions[0]!.targets[0]!.low).toBeCloseTo(100, 6);
@@ -106,13 +108,13 @@ describe('other wants', () => {
   it('within takes the widest that lies inside', () => {
     const target: Target = { at: 'tone.cutoff', want: 'within', quantity: 'volts', low: -1, high: 2 };
     const high = applyEdits(sweep, [{ do: 'set', module: 'trim', param: 'volts', value: 4 }]);
-    const { solutions } = solve(wants(high, target), { free: ['trim.amount', 'trim.volts'] });
+    const { solutions } = solve(withTargets(high, target), { free: ['trim.amount', 'trim.volts'] });
     const [lo, hi] = driveAt(taken(high, solutions[0]!), 'tone.cutoff');
     expect(lo).toBeCloseTo(-1, 9);
     expect(hi).toBeCloseTo(2, 9);
   });
   it('mean: of a triangle it is its middle', () => {
-    const { solutions } = solve(wants(sweep, { at: 'tone.cutoff', want: 'mean', quantity: 'volts', value: 1 }), {
+    const { solutions } = solve(withTargets(sweep, { at: 'tone.cutoff', want: 'mean', quantity: 'volts', value: 1 }), {
       free: ['trim.volts'],
     });
     expect(solutions[0]!.settings[0]!.value).toBeCloseTo(1, 6);
@@ -128,11 +130,11 @@ describe('other wants', () => {
       },
       ['swell.out > a.in', 'swell.out > b.in', 'a.out > x.cutoff', 'b.out > y.cutoff'],
     );
-    const { solutions } = solve(wants(patch, { at: 'x.cutoff', want: 'opposite', to: 'y.cutoff' }), {
+    const { solutions } = solve(withTargets(patch, { at: 'x.cutoff', want: 'opposite', to: 'y.cutoff' }), {
       free: ['b.amount'],
     });
     expect(solutions[0]!.settings[0]).toMatchObject({ at: 'b.amount', value: -0.3 });
-    const same = solve(wants(patch, { at: 'x.cutoff', want: 'same', to: 'y.cutoff' }), { free: ['b.amount'] });
+    const same = solve(withTargets(patch, { at: 'x.cutoff', want: 'same', to: 'y.cutoff' }), { free: ['b.amount'] });
     expect(same.solutions[0]!.settings[0]).toMatchObject({ at: 'b.amount', value: 0.3 });
   });
   it('steps: a gate on in the accented steps, as clear of its threshold as can be', () => {
@@ -148,7 +150,7 @@ describe('other wants', () => {
       { duration: 2 },
     );
     const target: Target = { at: 'env.gate', want: 'steps', of: 'row', steps: [0, 2] };
-    const answer = solve(wants(patch, target));
+    const answer = solve(withTargets(patch, target));
     expect(answer.feasible).toBe(true);
     const after = taken(patch, answer.solutions[0]!);
     const { amount = 1, volts = 0 } = after.modules.find((m) => m.id === 'lift')!.params as {
@@ -170,13 +172,15 @@ describe('other wants', () => {
       ['swell.out > lift.in', 'lift.out > env.gate'],
       { duration: 2 },
     );
-    const { solutions } = solve(wants(patch, { at: 'env.gate', want: 'duty', percent: 25 }), { free: ['lift.volts'] });
+    const { solutions } = solve(withTargets(patch, { at: 'env.gate', want: 'duty', percent: 25 }), {
+      free: ['lift.volts'],
+    });
     // Up from 1 V, down from 0.9 V: a quarter of the time above is 2.5 V under the top of 5 V.
     expect(solutions[0]!.settings[0]!.value).toBeCloseTo(-1.55, 1);
   });
 });
 
-describe('wants that a trace tells', () => {
+describe('targets that a trace tells', () => {
   it('fall: a straight decay of 0.5 s is 20 dB down after nine tenths of it', () => {
     const patch = patchOf(
       {
@@ -188,7 +192,7 @@ describe('wants that a trace tells', () => {
       ['beat.out > env.gate', 'env.out > amp.cv', 'voice.saw > amp.in'],
       { duration: 2, sampleRate: 4000 },
     );
-    const { solutions } = solve(wants(patch, { at: 'amp.cv', want: 'fall', db: 20, seconds: 0.45 }), {
+    const { solutions } = solve(withTargets(patch, { at: 'amp.cv', want: 'fall', db: 20, seconds: 0.45 }), {
       free: ['env.decay'],
     });
     expect(solutions[0]!.settings[0]!.value).toBeCloseTo(0.5, 2);
@@ -200,15 +204,15 @@ describe('wants that a trace tells', () => {
       { duration: 2, sampleRate: 2000 },
     );
     const target: Target = { at: 'lag.out', want: 'like', shape: 'triangle', least: 1 };
-    expect(standingsOf(wants(patch, target))[0]!.met).toBe(false);
-    const { feasible, solutions } = solve(wants(patch, target), { free: ['lag.rise', 'lag.fall'], plain: true });
+    expect(standingsOf(withTargets(patch, target))[0]!.met).toBe(false);
+    const { feasible, solutions } = solve(withTargets(patch, target), { free: ['lag.rise', 'lag.fall'], plain: true });
     expect(feasible).toBe(true);
-    expect(standingsOf(taken(wants(patch, target), solutions[0]!))[0]!.met).toBe(true);
+    expect(standingsOf(taken(withTargets(patch, target), solutions[0]!))[0]!.met).toBe(true);
   });
   it('a triangle is like a triangle, a sine is not', () => {
     const patch = patchOf({ swell: ['lfo', { rateHz: 2, phase: 0.3 }] }, [], { duration: 2 });
     const like = (at: string, shape: 'triangle' | 'sine' | 'ramp' | 'square') =>
-      standingsOf(wants(patch, { at, want: 'like', shape }))[0]!;
+      standingsOf(withTargets(patch, { at, want: 'like', shape }))[0]!;
     for (const [socket, shape] of [
       ['swell.triangle', 'triangle'],
       ['swell.sine', 'sine'],
@@ -227,8 +231,8 @@ describe('wants that a trace tells', () => {
     );
     const asked = (db: number): Target => ({ at: 'out.left', quantity: 'level', low: db - 0.05, high: db + 0.05 });
     const dbu = 20 * Math.log10(5 / Math.SQRT2 / 0.7746);
-    expect(standingsOf(wants(patch, asked(dbu)))[0]!.met).toBe(true);
-    const { solutions } = solve(wants(patch, asked(4)), { free: ['trim.amount'] });
+    expect(standingsOf(withTargets(patch, asked(dbu)))[0]!.met).toBe(true);
+    const { solutions } = solve(withTargets(patch, asked(4)), { free: ['trim.amount'] });
     expect(20 * Math.log10(Number(solutions[0]!.settings[0]!.value))).toBeGreaterThan(4 - dbu - 0.06);
     expect(20 * Math.log10(Number(solutions[0]!.settings[0]!.value))).toBeLessThan(4 - dbu + 0.06);
   });
@@ -236,7 +240,7 @@ describe('wants that a trace tells', () => {
 
 describe('what cannot be', () => {
   it('says which knob runs out, by how much, and what would do', () => {
-    const answer = solve(wants(sweep, { at: 'tone.cutoff', quantity: 'volts', low: -8, high: 8 }), {
+    const answer = solve(withTargets(sweep, { at: 'tone.cutoff', quantity: 'volts', low: -8, high: 8 }), {
       free: ['trim.amount', 'trim.volts'],
     });
     expect(answer).toMatchObject({
@@ -269,7 +273,7 @@ describe('what cannot be', () => {
       'trim.out > y.cutoff',
     ]);
     const answer = solve(
-      wants(
+      withTargets(
         patch,
         { at: 'x.cutoff', quantity: 'volts', low: -1, high: 1 },
         { at: 'y.cutoff', quantity: 'volts', low: -2, high: 2 },
@@ -282,7 +286,7 @@ describe('what cannot be', () => {
 
 describe('what is given', () => {
   it('is the same each time, and moves nothing that is locked or not named', () => {
-    const patch = wants(sweep, { at: 'tone.cutoff', quantity: 'frequency', low: 300, high: 900 });
+    const patch = withTargets(sweep, { at: 'tone.cutoff', quantity: 'frequency', low: 300, high: 900 });
     expect(solve(patch)).toEqual(solve(patch));
     const { solutions } = solve(patch, { free: ['trim.amount', 'trim.volts'] });
     expect(new Set(solutions.flatMap((s) => s.settings.map((x) => x.at)))).toEqual(
@@ -290,7 +294,7 @@ describe('what is given', () => {
     );
   });
   it('sets a jumper only when it may, and says so', () => {
-    const patch = wants(sweep, { at: 'tone.cutoff', quantity: 'volts', low: -8, high: 8 });
+    const patch = withTargets(sweep, { at: 'tone.cutoff', quantity: 'volts', low: -8, high: 8 });
     const free = ['trim.amount', 'trim.volts'];
     expect(solve(patch, { free }).feasible).toBe(false);
     const { solutions } = solve(patch, { free, jumpers: true });
@@ -298,7 +302,7 @@ describe('what is given', () => {
     expect(driveAt(taken(patch, solutions[0]!), 'tone.cutoff')[1]).toBeCloseTo(8, 9);
   });
   it('rounded stands on steps of half a percent', () => {
-    const patch = wants(sweep, { at: 'tone.cutoff', quantity: 'frequency', low: 212, high: 2977 });
+    const patch = withTargets(sweep, { at: 'tone.cutoff', quantity: 'frequency', low: 212, high: 2977 });
     const { solutions } = solve(patch, { rounded: true });
     expect(solutions.length).toBeGreaterThan(0);
     for (const { percent } of solutions.flatMap((s) => s.settings)) expect((percent / 0.5) % 1).toBeCloseTo(0, 6);

@@ -8,7 +8,7 @@ export const doubler = kind({
   does: 'makes twice as much of it',
   words: { params: { times: 'Times', lift: 'Offset', fullVolts: 'Full-scale CV' } },
   formula: 'out = times·in + lift',
-  room: 'between',
+  category: 'between',
   panel: { starts: { lift: 1 } },
   params: { times: number(2, -4, 4), lift: volts(0), fullVolts: setUp(number(8, 1, 10, 'V')) },
   brief: (p) => `${p.times} times`,

@@ -182,8 +182,8 @@ function bypassedSome(random: Random, patch: Patch): Patch {
 function randomHands(random: Random, modules: readonly ModuleDoc[]): Hand[] {
   return modules.flatMap((m) => {
     const kind = allKinds.find((k) => k.name === m.kind) as Kind;
-    const turned = knobsOf(kind, completeParams(kind, m.params)).filter(() => random() < 0.3);
-    return turned.slice(0, HANDS.each).map(({ name, spec, min, max }): Hand => ({
+    const handed = knobsOf(kind, completeParams(kind, m.params)).filter(() => random() < 0.3);
+    return handed.slice(0, HANDS.each).map(({ name, spec, min, max }): Hand => ({
       at: socketAt(m.id, name),
       points: Array.from({ length: 1 + Math.floor(random() * 4) }, (_, i) => ({
         t: i * 0.02 + random() * 0.01,

@@ -5,7 +5,7 @@ import type { Summary } from '../../wire/patches';
 /** The longest window that is simulated for a picture, seconds. */
 const LONGEST = 8;
 
-/** What the shelf shows of a patch. */
+/** What the patches list shows of a patch. */
 export function summarise(patch: Patch, asset: AssetLookup = () => null): Summary {
   const short = { ...patch, settings: { ...patch.settings, duration: Math.min(LONGEST, patch.settings.duration) } };
   const graph = buildGraph(short);

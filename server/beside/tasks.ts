@@ -125,7 +125,7 @@ export const tasks = {
     }
     return createHash('sha256').update(`${sampleRate} `).update(bytes).digest('hex').slice(0, 32);
   },
-  /** What the shelf shows of a stored body, as text; `null` where it cannot be read. */
+  /** What the patches list shows of a stored body, as text; `null` where it cannot be read. */
   summary({ body, traces }: { readonly body: string; readonly traces: readonly StoredTrace[] }): string | null {
     const result = parsePatch(JSON.parse(body) as unknown);
     return result.ok ? JSON.stringify(summarise(result.value, lookup(traces))) : null;

@@ -22,7 +22,7 @@ export class DeskDriver {
     else await this.page.goto(this.url + path, { waitUntil: 'domcontentloaded' });
   }
 
-  /** Opens a patch of the shelf itself. */
+  /** Opens a patch of the list itself. */
   async openItself(id: string): Promise<void> {
     await this.goTo(`/patches/${id}`);
     await this.page.waitForSelector('[data-frame]');
@@ -39,7 +39,7 @@ export class DeskDriver {
     await this.page.waitForSelector('main[data-simulated=true]', { timeout: 30_000 });
   }
 
-  async shelf(): Promise<void> {
+  async patches(): Promise<void> {
     await this.goTo('/');
     await this.page.waitForSelector('[data-patch]');
   }
@@ -153,10 +153,10 @@ export class DeskDriver {
     await this.saved();
   }
 
-  /** The same by way of the shelf. */
-  async freshFromShelf(): Promise<void> {
+  /** The same by way of the list. */
+  async freshFromPatches(): Promise<void> {
     await this.keep({ guide: 'off' });
-    await this.shelf();
+    await this.patches();
     await this.button('Empty patch');
     await this.page.waitForFunction(() => /\/patches\//.test(location.pathname));
     await this.saved();
@@ -293,7 +293,7 @@ export class DeskDriver {
   }
 }
 
-/** Puts a new patch on the shelf; answers its id. */
+/** Stores a new patch; answers its id. */
 export async function storePatch(url: string, patch: object): Promise<string> {
   const answer = await fetch(`${url}/api/patches`, {
     method: 'POST',

@@ -31,8 +31,8 @@ const stage = (id: string, chosen: string) => async (desk: DeskDriver) => {
   await desk.open(id);
   await desk.stage(chosen);
 };
-const shelf = async (desk: DeskDriver): Promise<void> => {
-  await desk.shelf();
+const patches = async (desk: DeskDriver): Promise<void> => {
+  await desk.patches();
 };
 
 const sheet = async (desk: DeskDriver): Promise<void> => {
@@ -40,7 +40,7 @@ const sheet = async (desk: DeskDriver): Promise<void> => {
   await desk.page.waitForSelector('[data-step]');
 };
 
-await shoot('patches', 'light', shelf);
+await shoot('patches', 'light', patches);
 for (const scheme of ['light', 'dark'] as const) await shoot('editor', scheme, stage('fog-bank-breathing', 'trim'));
 await shoot('map', 'light', async (desk) => {
   await desk.open('lamp-keepers-night');
@@ -112,7 +112,7 @@ await shoot('spectrum', 'dark', async (desk) => {
   await desk.page.waitForSelector('[data-spectrum=ready]');
 });
 await shoot('target', 'light', async (desk) => {
-  await shelf(desk);
+  await patches(desk);
   await desk.page.locator('[data-door="From a target"]').click();
   await desk.page.waitForSelector('[data-goal=true]');
 });

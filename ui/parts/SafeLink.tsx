@@ -24,6 +24,6 @@ export function SafeLink({ href, onClick, ...rest }: Props) {
       .then(() => router.push(String(href)))
       .catch(() => tellFault(AWAY));
   };
-  // Nothing is fetched before: a long shelf would ask for every page that scrolls by, and each is there at once anyway.
+  // Nothing is fetched before: a long list would ask for every page that scrolls by, and each is there at once anyway.
   return <Link href={href} prefetch={false} onClick={follow} {...rest} />;
 }

@@ -8,24 +8,24 @@ import type { Choice } from './Chooser';
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Stages that one signal passes through. */
-export const insertable = allKinds.filter((k) => k.room === 'between' && !k.electrical?.joins);
+export const insertable = allKinds.filter((k) => k.category === 'between' && !k.electrical?.joins);
 
 const byName = (kinds: readonly Kind[], group: string): Choice[] =>
   kinds.map((k) => ({ key: k.name, title: k.title, says: k.does, group, aliases: k.aliases }));
 
 export const stageChoices: readonly Choice[] = byName(insertable, 'Stages');
 export const sourceChoices: readonly Choice[] = byName(
-  allKinds.filter((k) => k.room === 'source'),
+  allKinds.filter((k) => k.category === 'source'),
   'New source',
 );
 export const kindChoices: readonly Choice[] = [
   ...sourceChoices.map((c) => ({ ...c, group: 'Sources' })),
   ...byName(
-    allKinds.filter((k) => k.room === 'between'),
+    allKinds.filter((k) => k.category === 'between'),
     'Stages',
   ),
   ...byName(
-    allKinds.filter((k) => k.room === 'end'),
+    allKinds.filter((k) => k.category === 'end'),
     'Destinations',
   ),
 ];
@@ -46,14 +46,14 @@ export const endChoices: readonly Choice[] = [...allKinds].sort(byPlace).flatMap
       title: socketPlace({ label: kind.title, kind }, end.socket),
       says: `${capital(end.quantity)}${unit ? ` in ${unit}` : ''}: ${end.says}${reach}`,
       aliases: kind.aliases,
-      group: kind.room === 'end' || kind.offered !== undefined ? 'Destinations' : 'Parameters of other modules',
+      group: kind.category === 'end' || kind.offered !== undefined ? 'Destinations' : 'Parameters of other modules',
     };
   });
 });
 
 /** The socket of a loose destination: one that nothing drives yet and that drives nothing. */
 export function waitingEnd(m: GraphModule, used: (output: string) => boolean): string | null {
-  const meant = m.kind.room === 'end' || m.kind.offered !== undefined;
+  const meant = m.kind.category === 'end' || m.kind.offered !== undefined;
   const end = m.kind.ends?.[0];
   const idle = m.inputs.every((s) => s.driver.type !== 'output') && !m.outputs.some((o) => used(o.socket));
   return meant && end && idle ? socketAt(m.id, end.socket) : null;

@@ -14,8 +14,8 @@ interface Typed {
   };
 }
 
-/** One go at a field: from its first letter until it is left. */
-interface Go {
+/** One entry into a field, from its first letter until the field is left. */
+interface Entry {
   readonly number: number;
   /** What stood there before. */
   readonly before: string;
@@ -37,16 +37,16 @@ export function useTyped(value: string, put: (text: string) => string | null): T
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const id = useId();
-  const go = useRef<Go>({ number: 0, before: value, tried: null });
+  const entry = useRef<Entry>({ number: 0, before: value, tried: null });
   const putNow = (typed: string): string | null => {
-    go.current = { ...go.current, tried: typed };
-    return typing(`${id} ${go.current.number}`, () => put(typed.trim()));
+    entry.current = { ...entry.current, tried: typed };
+    return typing(`${id} ${entry.current.number}`, () => put(typed.trim()));
   };
   /** Puts what is typed by now; what is refused may be half a word, and is said when the field is left. */
   const settle = useRef<() => void>(() => undefined);
   useEffect(() => {
     settle.current = () => {
-      if (text !== null && text !== value && text !== go.current.tried) putNow(text);
+      if (text !== null && text !== value && text !== entry.current.tried) putNow(text);
     };
   });
   useEffect(() => {
@@ -65,7 +65,7 @@ export function useTyped(value: string, put: (text: string) => string | null): T
     setFault(null);
   };
   const onChange = (next: string): void => {
-    if (text === null) go.current = { number: go.current.number + 1, before: value, tried: null };
+    if (text === null) entry.current = { number: entry.current.number + 1, before: value, tried: null };
     setText(next);
   };
   const finish = (): void => {
@@ -76,7 +76,7 @@ export function useTyped(value: string, put: (text: string) => string | null): T
   const onKeyDown = (e: KeyboardEvent): void => {
     if (e.key === 'Enter') finish();
     if (e.key !== 'Escape' || text === null) return;
-    if (value !== go.current.before) putNow(go.current.before);
+    if (value !== entry.current.before) putNow(entry.current.before);
     leave();
     // Whoever else waits for Escape gets the next one.
     e.stopPropagation();

@@ -30,7 +30,7 @@ async function rename(id: string, name: string): Promise<void> {
   await api.save(id, revision, { ...document, name });
 }
 
-/** What is done with one patch of the shelf. */
+/** What is done with one patch of the patches list. */
 export function PatchMenu({ patch, stop, onChanged, onRemove }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [renaming, setRenaming] = useState(false);

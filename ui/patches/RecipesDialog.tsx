@@ -7,7 +7,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import { kindNamed, searchWords } from '@/core';
-import { recipes, ROOMS } from '@/core/recipes';
+import { recipes, RECIPE_GROUPS } from '@/core/recipes';
 import type { Recipe } from '@/core/recipes';
 import { TextInput } from '@/ui/parts/TextInput';
 import { ink } from '@/ui/theme/tokens';
@@ -45,13 +45,13 @@ export function RecipesDialog({ onOpen, onClose }: Props) {
           sx={{ width: 260, mb: 1 }}
         />
         {found.length === 0 && <p>No matching recipes.</p>}
-        {ROOMS.filter((room) => found.some((r) => r.room === room)).map((room) => (
-          <Box key={room} component="section" aria-label={room} sx={{ mt: 1.5 }}>
+        {RECIPE_GROUPS.filter((group) => found.some((r) => r.group === group)).map((group) => (
+          <Box key={group} component="section" aria-label={group} sx={{ mt: 1.5 }}>
             <Box component="h2" sx={{ fontSize: 15, m: 0, color: ink.softInk }}>
-              {room}
+              {group}
             </Box>
             {found
-              .filter((r) => r.room === room)
+              .filter((r) => r.group === group)
               .map((r) => (
                 <Row key={r.id} recipe={r} onOpen={onOpen} />
               ))}

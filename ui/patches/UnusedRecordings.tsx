@@ -11,7 +11,7 @@ const NAMED = 3;
 
 const counted = (n: number): string => `${n} recording${n === 1 ? '' : 's'}`;
 
-/** Recordings that no patch plays any more, with the room that they take; removed when asked for. */
+/** Recordings that no patch plays any more, with the group that they take; removed when asked for. */
 export function UnusedRecordings() {
   const { data, refetch } = useQuery({ queryKey: ['unused'], queryFn: api.unusedAssets, staleTime: 0 });
   const unused = data?.unused ?? [];

@@ -10,7 +10,7 @@ interface Fields {
   readonly between?: string;
 }
 
-/** The figures that each way wants. */
+/** The figures that each way asks for. */
 export const FIELDS: Readonly<Record<Way, Fields>> = {
   range: { title: 'Range', names: ['Min', 'Max'], between: 'to' },
   within: { title: 'Range', names: ['Min', 'Max'], between: 'to' },

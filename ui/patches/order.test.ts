@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ListedPatch } from '@/wire/patches';
-import { matches, shelfOf } from './order';
+import { matches, listPatches } from './order';
 import type { Column } from './order';
 
 const listed = (id: string, more: Partial<ListedPatch> = {}): ListedPatch => ({
@@ -38,7 +38,7 @@ const found = (error: number, warning: number): Partial<ListedPatch> => ({
 });
 const everything = { words: '', tags: [] };
 
-describe('the shelf', () => {
+describe('the patches list', () => {
   it('finds by name, tag, end and notes, all words at once', () => {
     const patch = listed('Fog bank', {
       tags: ['pier'],
@@ -61,7 +61,7 @@ describe('the shelf', () => {
   });
   it('is sorted by what is worst: one error before many warnings, the unreadable first', () => {
     const all = [listed('a', found(0, 9)), listed('b', found(1, 0)), listed('c', { summary: null, fault: 'broken' })];
-    expect(shelfOf(all, everything, { by: 'findings', down: true }).map((p) => p.id)).toEqual(['c', 'b', 'a']);
+    expect(listPatches(all, everything, { by: 'findings', down: true }).map((p) => p.id)).toEqual(['c', 'b', 'a']);
   });
   it('any order holds every patch once, and the other way round is its mirror where none are alike', () => {
     const names = fc.uniqueArray(fc.string({ minLength: 1, maxLength: 6 }), { maxLength: 20 });
@@ -70,9 +70,9 @@ describe('the shelf', () => {
         const patches = all.map((name, i) =>
           listed(String(i), { name, updatedAt: new Date(1e12 + 7919 * ((i * 37) % 101)).toISOString() }),
         );
-        const up = shelfOf(patches, everything, { by, down: false });
+        const up = listPatches(patches, everything, { by, down: false });
         expect([...up].sort((a, b) => Number(a.id) - Number(b.id))).toEqual(patches);
-        if (by === 'updatedAt') expect(shelfOf(patches, everything, { by, down: true })).toEqual(up.toReversed());
+        if (by === 'updatedAt') expect(listPatches(patches, everything, { by, down: true })).toEqual(up.toReversed());
       }),
     );
   });

@@ -1,6 +1,6 @@
 import type { ListedPatch } from '@/wire/patches';
 
-/** What the shelf is sorted by. */
+/** What the patches list is sorted by. */
 export type Column = 'name' | 'arrives' | 'findings' | 'updatedAt';
 
 export interface Order {
@@ -40,7 +40,7 @@ export function matches(patch: ListedPatch, { words, tags }: Wanted): boolean {
 }
 
 /** The patches that are looked for, in the order that was asked; those that are alike stay in the order they came. */
-export function shelfOf(patches: readonly ListedPatch[], wanted: Wanted, { by, down }: Order): ListedPatch[] {
+export function listPatches(patches: readonly ListedPatch[], wanted: Wanted, { by, down }: Order): ListedPatch[] {
   const way = down ? -1 : 1;
   return patches.filter((p) => matches(p, wanted)).sort((a, b) => way * compare[by](a, b));
 }

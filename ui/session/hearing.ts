@@ -14,7 +14,7 @@ export const hearing = createStore<{
   readonly swapped: boolean;
   /** The parts of the bar that are open. */
   readonly parts: ReadonlySet<SoundPart>;
-  /** Another state of the patch that somebody wants to hear now. */
+  /** Another state of the patch to hear now. */
   readonly offered: { readonly name: string; readonly patch: Patch } | null;
 }>(() => ({ open: false, playing: false, asked: false, swapped: false, parts: new Set<SoundPart>(), offered: null }));
 

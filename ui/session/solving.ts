@@ -26,8 +26,8 @@ interface Question {
   readonly then: (answer: SolveAnswer | ToleranceReport) => void;
 }
 
-/** A go under a moving hand: from when it is taken hold of until it is let go. */
-interface Go {
+/** One drag of a knob or handle, from grasp to release. */
+interface Drag {
   readonly base: Patch;
   readonly key: string;
   /** The knobs that moved, by name. */
@@ -61,7 +61,7 @@ export interface SolvingState {
   /** A target's handle moves: the free knobs follow. */
   drag(target: Target): void;
   /** A knob was turned by hand: with `hold`, the others follow. */
-  turned(module: string, param: string, before: Patch): void;
+  knobTurned(module: string, param: string, before: Patch): void;
   letGo(): void;
   close(): void;
 }
@@ -92,7 +92,7 @@ const solveWorker = (): Worker => new Worker(new URL('@/workers/solve.worker.ts'
 
 /** All that asks the solver for one desk; its worker is there once something is asked. */
 export function createSolving(desk: DeskStore) {
-  let go: Go | null = null;
+  let drag: Drag | null = null;
   return createStore<SolvingState>((set, get) => {
     const opened = (): Line<Question, SolveReply | ToleranceReply, SolveWorker> =>
       new Line<Question, SolveReply | ToleranceReply, SolveWorker>({
@@ -107,9 +107,9 @@ export function createSolving(desk: DeskStore) {
     const put = (question: Question): void => (line ??= opened()).put(question);
 
     /** What follows the hand: the knobs of the answer; those of the answer before that it leaves alone go back. */
-    const follow = (now: Go, what: string, edits: readonly Edit[], answer: SolveAnswer): void => {
+    const follow = (now: Drag, what: string, edits: readonly Edit[], answer: SolveAnswer): void => {
       // What was undone or done otherwise meanwhile is not followed any more.
-      if (go !== now || desk.getState().history.past.at(-1)?.key !== now.key) return;
+      if (drag !== now || desk.getState().history.past.at(-1)?.key !== now.key) return;
       const best = answer.solutions[0] ?? answer.nearest;
       if (!best) return;
       const moved = new Set(best.settings.map((s) => s.at));
@@ -124,14 +124,14 @@ export function createSolving(desk: DeskStore) {
       desk.getState().edit(labelOf(now.base, what, best), [...edits, ...returns, ...editsOf(best)], now.key, true);
     };
 
-    const goOn = (key: string, base: Patch): Go => {
+    const dragFor = (key: string, base: Patch): Drag => {
       const at = performance.now();
-      if (go?.key !== key || at - go.at > RESTS) go = { base, key, touched: new Set(), prefer: [], at };
-      go.at = at;
-      return go;
+      if (drag?.key !== key || at - drag.at > RESTS) drag = { base, key, touched: new Set(), prefer: [], at };
+      drag.at = at;
+      return drag;
     };
 
-    const ask = (now: Go, patch: Patch, held: readonly string[], then: (answer: SolveAnswer) => void): void =>
+    const ask = (now: Drag, patch: Patch, held: readonly string[], then: (answer: SolveAnswer) => void): void =>
       put({
         patch,
         ask: { solve: { live: true, prefer: now.prefer, held, ...allowed() } },
@@ -175,16 +175,16 @@ export function createSolving(desk: DeskStore) {
       },
       setHold: (hold) => set({ hold }),
       drag(target) {
-        const now = goOn(`target ${target.at} ${target.id ?? ''}`, desk.getState().patch);
+        const now = dragFor(`target ${target.at} ${target.id ?? ''}`, desk.getState().patch);
         const edit: Edit = { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };
         const what = `Set target at ${placeName(now.base.modules, target.at)} to ${targetText(now.base.modules, target)}`;
         desk.getState().edit(what, [edit], now.key);
         ask(now, applyEdits(now.base, [edit]), [], (answer) => follow(now, what, [edit], answer));
       },
-      turned(module, param, before) {
+      knobTurned(module, param, before) {
         if (!get().hold || before.targets.length === 0) return;
         const name = socketAt(module, param);
-        const now = goOn(name, before);
+        const now = dragFor(name, before);
         const { patch } = desk.getState();
         const edit: Edit = { do: 'set', module, param, value: valueIn(patch, name) };
         const what = `${knobPlace(patch.modules, name)} ${showNumber(valueIn(patch, name), 2)}, targets held`;

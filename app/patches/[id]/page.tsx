@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import { preload } from 'react-dom';
 import { firstPaintOf } from '@/server/firstPaint';
-import { DeskScreen } from '@/ui/desk/shell/DeskScreen';
+import { DeskScreen } from '@/ui/editor/shell/DeskScreen';
 
 export const metadata: Metadata = { title: 'Editor' };
 

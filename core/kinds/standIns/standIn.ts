@@ -1,7 +1,7 @@
 import type { Range } from '../../law/affine';
 import type { ParamValues } from '../params';
 
-/** A module that wants a channel: its settings, and what is plugged and can arrive at it. */
+/** A module that needs a channel: its settings, and what is plugged and can arrive at it. */
 export interface Wanted {
   readonly params: ParamValues;
   /** A cable or a normal of the patch carries something there. */

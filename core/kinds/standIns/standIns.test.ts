@@ -7,7 +7,7 @@ import { rackOf } from '../../testing/racks';
 import { standIns } from '.';
 import type { ParamValues } from '../params';
 
-/** A patch whose module `x` wants a channel that only another kind can give. */
+/** A patch whose module `x` needs a channel that only another kind can give. */
 interface Case {
   readonly params: ParamValues;
   /** What comes in, by socket: a slow wave between two voltages, or a gate. */

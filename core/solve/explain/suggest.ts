@@ -75,7 +75,7 @@ function sourceIdeas(patch: Patch, targets: readonly Target[]): Idea[] {
     .filter(
       (m) =>
         behind.has(m.index) &&
-        m.kind.room === 'source' &&
+        m.kind.category === 'source' &&
         m.kind.panel?.plays === undefined &&
         isSetup(m.kind, 'lowVolts'),
     )

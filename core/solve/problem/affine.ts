@@ -66,14 +66,14 @@ const MOST_KNOWN = 500;
  */
 export function isAffine(graph: Graph, target: Target): boolean {
   const knobs = freeKnobs(graph, [target]).filter((k) => !isIdle(graph, k));
-  const turned = new Set(knobs.map((k) => k.name));
+  const free = new Set(knobs.map((k) => k.name));
   const key = JSON.stringify([
     shapeOf(target),
     knobs.map((k) => [k.name, k.travel]),
     graph.modules.map((m) => [
       m.id,
       m.kind.name,
-      Object.entries(m.params).filter(([p]) => !turned.has(socketAt(m.id, p))),
+      Object.entries(m.params).filter(([p]) => !free.has(socketAt(m.id, p))),
     ]),
     graph.wiring.wires,
     graph.wiring.declared,

@@ -33,7 +33,7 @@ export function widerJumpers(patch: Patch, targets: readonly Target[], channels?
   const graph = buildGraph(patch);
   const behind = modulesBehind(graph, targets);
   return graph.modules
-    .filter((m) => behind.has(m.index) && m.kind.room !== 'source')
+    .filter((m) => behind.has(m.index) && m.kind.category !== 'source')
     .flatMap((m) =>
       Object.keys(m.kind.params).flatMap((name): JumperSetting[] => {
         const from = m.params[name] as JumperValue;

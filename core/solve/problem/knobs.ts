@@ -67,7 +67,7 @@ export function freeKnobs(graph: Graph, targets: readonly Target[], options: Fre
   const held = new Set(options.held);
   const named = options.free && new Set(options.free);
   return graph.modules
-    .filter((m) => reached.has(m.index) && (named || m.kind.room !== 'source'))
+    .filter((m) => reached.has(m.index) && (named || m.kind.category !== 'source'))
     .flatMap((m) => {
       const locked = graph.patch.modules[m.index]?.locked ?? [];
       return knobsAt(m, options.channels).filter(

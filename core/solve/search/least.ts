@@ -92,7 +92,7 @@ export function boundedStep(
   return d;
 }
 
-/** The knob at its limit that wants back inside most, or −1. */
+/** The knob at its limit that lies furthest outside it, or −1. */
 function released(
   j: Columns,
   r: Float64Array,

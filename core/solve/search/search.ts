@@ -251,9 +251,9 @@ export class Search {
   private all(): void {
     const every = [...this.start.keys()];
     const flips = every.filter((i) => isTwoSided(this.travels[i] as Travel)).slice(0, 6);
-    const turned = flips.map((one) => this.start.map((v, i) => (i === one ? 1 - v : v)));
+    const flipped = flips.map((one) => this.start.map((v, i) => (i === one ? 1 - v : v)));
     const drawn = Array.from({ length: 12 }, () => this.start.map(() => 0.05 + 0.9 * this.random()));
-    const starts = this.options.quick ? [this.start] : [...startsFor(this.problem, every), ...turned, ...drawn];
+    const starts = this.options.quick ? [this.start] : [...startsFor(this.problem, every), ...flipped, ...drawn];
     for (const start of starts) {
       if (this.spent() || this.found.length > 0) break;
       const look = this.descend(start, every);

@@ -4,7 +4,7 @@ import type { Problem } from '../problem/problem';
 /** A knob that goes to both sides of nothing. */
 export const isTwoSided = ({ min, max, taper }: Travel): boolean => taper === 'linear' && min < 0 && max > 0;
 
-/** From where the knobs stand, then turned over, then off a dead middle. */
+/** From where the knobs stand, then inverted, then off a dead middle. */
 export function startsFor(problem: Problem, subset: readonly number[]): Float64Array[] {
   const { start, knobs } = problem.trials;
   const moved = (change: (i: number) => number): Float64Array => {
@@ -25,7 +25,7 @@ export function startsFor(problem: Problem, subset: readonly number[]): Float64A
   const others = problem.traced ? [0.25, 0.75] : [0.05, 0.3, 0.5, 0.7, 0.95];
   if (subset.length === 1) starts.push(...others.map((p) => moved(() => p)));
   else {
-    // One turned over at a time, the others to either side: which of them shall flip is not known.
+    // One inverted at a time, the others to either side: which of them shall flip is not known.
     for (const one of subset.filter(twoSided))
       for (const side of [1, -1]) starts.push(moved((i) => (i === one ? 1 - off(i, 1) : off(i, side))));
     if (!problem.exact)

@@ -5,7 +5,7 @@ import { storePatch } from '../tests/support/desk';
 import { Application } from '../tests/support/setup';
 import { row } from './figures';
 
-/** A shelf of so many patches: how soon it is there, and how evenly it scrolls, in headless Chromium. Figures, no verdict. */
+/** A list of so many patches: how soon it is there, and how evenly it scrolls, in headless Chromium. Figures, no verdict. */
 const PATCHES = 500;
 
 const application = await Application.open();

@@ -65,7 +65,7 @@ interface Props {
 /** The destinations with their figures, then the sources, then what lies beside every path. */
 export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow, onSelect, begin }: Props) {
   const { graph, bounds } = predicted;
-  const sources = graph.modules.filter((m) => m.kind.room === 'source');
+  const sources = graph.modules.filter((m) => m.kind.category === 'source');
   const loose = looseModules(predicted, ends);
   return (
     <Box component="nav" data-no-print aria-label="Destinations and sources" sx={navStyle}>

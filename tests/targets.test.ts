@@ -10,7 +10,7 @@ const { at } = openPages();
 
 type Params = Record<string, unknown>;
 
-/** A patch in short, put on the shelf and opened. */
+/** A patch in short, stored and opened. */
 async function openNew(modules: Record<string, [string, Params?, object?]>, cables: string[], more: object = {}) {
   const id = await storePatch(at.url, {
     format: 'fenvo.patch',

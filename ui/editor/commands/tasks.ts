@@ -50,7 +50,7 @@ const outputChoices = (graph: Graph): Choice[] =>
       key: o.socket,
       title: placeName(graph.modules, o.socket),
       says: m.kind.title,
-      group: m.kind.room === 'source' ? 'Sources of this patch' : 'Stages of this patch',
+      group: m.kind.category === 'source' ? 'Sources of this patch' : 'Stages of this patch',
     })),
   );
 
@@ -96,7 +96,7 @@ export function planOf(task: Task, predicted: Pick<Predicted, 'graph' | 'predict
       };
     case 'replace': {
       const stage = graph.modules.find((m) => m.id === task.id);
-      const choices = stage?.kind.room === 'source' ? sourceChoices : stageChoices;
+      const choices = stage?.kind.category === 'source' ? sourceChoices : stageChoices;
       return {
         title: `Replace ${placeName(graph.modules, task.id)} with…`,
         choices: choices.filter((c) => c.key !== stage?.kind.name),

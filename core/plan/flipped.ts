@@ -6,10 +6,10 @@ import { knobsOf } from '../kinds/knobs';
 import type { ChannelLimits } from '../rack/limits';
 
 /**
- * The same patch with one of its stages turned over: what scales that stage has the other sign. One answer for each
+ * The same patch with one of its stages inverted: what scales that stage has the other sign. One answer for each
  * stage that can be, where its channel allows it; the solver begins from there.
  */
-export function turnedOver(patch: Patch, ids: readonly string[], channels: ChannelLimits | null): Patch[] {
+export function withStageFlipped(patch: Patch, ids: readonly string[], channels: ChannelLimits | null): Patch[] {
   return ids.flatMap((id): Patch[] => {
     const m = patch.modules.find((x) => x.id === id);
     const kind = m && kindNamed(m.kind);
@@ -24,7 +24,7 @@ export function turnedOver(patch: Patch, ids: readonly string[], channels: Chann
       over[name] = value;
     }
     if (Object.values(over).every((v) => v === 0)) return [];
-    const turned = { ...m, params: { ...m.params, ...over } };
-    return [{ ...patch, modules: patch.modules.map((x) => (x === m ? turned : x)) }];
+    const flipped = { ...m, params: { ...m.params, ...over } };
+    return [{ ...patch, modules: patch.modules.map((x) => (x === m ? flipped : x)) }];
   });
 }

@@ -41,7 +41,7 @@ export const Handles = memo(function Handles(props: Props) {
   const tops = insertTops(props);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const first = strip.frames[0];
-  const movable = strip.frames.slice(0, -1).filter((f) => f.module.kind.room === 'between');
+  const movable = strip.frames.slice(0, -1).filter((f) => f.module.kind.category === 'between');
   return (
     <DndContext
       id="strip"

@@ -12,7 +12,7 @@ const SLIDE = 0.12;
 type Moves = Map<string, { readonly points: HandPoint[]; readonly span: number }>;
 
 /** The knobs of a module that stand elsewhere in another state of it. */
-function turned(
+function movedKnobs(
   before: ModuleDoc,
   after: ModuleDoc,
   bpm: number,
@@ -33,17 +33,17 @@ export class Take {
   constructor(private readonly begun: number) {}
 
   /** The knobs that were turned by now. */
-  get turned(): ReadonlySet<string> {
+  get moved(): ReadonlySet<string> {
     return new Set(this.moves.keys());
   }
 
-  /** What an edit turned, at so many seconds of play. */
+  /** The knobs that an edit moved, at so many seconds of play. */
   note(before: Patch, after: Patch, t: number): void {
     const { bpm } = after.settings;
     for (const m of after.modules) {
       const was = before.modules.find((x) => x.id === m.id);
       if (!was || was === m) continue;
-      for (const { at, value, from, span } of turned(was, m, bpm)) {
+      for (const { at, value, from, span } of movedKnobs(was, m, bpm)) {
         const known = this.moves.get(at) ?? { points: [{ t: this.begun, value: from }], span };
         // Moves come in their order, however the clock that tells their times is set right between them.
         known.points.push({ t: Math.max(t, (known.points.at(-1) as HandPoint).t), value });

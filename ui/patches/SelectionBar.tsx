@@ -20,7 +20,7 @@ interface Props {
 }
 
 /** What is done with several patches at once. */
-export function ChosenBar({ chosen, offered, onChanged, onDone }: Props) {
+export function SelectionBar({ chosen, offered, onChanged, onDone }: Props) {
   const [tagging, setTagging] = useState(false);
   const { id: rack } = useChosenRack();
   const said = counted(chosen.length, 'patch', 'patches');

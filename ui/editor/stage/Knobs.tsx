@@ -52,7 +52,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const turn = (name: string, value: number, shown: string): void => {
     const before = desk.getState().patch;
     set(name, value, shown, socketAt(id, name));
-    solving.getState().turned(id, name, before);
+    solving.getState().knobTurned(id, name, before);
   };
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>

@@ -11,7 +11,7 @@ export function withoutChain(patch: Patch, from: string, to: string): Patch {
   const frames = stripTo(graph, to)?.frames ?? [];
   const between = frames
     .map((f) => f.module)
-    .filter((m) => m.kind.room === 'between' && m.id !== idOf(to) && m.id !== idOf(from));
+    .filter((m) => m.kind.category === 'between' && m.id !== idOf(to) && m.id !== idOf(from));
   const inPath = new Set([...between.map((m) => m.id), idOf(to)]);
   const loose = between.filter(
     (m) =>

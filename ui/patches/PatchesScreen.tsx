@@ -15,14 +15,14 @@ import { tell, tellFault } from '@/ui/parts/messages';
 import { ink } from '@/ui/theme/tokens';
 import { tagsOf } from '@/ui/parts/tagsOf';
 import type { Document, ListedPatch } from '@/wire/patches';
-import { ChosenBar } from './ChosenBar';
-import { shelfOf } from './order';
+import { SelectionBar } from './SelectionBar';
+import { listPatches } from './order';
 import type { Order, Wanted } from './order';
 import { ListHead } from './ListHead';
 import { Welcome } from './Welcome';
-import { ShelfHead } from './ShelfHead';
-import { ShelfTable } from './ShelfTable';
-import { useChosen } from './useChosen';
+import { PatchesHead } from './PatchesHead';
+import { PatchesTable } from './PatchesTable';
+import { useSelection } from './useSelection';
 import { useTonight } from './useTonight';
 
 const DeletedPatches = later(() => import('./DeletedPatches').then((m) => m.DeletedPatches));
@@ -34,8 +34,8 @@ const PICTURES_EVERY = 1500;
 
 const emptyPatch = (): Document => printPatch({ ...blank, name: 'New patch' });
 
-/** What the shelf does with patches as they are stored. */
-function useShelf() {
+/** What the patches list does with patches as they are stored. */
+function usePatchActions() {
   const queries = useQueryClient();
   const router = useRouter();
   const refresh = useCallback((): Promise<void> => queries.invalidateQueries({ queryKey: ['patches'] }), [queries]);
@@ -81,7 +81,7 @@ function Coming() {
 }
 
 /** All patches, and the ways to a new one. */
-export function ShelfScreen() {
+export function PatchesScreen() {
   const { data: patches, error } = useQuery({
     queryKey: ['patches'],
     queryFn: () => api.list(),
@@ -92,11 +92,11 @@ export function ShelfScreen() {
   const [open, setOpen] = useState<'deleted' | 'goal' | 'recipes' | null>(null);
   const [wanted, setWanted] = useState<Wanted>({ words: '', tags: [] });
   const [order, setOrder] = useState<Order>({ by: 'updatedAt', down: true });
-  const { refresh, create, bringIn, remove, router } = useShelf();
+  const { refresh, create, bringIn, remove, router } = usePatchActions();
   const tonight = useTonight(patches ?? []);
-  const shown = useMemo(() => shelfOf(patches ?? [], wanted, order), [patches, wanted, order]);
+  const shown = useMemo(() => listPatches(patches ?? [], wanted, order), [patches, wanted, order]);
   const tags = useMemo(() => tagsOf(patches ?? []), [patches]);
-  const { chosen, choose, chooseAll } = useChosen(shown);
+  const { chosen, choose, chooseAll } = useSelection(shown);
   const welcome = useStore(settings, (state) => state.welcome);
   const held = (patches ?? []).filter((p) => chosen.has(p.id));
   const tour = (): void => {
@@ -108,7 +108,7 @@ export function ShelfScreen() {
   return (
     <>
       <SkipLinks links={[['#patches', 'Skip to your patches']]} />
-      <ShelfHead onImported={bringIn} onDeleted={() => setOpen('deleted')} />
+      <PatchesHead onImported={bringIn} onDeleted={() => setOpen('deleted')} />
       <Box component="main" sx={{ maxWidth: 1112, mx: 'auto', px: 2, pb: 6 }}>
         <Welcome
           brief={!welcome && (patches?.length ?? 0) > 0}
@@ -130,11 +130,11 @@ export function ShelfScreen() {
           </Box>
         )}
         {held.length > 0 && (
-          <ChosenBar chosen={held} offered={tags} onChanged={refresh} onDone={() => chooseAll(false)} />
+          <SelectionBar chosen={held} offered={tags} onChanged={refresh} onDone={() => chooseAll(false)} />
         )}
         {patches && patches.length > 0 && shown.length === 0 && <p>No matching patches.</p>}
         {shown.length > 0 && (
-          <ShelfTable
+          <PatchesTable
             {...{ patches: shown, order, chosen, tonight }}
             onOrder={setOrder}
             onChoose={choose}

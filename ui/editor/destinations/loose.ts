@@ -14,7 +14,7 @@ export function looseModules(
     if (isEnd.has(m.id)) return [];
     const reaches = m.outputs.length === 0 || used.has(m.id);
     if (!reaches) return [{ ...base, why: 'reaches nothing' }];
-    const gets = m.kind.room === 'source' || m.inputs.some((s) => s.connected);
+    const gets = m.kind.category === 'source' || m.inputs.some((s) => s.connected);
     return gets ? [] : [{ ...base, why: 'gets nothing' }];
   });
 }

@@ -11,7 +11,7 @@ interface Props {
 }
 
 /** Where one is, and what is done with files and with what was deleted. */
-export function ShelfHead({ onImported, onDeleted }: Props) {
+export function PatchesHead({ onImported, onDeleted }: Props) {
   return (
     <SiteHead here="/">
       <ImportButton onImported={onImported} />

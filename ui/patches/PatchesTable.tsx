@@ -37,7 +37,7 @@ interface Props {
 const AT_ONCE = 60;
 
 /** The patches as a table that is sorted by its heads. */
-export function ShelfTable(props: Props) {
+export function PatchesTable(props: Props) {
   const { patches, order, onOrder, chosen, tonight, onChoose, onChooseAll, onChanged, onRemove } = props;
   const [most, setMost] = useState(AT_ONCE);
   useEffect(() => startTransition(() => setMost(Infinity)), []);

@@ -61,7 +61,7 @@ export function StagePanel({ desk, module, predicted, place, begin, onRemoved }:
         desk={desk}
         id={id}
         label={label}
-        between={kind.room === 'between'}
+        between={kind.category === 'between'}
         bypassed={bypassed}
         output={module.outputs[0]?.socket ?? null}
         begin={begin}

@@ -50,7 +50,7 @@ export function MapView({ desk, predicted, shown }: Props) {
   }, [patch, full]);
   const { last, failure } = usePlanned(ask);
   if (failure) return <Box sx={{ p: 2, color: ink.error }}>{failure}</Box>;
-  if (!last) return <Coming count={predicted.graph.modules.filter((m) => m.kind.room === 'source').length} />;
+  if (!last) return <Coming count={predicted.graph.modules.filter((m) => m.kind.category === 'source').length} />;
   return <Whole desk={desk} predicted={predicted} shown={shown} map={last} />;
 }
 

@@ -14,8 +14,8 @@ export function sourcesOf(patch: Patch): readonly (readonly [socket: string, lab
   const { modules } = buildGraph(patch);
   const rank = (room: string): number => (room === 'source' ? 0 : 1);
   return [...modules]
-    .sort((a, b) => rank(a.kind.room) - rank(b.kind.room))
-    .filter((m) => m.kind.room !== 'end')
+    .sort((a, b) => rank(a.kind.category) - rank(b.kind.category))
+    .filter((m) => m.kind.category !== 'end')
     .flatMap((m) => m.outputs.map((o) => [o.socket, socketPlace(m, o.name)] as const));
 }
 

@@ -256,9 +256,9 @@ describe('what is changed right before a reload', () => {
   });
 });
 
-describe('the shelf', () => {
+describe('the patches list', () => {
   it('reads the place in a broken file’s error, and keeps a good one', async () => {
-    await desk.shelf();
+    await desk.patches();
     const broken = path.join(tmpdir(), `fenvo-broken-${process.pid}.json`);
     writeFileSync(
       broken,
@@ -280,7 +280,7 @@ describe('the shelf', () => {
   });
 
   it('what is said of a patch leads to its place', async () => {
-    await desk.shelf();
+    await desk.patches();
     await page.click('[data-patch="lamp-sweep-shut"] a[href$="#findings"]');
     await page.waitForSelector('[data-frame=beam][aria-pressed=true]');
     const finding = (await page.waitForSelector('[data-finding]'))!;
@@ -290,7 +290,7 @@ describe('the shelf', () => {
   });
 
   it('duplicates, renames, deletes with undo', async () => {
-    await desk.shelf();
+    await desk.patches();
     const choose = async (row: string, item: string): Promise<void> => {
       await page.click(`[aria-label="Actions for ${row}"]`);
       await (await page.waitForSelector(`::-p-xpath(//li[@role="menuitem"][text()="${item}"])`))!.click();
@@ -310,7 +310,7 @@ describe('the shelf', () => {
   });
 
   it('opens a new patch whose empty desk says what to do', async () => {
-    await desk.shelf();
+    await desk.patches();
     await desk.button('Empty patch');
     await desk.button('Use the example');
     await page.waitForSelector('[data-frame=swell]');

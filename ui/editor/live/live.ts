@@ -24,7 +24,7 @@ const NOTHING = 'Nothing to hear yet. Add an oscillator, or choose a connected d
 /** One desk's sound: what plays is what is on the desk, edit by edit. */
 export class Live {
   readonly store = createStore<LiveState>(() => start);
-  private readonly transport = new Transport<Sound>((state) => this.turned(state));
+  private readonly transport = new Transport<Sound>((state) => this.onPlayState(state));
   private sent: Listened | null = null;
   private end: string | null = null;
   private readonly watching = new Watching();
@@ -66,7 +66,7 @@ export class Live {
     const { other, side, choice, alone } = this.store.getState();
     const shown = side === 'there' && other ? other.patch : this.desk.getState().patch;
     // A knob that is being recorded is in the hand's own power.
-    const free = this.take?.turned;
+    const free = this.take?.moved;
     const patch = free && free.size > 0 ? { ...shown, hands: shown.hands.filter((h) => !free.has(h.at)) } : shown;
     const listened = listenedTo(patch, this.end, choice);
     return listened && alone ? { ...listened, patch: heardAlone(listened.patch, listened.ears) } : listened;
@@ -104,7 +104,7 @@ export class Live {
   }
 
   /** Playing stands elsewhere now. */
-  private turned(state: PlayState): void {
+  private onPlayState(state: PlayState): void {
     if (isSilent(state.phase)) {
       if (this.take) this.record(false);
       this.sent = null;

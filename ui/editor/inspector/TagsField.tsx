@@ -15,7 +15,7 @@ import type { StoredPatch } from '@/wire/patches';
 
 const TagsInput = later(() => import('@/ui/parts/TagsInput').then((m) => m.TagsInput));
 
-/** The patch's tags, for the shelf; those in use are offered. */
+/** The patch's tags, for the patches list; those in use are offered. */
 export const TagsField = memo(function TagsField({ desk }: { readonly desk: DeskStore }) {
   const id = useStore(desk, (s) => s.id);
   const [asked, setAsked] = useState(false);
