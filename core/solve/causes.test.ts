@@ -92,6 +92,24 @@ describe('what is feasible', () => {
     expect(standingsOf(applyEdits(withTargets(patch, target), editsOf(solutions[0]!)))[0]!.met).toBe(true);
   });
 
+  it('says first that it inverts a movement, or nearly ends it', () => {
+    const patch = patchOf(
+      { a: ['lfo'], t: ['attenuverter', { amount: 0.6 }], y: ['mixer', { biasVolts: 0 }] },
+      ['a.out > t.in', 't.out > y.in1'],
+      { duration: 2 },
+    );
+    const asked = (at: string, low: number, high: number, free: string[]) =>
+      solve(withTargets(patch, { at, quantity: 'volts', low, high }), { free }).solutions;
+    const [slight] = asked('t.out', -0.5, 0.5, ['t.amount']);
+    expect(slight).toMatchObject({ inverts: [], nearlyEnds: ['t.out'] });
+    expect(slight!.why).toMatch(/^Nearly ends the movement at t\.out; moves 1 knob/);
+    const wide = asked('t.out', -4, 4, ['t.amount']);
+    expect(wide[0]).toMatchObject({ inverts: [], nearlyEnds: [], why: 'Moves 1 knob' });
+    const flipped = wide.filter((s) => s.inverts.length > 0);
+    expect(flipped.every((s) => s.why.startsWith('Inverts the movement at t.amount; moves 1 knob'))).toBe(true);
+    expect(flipped).toHaveLength(1);
+  });
+
   it('never stops the movement that a target is for', () => {
     const patch = patchOf(
       { a: ['lfo'], t: ['attenuverter', { amount: 0.6 }], x: ['filter'] },

@@ -84,6 +84,10 @@ export interface Solution {
   readonly tolerance: readonly Spread[];
   readonly moved: number;
   readonly jumpers: readonly JumperSetting[];
+  /** The amounts whose sign it changes, by name. */
+  readonly inverts: readonly string[];
+  /** The targets that keep less than a fifth of their movement. */
+  readonly nearlyEnds: readonly string[];
   readonly why: string;
 }
 

@@ -5,6 +5,7 @@ import { clockOf, pointerAt } from '../../units/knob';
 import { countsOctaves } from '../../units/ratios';
 import type { Range } from '../../law/affine';
 import type { Setting } from '../problem/setting';
+import { flippedAmounts } from '../problem/flips';
 import type { Look, Problem } from '../problem/problem';
 import { settingAt, valueBeyond } from '../problem/knobs';
 import { placeOfTarget, unitOf } from '../../graph/place';
@@ -86,13 +87,25 @@ export function sensitivities(problem: Problem, look: Look): Sensitivity[] {
   });
 }
 
-export function whyOf(settings: readonly KnobSetting[], jumpers: readonly JumperSetting[]): string {
+/** Less of a movement left than this share is said first. */
+const SLIGHT = 0.2;
+
+const nearlyEnded = (problem: Problem, look: Look): string[] =>
+  problem.movementLeft(look).flatMap((share, i) => (share < SLIGHT ? [problem.targets[i]?.at ?? ''] : []));
+
+/** An answer in a sentence: what it does to the movement, where that is no longer what it was, then what it turns. */
+function whyOf({ settings, jumpers, inverts, nearlyEnds }: Omit<Solution, 'why'>): string {
   const switches =
     jumpers.length > 0 ? `, sets ${jumpers.map((j) => `${j.at} to ${String(j.value)}`).join(' and ')}` : '';
   if (settings.length === 0) return jumpers.length > 0 ? `Sets${switches.slice(6)}` : 'No change needed';
   const most = settings.reduce((a, b) => (Math.abs(b.percent - 50) > Math.abs(a.percent - 50) ? b : a));
   const edge = most.percent < 3 || most.percent > 97 ? `; ${most.at} ends up near its limit` : '';
-  return `Moves ${settings.length} knob${settings.length > 1 ? 's' : ''}${switches}${edge}`;
+  const text = [
+    ...(inverts.length > 0 ? [`inverts the movement at ${inverts.join(' and ')}`] : []),
+    ...(nearlyEnds.length > 0 ? [`nearly ends the movement at ${nearlyEnds.join(' and ')}`] : []),
+    `moves ${settings.length} knob${settings.length > 1 ? 's' : ''}${switches}${edge}`,
+  ].join('; ');
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 /** A look as an answer, with its spread and sensitivity unless it shall be plain. */
@@ -103,15 +116,17 @@ export function solutionOf(
   { jumpers = [], plain = false }: { readonly jumpers?: readonly JumperSetting[]; readonly plain?: boolean } = {},
 ): Solution {
   const settings = settingsOf(problem, look.x);
-  return {
+  const solution = {
     settings,
     targets: targetAnswers(problem, look, setting),
     sensitivity: plain ? [] : sensitivities(problem, look),
     tolerance: plain ? [] : toleranceAt(setting.graph.patch, problem.targets),
     moved: settings.length,
     jumpers,
-    why: whyOf(settings, jumpers),
+    inverts: flippedAmounts(problem, look),
+    nearlyEnds: nearlyEnded(problem, look),
   };
+  return { ...solution, why: whyOf(solution) };
 }
 
 /** The value that a knob would have at a position beyond its travel, and its nearer end. */

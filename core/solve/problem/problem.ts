@@ -82,11 +82,21 @@ export class Problem {
 
   /** Whether a setting stops what a target is for: its movement is nearly gone, and the target does not ask for that. */
   stills({ errors }: Look): boolean {
-    this.moved ??= this.look(this.trials.start).errors.map(reachOf);
+    const moved = this.movedBefore();
     return errors.some((e, i) => {
-      const before = Math.min(this.moved?.[i] ?? 0, askedSpan(this.targets[i] as Target, e));
+      const before = Math.min(moved[i] ?? 0, askedSpan(this.targets[i] as Target, e));
       return before > STILL && reachOf(e) < LEAST_MOVEMENT * before;
     });
+  }
+
+  /** The share of each target's movement that a setting leaves; 1 where there was none. */
+  movementLeft({ errors }: Look): readonly number[] {
+    const moved = this.movedBefore();
+    return errors.map((e, i) => ((moved[i] ?? 0) > STILL ? reachOf(e) / (moved[i] as number) : 1));
+  }
+
+  private movedBefore(): readonly number[] {
+    return (this.moved ??= this.look(this.trials.start).errors.map(reachOf));
   }
 
   /**

@@ -1,3 +1,4 @@
+import { flippedAmounts } from '../problem/flips';
 import type { Look, Problem } from '../problem/problem';
 import { marginOf } from './search';
 import type { Found } from './search';
@@ -30,34 +31,12 @@ export function ranked(problem: Problem, found: readonly Found[]): Found[] {
 function keyOf(problem: Problem, look: Found): Key {
   const { start } = problem.trials;
   return {
-    flips: flipsOf(problem, look),
+    flips: flippedAmounts(problem, look).length,
     margin: marginOf(look),
     travel: look.x.reduce((sum, v, i) => sum + Math.abs(v - (start[i] as number)), 0),
     spread: spreadOf(problem, look),
     open: openness(problem, look),
   };
-}
-
-/** Whether a knob scales what comes in at an input. */
-function isAmount({ trials }: Problem, index: number): boolean {
-  const knob = trials.knobs[index];
-  const m = knob && trials.modules[knob.module];
-  if (!m) return false;
-  return (
-    m.inputs.some((s) => s.spec.amount === knob.param) ||
-    (m.kind.panel?.scaledBy?.(m.params) ?? []).includes(knob.param)
-  );
-}
-
-/** Amounts whose sign is another than it was. */
-function flipsOf(problem: Problem, { x }: Look): number {
-  const { knobs, start } = problem.trials;
-  return knobs.filter(({ travel }, i) => {
-    const zero = travel.taper === 'linear' && travel.min < 0 ? -travel.min / (travel.max - travel.min) : null;
-    if (zero === null || !isAmount(problem, i)) return false;
-    const [before, after] = [(start[i] as number) - zero, (x[i] as number) - zero];
-    return before * after < 0;
-  }).length;
 }
 
 /** What a hundredth of every knob's travel makes of the drives' ends, all together, volts. */

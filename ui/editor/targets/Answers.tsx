@@ -60,8 +60,10 @@ function useEdits(
 const knobName = (patch: Patch, at: string): string => knobPlace(patch.modules, at);
 
 /** Why, with the knobs by the names that they have at the desk. */
-const inWords = (patch: Patch, { why, settings, jumpers }: Solution): string =>
-  [...settings, ...jumpers].reduce((text, { at }) => text.replace(at, knobName(patch, at)), why);
+const inWords = (patch: Patch, { why, settings, jumpers, targets }: Solution): string => {
+  const knobs = [...settings, ...jumpers].reduce((text, { at }) => text.replaceAll(at, knobName(patch, at)), why);
+  return targets.reduce((text, { at }) => text.replaceAll(at, placeName(patch.modules, at)), knobs);
+};
 
 /** One answer: what moves, what it reaches, and why it stands where it does. */
 function Answer({ number, solution, ...props }: Props & { readonly number: number; readonly solution: Solution }) {

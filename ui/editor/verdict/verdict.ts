@@ -2,6 +2,7 @@ import {
   idOf,
   inSentence,
   isSetup,
+  issueTitle,
   knobsOf,
   missText,
   modulesUpTo,
@@ -59,7 +60,7 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
   const [target] = missedOf(predicted, shown);
   const issue = (finding: Finding): Verdict => ({
     ...base,
-    about: placeName(modules, finding.at),
+    about: finding.at === shown ? issueTitle(finding.code) : placeName(modules, finding.at),
     says: headOf(finding.message),
     tone: finding.severity === 'error' ? 'error' : finding.severity === 'warning' ? 'warning' : 'plain',
     next: issueNext(finding),
@@ -77,15 +78,20 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
   return { ...base, about: 'No target yet', says: '', tone: 'plain', next: { do: 'target' } };
 }
 
-/** What applying a solution does, for its button: `Set Depth gain to 0.29`, `Set 3 knobs`. */
+/**
+ * What applying a solution does, for its button: `Set Depth gain to 0.29`, `Set 3 knobs`; first what becomes of the
+ * movement, where it is inverted or nearly ends.
+ */
 export function solutionLabel(
-  { settings, jumpers }: Pick<Solution, 'settings' | 'jumpers'>,
+  { settings, jumpers, inverts, nearlyEnds }: Pick<Solution, 'settings' | 'jumpers' | 'inverts' | 'nearlyEnds'>,
   nameOf: (at: string) => string,
   show: (setting: KnobSetting) => string,
 ): string {
   const [only] = settings;
-  if (settings.length === 1 && only && jumpers.length === 0) return `Set ${nameOf(only.at)} to ${show(only)}`;
-  return `Set ${settings.length + jumpers.length} knobs`;
+  const alone = settings.length === 1 && only && jumpers.length === 0;
+  const set = alone ? `set ${nameOf(only.at)} to ${show(only)}` : `set ${settings.length + jumpers.length} knobs`;
+  const first = inverts.length > 0 ? 'Invert: ' : nearlyEnds.length > 0 ? 'Nearly still: ' : '';
+  return first ? first + set : `S${set.slice(1)}`;
 }
 
 /** A knob in brief: by its stage where that has no other, by its own name at the destination itself. */
