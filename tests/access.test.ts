@@ -108,6 +108,13 @@ const walks: Readonly<Record<string, Walk>> = {
       },
     ],
     [
+      'as a map',
+      async (desk) => {
+        await desk.page.locator('[value=map]').click();
+        await desk.page.waitForSelector('[data-map] [data-cell]');
+      },
+    ],
+    [
       'keys and words',
       async (desk) => {
         await desk.keys('Shift+Slash');

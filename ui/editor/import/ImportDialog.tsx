@@ -88,7 +88,7 @@ function Reading({ progress, onCancel }: { readonly progress: number | null; rea
         sx={{ flex: 1 }}
       />
       {progress !== null && <Box component="span">{`${Math.round(100 * progress)}%`}</Box>}
-      <Button onClick={onCancel}>Cancel</Button>
+      <Button onClick={onCancel}>Stop reading</Button>
     </Box>
   );
 }

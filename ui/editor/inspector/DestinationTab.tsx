@@ -46,9 +46,12 @@ export function DestinationTab({ desk, predicted, shown }: Props) {
   const m = shown === null ? undefined : modules.find((x) => x.id === idOf(shown));
   if (shown === null || !m)
     return (
-      <Group title="Targets">
-        <Box sx={{ color: ink.softInk }}>Add a destination first, then set a target for it.</Box>
-      </Group>
+      <>
+        <Head title="No destination" about="Nothing is controlled yet." />
+        <Group title="Targets">
+          <Box sx={{ color: ink.softInk }}>Add a destination first, then set a target for it.</Box>
+        </Group>
+      </>
     );
   return (
     <Box data-destination={shown}>

@@ -27,7 +27,7 @@ export const MapCellButton = memo(function MapCellButton(props: Props) {
   const [left, right] = reach === 'gated' || from === null || to === null ? [0, 1] : [from, to];
   return (
     <ButtonBase
-      aria-label={says}
+      aria-label={text ? `${text}. ${says}` : says}
       title={says}
       data-cell={at}
       data-reach={reach}
@@ -44,7 +44,7 @@ export const MapCellButton = memo(function MapCellButton(props: Props) {
       }}
     >
       {reach === 'none' ? (
-        <Box component="span" sx={{ display: 'block', textAlign: 'center', color: ink.line, fontSize: 18 }}>
+        <Box component="span" aria-hidden sx={{ display: 'block', textAlign: 'center', color: ink.line, fontSize: 18 }}>
           +
         </Box>
       ) : (

@@ -12,7 +12,7 @@ export interface EndRowOf {
 /** Outputs that may move ends: those of sources first, each with its name. */
 export function sourcesOf(patch: Patch): readonly (readonly [socket: string, label: string])[] {
   const { modules } = buildGraph(patch);
-  const rank = (room: string): number => (room === 'source' ? 0 : 1);
+  const rank = (category: string): number => (category === 'source' ? 0 : 1);
   return [...modules]
     .sort((a, b) => rank(a.kind.category) - rank(b.kind.category))
     .filter((m) => m.kind.category !== 'end')

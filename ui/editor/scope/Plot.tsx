@@ -5,7 +5,8 @@ import type { ScaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import { useEffect, useMemo } from 'react';
 import type { KeyboardEvent } from 'react';
-import { rulerSeconds, showNumber } from '@/core';
+import { showNumber } from '@/core';
+import { timeTicks } from '@/ui/parts/timeTicks';
 import { useSize } from '@/ui/parts/useSize';
 import { pointAt } from '@/ui/session/moment';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -79,7 +80,7 @@ export function Plot(props: PlotProps) {
         data-scope
       >
         <g transform={`translate(${EDGE.left},${EDGE.top})`} fontFamily={fonts.numbers} fontSize="12" fill={ink.ink}>
-          <Axes x={x} y={y} width={width} height={height} origin={origin} volts={volts} />
+          <Axes x={x} y={drawn.length > 0 ? y : null} width={width} height={height} origin={origin} volts={volts} />
           <text x="-8" y="-7" textAnchor="end" fill={ink.softInk} data-scope-unit>
             {drawn[0]?.unit ?? ''}
           </text>
@@ -95,7 +96,7 @@ export function Plot(props: PlotProps) {
             <TracePath key={d.trace.socket} drawn={d} sampleRate={sampleRate} view={view} width={width} y={y} />
           ))}
           <MomentLine drawn={drawn} sampleRate={sampleRate} x={x} y={y} width={width} height={height} origin={origin} />
-          {([0, 1] as const).map((which) => (
+          {(drawn.length > 0 ? ([0, 1] as const) : []).map((which) => (
             <Cursor
               key={which}
               name={which === 0 ? 'A' : 'B'}
@@ -136,31 +137,37 @@ function changeOf(key: string, duration: number, sampleRate: number): ((old: Win
 
 interface AxesProps {
   readonly x: ScaleLinear<number, number>;
-  readonly y: ScaleLinear<number, number>;
+  /** Null where nothing is drawn: there is no figure to count. */
+  readonly y: ScaleLinear<number, number> | null;
   readonly width: number;
   readonly height: number;
   readonly origin: number;
   readonly volts: boolean;
 }
 
+/** For one time and its gap to the next, pixels. */
+const TIME_ROOM = 72;
+
+
 function Axes({ x, y, width, height, origin, volts }: AxesProps) {
-  const times = x.ticks(5);
-  const texts = rulerSeconds(times.map((t) => t - origin));
+  const times = timeTicks(x, TIME_ROOM, origin);
+  const levels = y?.ticks(6) ?? [];
   return (
     <>
-      {y.ticks(6).map((v) => (
-        <g key={v}>
-          <line x1="0" x2={width} y1={y(v)} y2={y(v)} stroke={v === 0 ? ink.softInk : ink.line} strokeWidth="0.75" />
-          <text x="-8" y={y(v) + 4} textAnchor="end">
-            {showNumber(v, y.ticks(6).every(Number.isInteger) ? 0 : v !== 0 && Math.abs(v) < 0.1 ? 2 : 1, volts)}
+      <rect width={width} height={height} fill="none" stroke={ink.line} strokeWidth="0.75" />
+      {levels.map((v) => (
+        <g key={v} transform={`translate(0,${y?.(v) ?? 0})`}>
+          <line x1="0" x2={width} stroke={v === 0 ? ink.softInk : ink.line} strokeWidth="0.75" />
+          <text x="-8" y="4" textAnchor="end">
+            {showNumber(v, levels.every(Number.isInteger) ? 0 : v !== 0 && Math.abs(v) < 0.1 ? 2 : 1, volts)}
           </text>
         </g>
       ))}
-      {times.map((t, i) => (
+      {times.map(({ t, says }) => (
         <g key={t}>
           <line x1={x(t)} x2={x(t)} y1="0" y2={height} stroke={ink.line} strokeWidth="0.75" />
           <text x={x(t)} y={height + 16} textAnchor={x(t) > width - 30 ? 'end' : 'middle'}>
-            {texts[i]}
+            {says}
           </text>
         </g>
       ))}

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { targetText } from '@/core';
+import { placeName, targetText } from '@/core';
 import type { Patch, Target } from '@/core';
 import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -57,6 +57,11 @@ export function Route({ desk, begins, shown }: Props) {
       {!own && target && (
         <Box sx={{ mt: 1, fontSize: 13, color: ink.softInk }}>
           {`No target yet: planned for ${targetText(patch.modules, target)}.`}
+        </Box>
+      )}
+      {begins !== null && begins !== from && (
+        <Box sx={{ mt: 1, fontSize: 13, color: ink.softInk }}>
+          {`Replaces the path from ${placeName(patch.modules, begins)}.`}
         </Box>
       )}
       {target && (suggesting || asked !== null) ? (
