@@ -101,6 +101,35 @@ describe('the desk', () => {
     expect(await wide()).toBeLessThanOrEqual(390);
   });
 
+  it('brings up on a phone what is opened: issues, versions, a choice of destinations', async () => {
+    const { desk, page } = at;
+    await page.setViewport({ width: 390, height: 844 });
+    await desk.openItself('lamp-sweep-shut');
+    const inSight = (panel: string) =>
+      page.waitForFunction(
+        (name) => {
+          const { top = Infinity, bottom = 0 } =
+            document.querySelector(`[data-panel="${name}"]`)?.getBoundingClientRect() ?? {};
+          // Near the top, or all that there is.
+          return top >= 0 && (top < innerHeight / 2 || bottom <= innerHeight + 1);
+        },
+        {},
+        panel,
+      );
+    const up = () => page.evaluate(() => window.scrollTo(0, 0));
+    await up();
+    await page.locator('[data-verdict] button[aria-label^=Explain]').click();
+    await inSight('issues');
+    await up();
+    await page.locator('header [aria-label=More]').click();
+    await page.locator('::-p-xpath(//*[@role="menuitem"][contains(., "History")])').click();
+    await inSight('history');
+    await up();
+    await desk.button('Add destination');
+    await inSight('task');
+    await page.setViewport({ width: 1280, height: 800 });
+  });
+
   it('moves nothing by itself where less motion is wished', async () => {
     const { desk, page } = at;
     await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);

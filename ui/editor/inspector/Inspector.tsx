@@ -72,9 +72,10 @@ const TABS: readonly (readonly [TabName, string])[] = [
 export const Inspector = memo(function Inspector(props: InspectorProps) {
   const { desk, predicted, begin, task, scene, onClose } = props;
   useFirstIssue(desk, predicted);
-  const { tab, issues } = useStore(inspector);
+  const { tab, issues, route } = useStore(inspector);
   const beside = scene.show === 'variants' || scene.show === 'history' ? scene.show : null;
   const away = task !== null || beside !== null || issues;
+  useInSight(task ?? beside ?? (issues ? 'issues' : route));
   const back = (): void => {
     if (task) begin(null);
     if (beside) onClose();
@@ -112,6 +113,27 @@ export const Inspector = memo(function Inspector(props: InspectorProps) {
     </Box>
   );
 });
+
+/** What comes into view on the way may grow as it does: so many frames long the place is looked at again. */
+const SETTLES = 20;
+
+/** Where the inspector lies below what is in view, as on a phone, it comes up with what is opened in it. */
+function useInSight(opened: unknown): void {
+  useEffect(() => {
+    if (opened === null) return undefined;
+    let [left, frame, reached] = [SETTLES, 0, 0];
+    const look = (): void => {
+      // Who scrolls away meanwhile is left alone.
+      if (window.scrollY < reached) return;
+      const aside = document.getElementById('inspector');
+      if (aside && aside.getBoundingClientRect().top > window.innerHeight / 2) aside.scrollIntoView({ block: 'start' });
+      reached = Math.floor(window.scrollY);
+      if (--left > 0) frame = requestAnimationFrame(look);
+    };
+    look();
+    return () => cancelAnimationFrame(frame);
+  }, [opened]);
+}
 
 /** An address that asks for it leads to the place of the first issue, as soon as that is known. */
 function useFirstIssue(desk: DeskStore, predicted: Predicted): void {

@@ -37,7 +37,7 @@ export function DifferencesTable({ name, differences, onTake }: DifferencesProps
   return (
     <Table sx={{ alignSelf: 'start' }}>
       <caption hidden>{`Differences between the current patch and ${name}`}</caption>
-      <Heads names={['What', 'Now', name, '']} />
+      <Heads names={['What', 'Current', name, '']} />
       <TableBody>
         {differences.map((d) => (
           <TableRow key={`${d.what} ${d.there}`} data-difference={d.what}>
@@ -76,7 +76,7 @@ export function ReadingsTable({ name, here, there }: ReadingsProps) {
   return (
     <Table sx={{ alignSelf: 'start' }}>
       <caption hidden>Readings of every destination, side by side</caption>
-      <Heads names={['Destination', 'Now', name]} />
+      <Heads names={['Destination', 'Current', name]} />
       <TableBody>
         {sockets.map((socket) => (
           <TableRow key={socket} data-compared={socket}>
