@@ -19,7 +19,7 @@ await page.click('[data-end="fog.cutoff"]');
 await desk.stage('breath');
 await page.keyboard.press('Space');
 await page.waitForSelector('[data-live=playing]');
-const box = (await (await page.waitForSelector(desk.knob('gain 1')))?.boundingBox()) ?? { x: 0, y: 0 };
+const box = (await (await page.waitForSelector(desk.knob('gain1')))?.boundingBox()) ?? { x: 0, y: 0 };
 const [x, y] = [box.x + 20, box.y + 20];
 const figure = (id: string): Promise<string> =>
   page.$eval(`[data-figure=${id}]`, (e) => e.textContent ?? '').catch(() => '?');

@@ -22,7 +22,7 @@ const desk = new DeskDriver(page, application.url);
 await desk.open('lamp-keepers-night');
 await page.click('[data-end="fog.cutoff"]');
 await desk.stage('breath');
-await page.focus(desk.knob('gain 1'));
+await page.focus(desk.knob('gain1'));
 await page.evaluate(() => {
   window.fenvoTimes = [];
   window.fenvoTraces = [];
@@ -94,7 +94,7 @@ async function workWhile(on: Page, act: () => Promise<unknown>): Promise<number[
   return traceEvents.flatMap((e) => (e.name === 'ProxyMain::BeginMainFrame' && e.tdur ? [e.tdur / 1000] : []));
 }
 
-const knob = await page.waitForSelector(desk.knob('gain 1'));
+const knob = await page.waitForSelector(desk.knob('gain1'));
 const box = (await knob?.boundingBox()) ?? { x: 0, y: 0 };
 const [x, y] = [box.x + 20, box.y + 20];
 

@@ -148,7 +148,6 @@ interface AxesProps {
 /** For one time and its gap to the next, pixels. */
 const TIME_ROOM = 72;
 
-
 function Axes({ x, y, width, height, origin, volts }: AxesProps) {
   const times = timeTicks(x, TIME_ROOM, origin);
   const levels = y?.ticks(6) ?? [];
