@@ -1,4 +1,3 @@
-import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { ink } from '@/ui/theme/tokens';
 
@@ -9,17 +8,22 @@ interface Props {
   readonly children: ReactNode;
 }
 
+// Fixed styles, so that nothing is worked out anew while a knob is turned.
+const styles = {
+  group: { borderTop: `1px solid ${ink.line}`, marginTop: 10, paddingTop: 8 },
+  head: { display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 8, minHeight: 28 },
+  title: { fontSize: 13, fontWeight: 700, margin: 0 },
+} as const;
+
 /** A group of a panel that is always open, under its heading. */
 export function Group({ title, action, children }: Props) {
   return (
-    <Box component="section" aria-label={title} sx={{ borderTop: `1px solid ${ink.line}`, mt: 1.25, pt: 1 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1, minHeight: 28 }}>
-        <Box component="h3" sx={{ fontSize: 13, fontWeight: 700, m: 0 }}>
-          {title}
-        </Box>
+    <section aria-label={title} style={styles.group}>
+      <div style={styles.head}>
+        <h3 style={styles.title}>{title}</h3>
         {action}
-      </Box>
+      </div>
       {children}
-    </Box>
+    </section>
   );
 }

@@ -17,6 +17,9 @@ export function standingsIn(targets: readonly Target[], setting: Setting): Targe
   return targets.map((target) => {
     const error = errorOf(target, setting);
     if (!error) return { target, met: false, error: Infinity };
-    return { target, met: isMet(target, error, isAffine(setting.graph, target)), error: error.error };
+    // Whether it is affine is only worked out where that decides.
+    const [exactly, nearly] = [isMet(target, error, true), isMet(target, error, false)];
+    const met = exactly === nearly ? exactly : isMet(target, error, isAffine(setting.graph, target));
+    return { target, met, error: error.error };
   });
 }

@@ -1,4 +1,3 @@
-import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
 import { idOf, partsOf, socketPlace } from '@/core';
@@ -58,6 +57,29 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   };
 }
 
+const row = {
+  display: 'block',
+  width: '100%',
+  px: 1.5,
+  py: 1,
+  textAlign: 'left',
+  borderLeft: '3px solid transparent',
+  font: 'inherit',
+} as const;
+const chosenRow = { ...row, borderLeft: `3px solid ${ink.wanted}`, background: ink.raised } as const;
+
+// Fixed styles, so that nothing is worked out anew while a knob is turned.
+const styles = {
+  head: { display: 'flex', justifyContent: 'space-between', gap: 8 },
+  label: { fontWeight: 700 },
+  said: { fontSize: 13, whiteSpace: 'nowrap' },
+  reading: { display: 'block', fontFamily: fonts.numbers },
+  met: { display: 'block', fontSize: 13, color: ink.good },
+  missed: { display: 'block', fontSize: 13, color: ink.error },
+  more: { display: 'block', fontSize: 12, color: ink.softInk, whiteSpace: 'pre' },
+  bar: { display: 'block', width: '100%', height: 10, marginTop: 4 },
+} as const;
+
 export const EndRow = memo(function EndRow({
   socket,
   label,
@@ -74,40 +96,20 @@ export const EndRow = memo(function EndRow({
   onShow,
 }: RowProps) {
   return (
-    <ButtonBase
-      onClick={() => onShow(socket)}
-      aria-pressed={chosen}
-      data-end={socket}
-      sx={{
-        display: 'block',
-        width: '100%',
-        px: 1.5,
-        py: 1,
-        textAlign: 'left',
-        borderLeft: `3px solid ${chosen ? ink.wanted : 'transparent'}`,
-        background: chosen ? ink.raised : 'none',
-        font: 'inherit',
-      }}
-    >
-      <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
-        <Box component="span" sx={{ fontWeight: 700 }}>
-          {label}
-        </Box>
-        {said && (
-          <Box component="span" sx={{ color: colour, fontSize: 13, whiteSpace: 'nowrap' }}>
-            {said}
-          </Box>
-        )}
-      </Box>
-      <Box sx={{ fontFamily: fonts.numbers }} data-reading={socket}>
+    <ButtonBase onClick={() => onShow(socket)} aria-pressed={chosen} data-end={socket} sx={chosen ? chosenRow : row}>
+      <span style={styles.head}>
+        <span style={styles.label}>{label}</span>
+        {said && <span style={{ ...styles.said, color: colour }}>{said}</span>}
+      </span>
+      <span style={styles.reading} data-reading={socket}>
         {text}
-      </Box>
+      </span>
       {wanted && (
-        <Box data-wanted={met} sx={{ fontSize: 13, color: met ? ink.good : ink.error }}>
+        <span data-wanted={met} style={met ? styles.met : styles.missed}>
           {met ? 'Target met' : wanted}
-        </Box>
+        </span>
       )}
-      {more && <Box sx={{ fontSize: 12, color: ink.softInk, whiteSpace: 'pre' }}>{more}</Box>}
+      {more && <span style={styles.more}>{more}</span>}
       {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} />}
     </ButtonBase>
   );
@@ -115,17 +117,11 @@ export const EndRow = memo(function EndRow({
 
 function RangeBar({ low, high, lost }: { low: number; high: number; lost: RowProps['lost'] }) {
   return (
-    <Box
-      component="svg"
-      viewBox="0 0 208 10"
-      preserveAspectRatio="none"
-      aria-hidden="true"
-      sx={{ display: 'block', width: '100%', height: 10, mt: 0.5 }}
-    >
+    <svg viewBox="0 0 208 10" preserveAspectRatio="none" aria-hidden="true" style={styles.bar}>
       <rect x="0" y="3.5" width="208" height="3" fill={ink.line} />
       <rect x={208 * low} y="2" width={Math.max(3, 208 * (high - low))} height="6" fill={ink.seen} />
       {(lost === 'low' || lost === 'both') && <rect x="0" y="1" width="6" height="8" fill={ink.error} />}
       {(lost === 'high' || lost === 'both') && <rect x="202" y="1" width="6" height="8" fill={ink.error} />}
-    </Box>
+    </svg>
   );
 }

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import { memo, useEffect } from 'react';
+import { memo, useCallback, useEffect } from 'react';
 import { useStore } from 'zustand';
 import { later } from '@/ui/parts/later';
 import { FINDINGS } from '@/ui/parts/places';
@@ -65,6 +65,37 @@ const TABS: readonly (readonly [TabName, string])[] = [
   ['patch', 'Patch'],
 ];
 
+interface TabHeadsProps {
+  readonly tab: TabName;
+  /** Something lies over the panel of the tab. */
+  readonly away: boolean;
+  readonly back: () => void;
+}
+
+/** By itself: tabs measure their line whenever they are drawn anew, and a turned knob leaves them alone. */
+const TabHeads = memo(function TabHeads({ tab, away, back }: TabHeadsProps) {
+  return (
+    <Tabs
+      value={away ? false : tab}
+      onChange={(_, next: TabName) => (back(), openTab(next))}
+      aria-label="Inspector"
+      sx={{ flexShrink: 0, px: 1.75, minHeight: 38, borderBottom: `1px solid ${ink.line}` }}
+    >
+      {TABS.map(([name, title]) => (
+        <Tab
+          key={name}
+          value={name}
+          label={title}
+          id={`tab-${name}`}
+          aria-controls="inspector-panel"
+          // A tab that a list lies over leads back to it.
+          onClick={() => away && tab === name && (back(), openTab(name))}
+        />
+      ))}
+    </Tabs>
+  );
+});
+
 /**
  * At the right: the issues, and three tabs, each about one subject. A choice that is being made, the variants and the
  * history take the panel's place; the tabs stay above it and lead back.
@@ -76,31 +107,14 @@ export const Inspector = memo(function Inspector(props: InspectorProps) {
   const beside = scene.show === 'variants' || scene.show === 'history' ? scene.show : null;
   const away = task !== null || beside !== null || issues;
   useInSight(task ?? beside ?? (issues ? 'issues' : route));
-  const back = (): void => {
+  const back = useCallback((): void => {
     if (task) begin(null);
     if (beside) onClose();
-  };
+  }, [task, beside, begin, onClose]);
   return (
     <Box component="aside" aria-label="Inspector" id="inspector" tabIndex={-1} data-no-print sx={asideStyle}>
       <InspectorHead {...props} back={back} />
-      <Tabs
-        value={away ? false : tab}
-        onChange={(_, next: TabName) => (back(), openTab(next))}
-        aria-label="Inspector"
-        sx={{ flexShrink: 0, px: 1.75, minHeight: 38, borderBottom: `1px solid ${ink.line}` }}
-      >
-        {TABS.map(([name, title]) => (
-          <Tab
-            key={name}
-            value={name}
-            label={title}
-            id={`tab-${name}`}
-            aria-controls="inspector-panel"
-            // A tab that a list lies over leads back to it.
-            onClick={() => away && tab === name && (back(), openTab(name))}
-          />
-        ))}
-      </Tabs>
+      <TabHeads tab={tab} away={away} back={back} />
       <Box
         role="tabpanel"
         id="inspector-panel"

@@ -1,5 +1,4 @@
 'use client';
-import Box from '@mui/material/Box';
 import { useMemo } from 'react';
 import { useStore } from 'zustand';
 import { completeParams, inSentence, isSetup, paramLabel, socketAt } from '@/core';
@@ -33,6 +32,8 @@ interface Props {
   readonly set: SetParam;
 }
 
+const knobsStyle = { display: 'flex', flexWrap: 'wrap', gap: 8, margin: '8px 0' } as const;
+
 /** A stage's knobs: of the patch as it is this moment, whatever else on the desk waits. */
 export function Knobs({ desk, id, label, kind, set }: Props) {
   const doc = useStore(desk, (s) => s.patch.modules.find((m) => m.id === id));
@@ -55,7 +56,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
     solving.getState().knobTurned(id, name, before);
   };
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
+    <div style={knobsStyle}>
       {paramsShown(kind, params).knobs.map(({ name, spec }) => (
         <Knob
           key={`${id} ${name}`}
@@ -76,6 +77,6 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           onLock={() => lock(name)}
         />
       ))}
-    </Box>
+    </div>
   );
 }
