@@ -346,6 +346,25 @@ describe('hands', () => {
     expect(top.t).toBeLessThan(5);
   });
 
+  it('adds, moves and removes its points by keys alone', async () => {
+    const { desk, page } = at;
+    await openGesture();
+    const point = (n: number) => `[data-gesture] [aria-label="Point ${n}"]`;
+    await page.waitForSelector(point(1));
+    const count = () => page.$$eval('[data-gesture] [role=slider]', (all) => all.length);
+    const before = await count();
+    // An SVG element: the driver's own focus knows HTML alone.
+    const focus = (n: number) => page.$eval(point(n), (e) => (e as SVGElement).focus());
+    await focus(1);
+    await desk.keys('Enter');
+    await page.waitForSelector(point(before + 1));
+    await focus(2);
+    await desk.keys('ArrowUp', 'ArrowUp', 'ArrowRight');
+    const points = await usedGesture();
+    expect(points).toHaveLength(before + 1);
+    expect(points[1]!.volts).toBeGreaterThan(0);
+  });
+
   it('records a hand from the keyboard in real time', async () => {
     const { desk, page } = at;
     await openGesture();

@@ -11,12 +11,12 @@ import { editsOf } from './types';
 /** One knob is turned in small steps while the others hold what only a run tells; how often it was met. */
 function held(patch: Patch, target: Target, module: string, param: string, values: readonly number[]): number {
   const wanted = { ...patch, targets: [target] };
-  const first = solve(wanted, { plain: true }).solutions[0]!;
+  const first = solve(wanted, { plain: true, seconds: Infinity }).solutions[0]!;
   let now = applyEdits(wanted, editsOf(first));
   let met = 0;
   for (const value of values) {
     const turned = applyEdits(now, [{ do: 'set', module, param, value }]);
-    const answer = solve(turned, { live: true, held: [`${module}.${param}`] });
+    const answer = solve(turned, { live: true, seconds: Infinity, held: [`${module}.${param}`] });
     const best = answer.solutions[0] ?? answer.nearest!;
     expect(best.settings.map((s) => s.at)).not.toContain(`${module}.${param}`);
     now = applyEdits(turned, editsOf(best));

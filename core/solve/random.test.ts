@@ -50,7 +50,7 @@ describe('random patches with random targets', () => {
       const patch = randomPatch(900_000 + seed, { modules: 2 + (seed % 4), duration: 0.05, loops: seed % 4 === 0 });
       const target = randomTarget(patch, seed);
       const wanted = { ...patch, targets: [target] };
-      const answer = solve(wanted, { plain: true });
+      const answer = solve(wanted, { plain: true, seconds: Infinity });
       const [best] = answer.solutions;
       if (answer.feasible) feasible++;
       if (answer.feasible !== (best !== undefined)) broken.push(`${seed}: feasible without an answer`);

@@ -6,7 +6,7 @@ import { worstText } from '@/ui/parts/counted';
 import { readingMore, readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { shareOf } from '../strip/frames';
+import { isBracket, shareOf, wantedDrives } from '../strip/frames';
 import { standing } from '../targets/words';
 
 /** What a row shows, as plain values, so that only rows whose figures changed are drawn again. */
@@ -19,6 +19,8 @@ interface RowProps {
   /** Shares 0..1 of the destination's window; null without one. */
   readonly low: number | null;
   readonly high: number | null;
+  /** Where the target's ends stand in the window: shares, by a space. */
+  readonly ticks: string;
   readonly lost: 'none' | 'low' | 'high' | 'both';
   /** How what is wanted there stands, in words; empty where nothing is. */
   readonly wanted: string;
@@ -42,6 +44,8 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   const [from, to] = reading?.driveVolts ?? [0, 0];
   const [least, most] = spec?.window(m.params) ?? [-Infinity, Infinity];
   const [below, above] = [from < least - 1e-9, to > most + 1e-9];
+  const bracket = worst && isBracket(worst.target) ? wantedDrives(worst.target, spec, m.params) : [];
+  const ticks = bracket.flatMap((drive) => (drive === null ? [] : [shareOf(spec, m.params, drive)]));
   return {
     socket,
     label: socketPlace(m, name),
@@ -53,6 +57,7 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
     colour: said?.colour ?? '',
     low: spec?.window(m.params) && reading ? shareOf(spec, m.params, from) : null,
     high: spec?.window(m.params) && reading ? shareOf(spec, m.params, to) : null,
+    ticks: ticks.map((share) => share.toFixed(3)).join(' '),
     lost: below && above ? 'both' : below ? 'low' : above ? 'high' : 'none',
   };
 }
@@ -90,6 +95,7 @@ export const EndRow = memo(function EndRow({
   low,
   high,
   lost,
+  ticks,
   wanted,
   met,
   chosen,
@@ -110,18 +116,27 @@ export const EndRow = memo(function EndRow({
         </span>
       )}
       {more && <span style={styles.more}>{more}</span>}
-      {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} />}
+      {low !== null && high !== null && <RangeBar low={low} high={high} lost={lost} ticks={ticks} />}
     </ButtonBase>
   );
 });
 
-function RangeBar({ low, high, lost }: { low: number; high: number; lost: RowProps['lost'] }) {
+const tick = (share: number) => ({ x: Math.min(206, 208 * share), y: 0, width: 2, height: 10 });
+
+interface RangeBarProps extends Pick<RowProps, 'lost' | 'ticks'> {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** What arrives in the destination's window, against the ends of its target. */
+function RangeBar({ low, high, lost, ticks }: RangeBarProps) {
   return (
     <svg viewBox="0 0 208 10" preserveAspectRatio="none" aria-hidden="true" style={styles.bar}>
       <rect x="0" y="3.5" width="208" height="3" fill={ink.line} />
       <rect x={208 * low} y="2" width={Math.max(3, 208 * (high - low))} height="6" fill={ink.seen} />
       {(lost === 'low' || lost === 'both') && <rect x="0" y="1" width="6" height="8" fill={ink.error} />}
       {(lost === 'high' || lost === 'both') && <rect x="202" y="1" width="6" height="8" fill={ink.error} />}
+      {ticks.split(' ').map((share) => share && <rect key={share} {...tick(Number(share))} fill={ink.wanted} />)}
     </svg>
   );
 }

@@ -97,7 +97,8 @@ export function GestureDialog({ name, points: given, held, duration, knob, onDon
           onRecorded={(taken) => setPoints(drawnOver(points, simplified(ordered(taken), tolerance)))}
         />
         <Box sx={{ color: ink.softInk, fontSize: 13, mt: 1 }}>
-          Draw: drag across the timeline. Points: click to add, drag or use the arrow keys to move, Delete to remove.
+          Draw: drag across the timeline. Points: click or press Enter to add, drag or use the arrow keys to move,
+          Delete to remove.
         </Box>
       </DialogContent>
       <DialogActions>

@@ -10,7 +10,7 @@ import type { GesturePoint, Range } from '@/core';
 import { timeTicks } from '@/ui/parts/timeTicks';
 import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { drawnOver, movedPoint, ordered, simplified, withoutPoint } from './points';
+import { drawnOver, movedPoint, ordered, simplified, withoutPoint, withPointAfter } from './points';
 
 const SIZE = { height: 260, left: 72, right: 12, top: 12, bottom: 22 } as const;
 /** A time needs so much room, pixels. */
@@ -55,6 +55,7 @@ export function Timeline({ points, setPoints, range, longest, way, held, toleran
   const key = (e: KeyboardEvent, i: number): void => {
     const to = movedByKey(points[i] as GesturePoint, e, range, longest, octaves);
     if (to) setPoints(movedPoint(points, i, to));
+    else if (e.key === 'Enter') setPoints(withPointAfter(points, i, longest));
     else if (e.key === 'Delete' || e.key === 'Backspace') setPoints(withoutPoint(points, i));
     else return;
     e.preventDefault();

@@ -56,6 +56,15 @@ export function movedPoint(points: readonly GesturePoint[], index: number, to: G
   return points.map((p, i) => (i === index ? rounded({ t, volts: to.volts }) : p));
 }
 
+/** Puts a point on the line halfway to the next one; behind the last one, halfway to the end of the time. */
+export function withPointAfter(points: readonly GesturePoint[], index: number, longest: number): GesturePoint[] {
+  const from = points[index];
+  if (!from) return [...points];
+  const to = points[index + 1] ?? { t: longest, volts: from.volts };
+  if (to.t - from.t < 2 * APART) return [...points];
+  return ordered([...points, { t: (from.t + to.t) / 2, volts: (from.volts + to.volts) / 2 }]);
+}
+
 /** Takes one point away; the last stays. */
 export const withoutPoint = (points: readonly GesturePoint[], index: number): readonly GesturePoint[] =>
   points.length > 1 ? points.filter((_, i) => i !== index) : points;

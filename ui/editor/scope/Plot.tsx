@@ -146,7 +146,7 @@ interface AxesProps {
 }
 
 /** For one time and its gap to the next, pixels. */
-const TIME_ROOM = 72;
+const TIME_ROOM = 60;
 
 function Axes({ x, y, width, height, origin, volts }: AxesProps) {
   const times = timeTicks(x, TIME_ROOM, origin);
