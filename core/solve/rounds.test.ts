@@ -54,7 +54,10 @@ describe('solving back', () => {
       const { at } = rangeOf(chain)!;
       const span = 1.01 * mostSpan(chain) + 0.1;
       const target: Target = { at, quantity: 'volts', low: -span / 2, high: span / 2 };
-      const answer = solve({ ...chain, targets: [target] }, { seconds: Infinity, ...(seed % 10 === 0 ? { plain: true } : { live: true }) });
+      const answer = solve(
+        { ...chain, targets: [target] },
+        { seconds: Infinity, ...(seed % 10 === 0 ? { plain: true } : { live: true }) },
+      );
       if (answer.feasible) claimed.push(seed);
       else expect(answer.nearest!.targets[0]!.error).toBeGreaterThan(0);
     }
