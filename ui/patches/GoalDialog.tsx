@@ -19,6 +19,7 @@ import {
   showQuantity,
 } from '@/core';
 import type { GoalSource, Patch, Plan } from '@/core';
+import { typedRange } from '@/ui/parts/typedRange';
 import { useChosenRack, useRackDocument } from '@/ui/parts/chosenRack';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
@@ -92,8 +93,8 @@ function usePlans(key: string, by: GoalSource, way: Way, figures: readonly (numb
 
 /** What was typed, one figure a field; a whole range in the first, `200 Hz to 3 kHz`, fills both. */
 function parted(typed: Typed): Typed {
-  const both = /^(.*\S)\s+to\s+(\S.*)$/.exec(typed.low);
-  return both ? { low: both[1] ?? '', high: both[2] ?? '' } : typed;
+  const both = typedRange(typed.low);
+  return both ? { low: both[0], high: both[1] } : typed;
 }
 
 interface FigureProps {

@@ -1,3 +1,4 @@
+import { typedRange } from '@/ui/parts/typedRange';
 import { countsOctaves, figureLimits, figureText, quantityFault, readQuantity, targetText } from '@/core';
 import type { Target } from '@/core';
 import { readSteps } from '@/ui/parts/steps';
@@ -56,13 +57,11 @@ function read(target: Target, name: string, text: string, unit: string): Read {
 
 type Changed = { readonly target: Target } | { readonly fault: string };
 
-const RANGE = /^(.+?)(?:\s+to\s+|\s*(?:…|\.\.)\s*)(.+)$/;
-
 /** A target with one of its figures as typed; a whole range, `200 Hz to 3 kHz`, sets both of its ends. */
 export function changedBy(target: Target, name: string, text: string, unit: string): Changed {
-  const both = name === 'low' || name === 'high' ? RANGE.exec(text.trim()) : null;
+  const both = name === 'low' || name === 'high' ? typedRange(text) : null;
   if (both) {
-    const [low, high] = [read(target, 'low', both[1] ?? '', unit), read(target, 'high', both[2] ?? '', unit)];
+    const [low, high] = [read(target, 'low', both[0], unit), read(target, 'high', both[1], unit)];
     if ('fault' in low) return low;
     if ('fault' in high) return high;
     return { target: { ...target, low: low.value, high: high.value } as Target };
