@@ -130,7 +130,7 @@ describe('a large file', () => {
     await desk.button('Import');
     const wav = silence(120_000_000);
     await upload('hall.wav', ...wav);
-    await desk.button('Stop reading');
+    await desk.button('Cancel reading');
     await page.waitForSelector('[aria-label="Reading the file"]', { hidden: true });
     expect(await page.$('[role=dialog] [role=alert]')).toBeNull();
     expect(await page.$('::-p-xpath(//button[contains(., "Use as a recording")])')).toBeNull();

@@ -88,7 +88,9 @@ function Reading({ progress, onCancel }: { readonly progress: number | null; rea
         sx={{ flex: 1 }}
       />
       {progress !== null && <Box component="span">{`${Math.round(100 * progress)}%`}</Box>}
-      <Button onClick={onCancel}>Stop reading</Button>
+      <Button aria-label="Cancel reading" onClick={onCancel}>
+        Cancel
+      </Button>
     </Box>
   );
 }
