@@ -3,6 +3,9 @@ import type { ModuleBounds } from '../bounds/bounds';
 import { figureHull, figuresOf } from './drive';
 import type { EndBound } from '../bounds/entries';
 import type { Graph, GraphModule } from '../graph/graph';
+import { Arrivals } from './arrivals';
+import type { ArrivesBy } from '../simulate/arrival';
+import type { Range } from '../law/affine';
 import { fateOf } from '../kinds/detect';
 import type { EndSpec, GateState } from '../kinds/kind';
 import { HOME_DBU, NOMINAL_DBU } from '../kinds/lineOut';
@@ -17,6 +20,10 @@ export interface Reading {
   readonly unit: string;
   readonly low: number | null;
   readonly high: number | null;
+  /** What arrives once the start has passed, and what it is taken from: the figures that people see first. */
+  readonly arrivesLow: number | null;
+  readonly arrivesHigh: number | null;
+  readonly arrivesBy: ArrivesBy;
   readonly seenLow?: number | null;
   readonly seenHigh?: number | null;
   readonly mean?: number | null;
@@ -42,6 +49,8 @@ export interface Reading {
   /** The voltages, all together, which give those figures. */
   readonly driveVolts: readonly [number, number];
   readonly seenDriveVolts?: readonly [number, number];
+  /** The voltages that give what arrives. */
+  readonly arrivesVolts: readonly [number, number];
 }
 
 type End = EndSpec<ParamValues>;
@@ -71,7 +80,13 @@ function frequencyParts(low: number | null, high: number | null): Partial<Readin
  * A level is one figure, what the window's RMS comes to (none without a simulation), and beside it the peak that the
  * bound allows.
  */
-function levelOf(m: GraphModule, end: End, drive: readonly [number, number], seen: EndSeen | undefined): Reading {
+function levelOf(
+  m: GraphModule,
+  end: End,
+  drive: readonly [number, number],
+  seen: EndSeen | undefined,
+  by: ArrivesBy,
+): Reading {
   const level = seen ? end.value(m.params, seen.drive.rms) : null;
   return {
     at: socketAt(m.id, end.socket),
@@ -79,6 +94,10 @@ function levelOf(m: GraphModule, end: End, drive: readonly [number, number], see
     unit: end.unit(m.params),
     low: level,
     high: level,
+    arrivesLow: level,
+    arrivesHigh: level,
+    arrivesBy: by,
+    arrivesVolts: arrivingVolts(drive, seen, by),
     ...(seen && { seenLow: level, seenHigh: level }),
     ...(seen && level === null && { silent: true as const, seenSilent: true as const }),
     ...(level !== null && { overStudioDb: level - NOMINAL_DBU, overHomeDb: level - HOME_DBU }),
@@ -88,10 +107,22 @@ function levelOf(m: GraphModule, end: End, drive: readonly [number, number], see
   };
 }
 
-function readingOf(m: GraphModule, end: End, bound: EndBound | undefined, seen: EndSeen | undefined): Reading {
+const arrivingVolts = (drive: readonly [number, number], seen: EndSeen | undefined, by: ArrivesBy) =>
+  seen && by !== 'bound' ? seen.arrives : drive;
+
+function readingOf(
+  m: GraphModule,
+  end: End,
+  bound: EndBound | undefined,
+  seen: EndSeen | undefined,
+  by: ArrivesBy,
+): Reading {
   const { drive = [0, 0] as const, passed } = bound ?? {};
-  if (end.quantity === 'level') return levelOf(m, end, drive, seen);
+  if (end.quantity === 'level') return levelOf(m, end, drive, seen, by);
   const [low, high] = passed ? figureHull(end, passed) : figuresOf(end, m.params, drive);
+  const arrivesVolts = arrivingVolts(drive, seen, by);
+  const [arrivesLow, arrivesHigh] =
+    by === 'bound' ? [low, high] : (seen?.arrivingFigures ?? figuresOf(end, m.params, arrivesVolts));
   const seenSpan = seen ? (seen.figures ?? figuresOf(end, m.params, [seen.drive.min, seen.drive.max])) : null;
   return {
     at: socketAt(m.id, end.socket),
@@ -99,6 +130,9 @@ function readingOf(m: GraphModule, end: End, bound: EndBound | undefined, seen: 
     unit: end.unit(m.params),
     low,
     high,
+    arrivesLow,
+    arrivesHigh,
+    arrivesBy: by,
     ...(low === null && { silent: true as const }),
     ...(seen &&
       seenSpan && {
@@ -107,12 +141,13 @@ function readingOf(m: GraphModule, end: End, bound: EndBound | undefined, seen: 
         mean: passed ? null : end.value(m.params, seen.drive.mean),
       }),
     ...(seenSpan?.[0] === null && { seenSilent: true as const }),
-    ...(end.quantity === 'frequency' && frequencyParts(low, high)),
+    ...(end.quantity === 'frequency' && frequencyParts(arrivesLow, arrivesHigh)),
     ...(end.quantity === 'note' &&
-      low !== null &&
-      high !== null && { lowNote: noteOfVolts(low).name, highNote: noteOfVolts(high).name }),
+      arrivesLow !== null &&
+      arrivesHigh !== null && { lowNote: noteOfVolts(arrivesLow).name, highNote: noteOfVolts(arrivesHigh).name }),
     ...(!passed && shares(end, m.params, seen)),
     driveVolts: drive,
+    arrivesVolts,
     ...(seen && { seenDriveVolts: [seen.drive.min, seen.drive.max] as const }),
   };
 }
@@ -124,6 +159,7 @@ export function readingsOf(
   simulation: Simulation | null,
 ): Reading[] {
   const targets = new Set(graph.patch.targets.map((t) => t.at));
+  const arrivals = new Arrivals(graph, bounds, simulation);
   const readings = graph.modules.flatMap((m) =>
     (m.kind.ends ?? []).flatMap((end, i) => {
       const at = socketAt(m.id, end.socket);
@@ -131,15 +167,23 @@ export function readingsOf(
         (s) => s.connected && (end.always ? end.sockets.includes(s.spec.name) : s.socket === at),
       );
       if (!end.always && !used && !targets.has(at)) return [];
-      return [readingOf(m, end, bounds.get(m.id)?.ends[i], simulation?.ends.get(m.id)?.[i])];
+      return [
+        readingOf(
+          m,
+          end,
+          bounds.get(m.id)?.ends[i],
+          simulation?.ends.get(m.id)?.[i],
+          arrivals.atInputs(m, end.sockets),
+        ),
+      ];
     }),
   );
-  const gates = gateReadings(graph, bounds, simulation);
+  const gates = gateReadings(graph, bounds, simulation, arrivals);
   const read = new Set([...readings, ...gates].map((r) => r.at));
   return [
     ...readings,
     ...gates,
-    ...[...targets].filter((at) => !read.has(at)).map((at) => voltsReading(graph, bounds, simulation, at)),
+    ...[...targets].filter((at) => !read.has(at)).map((at) => voltsReading(graph, bounds, simulation, at, arrivals)),
   ];
 }
 
@@ -148,6 +192,7 @@ function gateReadings(
   graph: Graph,
   bounds: ReadonlyMap<string, ModuleBounds>,
   simulation: Simulation | null,
+  arrivals: Arrivals,
 ): Reading[] {
   return graph.modules.flatMap((m) =>
     m.inputs.flatMap(({ spec, socket, connected }, i): Reading[] => {
@@ -164,10 +209,14 @@ function gateReadings(
           unit: '/s',
           low: perSecond,
           high: perSecond,
+          arrivesLow: perSecond,
+          arrivesHigh: perSecond,
+          arrivesBy: arrivals.atInputs(m, [spec.name]),
           ...(seen && { seenLow: perSecond, seenHigh: perSecond, highPercent: 100 * seen.high }),
           ...(gateState === 'moves' && { counted: true as const }),
           always: gateState === 'moves' ? null : gateState,
           driveVolts: drive,
+          arrivesVolts: drive,
         },
       ];
     }),
@@ -190,6 +239,7 @@ function voltsReading(
   bounds: ReadonlyMap<string, ModuleBounds>,
   simulation: Simulation | null,
   at: string,
+  arrivals: Arrivals,
 ): Reading {
   const m = graph.modules.find((x) => x.id === idOf(at));
   const input = m?.inputs.findIndex((s) => s.socket === at) ?? -1;
@@ -197,13 +247,35 @@ function voltsReading(
   const known = m && bounds.get(m.id);
   const [low, high] = known?.inputs[input] ?? known?.outputs[output] ?? [0, 0];
   const seen = simulation?.inputs.get(at) ?? simulation?.outputs.get(at);
+  const arriving = m ? arrivingAt(graph, simulation, m, at, arrivals) : null;
+  const arrives: Range = arriving?.volts ?? [low, high];
   return {
     at,
     quantity: 'volts',
     unit: 'V',
     low,
     high,
+    arrivesLow: arrives[0],
+    arrivesHigh: arrives[1],
+    arrivesBy: arriving?.by ?? 'bound',
     ...(seen && { seenLow: seen.min, seenHigh: seen.max, mean: seen.mean }),
     driveVolts: [low, high],
+    arrivesVolts: arrives,
   };
+}
+
+/** The range that arrives at an input or output, volts; null where that is its bound. */
+function arrivingAt(
+  graph: Graph,
+  simulation: Simulation | null,
+  m: GraphModule,
+  at: string,
+  arrivals: Arrivals,
+): { readonly volts: Range; readonly by: ArrivesBy } | null {
+  const input = m.inputs.find((s) => s.socket === at);
+  const driver = input?.driver;
+  const source = driver?.type === 'output' ? graph.modules[driver.module]?.outputs[driver.output]?.socket : undefined;
+  const by = input ? arrivals.atInputs(m, [input.spec.name]) : arrivals.atOutputs(m);
+  const seen = simulation?.outputs.get(input ? (source ?? '') : at);
+  return seen && by !== 'bound' ? { volts: seen.arrives, by } : null;
 }

@@ -1,6 +1,8 @@
-import { commonMultiple, fractionOf, over, times, toNumber } from '../units/fraction';
+import { fractionOf, over, times, toNumber } from '../units/fraction';
 import type { Fraction } from '../units/fraction';
 import type { ModuleBounds } from './bounds';
+import { commonCycle, slowerOf } from './slow';
+import type { Cycle } from './slow';
 import type { Graph, GraphModule } from '../graph/graph';
 import { isLinearIn, tracksOf } from '../graph/tracks';
 
@@ -16,21 +18,15 @@ export interface Repeats {
   readonly memory: boolean;
   /** Something upstream draws. */
   readonly drawn: boolean;
+  /** How its movement repeats that is slower than sound. */
+  readonly slow: Cycle;
 }
-
-type Cycle = 'none' | 'never' | Fraction;
 
 interface Known {
   readonly cycle: Cycle;
+  readonly slow: Cycle;
   readonly memory: boolean;
   readonly drawn: boolean;
-}
-
-function common(a: Cycle, b: Cycle): Cycle {
-  if (a === 'never' || b === 'never') return 'never';
-  if (a === 'none') return b;
-  if (b === 'none') return a;
-  return commonMultiple(a, b);
 }
 
 /** With hands on its knobs it repeats only where all of them loop, and nothing else hangs on where they are. */
@@ -38,7 +34,7 @@ function withHands(m: GraphModule, alone: Cycle): Cycle {
   const moving = m.hands.filter((h) => new Set(h.points.map((p) => p.value)).size > 1);
   if (moving.length === 0) return alone;
   if (!isLinearIn(m, tracksOf(m, 1))) return 'never';
-  return moving.reduce<Cycle>((c, h) => common(c, h.loop ? fractionOf(h.points.at(-1)?.t ?? 0) : 'never'), alone);
+  return moving.reduce<Cycle>((c, h) => commonCycle(c, h.loop ? fractionOf(h.points.at(-1)?.t ?? 0) : 'never'), alone);
 }
 
 const product = (xs: readonly number[]): Fraction => xs.map(fractionOf).reduce(times, { n: 1n, d: 1n });
@@ -59,20 +55,26 @@ export function repeatsOf(
     const period = m.kind.source?.period?.(m.params, around) ?? 'none';
     const alone = typeof period === 'string' ? period : over(product(period.over), product(period.under));
     const cycle = withHands(m, alone);
-    return { cycle, memory: m.kind.memory(m.params, connected), drawn: m.kind.source?.draws?.(m.params) ?? false };
+    return {
+      cycle,
+      slow: cycle,
+      memory: m.kind.memory(m.params, connected),
+      drawn: m.kind.source?.draws?.(m.params) ?? false,
+    };
   };
   const upstream = (m: GraphModule): Known => {
-    let { cycle, memory, drawn } = own(m);
+    let { cycle, slow, memory, drawn } = own(m);
     for (const { driver, spec } of m.inputs) {
       const from = driver.type === 'output' ? known.get(driver.module) : undefined;
       if (!from) continue;
       const by = m.kind.source?.repeatsTimes?.(m.params, spec.name) ?? 1;
-      const fed = typeof from.cycle === 'string' || by === 1 ? from.cycle : times(from.cycle, fractionOf(by));
-      cycle = common(cycle, fed);
+      const fed = (c: Cycle): Cycle => (typeof c === 'string' || by === 1 ? c : times(c, fractionOf(by)));
+      cycle = commonCycle(cycle, fed(from.cycle));
+      slow = slowerOf(slow, fed(from.slow));
       memory ||= from.memory;
       drawn ||= from.drawn;
     }
-    return { cycle, memory, drawn };
+    return { cycle, slow, memory, drawn };
   };
   for (const group of graph.groups) {
     const members = group.modules.map((i) => graph.modules[i] as GraphModule);
@@ -80,14 +82,14 @@ export function repeatsOf(
     else {
       // All in a loop depend on all of it, and on what was before: it need not repeat although its sources do.
       const drawn = members.some((m) => upstream(m).drawn);
-      members.forEach((m) => known.set(m.index, { cycle: 'never', memory: true, drawn }));
+      members.forEach((m) => known.set(m.index, { cycle: 'never', slow: 'never', memory: true, drawn }));
     }
   }
   return new Map([...known].map(([index, of]) => [(graph.modules[index] as GraphModule).id, answer(of)]));
 }
 
-function answer({ cycle, memory, drawn }: Known): Repeats {
-  const known = { memory, drawn };
+function answer({ cycle, slow, memory, drawn }: Known): Repeats {
+  const known = { memory, drawn, slow };
   if (cycle === 'none') return { repeatsEvery: null, exactFrom: memory ? null : 0, ...known };
   const seconds = cycle === 'never' ? Infinity : toNumber(cycle);
   if (seconds > LONGEST) return { repeatsEvery: null, exactFrom: null, ...known };

@@ -18,6 +18,8 @@ export class Figures {
     private readonly m: GraphModule,
     private readonly end: EndSpec<ParamValues>,
     sampleRate: number,
+    /** The first sample that counts. */
+    private readonly start = 0,
   ) {
     this.tracks = tracksOf(m, sampleRate);
     this.step = stepAt(sampleRate);
@@ -25,7 +27,7 @@ export class Figures {
 
   /** Steps begin at multiples of their length, as those of the kernels do. */
   add(drive: Float64Array, count: number, k0: number): void {
-    for (let i = 0; i < count;) {
+    for (let i = Math.max(0, Math.min(count, this.start - k0)); i < count;) {
       const n = Math.floor((k0 + i) / this.step);
       const to = Math.min(count, (n + 1) * this.step - k0);
       const middle = (n + 0.5) * this.step;

@@ -24,6 +24,8 @@ export interface Part {
     readonly picture: Picture | null;
     /** Where hands turn the knobs that its figure hangs on. */
     readonly figures: Figures | null;
+    readonly arrives: Tail;
+    readonly arrivingFigures: Figures | null;
   }[];
   /** Works out the drives and what the kind itself cuts. */
   readonly runDrives: Kernel;
@@ -42,6 +44,7 @@ export interface GateWatch {
 export interface Seen {
   readonly stats: Stats;
   readonly settled: Tail;
+  readonly arrives: Tail;
   /** Sure to stay inside the rails. */
   readonly inside: boolean;
   factor: number;

@@ -6,6 +6,7 @@ import type { Arena } from '../native/native';
 import type { Slot, Shared } from './kernels';
 import { lawsOf } from './laws';
 import { Memory } from './memory';
+import { arrivalOf, upstreamAt } from './arrival';
 import { Figures } from './figures';
 import { tracksOf } from '../graph/tracks';
 import { moduleKernel, stepAt, stepped } from './moving';
@@ -84,7 +85,7 @@ export class Parts {
     const seen = m.outputs.map((o, i) =>
       this.wanted(o.socket)
         ? {
-            ...this.seenOf(outputs[i] as Float64Array, this.settleFrom(m)),
+            ...this.seenOf(outputs[i] as Float64Array, this.settleFrom(m), this.arrivesFrom(m)),
             factor: o.factor,
             inside: this.staysInside(m, o.name),
           }
@@ -129,11 +130,14 @@ export class Parts {
   private seenOf(
     x: Float64Array,
     settleFrom: number,
-  ): Pick<Seen, 'stats' | 'settled' | 'picture' | 'clipped' | 'hold'> {
+    arrivesFrom: number,
+  ): Pick<Seen, 'stats' | 'settled' | 'arrives' | 'picture' | 'clipped' | 'hold'> {
     const clipped = this.arena.take(2);
+    const settled = new Tail(this.arena, x, settleFrom);
     return {
       stats: new Stats(this.arena, x),
-      settled: new Tail(this.arena, x, settleFrom),
+      settled,
+      arrives: arrivesFrom === settleFrom ? settled : new Tail(this.arena, x, arrivesFrom),
       picture: this.picture(x),
       clipped,
       hold: this.arena.kernels.saturate(x, this.graph.patch.settings.railVolts, clipped),
@@ -147,6 +151,12 @@ export class Parts {
   private settleFrom(m: GraphModule | undefined): number {
     const every = (m && this.options.repeats?.get(m.id)?.repeatsEvery) ?? null;
     return settleFrom(every, this.samples, this.graph.sampleRate);
+  }
+
+  /** The first sample that counts for what arrives from a module. */
+  private arrivesFrom(m: GraphModule): number {
+    const known = this.options.repeats?.get(m.id);
+    return known ? arrivalOf(known, this.samples, this.graph.sampleRate).from : 0;
   }
 
   private sourceOf({ driver }: GraphInput): GraphModule | undefined {
@@ -220,8 +230,20 @@ export class Parts {
       const [low, high] = end.window(m.params) ?? [-Infinity, Infinity];
       const buffer = this.arena.take(this.size);
       const stats = new DriveStats(this.arena, buffer, low, high);
-      const figures = m.hands.length > 0 ? new Figures(m, end, this.graph.sampleRate) : null;
-      return { buffer, stats, picture: this.picture(buffer), figures };
+      const { repeats } = this.options;
+      const upstream = repeats ? upstreamAt(this.graph, m, end.sockets, repeats) : null;
+      const from = upstream ? arrivalOf(upstream, this.samples, this.graph.sampleRate).from : 0;
+      const figured = (start: number): Figures | null =>
+        m.hands.length > 0 ? new Figures(m, end, this.graph.sampleRate, start) : null;
+      const figures = figured(0);
+      return {
+        buffer,
+        stats,
+        picture: this.picture(buffer),
+        figures,
+        arrives: new Tail(this.arena, buffer, from),
+        arrivingFigures: from === 0 ? figures : figured(from),
+      };
     });
     const limits = (m.kind.stage?.clips?.(store, m.params, io) ?? []).map(({ level }) => {
       const buffer = this.arena.take(this.size);

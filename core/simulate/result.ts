@@ -28,6 +28,7 @@ export function resultOf(run: Run): Simulation {
       outputs.set(o.socket, {
         ...measured(stats),
         settled: seen.settled.range,
+        arrives: seen.arrives.range,
         clippedLow: (clipped[0] as number) / run.samples,
         clippedHigh: (clipped[1] as number) / run.samples,
       });
@@ -35,7 +36,12 @@ export function resultOf(run: Run): Simulation {
     });
     ends.set(
       part.module.id,
-      part.drives.map(({ stats, figures }) => ({ ...endSeen(stats), ...(figures && { figures: figures.range }) })),
+      part.drives.map(({ stats, figures, arrives, arrivingFigures }) => ({
+        ...endSeen(stats),
+        arrives: arrives.range,
+        ...(figures && { figures: figures.range }),
+        ...(arrivingFigures && { arrivingFigures: arrivingFigures.range }),
+      })),
     );
   }
   for (const part of run.parts) {
@@ -99,7 +105,7 @@ function inputSeen(
 
 const measured = ({ min, max, mean, rms }: Stats): Measured => ({ min, max, mean, rms });
 
-function endSeen(stats: DriveStats): EndSeen {
+function endSeen(stats: DriveStats): Omit<EndSeen, 'arrives'> {
   const share = (count: number): number => (stats.count > 0 ? count / stats.count : 0);
   return {
     drive: measured(stats),

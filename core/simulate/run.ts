@@ -105,6 +105,7 @@ export class Run {
     for (const seen of part.seen) {
       seen?.stats.add(count);
       seen?.settled.add(count, k0);
+      if (seen && seen.arrives !== seen.settled) seen.arrives.add(count, k0);
       seen?.picture?.add(count, k0);
     }
     for (const d of part.delayed) d.stats.add(count);
@@ -112,9 +113,11 @@ export class Run {
     if (part.drives.length + part.limits.length === 0) return;
     part.runDrives(0, count, k0);
     for (const { stats } of part.limits) stats.add(count);
-    for (const { buffer, stats, picture, figures } of part.drives) {
+    for (const { buffer, stats, picture, figures, arrives, arrivingFigures } of part.drives) {
       stats.add(count);
+      arrives.add(count, k0);
       figures?.add(buffer, count, k0);
+      if (arrivingFigures !== figures) arrivingFigures?.add(buffer, count, k0);
       picture?.add(count, k0);
     }
   }

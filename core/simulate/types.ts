@@ -57,6 +57,8 @@ export interface SimulateOptions {
 export interface OutputSeen extends Measured {
   /** Extremes of the last whole period, else of the second half of the window. */
   readonly settled: Range;
+  /** Extremes of what arrives, of the part of the window that counts for it. */
+  readonly arrives: Range;
   /** Share of the samples beyond each rail, 0..1. */
   readonly clippedLow: number;
   readonly clippedHigh: number;
@@ -88,6 +90,9 @@ export interface EndSeen {
   readonly drive: Measured;
   /** Where hands turn its module's knobs: the least and the greatest figure, each at the settings of its moment. */
   readonly figures?: readonly [number | null, number | null];
+  /** Extremes of the drive, and those figures, in the part of the window that counts for what arrives. */
+  readonly arrives: Range;
+  readonly arrivingFigures?: readonly [number | null, number | null];
   /** Shares of the samples, 0..1. */
   readonly below: number;
   readonly atOrBelow: number;

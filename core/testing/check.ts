@@ -36,6 +36,9 @@ export function faultOf(patch: Patch, { findings = true } = {}): string | null {
     if (![lo, hi, least, most, p.mean, p.rms].every(Number.isFinite))
       return `${socket}: not finite: ${JSON.stringify(p)}`;
     if (least < lo - SLACK || most > hi + SLACK) return `${socket}: seen ${least} … ${most} outside ${lo} … ${hi}`;
+    const [from, to] = p.arrives;
+    if (!(from >= lo - SLACK && to <= hi + SLACK && from <= to))
+      return `${socket}: ${from} … ${to} arrives outside ${lo} … ${hi}`;
   }
   return null;
 }
