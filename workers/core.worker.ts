@@ -6,6 +6,7 @@ import {
   knobsFor,
   measure,
   standingsOf,
+  buildGraph,
   needsTrace,
   predictGraph,
   productLines,
@@ -75,7 +76,8 @@ let last: {
 
 /** How the targets stand that a trace tells; the others are told on the page. */
 function tracedMisses(patch: Patch, asset: AssetLookup): TargetStanding[] {
-  const targets = patch.targets.filter(needsTrace);
+  const graph = buildGraph(patch);
+  const targets = patch.targets.filter((t) => needsTrace(graph, t));
   return targets.length > 0 ? standingsOf({ ...patch, targets }, { asset }) : [];
 }
 

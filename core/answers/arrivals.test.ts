@@ -55,6 +55,8 @@ describe('the range that arrives', () => {
     expect(outputs['lag.out']).toMatchObject({ arrivesBy: 'short' });
     expect(outputs['lag.out']!.arrives).toEqual(outputs['lag.out']!.seen);
     expect(outputs['lag.out']!.settled).toBeUndefined();
+    expect(told(patch).readings.find((r) => r.at === 'x.cutoff')!.lengthenTo).toBe(20);
+    expect(told(lagged(0.1, 1, 20)).readings.find((r) => r.at === 'x.cutoff')).toMatchObject({ arrivesBy: 'settled' });
   });
 
   it('takes the second half behind a period of over a minute', () => {

@@ -1,6 +1,7 @@
 import { repeatsIn } from '../bounds/repeats';
 import type { ModuleBounds } from '../bounds/bounds';
 import type { Repeats } from '../bounds/repeats';
+import { slowSeconds } from '../bounds/slow';
 import type { Graph, GraphModule } from '../graph/graph';
 import { arrivalOf, upstreamAt } from '../simulate/arrival';
 import type { ArrivesBy, Upstream } from '../simulate/arrival';
@@ -26,6 +27,13 @@ export class Arrivals {
   /** At some inputs of a module, all together. */
   atInputs(m: GraphModule, sockets: readonly string[]): ArrivesBy {
     return this.by(upstreamAt(this.graph, m, sockets, this.repeats));
+  }
+
+  /** The window that would hold the whole movement at some inputs, seconds; null where it does already. */
+  windowFor(m: GraphModule, sockets: readonly string[]): number | null {
+    const upstream = upstreamAt(this.graph, m, sockets, this.repeats);
+    const every = this.by(upstream) === 'short' ? slowSeconds(upstream.slow) : null;
+    return every === null ? null : Math.ceil(2 * every);
   }
 
   private by(upstream: Upstream): ArrivesBy {

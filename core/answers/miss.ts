@@ -11,6 +11,9 @@ export interface MissText {
 
 type End = 'bottom' | 'top';
 
+/** The figures of a reading that a target is judged by. */
+type Figures = Pick<Reading, 'quantity' | 'unit' | 'low' | 'high'>;
+
 interface EndMiss {
   readonly end: End;
   /** In the unit that it is told in, above what is asked for where positive. */
@@ -19,7 +22,7 @@ interface EndMiss {
 }
 
 /** A difference of two figures: cents of a frequency, percent of a time or a rate, else in the figures' own unit. */
-function between(asked: number, reached: number, { quantity, unit }: Reading): Omit<EndMiss, 'end'> | null {
+function between(asked: number, reached: number, { quantity, unit }: Figures): Omit<EndMiss, 'end'> | null {
   if (quantity === 'frequency')
     return asked > 0 && reached > 0 ? { by: 1200 * Math.log2(reached / asked), unit: 'cents' } : null;
   if (countsOctaves(quantity)) return asked > 0 ? { by: 100 * (reached / asked - 1), unit: '%' } : null;
@@ -42,7 +45,11 @@ const textOf = ({ end, by, unit }: EndMiss): MissText => {
   return { says: `${amount} ${by > 0 ? 'high' : 'low'} at the ${end}`, brief: `Off by ${amount}` };
 };
 
-function rangeMiss(t: Extract<Target, { high: unknown }>, r: Reading): MissText | null {
+/** What of a reading a target speaks of: its bound, or what arrives. */
+const judged = ({ basis }: Extract<Target, { basis?: unknown }>, r: Reading): Figures =>
+  basis === 'arrives' ? { ...r, low: r.arrivesLow, high: r.arrivesHigh } : r;
+
+function rangeMiss(t: Extract<Target, { high: unknown }>, r: Figures): MissText | null {
   if (typeof t.low === 'number' && r.low === null) return { says: 'Silent at the bottom', brief: 'Falls silent' };
   if (t.low === 'silent' && r.low !== null)
     return {
@@ -65,7 +72,7 @@ function rangeMiss(t: Extract<Target, { high: unknown }>, r: Reading): MissText 
   }
 }
 
-function spanMiss(t: Extract<Target, { want: 'span' }>, r: Reading): MissText | null {
+function spanMiss(t: Extract<Target, { want: 'span' }>, r: Figures): MissText | null {
   if (r.low === null || r.high === null) return null;
   const octaves = countsOctaves(t.quantity);
   if (octaves && r.low <= 0) return null;
@@ -91,8 +98,8 @@ function spanMiss(t: Extract<Target, { want: 'span' }>, r: Reading): MissText | 
  */
 export function missText(target: Target, reading: Reading): MissText | null {
   if (!('quantity' in target) || target.quantity !== reading.quantity) return null;
-  if (target.want === 'span') return spanMiss(target, reading);
-  if (target.want !== 'mean') return rangeMiss(target, reading);
+  if (target.want === 'span') return spanMiss(target, judged(target, reading));
+  if (target.want !== 'mean') return rangeMiss(target, judged(target, reading));
   const miss = reading.mean == null ? null : between(target.value, reading.mean, reading);
   if (!miss || miss.by === 0) return null;
   const amount = amountText(miss.by, miss.unit);

@@ -24,6 +24,8 @@ export interface Reading {
   readonly arrivesLow: number | null;
   readonly arrivesHigh: number | null;
   readonly arrivesBy: ArrivesBy;
+  /** Where the window is too short for the movement: the one that would hold it, seconds. */
+  readonly lengthenTo?: number;
   readonly seenLow?: number | null;
   readonly seenHigh?: number | null;
   readonly mean?: number | null;
@@ -167,15 +169,10 @@ export function readingsOf(
         (s) => s.connected && (end.always ? end.sockets.includes(s.spec.name) : s.socket === at),
       );
       if (!end.always && !used && !targets.has(at)) return [];
-      return [
-        readingOf(
-          m,
-          end,
-          bounds.get(m.id)?.ends[i],
-          simulation?.ends.get(m.id)?.[i],
-          arrivals.atInputs(m, end.sockets),
-        ),
-      ];
+      const by = arrivals.atInputs(m, end.sockets);
+      const reading = readingOf(m, end, bounds.get(m.id)?.ends[i], simulation?.ends.get(m.id)?.[i], by);
+      const window = arrivals.windowFor(m, end.sockets);
+      return [window === null ? reading : { ...reading, lengthenTo: window }];
     }),
   );
   const gates = gateReadings(graph, bounds, simulation, arrivals);

@@ -96,6 +96,18 @@ function answer({ cycle, slow, memory, drawn }: Known): Repeats {
   return { repeatsEvery: seconds, exactFrom: memory ? null : seconds, ...known };
 }
 
+/** Whether what arrives at each module's outputs depends on what was before, by its id; worked out once for a graph. */
+const remembering = new WeakMap<Graph, ReadonlyMap<string, Repeats>>();
+
+/** How a graph repeats as far as no bounds are needed for it: what remembers, and what draws. */
+export function memoryIn(graph: Graph): ReadonlyMap<string, Pick<Repeats, 'memory' | 'drawn' | 'slow'>> {
+  const before = remembering.get(graph);
+  if (before) return before;
+  const now = repeatsOf(graph, () => null);
+  remembering.set(graph, now);
+  return now;
+}
+
 const found = new WeakMap<ReadonlyMap<string, ModuleBounds>, Map<string, Repeats>>();
 
 /** The same, where what can never change is known from the bounds of this very graph; worked out once for them. */

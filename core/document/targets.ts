@@ -28,17 +28,20 @@ const quantity = text(TARGET_LIMITS.quantity, {
 });
 const figure = number(-1e9, 1e9);
 const free = orNone(figure);
+/** What its figures are of: what can never be left (if left out, as documents of before mean it), or what arrives. */
+export const TARGET_BASES = ['bound', 'arrives'] as const;
+const basis = optional(choice(TARGET_BASES));
 export const TARGET_SHAPES = ['triangle', 'sine', 'ramp', 'square'] as const;
 export type TargetShape = (typeof TARGET_SHAPES)[number];
 
 /** What can be wanted, and the fields that say it. */
 export const WANTS = {
   /** The bound of the drive runs exactly from the drive of `low` to that of `high`; an end that is null is free. */
-  range: { quantity, low: either([free, constant('silent')], (x) => (x === 'silent' ? 1 : 0)), high: free },
+  range: { quantity, low: either([free, constant('silent')], (x) => (x === 'silent' ? 1 : 0)), high: free, basis },
   /** The bound lies inside; the widest such is best. */
-  within: { quantity, low: free, high: free },
+  within: { quantity, low: free, high: free, basis },
   /** The bound is that wide, about that centre: octaves wherever a volt doubles, dB for a gain, else the unit. */
-  span: { quantity, span: number(0, 1e9), centre: free },
+  span: { quantity, span: number(0, 1e9), centre: free, basis },
   /** The mean of the drive over the window. */
   mean: { quantity, value: figure },
   /** The sum of two drives never changes. */
@@ -75,6 +78,12 @@ type TargetOf<W extends Want> = W extends Want
   ? ValuesOf<typeof common> & Said<W> & ValuesOf<(typeof WANTS)[W]>
   : never;
 export type Target = TargetOf<Want>;
+
+/** The same about what arrives, where its figures can be of that: as people mean it who set one now. */
+export function ofArrival<T extends { readonly want?: Want }>(target: T): T {
+  const ranged = ['range', 'within', 'span'].includes(target.want ?? 'range');
+  return ranged && (target as { quantity?: string }).quantity !== 'level' ? { ...target, basis: 'arrives' } : target;
+}
 
 export const wantOf = (target: Target): Want => target.want ?? 'range';
 

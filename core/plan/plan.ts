@@ -10,6 +10,7 @@ import type { Finding } from '../findings/finding';
 import { kindTitle } from '../kinds';
 import { channelLimits } from '../rack/limits';
 import type { ChannelLimits } from '../rack/limits';
+import { buildGraph } from '../graph/graph';
 import { needsTrace } from '../solve/problem/errorOf';
 import { solve } from '../solve/solve';
 import { toleranceAt } from '../solve/explain/spread';
@@ -93,7 +94,7 @@ class Planner {
     const { patch } = this.start;
     const taken = this.rack ? takenBy(patch, this.rack) : null;
     const candidates = candidatesFor(wantOf(this.target), this.rack, taken?.channels ?? new Set());
-    const limit = needsTrace(this.target) ? TRIES.traced : TRIES.bounded;
+    const limit = this.remembers(patch) ? TRIES.traced : TRIES.bounded;
     const met: Tried[] = [];
     const missed: Tried[] = [];
     for (let length = 0; length <= (this.request.stages ?? 4); length++) {
@@ -175,10 +176,15 @@ class Planner {
     return { answer, best, patch: there, way: goesWith(there, from, to, this.request.direction ?? null) };
   }
 
+  /** Whether what is wanted can only be told of a patch by running it. */
+  private remembers(patch: Patch): boolean {
+    return needsTrace(buildGraph(patch), this.target);
+  }
+
   private told({ stages, patch, answer, met, error }: Tried): Proposal {
     const { readings, findings } = predict(patch, { simulation: false });
     const warns = alarmsIn(findings).filter((alarm) => !this.alarmed.has(alarm));
-    const spread = needsTrace(this.target) ? undefined : toleranceAt(patch, [this.target], DRAWS)[0];
+    const spread = this.remembers(patch) ? undefined : toleranceAt(patch, [this.target], DRAWS)[0];
     const kinds = stages.map((s) => s.kind);
     return {
       stages,

@@ -21,11 +21,11 @@ function told(value: number | null, unit: string, note: string | undefined, word
 
 /** What will be heard where a destination is driven. */
 export function earOf(reading: Reading, audible: boolean, period: number | null): string {
-  const [low, high] = [reading.seenLow ?? reading.low, reading.seenHigh ?? reading.high];
+  const [low, high] = [reading.arrivesLow, reading.arrivesHigh];
   const words = WORDS[reading.quantity];
   const [lowNote, highNote] = audible ? [reading.lowNote, reading.highNote] : [undefined, undefined];
-  const silent = reading.seenSilent ?? reading.silent;
-  const from = told(silent ? null : low, reading.unit, lowNote, words?.[0]);
+  const silent = low === null;
+  const from = told(low, reading.unit, lowNote, words?.[0]);
   const to = told(high, reading.unit, highNote, words?.[1]);
   const shut = reading.shutPercent ?? 0;
   const gap =

@@ -53,7 +53,7 @@ function row(scene: Scene, end: string, top: number): { readonly svg: string; re
   });
   const drawn = frames.map((f, i) => frame(scene, f, ranges[i] ?? [0, 0], x(i), top, y));
   const reading = readingsOf(scene.graph, scene.bounds, scene.simulation).find((r) => r.at === end);
-  const says = reading ? showRange(reading.low, reading.high, reading.unit) : '';
+  const says = reading ? showRange(reading.arrivesLow, reading.arrivesHigh, reading.unit) : '';
   const last = `<text x="${at(x(frames.length - 1))}" y="${at(top + FRAME.head + FRAME.height + 30)}" font-weight="bold">${escaped(says)}</text>`;
   return { svg: [...bands, ...drawn, last].join(''), width: x(frames.length) };
 }

@@ -149,12 +149,11 @@ class StepWriter {
     const { reading, period } = found;
     const audible = this.graph.modules.find((m) => m.id === idOf(end))?.kind.sound?.audible === true;
     const ear = earOf(reading, audible, period);
-    const silent = reading.seenSilent ?? reading.silent;
     const expect = {
       at: end,
       ear,
-      low: silent ? null : (reading.seenLow ?? reading.low),
-      high: reading.seenHigh ?? reading.high,
+      low: reading.arrivesLow,
+      high: reading.arrivesHigh,
       unit: reading.unit,
     };
     return [

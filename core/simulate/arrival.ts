@@ -1,5 +1,6 @@
 import { feedsOf } from '../graph/feeds';
 import type { Graph, GraphModule } from '../graph/graph';
+import type { Place } from '../graph/place';
 import type { Repeats } from '../bounds/repeats';
 import { slowerOf, slowSeconds } from '../bounds/slow';
 import { settleFrom } from './stats';
@@ -43,12 +44,20 @@ export function arrivalOf({ memory, drawn, slow }: Upstream, samples: number, sa
   return { by: 'settled', from: settleFrom(every, samples, sampleRate) };
 }
 
+/** What is upstream of a place that a target may be at. */
+export function upstreamOfPlace(graph: Graph, { module, at }: Place, known: ReadonlyMap<string, Upstream>): Upstream {
+  const m = graph.modules[module];
+  if (!m) return NOTHING;
+  if (at.is === 'output') return known.get(m.id) ?? NOTHING;
+  return upstreamAt(graph, m, at.is === 'end' ? at.spec.sockets : [m.inputs[at.index]?.spec.name ?? ''], known);
+}
+
 /** What feeds some inputs of a module, taken together: its own memory is no part of it. */
 export function upstreamAt(
   graph: Graph,
   m: GraphModule,
   sockets: readonly string[],
-  repeats: ReadonlyMap<string, Repeats>,
+  repeats: ReadonlyMap<string, Upstream>,
 ): Upstream {
   return together(feedsOf(graph, m, sockets).map((from) => repeats.get(from.id) ?? NOTHING));
 }

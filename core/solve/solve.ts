@@ -9,6 +9,7 @@ import type { Claim } from './question';
 import { editsOf } from './types';
 import type { Solution, SolveAnswer, SolveOptions } from './types';
 import { needsTrace } from './problem/errorOf';
+import { buildGraph } from '../graph/graph';
 
 /** Looks at settings, at most, for a whole answer with all that explains it. */
 const LOOKS = { live: 160, plain: 12_000, traced: 900, tracedLive: 16 } as const;
@@ -16,8 +17,13 @@ const LOOKS = { live: 160, plain: 12_000, traced: 900, tracedLive: 16 } as const
 const SECONDS = { bounds: 2, traced: 10 } as const;
 const MOST = 5;
 
-function budgetFor(targets: readonly Target[], { live = false, seconds, progress }: SolveOptions): Budget {
-  const traced = targets.some(needsTrace);
+function budgetFor(
+  patch: Patch,
+  targets: readonly Target[],
+  { live = false, seconds, progress }: SolveOptions,
+): Budget {
+  const graph = buildGraph(patch);
+  const traced = targets.some((t) => needsTrace(graph, t));
   const looks = live ? (traced ? LOOKS.tracedLive : LOOKS.live) : traced ? LOOKS.traced : LOOKS.plain;
   return new Budget({
     looks,
@@ -39,7 +45,7 @@ export function solve(
   options: SolveOptions = {},
   targets: readonly Target[] = patch.targets,
 ): SolveAnswer {
-  const budget = budgetFor(targets, options);
+  const budget = budgetFor(patch, targets, options);
   const answer = answered({ ...patch, targets }, targets, options, budget);
   return budget.isLate ? { ...answer, partial: true } : answer;
 }

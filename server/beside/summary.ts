@@ -20,7 +20,9 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
     findings: { error: count('error'), warning: count('warning'), note: count('note') },
     ends: ends.flatMap((at) => {
       const r = readings.find((x) => x.at === at);
-      return r ? [{ at, label: placeName(graph.modules, at), low: r.low, high: r.high, unit: r.unit }] : [];
+      return r
+        ? [{ at, label: placeName(graph.modules, at), low: r.arrivesLow, high: r.arrivesHigh, unit: r.unit }]
+        : [];
     }),
     uses: patch.modules.flatMap((m) => m.rack ?? []),
     wanted: { count: short.targets.length, met: standingsOf(short, { asset }).filter((m) => m.met).length },

@@ -1,11 +1,11 @@
 import { showNumber, showQuantity, showRange, withUnit } from '@/core';
 import type { Reading } from '@/core';
 
-/** A reading in one line: its figure in its own unit, or what can never be left. */
+/** A reading in one line: what arrives, in its own unit. */
 export function readingText(r: Reading): string {
   if (r.quantity === 'pulses') return pulsesText(r);
   if (r.quantity === 'level') return levelText(r);
-  return showRange(r.low, r.high, r.unit);
+  return showRange(r.arrivesLow, r.arrivesHigh, r.unit);
 }
 
 function pulsesText({ always, low, unit }: Reading): string {
@@ -22,12 +22,23 @@ function levelText({ low, silent, peakHigh, unit }: Reading): string {
 
 const percent = (share: number): string => withUnit(showNumber(share, share < 10 ? 1 : 0), '%');
 
-/** What else is to be said of it, a line each: how long beyond its window or high, how far from line levels. */
+/** Nothing is said of a difference below this share of the span. */
+const APART = 0.01;
+
+/** Whether the guaranteed range is another than what arrives. */
+export function guaranteedApart({ arrivesBy, arrivesVolts, driveVolts, quantity }: Reading): boolean {
+  if (arrivesBy === 'bound' || quantity === 'level') return false;
+  const off = Math.max(Math.abs(arrivesVolts[0] - driveVolts[0]), Math.abs(arrivesVolts[1] - driveVolts[1]));
+  return off > APART * (driveVolts[1] - driveVolts[0]);
+}
+
+/** What else is to be said of it, a line each: what can never be left, how long beyond its window or high, how far from line levels. */
 export function readingMore(r: Reading): readonly string[] {
   const [below, above] = [r.pinnedLowPercent ?? 0, r.pinnedHighPercent ?? 0];
   const from = (db: number | undefined, than: string): string | false =>
     db !== undefined && `${withUnit(showNumber(Math.abs(db), 1), 'dB')} ${db < 0 ? 'below' : 'above'} ${than}`;
   return [
+    guaranteedApart(r) && `guaranteed range ${showRange(r.low, r.high, r.unit)}`,
     below > 0 && `below range ${percent(below)} of the time`,
     above > 0 && `above range ${percent(above)} of the time`,
     r.highPercent !== undefined && r.always === null && `high ${percent(r.highPercent)} of the time`,

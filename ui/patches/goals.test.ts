@@ -3,7 +3,12 @@ import { faultOf, waysFor, wishOf } from './goals';
 
 describe('a goal in words', () => {
   it('is read as a target, each way by its own figures', () => {
-    expect(wishOf('range', 'frequency', [200, 3200])).toEqual({ quantity: 'frequency', low: 200, high: 3200 });
+    expect(wishOf('range', 'frequency', [200, 3200])).toEqual({
+      basis: 'arrives',
+      quantity: 'frequency',
+      low: 200,
+      high: 3200,
+    });
     expect(wishOf('span', 'frequency', [4, 400])).toMatchObject({ want: 'span', span: 4, centre: 400 });
     expect(wishOf('mean', 'gain', [-6, null])).toEqual({ want: 'mean', quantity: 'gain', value: -6 });
     expect(wishOf('fall', 'gain', [60, 0.5])).toEqual({ want: 'fall', db: 60, seconds: 0.5 });

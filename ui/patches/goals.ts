@@ -1,3 +1,4 @@
+import { ofArrival } from '@/core';
 import type { Wish } from '@/core';
 
 /** What a goal may be about. */
@@ -42,6 +43,11 @@ export function faultOf(way: Way, [low, high]: readonly (number | null | undefin
 
 /** The figures as a target without its place; null while they are none. */
 export function wishOf(way: Way, quantity: string, figures: readonly (number | null | undefined)[]): Wish | null {
+  const wish = figuredOf(way, quantity, figures);
+  return wish && ofArrival(wish);
+}
+
+function figuredOf(way: Way, quantity: string, figures: readonly (number | null | undefined)[]): Wish | null {
   if (faultOf(way, figures, '') !== null) return null;
   const [low, high] = figures.map(Number) as [number, number];
   switch (way) {

@@ -5,6 +5,7 @@ import { BoundsEngine, buildGraph, endsOf, glance, idOf, standingsIn, needsTrace
 import type { Finding, Graph, TargetStanding, ModuleBounds, Patch, Prediction, Range, Strip } from '@/core';
 import { openCore } from './coreClient';
 import type { CoreClient } from './coreClient';
+import { arrivalsIn, withArrivals } from './lastArrivals';
 import type { Progress } from './line';
 import type { FullAnswer, PictureData } from '@/wire/core';
 
@@ -87,7 +88,7 @@ function useStill(patch: Patch) {
   return useMemo(() => {
     const graph = buildGraph(patch);
     const bounds = engine.run(graph);
-    const told = patch.targets.filter((t) => !needsTrace(t));
+    const told = patch.targets.filter((t) => !needsTrace(graph, t));
     const missed = told.length > 0 ? standingsIn(told, settingOf(graph, engine, bounds)) : [];
     return { graph, bounds, missed, ends: endsOf(graph), prediction: glance(graph, bounds) };
   }, [patch, engine]);
@@ -146,11 +147,13 @@ export function usePrediction(
     return () => clearTimeout(timer);
   }, [patch, still, whole, spectra, traced, window]);
 
+  const lasting = useMemo(() => simulated && arrivalsIn(simulated.answer.prediction), [simulated]);
   const known = simulated?.cured ?? simulated?.answer.prediction.findings;
   const findings = useMemo(() => standing(known ?? [], patch), [known, patch]);
   return useMemo(() => {
     const current = simulated?.patch === patch;
-    const prediction = { ...(current && simulated ? simulated.answer.prediction : still.prediction), findings };
+    const now = lasting ? withArrivals(still.prediction, lasting) : still.prediction;
+    const prediction = { ...(current && simulated ? simulated.answer.prediction : now), findings };
     const shown = traced.split(' ').filter(Boolean);
     return {
       ...still,
@@ -165,7 +168,7 @@ export function usePrediction(
       progress,
       cancel,
     };
-  }, [still, strip, traced, window, pictures, simulated, patch, failure, findings, progress, cancel]);
+  }, [still, strip, traced, window, pictures, simulated, lasting, patch, failure, findings, progress, cancel]);
 }
 
 /** Of the findings of a moment ago those that can still be meant: their module is there, and nobody dismissed them. */

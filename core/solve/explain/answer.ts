@@ -31,7 +31,8 @@ function figures(target: Target, setting: Setting, [lo, hi]: Range): readonly [n
   const place = placeOfTarget(setting.graph, target);
   const m = place && setting.graph.modules[place.module];
   if (!m || place.at.is !== 'end' || ('quantity' in target && target.quantity === 'volts')) return [lo, hi];
-  const passed = setting.passed(place);
+  const arriving = 'basis' in target && target.basis === 'arrives' && setting.arriving(place) !== null;
+  const passed = arriving ? null : setting.passed(place);
   return passed ? figureHull(place.at.spec, passed) : figuresOf(place.at.spec, m.params, [lo, hi]);
 }
 

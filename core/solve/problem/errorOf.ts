@@ -1,5 +1,7 @@
 import type { Target } from '../../document/targets';
-import type { GraphModule } from '../../graph/graph';
+import type { Graph, GraphModule } from '../../graph/graph';
+import { memoryIn } from '../../bounds/repeats';
+import { upstreamOfPlace } from '../../simulate/arrival';
 import type { EndSpec } from '../../kinds/kind';
 import type { ParamValues } from '../../kinds/params';
 import { add } from '../../law/affine';
@@ -16,15 +18,19 @@ import { traceError } from './traceError';
 /** Least span of what is to move against or with another, volts. */
 export const LEAST_SPAN = 0.1;
 
+type Asked = Pick<Extract<Target, { basis?: unknown }>, 'quantity' | 'basis'>;
+
 /**
- * What the drive reaches as its figures run: of a gain that is the same either way from 0 V on; where a hand turns the
+ * What the drive reaches, or of it what arrives, as its figures run: of a gain that is the same either way from 0 V on; where a hand turns the
  * destination's own knobs, all that the reading shows, as drives of the settings at its start.
  */
-function reachedAt(setting: Setting, m: GraphModule, place: Place, volts: boolean): Range {
-  const [lo, hi] = setting.range(setting.value(place));
+function reachedAt(setting: Setting, m: GraphModule, place: Place, { quantity, basis }: Asked): Range {
+  const arriving = basis === 'arrives' ? setting.arriving(place) : null;
+  const [lo, hi] = arriving ?? setting.range(setting.value(place));
+  const volts = quantity === 'volts';
   if (place.at.is !== 'end' || volts) return [lo, hi];
   const { spec } = place.at;
-  const passed = setting.passed(place);
+  const passed = arriving ? null : setting.passed(place);
   if (passed) return drivesOf(spec, m.params, figureHull(spec, passed), [lo, hi]);
   const [a, b] = spec.span?.(m.params, lo, hi) ?? [lo, hi];
   const folded = spec.span ? [Math.abs(a), Math.abs(b)] : [a, b];
@@ -82,8 +88,7 @@ function rangeError(
   m: GraphModule,
   place: Place,
 ): TargetError {
-  const volts = t.quantity === 'volts';
-  const reached = reachedAt(setting, m, place, volts);
+  const reached = reachedAt(setting, m, place, t);
   const drive = reader(m, place, t.quantity);
   const low = typeof t.low === 'number' ? drive(t.low) : null;
   const high = t.high === null ? null : drive(t.high);
@@ -108,7 +113,7 @@ const widest = (t: Extract<Target, { high: unknown }>): Extract<Target, { high: 
   t.want === 'within' ? { ...t, want: 'range' } : t;
 
 function spanError(t: Extract<Target, { want: 'span' }>, setting: Setting, m: GraphModule, place: Place): TargetError {
-  const reached = reachedAt(setting, m, place, t.quantity === 'volts');
+  const reached = reachedAt(setting, m, place, t);
   const [lo, hi] = reached;
   const [low, high] = spanEnds(t, m, place, reached);
   const width = residual('width', hi - lo - (high - low));
@@ -167,6 +172,18 @@ export function errorOf(target: Target, setting: Setting, aim: Aim = {}): Target
   }
 }
 
-/** Whether its error can only be told by running the patch. */
-export const needsTrace = (t: Target): boolean =>
-  ['mean', 'steps', 'duty', 'fall', 'like'].includes(t.want ?? 'range') || ('quantity' in t && t.quantity === 'level');
+const TRACED: readonly Target['want'][] = ['mean', 'steps', 'duty', 'fall', 'like'];
+
+const isOfArrival = (t: Target): boolean => 'basis' in t && t.basis === 'arrives';
+
+/** Whether there is a patch in which its error can only be told by running it. */
+export const mayNeedTrace = (t: Target): boolean =>
+  TRACED.includes(t.want) || ('quantity' in t && t.quantity === 'level') || isOfArrival(t);
+
+/** Whether its error can only be told by running the patch: of what arrives, where something upstream remembers. */
+export function needsTrace(graph: Graph, t: Target): boolean {
+  if (!mayNeedTrace(t) || TRACED.includes(t.want) || ('quantity' in t && t.quantity === 'level'))
+    return mayNeedTrace(t);
+  const place = placeOfTarget(graph, t);
+  return place !== null && upstreamOfPlace(graph, place, memoryIn(graph)).memory;
+}

@@ -4,6 +4,8 @@ import type { TargetError } from './targetError';
 
 /** What is allowed of a span where drives are not affine in the knobs. */
 const SHARE = 1e-3;
+/** What is allowed of the span that is wanted of what arrives. */
+const ARRIVES_SHARE = 5e-3;
 const ROUNDING = 1e-9;
 /** What a mean may be off by whatever its end's span is, volts. */
 const MEAN_VOLTS = 1e-3;
@@ -30,6 +32,7 @@ export function allowedError(target: Target, { span, reached, residuals }: Targe
     case 'like':
       return 0.03;
     default:
+      if ('basis' in target && target.basis === 'arrives') return Math.max(ROUNDING, ARRIVES_SHARE * span);
       return affine ? ROUNDING * (1 + span) : Math.max(ROUNDING, SHARE * span);
   }
 }

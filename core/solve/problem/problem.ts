@@ -62,9 +62,10 @@ export class Problem {
     readonly trials: Trials,
     readonly targets: readonly Target[],
   ) {
-    this.traced = targets.some(needsTrace);
     const graph = buildGraph(trials.patch);
-    this.affine = targets.map((t) => isAffine(graph, t));
+    const traced = targets.map((t) => needsTrace(graph, t));
+    this.traced = traced.some(Boolean);
+    this.affine = targets.map((t, i) => !traced[i] && isAffine(graph, t));
     this.exact = this.affine.every(Boolean);
   }
 

@@ -7,6 +7,8 @@ import { tracksOf } from '../../graph/tracks';
 import { constant } from '../../law/affine';
 import type { Affine, Range } from '../../law/affine';
 import type { Place } from '../../graph/place';
+import { arrivalOf, upstreamOfPlace } from '../../simulate/arrival';
+import { extremes } from '../../simulate/extremes';
 
 /** A patch with some knobs in other places: its values, ranges and traces. */
 export interface Setting {
@@ -17,6 +19,8 @@ export interface Setting {
   passed(place: Place): readonly Passed[] | null;
   /** The trace at a place, volts. */
   trace(place: Place): Float64Array;
+  /** The range of the trace that arrives, volts; null where nothing upstream remembers, so that it is the drive's own. */
+  arriving(place: Place): Range | null;
   readonly sampleRate: number;
   /** Seconds after which it repeats, or null. */
   repeatsEvery(place: Place): number | null;
@@ -92,6 +96,12 @@ export function settingOf(
       return at.is === 'end' ? (bounds.get(id)?.ends[at.index]?.passed ?? null) : null;
     },
     trace: (place) => asOneKnob(graph, place, run(graph, place), sampleRate),
+    arriving(place) {
+      const upstream = upstreamOfPlace(graph, place, repeatsIn(graph, bounds));
+      if (!upstream.memory) return null;
+      const trace = asOneKnob(graph, place, run(graph, place), sampleRate);
+      return extremes(trace.subarray(arrivalOf(upstream, trace.length, sampleRate).from));
+    },
     repeatsEvery(place) {
       const all = repeatsIn(graph, bounds);
       const every = feeding(graph, place).map((id) => all.get(id)?.repeatsEvery ?? null);

@@ -9,19 +9,11 @@ import type { Setting } from './setting';
 import { driveFor } from '../../answers/drive';
 import type { TargetError } from './targetError';
 import { placeOf } from '../../graph/place';
+import { extremes } from '../../simulate/extremes';
 import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';
 import type { Place } from '../../graph/place';
 
 type Trace = Float64Array;
-
-const extremes = (trace: Trace): Range => {
-  let [lo, hi] = [Infinity, -Infinity];
-  for (const v of trace) {
-    if (v < lo) lo = v;
-    if (v > hi) hi = v;
-  }
-  return [lo, hi];
-};
 
 function meanOf(trace: Trace): number {
   let sum = 0;

@@ -41,7 +41,7 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   const spec = m.kind.ends?.find((e) => e.sockets.includes(name)) ?? null;
   const wanted = predicted.missed.filter((x) => x.target.at === socket);
   const worst = wanted.find((x) => !x.met) ?? wanted[0];
-  const [from, to] = reading?.driveVolts ?? [0, 0];
+  const [from, to] = reading?.arrivesVolts ?? [0, 0];
   const [least, most] = spec?.window(m.params) ?? [-Infinity, Infinity];
   const [below, above] = [from < least - 1e-9, to > most + 1e-9];
   const bracket = worst && isBracket(worst.target) ? wantedDrives(worst.target, spec, m.params) : [];

@@ -30,8 +30,8 @@ export interface FrameMark {
 const marks = { error: ink.error, warning: ink.warning, note: ink.softInk } as const;
 const signs = { error: '×', warning: '!', note: '·' } as const;
 
-const says = ({ title, brief, bound, seen }: FrameView): string =>
-  `${title}, ${brief}: guaranteed ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
+const says = ({ title, brief, bound, arrives, seen }: FrameView): string =>
+  `${title}, ${brief}: ${showNumber(arrives[0], 2)} to ${showNumber(arrives[1], 2)} volts arrive, guaranteed ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
   (seen ? `, seen ${showNumber(seen[0], 2)} to ${showNumber(seen[1], 2)}` : '');
 
 /** Cuts a label to what fits its frame; the whole stands in the stage panel. */
@@ -133,8 +133,8 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
 
 /** The extremes as numbers at the band's edges. */
 function Edges({ view, x, layout: { y } }: { view: FrameView; x: number; layout: Layout }) {
-  const [low, high] = view.bound;
-  const lines = boundLines(view.bound, y);
+  const [low, high] = view.arrives;
+  const lines = boundLines(view.arrives, y);
   return (
     <g fontFamily={fonts.numbers} fontSize="12" fill={ink.ink} pointerEvents="none">
       <text x={x + FROM_EDGE} y={lines.high} data-bound="high">

@@ -30,7 +30,7 @@ const same = (a: Props, b: Props): boolean =>
 
 /** Where the button before each frame but the first stands. */
 const insertTops = ({ views, layout }: Props): number[] =>
-  views.slice(1).map((view, i) => insertTop(view.bound, layout, layout.folded[i + 1] ?? false));
+  views.slice(1).map((view, i) => insertTop(view.arrives, layout, layout.folded[i + 1] ?? false));
 
 const namesOf = ({ frames }: Strip): string =>
   frames.map((f) => `${f.module.id} ${f.module.label} ${f.input?.socket} ${f.input?.driver.type}`).join('\n');

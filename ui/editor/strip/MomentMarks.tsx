@@ -50,7 +50,7 @@ export function placed(view: FrameView, layout: Layout, i: number, share: number
   const places = begins.flatMap((x) => {
     const blocked: Reach[] = [
       ...(picture ? traceReach(picture, (x - left) / width, (x + long - left) / width, layout.y) : []),
-      ...(x < left + boundWidth(view.bound) ? boundReach(view.bound, layout.y) : []),
+      ...(x < left + boundWidth(view.arrives) ? boundReach(view.arrives, layout.y) : []),
     ];
     const y = clearBaseline(wanted, blocked, [layout.top + HEAD, layout.bottom]);
     if (y === null) return [];

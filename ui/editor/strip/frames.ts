@@ -13,6 +13,8 @@ export interface FrameView {
   readonly title: string;
   readonly brief: string;
   readonly bound: Volts;
+  /** What its numbers tell: the range that arrives. */
+  readonly arrives: Volts;
   readonly seen: Volts | null;
   readonly picture: PictureData | null;
   /** What is lost: clipped, or outside the destination’s range. */
@@ -37,6 +39,8 @@ export const sameView = (a: FrameView, b: FrameView): boolean =>
     a.flips === b.flips &&
     a.bound[0] === b.bound[0] &&
     a.bound[1] === b.bound[1] &&
+    a.arrives[0] === b.arrives[0] &&
+    a.arrives[1] === b.arrives[1] &&
     a.forks.join() === b.forks.join() &&
     sameLost(a.lost, b.lost));
 
@@ -121,6 +125,7 @@ const none: Pictures = new Map();
 function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, pictures: Pictures): FrameView {
   const { module, input, output } = frame;
   const found = predicted.bounds.get(module.id);
+  const { outputs, inputs, readings } = predicted.prediction;
   const at = output ?? input?.socket ?? '';
   const picture = pictures.get(at) ?? null;
   const base = {
@@ -142,7 +147,8 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, 
     const lost = window
       ? outside(bound, window).map((range) => ({ range, why: 'outside the destination’s range' }))
       : [];
-    return { ...base, bound, lost, forks: [] };
+    const reading = spec && readings.find((r) => r.at === socketAt(module.id, spec.socket));
+    return { ...base, bound, arrives: reading?.arrivesVolts ?? inputs[at]?.arrives ?? bound, lost, forks: [] };
   }
   const index = module.outputs.findIndex((o) => o.socket === output);
   const bound = found?.outputs[index] ?? [0, 0];
@@ -150,7 +156,7 @@ function frameView(frame: Frame, next: Frame | undefined, predicted: Predicted, 
   const lost = outside(found?.unclipped[index] ?? bound, [-rail, rail])
     .filter(([lo, hi]) => Number.isFinite(lo) && Number.isFinite(hi))
     .map((range) => ({ range, why: 'clipped at the supply rail' }));
-  return { ...base, bound, lost, forks: forksOf(frame, next, predicted) };
+  return { ...base, bound, arrives: outputs[output]?.arrives ?? bound, lost, forks: forksOf(frame, next, predicted) };
 }
 
 export function endView(strip: Strip, predicted: Predicted): EndView {

@@ -160,8 +160,8 @@ describe('the figure at the moment pointed at', () => {
               const lies = (reaches: readonly Reach[]): boolean =>
                 reaches.some(([a, b]) => place.y + 4 > a + 1e-6 && place.y - 12 < b - 1e-6);
               expect(lies(traceReach(view.picture, (from - left) / width, (to - left) / width, layout.y))).toBe(false);
-              if (from < left + 4 + 8 * showNumber(view.bound[0], 2, true).length)
-                expect(lies(boundReach(view.bound, layout.y))).toBe(false);
+              if (from < left + 4 + 8 * showNumber(view.arrives[0], 2, true).length)
+                expect(lies(boundReach(view.arrives, layout.y))).toBe(false);
               // Nor on the handles of what is wanted, where the figure is no wider than what is left.
               if (i === views.length - 1 && long <= width - 26)
                 expect(to).toBeLessThanOrEqual(left + width - 26 + 1e-9);

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { placeName, targetText } from '@/core';
+import { ofArrival, placeName, targetText } from '@/core';
 import type { Patch, Target } from '@/core';
 import { later } from '@/ui/parts/later';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -21,7 +21,8 @@ function usualTarget(patch: Patch, shown: string): Target | null {
   const offered = offeredBy(patch).find((o) => o.end === shown);
   if (!offered) return null;
   const [a, b] = offered.figures;
-  return { at: shown, quantity: offered.quantity, low: Math.min(a, b), high: Math.max(a, b) };
+  const target: Target = { at: shown, quantity: offered.quantity, low: Math.min(a, b), high: Math.max(a, b) };
+  return ofArrival(target);
 }
 
 interface Props {

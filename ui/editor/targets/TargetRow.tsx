@@ -5,6 +5,8 @@ import { memo } from 'react';
 import { targetText, WANTS, wantOf } from '@/core';
 import type { ModuleDoc, Reading, Target, TargetStanding } from '@/core';
 import { DeleteIcon } from '@/ui/parts/icons';
+import { guaranteedApart } from '@/ui/parts/readingText';
+import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
 import { useTyped } from '@/ui/parts/useTyped';
 import type { EditDesk } from '@/ui/session/edit';
@@ -27,6 +29,12 @@ interface Props {
   readonly modules: readonly ModuleDoc[];
 }
 
+/** What a target's figures are of, where what arrives is not the guaranteed range. */
+const BASES = [
+  ['arrives', 'What arrives'],
+  ['bound', 'Guaranteed range'],
+] as const;
+
 /** One target: what it asks for, whether it is met, and its figures, typed in the destination's own unit. */
 export const TargetRow = memo(function TargetRow(props: Props) {
   const { target, place, unit, other, missed, reading, edit, modules } = props;
@@ -40,6 +48,7 @@ export const TargetRow = memo(function TargetRow(props: Props) {
     ]);
     return null;
   };
+  const judged = 'basis' in WANTS[wantOf(target)] ? ('basis' in target && target.basis) || 'bound' : null;
   const range = names.length === 2 && names[0] === 'low';
   return (
     <Box data-target={rowKey(target)} sx={{ pb: 1 }}>
@@ -69,6 +78,18 @@ export const TargetRow = memo(function TargetRow(props: Props) {
             />
           </Box>
         ))}
+        {judged !== null && reading && guaranteedApart(reading) && (
+          <SelectField
+            label={`What the target at ${place} is about`}
+            value={judged}
+            options={BASES}
+            onChange={(basis) =>
+              edit(`Judge target at ${place} by ${BASES.find(([key]) => key === basis)?.[1].toLowerCase() ?? ''}`, [
+                { do: 'target', ...key, target: { ...target, basis } as Target },
+              ])
+            }
+          />
+        )}
       </Box>
     </Box>
   );

@@ -51,7 +51,7 @@ describe('what can be wanted', () => {
   });
   it('begins with what is there: met at once', () => {
     const range = at('tone.cutoff').find((c) => c.key === 'range')!.target;
-    expect(range).toEqual({ at: 'tone.cutoff', quantity: 'frequency', low: 31.3, high: 20000 });
+    expect(range).toEqual({ basis: 'arrives', at: 'tone.cutoff', quantity: 'frequency', low: 31.3, high: 20000 });
   });
   it('of another kind at a socket has an id of its own, of the same kind takes its place', () => {
     const [first, second] = at('tone.cutoff').map((c) => c.target);

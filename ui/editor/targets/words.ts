@@ -2,8 +2,9 @@ import {
   countsOctaves,
   hangsOn,
   idOf,
+  mayNeedTrace,
   missText,
-  needsTrace,
+  ofArrival,
   showNumber,
   socketAt,
   TARGET_SHAPES,
@@ -52,7 +53,7 @@ function gainChoices({ socket: at }: At): Choice[] {
 function figureChoices({ socket: at, reading, m }: At): Choice[] {
   const spec = m.kind.ends?.find((e) => socketAt(m.id, e.socket) === at);
   const quantity = spec?.quantity ?? 'volts';
-  const [low, high] = [reading?.low ?? null, reading?.high ?? null];
+  const [low, high] = [reading?.arrivesLow ?? null, reading?.arrivesHigh ?? null];
   const [from, to] = [rounded(low ?? 0), rounded(high ?? 1)];
   const octaves = countsOctaves(quantity) && low !== null && low > 0 && high !== null;
   const wide = octaves ? Math.log2((high ?? 1) / low) : to - from;
@@ -115,7 +116,8 @@ export function choicesAt(
   const input = m.inputs.find((s) => s.socket === socket);
   if (input?.spec.threshold !== undefined) return [...gateChoices(at), ...shapeChoices(at)];
   const gain = end?.quantity === 'gain' ? gainChoices(at) : [];
-  return [...gain, ...figureChoices(at), ...(end ? tiedChoices(at) : []), ...shapeChoices(at)];
+  const all = [...gain, ...figureChoices(at), ...(end ? tiedChoices(at) : []), ...shapeChoices(at)];
+  return all.map((choice) => ({ ...choice, target: ofArrival(choice.target) }));
 }
 
 /** What two targets at one socket must share to be of one kind. */
@@ -160,4 +162,6 @@ export function standing({ target, met, error }: TargetStanding, reading: Readin
 
 /** How it stands, of what was told last. */
 export const missOf = (missed: readonly TargetStanding[], t: Target): TargetStanding | null =>
-  missed.find((m) => m.target === t || (needsTrace(t) && m.target.at === t.at && m.target.id === t.id)) ?? null;
+  missed.find((m) => m.target === t) ??
+  missed.find((m) => mayNeedTrace(t) && m.target.at === t.at && m.target.id === t.id) ??
+  null;

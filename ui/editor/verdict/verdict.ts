@@ -12,7 +12,7 @@ import {
   targetText,
 } from '@/core';
 import type { Finding, KnobSetting, Reading, Solution, TargetStanding } from '@/core';
-import { readingText } from '@/ui/parts/readingText';
+import { guaranteedApart, readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 
 export type Tone = 'good' | 'error' | 'warning' | 'plain';
@@ -66,7 +66,12 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
     next: issueNext(finding),
   });
   if (worst?.severity === 'error') return issue(worst);
-  const about = target ? `Target ${targetText(modules, target.target)}` : '';
+  // Of documents of before: what is judged is not what the reading tells.
+  const other =
+    target && reading && 'quantity' in target.target && guaranteedApart(reading)
+      ? !('basis' in target.target && target.target.basis === 'arrives')
+      : false;
+  const about = target ? `Target ${targetText(modules, target.target)}${other ? ', guaranteed range' : ''}` : '';
   if (target && !target.met) {
     const miss = reading && missText(target.target, reading);
     const says = miss?.says ?? (Number.isFinite(target.error) ? 'Target missed' : 'Target can’t be evaluated');
