@@ -126,6 +126,7 @@ export { missText } from './answers/miss';
 export { predictGraph } from './answers/predict';
 export { knobsFor, predict } from './solve/cured';
 export type { Prediction } from './answers/predict';
+export { guaranteedApart } from './answers/readings';
 export type { Reading } from './answers/readings';
 export { measure } from './simulate/measures';
 export { productLines } from './answers/products';

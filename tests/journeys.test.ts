@@ -85,7 +85,7 @@ describe('plans from an empty desk', () => {
     await desk.add('oscillator');
     await desk.stage('vca');
     await desk.plug('in', 'oscillator.saw');
-    await page.waitForFunction(() => document.querySelector('[data-reading="vca.cv"]')?.textContent?.includes('0.0'));
+    await page.waitForSelector('::-p-xpath(//*[@data-reading="vca.cv"][contains(., "dB")])');
     const patch = await desk.kept();
     await desk.readingIs('vca.cv', readingOf(patch, 'vca.cv'));
     const reading = predict(patch).readings.find((r) => r.at === 'vca.cv')!;

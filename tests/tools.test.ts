@@ -469,7 +469,9 @@ describe('the first hour', () => {
     await desk.button('Open in editor');
     await page.waitForSelector('[data-frame=end]');
     await desk.readingIs('end.cutoff', '200\u00a0Hz to 3.20\u00a0kHz');
-    expect((await desk.kept()).targets).toEqual([{ at: 'end.cutoff', quantity: 'frequency', low: 200, high: 3200 }]);
+    expect((await desk.kept()).targets).toEqual([
+      { basis: 'arrives', at: 'end.cutoff', quantity: 'frequency', low: 200, high: 3200 },
+    ]);
   });
 
   it('takes a goal as so many octaves about a middle', async () => {
@@ -488,7 +490,7 @@ describe('the first hour', () => {
     await page.waitForSelector('[data-end="end.cutoff"] [data-wanted=true]');
     await desk.readingIs('end.cutoff', '100\u00a0Hz to 1.60\u00a0kHz');
     expect((await desk.kept()).targets).toEqual([
-      { at: 'end.cutoff', want: 'span', quantity: 'frequency', span: 4, centre: 400 },
+      { basis: 'arrives', at: 'end.cutoff', want: 'span', quantity: 'frequency', span: 4, centre: 400 },
     ]);
   });
 

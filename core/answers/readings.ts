@@ -276,3 +276,13 @@ function arrivingAt(
   const seen = simulation?.outputs.get(input ? (source ?? '') : at);
   return seen && by !== 'bound' ? { volts: seen.arrives, by } : null;
 }
+
+/** Nothing is said of a difference below this share of the span. */
+const APART = 0.01;
+
+/** Whether the guaranteed range is another than what arrives. */
+export function guaranteedApart({ arrivesBy, arrivesVolts, driveVolts, quantity }: Reading): boolean {
+  if (arrivesBy === 'bound' || quantity === 'level') return false;
+  const off = Math.max(Math.abs(arrivesVolts[0] - driveVolts[0]), Math.abs(arrivesVolts[1] - driveVolts[1]));
+  return off > APART * (driveVolts[1] - driveVolts[0]);
+}

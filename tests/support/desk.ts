@@ -312,6 +312,6 @@ export async function fetchPatch(url: string, id: string): Promise<{ revision: n
 
 /** What the core itself says of a destination, as the screen prints it. */
 export function readingOf(patch: Patch, socket: string): string {
-  const r = predict(patch, { simulation: false }).readings.find((x) => x.at === socket)!;
-  return showRange(r.low, r.high, r.unit);
+  const r = predict(patch, { cures: false }).readings.find((x) => x.at === socket)!;
+  return showRange(r.arrivesLow, r.arrivesHigh, r.unit);
 }

@@ -1,4 +1,4 @@
-import { showNumber, showQuantity, showRange, withUnit } from '@/core';
+import { guaranteedApart, showNumber, showQuantity, showRange, withUnit } from '@/core';
 import type { Reading } from '@/core';
 
 /** A reading in one line: what arrives, in its own unit. */
@@ -21,16 +21,6 @@ function levelText({ low, silent, peakHigh, unit }: Reading): string {
 }
 
 const percent = (share: number): string => withUnit(showNumber(share, share < 10 ? 1 : 0), '%');
-
-/** Nothing is said of a difference below this share of the span. */
-const APART = 0.01;
-
-/** Whether the guaranteed range is another than what arrives. */
-export function guaranteedApart({ arrivesBy, arrivesVolts, driveVolts, quantity }: Reading): boolean {
-  if (arrivesBy === 'bound' || quantity === 'level') return false;
-  const off = Math.max(Math.abs(arrivesVolts[0] - driveVolts[0]), Math.abs(arrivesVolts[1] - driveVolts[1]));
-  return off > APART * (driveVolts[1] - driveVolts[0]);
-}
 
 /** What else is to be said of it, a line each: what can never be left, how long beyond its window or high, how far from line levels. */
 export function readingMore(r: Reading): readonly string[] {

@@ -13,7 +13,6 @@ import { residual } from './targetError';
 import type { Residual, TargetError } from './targetError';
 import { placeOf, placeOfTarget } from '../../graph/place';
 import type { Place } from '../../graph/place';
-import { traceError } from './traceError';
 
 /** Least span of what is to move against or with another, volts. */
 export const LEAST_SPAN = 0.1;
@@ -160,7 +159,7 @@ export function errorOf(target: Target, setting: Setting, aim: Aim = {}): Target
     case undefined:
     case 'range':
     case 'within':
-      if (target.quantity === 'level') return traceError(target, setting, m, place);
+      if (target.quantity === 'level') return setting.traceError(target, m, place);
       return rangeError(aim.margin === undefined ? target : widest(target), setting, m, place);
     case 'span':
       return spanError(target, setting, m, place);
@@ -168,7 +167,7 @@ export function errorOf(target: Target, setting: Setting, aim: Aim = {}): Target
     case 'same':
       return tiedError(target, setting, place);
     default:
-      return traceError(target, setting, m, place, aim.margin);
+      return setting.traceError(target, m, place, aim.margin);
   }
 }
 

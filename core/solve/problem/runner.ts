@@ -3,7 +3,10 @@ import type { Patch } from '../../document/types';
 import { buildGraph } from '../../graph/graph';
 import { simulateGraph } from '../../simulate/simulate';
 import type { Simulation, SimulateOptions } from '../../simulate/types';
+import type { Graph } from '../../graph/graph';
+import type { Place } from '../../graph/place';
 import type { Runner, Setting } from './setting';
+import { traceError } from './traceError';
 import { standingsIn } from './standing';
 import type { TargetStanding } from './standing';
 import { lookedAt } from './trials';
@@ -14,7 +17,7 @@ type RunOptions = Pick<TrialOptions, 'sampleRate'> & { readonly asset?: Simulate
 /** Runs a patch for one trace after another; of one place once. */
 export function runnerOf({ asset, sampleRate }: RunOptions = {}): Runner {
   let simulation: Simulation | null = null;
-  return (graph, place) => {
+  const trace = (graph: Graph, place: Place): Float64Array => {
     if (!simulation?.traces.has(place.socket) && !simulation?.drives.has(place.socket)) {
       const at = sampleRate === undefined ? graph : { ...graph, sampleRate };
       const ask = place.at.is === 'end' ? { drives: [place.socket] } : { traces: [place.socket] };
@@ -22,6 +25,7 @@ export function runnerOf({ asset, sampleRate }: RunOptions = {}): Runner {
     }
     return (place.at.is === 'end' ? simulation.drives : simulation.traces).get(place.socket) ?? new Float64Array(1);
   };
+  return { trace, error: traceError };
 }
 
 /** A patch as it stands, run and looked at from the start: what a claim rests on. */

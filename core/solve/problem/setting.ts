@@ -2,11 +2,14 @@ import { repeatsIn } from '../../bounds/repeats';
 import type { BoundsEngine, ModuleBounds } from '../../bounds/bounds';
 import { driveFor } from '../../answers/drive';
 import type { Passed } from '../../bounds/entries';
-import type { Graph } from '../../graph/graph';
+import type { Graph, GraphModule } from '../../graph/graph';
 import { tracksOf } from '../../graph/tracks';
 import { constant } from '../../law/affine';
 import type { Affine, Range } from '../../law/affine';
 import type { Place } from '../../graph/place';
+import type { Target } from '../../document/targets';
+import { MISSING } from './targetError';
+import type { TargetError } from './targetError';
 import { arrivalOf, upstreamOfPlace } from '../../simulate/arrival';
 import { extremes } from '../../simulate/extremes';
 
@@ -17,6 +20,8 @@ export interface Setting {
   range(x: Affine): Range;
   /** Where hands turn the destination's own knobs: settings that they pass, and the drive at each. */
   passed(place: Place): readonly Passed[] | null;
+  /** The error of a target that only a trace tells. */
+  traceError(target: Target, m: GraphModule, place: Place, margin?: number): TargetError;
   /** The trace at a place, volts. */
   trace(place: Place): Float64Array;
   /** The range of the trace that arrives, volts; null where nothing upstream remembers, so that it is the drive's own. */
@@ -26,13 +31,18 @@ export interface Setting {
   repeatsEvery(place: Place): number | null;
 }
 
-/** Runs a graph for the trace at a place. */
-export type Runner = (graph: Graph, place: Place) => Float64Array;
+/** Runs a graph, and tells what only that tells; the page, which runs nothing, has none of it. */
+export interface Runner {
+  /** The trace at a place. */
+  readonly trace: (graph: Graph, place: Place) => Float64Array;
+  /** The error of a target that only a trace tells. */
+  readonly error: (target: Target, setting: Setting, m: GraphModule, place: Place, margin?: number) => TargetError;
+}
 
 const ZERO = constant(0);
 
 /** Where nobody runs the patch, nothing is seen of it. */
-const unrun: Runner = () => new Float64Array(1);
+const unrun: Runner = { trace: () => new Float64Array(1), error: () => MISSING };
 
 /** The modules whose movement arrives at a place. */
 function feeding(graph: Graph, { module, at }: Place): string[] {
@@ -95,11 +105,14 @@ export function settingOf(
       const id = graph.modules[module]?.id ?? '';
       return at.is === 'end' ? (bounds.get(id)?.ends[at.index]?.passed ?? null) : null;
     },
-    trace: (place) => asOneKnob(graph, place, run(graph, place), sampleRate),
+    traceError(target, m, place, margin) {
+      return run.error(target, this, m, place, margin);
+    },
+    trace: (place) => asOneKnob(graph, place, run.trace(graph, place), sampleRate),
     arriving(place) {
       const upstream = upstreamOfPlace(graph, place, repeatsIn(graph, bounds));
       if (!upstream.memory) return null;
-      const trace = asOneKnob(graph, place, run(graph, place), sampleRate);
+      const trace = asOneKnob(graph, place, run.trace(graph, place), sampleRate);
       return extremes(trace.subarray(arrivalOf(upstream, trace.length, sampleRate).from));
     },
     repeatsEvery(place) {

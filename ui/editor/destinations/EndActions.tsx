@@ -1,9 +1,8 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { memo, useRef, useState } from 'react';
+import { ActionMenu } from '@/ui/parts/ActionMenu';
 import { glossary } from '@/ui/parts/glossary';
 import type { Task } from '../commands/tasks';
 
@@ -17,10 +16,7 @@ interface Props {
 export const EndActions = memo(function EndActions({ end, begin }: Props) {
   const button = useRef<HTMLButtonElement>(null);
   const [open, setOpen] = useState(false);
-  const copy = (mirrored: boolean): void => {
-    setOpen(false);
-    begin({ do: 'copy', from: end ?? '', mirrored });
-  };
+  const copy = (mirrored: boolean): void => begin({ do: 'copy', from: end ?? '', mirrored });
   return (
     <Box sx={{ display: 'flex', gap: 0.75, px: 1.75, pt: 1 }}>
       <Button onClick={() => begin({ do: 'end' })}>Add destination</Button>
@@ -29,12 +25,15 @@ export const EndActions = memo(function EndActions({ end, begin }: Props) {
           <Button ref={button} aria-haspopup="menu" onClick={() => setOpen(true)}>
             Copy path
           </Button>
-          <Menu anchorEl={() => button.current} open={open} onClose={() => setOpen(false)}>
-            <MenuItem onClick={() => copy(false)}>To another destination</MenuItem>
-            <MenuItem onClick={() => copy(true)} title={glossary.mirrored}>
-              To another destination, mirrored
-            </MenuItem>
-          </Menu>
+          <ActionMenu
+            anchor={() => button.current}
+            open={open}
+            onClose={() => setOpen(false)}
+            entries={[
+              ['To another destination', () => copy(false)],
+              ['To another destination, mirrored', () => copy(true), glossary.mirrored],
+            ]}
+          />
         </>
       )}
     </Box>

@@ -1,12 +1,11 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { memo } from 'react';
-import { idOf, partsOf, placeName, showNumber, withUnit } from '@/core';
+import { idOf, partsOf, placeName, showNumber } from '@/core';
 import type { GraphModule } from '@/core';
 import { Group } from '@/ui/parts/Group';
+import { later } from '@/ui/parts/later';
 import type { DeskStore } from '@/ui/session/desk';
-import type { EditDesk } from '@/ui/session/edit';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import { SpreadSection } from '../targets/SpreadSection';
@@ -42,23 +41,7 @@ const Head = memo(function Head({ title, about }: { readonly title: string; read
   );
 });
 
-interface TooShortProps {
-  readonly seconds: number;
-  readonly edit: EditDesk;
-}
-
-/** The window does not hold the whole movement: what arrives is not known yet. */
-const TooShort = memo(function TooShort({ seconds, edit }: TooShortProps) {
-  const label = `Simulate ${withUnit(showNumber(seconds, 0), 's')}`;
-  return (
-    <Box data-too-short sx={{ mt: 1, fontSize: 13, color: ink.warning }}>
-      The simulation is too short for the whole movement.
-      <Button onClick={() => edit(label, [{ do: 'settings', settings: { duration: seconds } }])} sx={{ mt: 0.5 }}>
-        {label}
-      </Button>
-    </Box>
-  );
-});
+const TooShort = later(() => import('./TooShort').then((m) => m.TooShort));
 
 /** The destination shown: what is asked of it, the knobs for that, the route there, and how exact it is. */
 export function DestinationTab({ desk, predicted, shown }: Props) {

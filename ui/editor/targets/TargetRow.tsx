@@ -2,11 +2,10 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
-import { targetText, WANTS, wantOf } from '@/core';
+import { guaranteedApart, targetText, WANTS, wantOf } from '@/core';
 import type { ModuleDoc, Reading, Target, TargetStanding } from '@/core';
 import { DeleteIcon } from '@/ui/parts/icons';
-import { guaranteedApart } from '@/ui/parts/readingText';
-import { SelectField } from '@/ui/parts/SelectField';
+import { later } from '@/ui/parts/later';
 import { TextInput } from '@/ui/parts/TextInput';
 import { useTyped } from '@/ui/parts/useTyped';
 import type { EditDesk } from '@/ui/session/edit';
@@ -29,11 +28,9 @@ interface Props {
   readonly modules: readonly ModuleDoc[];
 }
 
-/** What a target's figures are of, where what arrives is not the guaranteed range. */
-const BASES = [
-  ['arrives', 'What arrives'],
-  ['bound', 'Guaranteed range'],
-] as const;
+const BasisChoice = later(() => import('./BasisChoice').then((m) => m.BasisChoice));
+
+const isBased = (t: Target): t is Extract<Target, { basis?: unknown }> => 'basis' in WANTS[wantOf(t)];
 
 /** One target: what it asks for, whether it is met, and its figures, typed in the destination's own unit. */
 export const TargetRow = memo(function TargetRow(props: Props) {
@@ -48,7 +45,6 @@ export const TargetRow = memo(function TargetRow(props: Props) {
     ]);
     return null;
   };
-  const judged = 'basis' in WANTS[wantOf(target)] ? ('basis' in target && target.basis) || 'bound' : null;
   const range = names.length === 2 && names[0] === 'low';
   return (
     <Box data-target={rowKey(target)} sx={{ pb: 1 }}>
@@ -78,18 +74,7 @@ export const TargetRow = memo(function TargetRow(props: Props) {
             />
           </Box>
         ))}
-        {judged !== null && reading && guaranteedApart(reading) && (
-          <SelectField
-            label={`What the target at ${place} is about`}
-            value={judged}
-            options={BASES}
-            onChange={(basis) =>
-              edit(`Judge target at ${place} by ${BASES.find(([key]) => key === basis)?.[1].toLowerCase() ?? ''}`, [
-                { do: 'target', ...key, target: { ...target, basis } as Target },
-              ])
-            }
-          />
-        )}
+        {isBased(target) && reading && guaranteedApart(reading) && <BasisChoice {...{ target, place, edit }} />}
       </Box>
     </Box>
   );

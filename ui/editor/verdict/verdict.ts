@@ -1,4 +1,5 @@
 import {
+  guaranteedApart,
   idOf,
   inSentence,
   isSetup,
@@ -12,7 +13,7 @@ import {
   targetText,
 } from '@/core';
 import type { Finding, KnobSetting, Reading, Solution, TargetStanding } from '@/core';
-import { guaranteedApart, readingText } from '@/ui/parts/readingText';
+import { readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 
 export type Tone = 'good' | 'error' | 'warning' | 'plain';

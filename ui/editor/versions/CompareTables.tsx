@@ -7,7 +7,6 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { placeName, showRange } from '@/core';
 import type { Difference } from '@/core';
-import { readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 
@@ -70,7 +69,7 @@ export function ReadingsTable({ name, here, there }: ReadingsProps) {
   const sockets = [...new Set([...here.ends, ...there.ends])];
   const said = ({ prediction }: Predicted, socket: string): string => {
     const r = prediction.readings.find((x) => x.at === socket);
-    return r ? readingText(r) : '–';
+    return r ? showRange(r.arrivesLow, r.arrivesHigh, r.unit) : '–';
   };
   const titled = (socket: string): string =>
     placeName((here.ends.includes(socket) ? here : there).graph.patch.modules, socket);
