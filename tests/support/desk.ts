@@ -46,12 +46,12 @@ export class DeskDriver {
 
   /** A choice from a list that opens. */
   async select(label: string, value: string): Promise<void> {
-    await (await this.page.waitForSelector(`[role=combobox][aria-label="${label}"]`))!.click();
+    await this.page.locator(`[role=combobox][aria-label="${label}"]`).click();
     await this.pickListed(value);
   }
 
   private async pickListed(value: string): Promise<void> {
-    await (await this.page.waitForSelector(`[role=listbox] [data-value="${value}"]`))!.click();
+    await this.page.locator(`[role=listbox] [data-value="${value}"]`).click();
     await this.page.waitForSelector('[role=listbox]', { hidden: true });
   }
 
