@@ -2,10 +2,12 @@ import { createContext, useContext } from 'react';
 import { createStore } from 'zustand';
 import {
   applyEdits,
+  buildGraph,
   completeParams,
   editsOf,
   kindNamed,
   knobPlace,
+  needsTrace,
   partsOf,
   placeName,
   showNumber,
@@ -36,6 +38,8 @@ interface Drag {
   at: number;
 }
 
+/** Unasked it looks for the knobs this long at most, seconds. */
+const LOOKS_FOR = 4;
 /** A hand that rests for so long has let go, milliseconds. */
 const RESTS = 800;
 
@@ -160,7 +164,11 @@ export function createSolving(desk: DeskStore) {
         if (busy !== null || hint?.patch === patch || patch.targets.length === 0) return;
         const then = (answer: SolveAnswer | ToleranceReport): void =>
           set({ hint: { patch, answer: answer as SolveAnswer } });
-        put({ patch, ask: { solve: { live: true, ...allowed() } }, then });
+        // A quick look is not enough where only runs tell: it would call out of reach what is not.
+        const graph = buildGraph(patch);
+        const traced = patch.targets.some((t) => needsTrace(graph, t));
+        const look = traced ? { plain: true, seconds: LOOKS_FOR } : { live: true };
+        put({ patch, ask: { solve: { ...look, ...allowed() } }, then });
       },
       spreadOf(request) {
         const { patch } = desk.getState();

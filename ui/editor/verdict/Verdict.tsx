@@ -197,7 +197,7 @@ function Solve({ desk, predicted, shown }: Props) {
   };
   return (
     <Button color="primary" disabled={asked && hint === null && !settled} onClick={solve}>
-      {hint && !hint.feasible ? 'See why' : 'Solve'}
+      {hint && !hint.feasible && !hint.partial ? 'See why' : 'Solve'}
     </Button>
   );
 }
