@@ -184,12 +184,14 @@ class Planner {
   private told({ stages, patch, answer, met, error }: Tried): Proposal {
     const { readings, findings } = predict(patch, { simulation: false });
     const warns = alarmsIn(findings).filter((alarm) => !this.alarmed.has(alarm));
-    const spread = this.remembers(patch) ? undefined : toleranceAt(patch, [this.target], DRAWS)[0];
+    const remembers = this.remembers(patch);
+    const arriving = remembers ? predict(patch, { cures: false }).readings : readings;
+    const spread = remembers ? undefined : toleranceAt(patch, [this.target], DRAWS)[0];
     const kinds = stages.map((s) => s.kind);
     return {
       stages,
       patch,
-      reading: readings.find((r) => r.at === this.start.to) ?? null,
+      reading: arriving.find((r) => r.at === this.start.to) ?? null,
       error,
       met,
       tolerance: spread ?? null,

@@ -5,6 +5,7 @@ import type { Target } from '../document/targets';
 import type { Patch } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
+import { planChain } from '../plan/plan';
 import { standingsOf } from './problem/runner';
 import { solve } from './solve';
 import { editsOf } from './types';
@@ -84,5 +85,26 @@ describe('a target of what arrives', () => {
     expect(!wrong.ok && wrong.errors[0]).toMatchObject({ path: 'targets[0].basis' });
     const mean = parse({ at: 'x.cutoff', want: 'mean', quantity: 'frequency', value: 500, basis: 'arrives' });
     expect(!mean.ok && mean.errors[0]!.path).toBe('targets[0].basis');
+  });
+});
+
+describe('a chain planned for what arrives', () => {
+  it('behind a lag promises what is heard there', () => {
+    const bare = {
+      ...lagged,
+      modules: lagged.modules.filter((m) => m.id !== 't'),
+      cables: [{ from: 'a.out', to: 'lag.in' }],
+    };
+    const { proposals } = planChain({
+      patch: bare,
+      from: 'lag.out',
+      to: 'x.cutoff',
+      target: { quantity: 'frequency', low: 250, high: 1000, basis: 'arrives' },
+      stages: 1,
+    });
+    const [best] = proposals;
+    expect(best!.met).toBe(true);
+    expect(best!.reading!.arrivesBy).toBe('settled');
+    expect(Math.abs(Math.log2(best!.reading!.arrivesHigh! / 1000))).toBeLessThan(0.011);
   });
 });

@@ -67,7 +67,7 @@ export function GoalPlans({ fault, plans, picked, onPick, onRack, onRackChange }
                 <span>{titleOf(p)}</span>
                 {p.reading && (
                   <Box component="span" sx={{ fontFamily: fonts.numbers }}>
-                    {showRange(p.reading.low, p.reading.high, p.reading.unit)}
+                    {showRange(p.reading.arrivesLow, p.reading.arrivesHigh, p.reading.unit)}
                   </Box>
                 )}
               </Box>

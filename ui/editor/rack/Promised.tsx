@@ -8,7 +8,9 @@ import { fonts, ink } from '@/ui/theme/tokens';
 export function Promised({ reading, met, why }: Pick<Proposal, 'reading' | 'met' | 'why'>) {
   return (
     <>
-      {reading && <Box sx={{ fontFamily: fonts.numbers }}>{showRange(reading.low, reading.high, reading.unit)}</Box>}
+      {reading && (
+        <Box sx={{ fontFamily: fonts.numbers }}>{showRange(reading.arrivesLow, reading.arrivesHigh, reading.unit)}</Box>
+      )}
       <Box sx={{ fontSize: 13, color: met ? ink.good : ink.warning }}>{met ? 'Target met' : 'Closest match'}</Box>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>{why}</Box>
     </>
