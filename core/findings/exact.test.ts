@@ -167,15 +167,54 @@ describe('hang', () => {
       ),
       'hang',
     );
-  it('over a tie of one step into another with a gate, and not into one without', () => {
+  it('not over a tie, which joins its steps to one note: into a step with a gate, into one without, all round', () => {
     const tied = [step(1, { tie: true }), step(2), step(0, { gate: false }), step(0, { gate: false })];
-    const [finding] = held(['clock', {}], tied);
-    expect(finding!.numbers.hangSeconds).toBeCloseTo(0.75, 3);
+    expect(held(['clock', {}], tied)).toEqual([]);
     expect(held(['clock', {}], [step(1, { tie: true }), step(0, { gate: false })])).toEqual([]);
+    expect(held(['clock', {}], [step(1, { tie: true }), step(2, { tie: true })])).toEqual([]);
   });
   it('whatever clocks it', () => {
     const lfo = ['lfo', { rateHz: 3, lowVolts: 0 }] as const;
     expect(held(lfo, [step(2), step(3)], 's.cv')).toHaveLength(1);
+  });
+});
+
+describe('what is meant', () => {
+  it('an amplifier without a signal is not accused, whatever opens it', () => {
+    const silent = patchOf({ l: ['lfo', { lowVolts: -2, highVolts: 8 }], a: ['vca', { bias: 0.5 }] }, ['l.out > a.cv']);
+    const codes = ['vca-shut', 'vca-short', 'vca-over', 'vca-leak'] as const;
+    for (const code of codes) expect(found(silent, code)).toEqual([]);
+    const fed = patchOf({ l: ['lfo', { lowVolts: -2, highVolts: 8 }], o: osc, a: ['vca'] }, [
+      'l.out > a.cv',
+      'o.sine > a.in2',
+    ]);
+    expect(found(fed, 'vca-over')).toHaveLength(1);
+  });
+  it('an inversion that is chosen is no issue: an inverter, a negative amount, an inverted output', () => {
+    for (const [module, from] of [
+      [['inverter'], 'i.out'],
+      [['attenuverter', { amount: -1 }], 'i.out'],
+      [['mixer'], 'i.inverted'],
+    ] as const) {
+      const input = module[0] === 'mixer' ? 'i.in1' : 'i.in';
+      const patch = patchOf({ l: ['lfo'], i: module, f: ['filter'] }, [`l.out > ${input}`, `${from} > f.cutoff`]);
+      expect(found(patch, 'polarity')).toEqual([]);
+    }
+  });
+  it('nor one that a target asks for, nor one of sound', () => {
+    const modules = { l: ['lfo'], i: ['mixer', { inverting: true }], f: ['filter'], g: ['filter'] } as const;
+    const patch = patchOf(modules, ['l.out > i.in1', 'i.out > f.cutoff', 'l.out > g.cutoff']);
+    expect(found(patch, 'polarity')).toHaveLength(1);
+    for (const [at, to] of [
+      ['f.cutoff', 'g.cutoff'],
+      ['g.cutoff', 'f.cutoff'],
+    ] as const)
+      expect(found({ ...patch, targets: [{ at, want: 'opposite', to }] }, 'polarity')).toEqual([]);
+    const sound = patchOf({ o: osc, i: ['mixer', { inverting: true }], x: ['lineOut'] }, [
+      'o.sine > i.in1',
+      'i.out > x.left',
+    ]);
+    expect(found(sound, 'polarity')).toEqual([]);
   });
 });
 

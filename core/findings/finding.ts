@@ -85,11 +85,20 @@ export interface Amplifier extends AmplifierSettings {
   readonly alone: boolean;
 }
 
+/** Whether anything that could be heard is at one of a module's inputs. */
+function isFed(bounds: Evidence['bounds'], m: GraphModule, signals: readonly string[]): boolean {
+  return m.inputs.some((s, i) => {
+    const [lo, hi] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
+    return signals.includes(s.spec.name) && s.connected && (lo !== 0 || hi !== 0);
+  });
+}
+
+/** The amplifiers that something moves and that have a signal: of the others nothing is heard. */
 export function amplifiersOf({ graph, bounds, simulation }: Evidence): Amplifier[] {
   return graph.modules.flatMap((m): Amplifier[] => {
     const spec = m.kind.stage?.amplifier;
     const controls = m.inputs.filter((s) => s.spec.name === spec?.control || s.spec.name === spec?.beside);
-    if (!spec || !controls.some((s) => s.connected)) return [];
+    if (!spec || !controls.some((s) => s.connected) || !isFed(bounds, m, spec.signals)) return [];
     const settings = spec.settings(m.params);
     const [low, high] = bounds.get(m.id)?.ends[0]?.drive ?? [0, 0];
     const { below = 0, above = 0 } = simulation?.ends.get(m.id)?.[0] ?? {};

@@ -36,14 +36,20 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
     twin: [{ l: ['lfo'], a: ['vca'] }, ['l.out > a.cv']],
   },
   'vca-short': {
-    shows: [{ l: ['lfo', { lowVolts: 0, highVolts: 2.5 }], a: ['vca', { cvAmount: 0.5 }] }, ['l.out > a.cv']],
+    shows: [
+      { l: ['lfo', { lowVolts: 0, highVolts: 2.5 }], o: osc, a: ['vca', { cvAmount: 0.5 }] },
+      ['l.out > a.cv', 'o.sine > a.in'],
+    ],
     says: { at: 'a.cv', numbers: { peakDb: expect.closeTo(-12.04, 2) } },
-    twin: [{ l: ['lfo', { lowVolts: 0, highVolts: 5 }], a: ['vca'] }, ['l.out > a.cv']],
+    twin: [{ l: ['lfo', { lowVolts: 0, highVolts: 5 }], o: osc, a: ['vca'] }, ['l.out > a.cv', 'o.sine > a.in']],
   },
   'vca-over': {
-    shows: [{ e: ['lfo', { lowVolts: 0, highVolts: 8 }], a: ['vca'] }, ['e.out > a.cv']],
+    shows: [{ e: ['lfo', { lowVolts: 0, highVolts: 8 }], o: osc, a: ['vca'] }, ['e.out > a.cv', 'o.sine > a.in']],
     says: { at: 'a.cv', numbers: { peakDb: expect.closeTo(4.08, 2), overPercent: expect.closeTo(37.5, 1) } },
-    twin: [{ e: ['lfo', { lowVolts: 0, highVolts: 8 }], a: ['vca', { cvAmount: 0.625 }] }, ['e.out > a.cv']],
+    twin: [
+      { e: ['lfo', { lowVolts: 0, highVolts: 8 }], o: osc, a: ['vca', { cvAmount: 0.625 }] },
+      ['e.out > a.cv', 'o.sine > a.in'],
+    ],
   },
   'vca-leak': {
     shows: [
@@ -186,9 +192,12 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
     ],
   },
   polarity: {
-    shows: [{ l: ['lfo'], i: ['inverter'], f: ['filter'] }, ['l.out > i.in', 'i.out > f.cutoff']],
+    shows: [{ l: ['lfo'], i: ['mixer', { inverting: true }], f: ['filter'] }, ['l.out > i.in1', 'i.out > f.cutoff']],
     says: { at: 'f.cutoff', severity: 'note' },
-    twin: [{ l: ['lfo'], i: ['inverter'], f: ['filter', { cutoffAmount: -1 }] }, ['l.out > i.in', 'i.out > f.cutoff']],
+    twin: [
+      { l: ['lfo'], i: ['mixer', { inverting: true }], f: ['filter', { cutoffAmount: -1 }] },
+      ['l.out > i.in1', 'i.out > f.cutoff'],
+    ],
   },
   'dc-out': {
     shows: [

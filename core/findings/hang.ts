@@ -3,10 +3,9 @@ import { freeId } from '../edit/editSequence';
 import type { Edit } from '../edit/edit';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { Gate } from '../kinds/detect';
-import type { Step } from '../kinds/params';
 import type { Observer } from '../simulate/types';
 import { showSeconds } from '../units/show';
-import { cures, setCure, setParam, watching } from './finding';
+import { cures, setCure, watching } from './finding';
 import type { Cure, Found } from './finding';
 import { inputNamed, sourceOf } from './paths';
 import { median, stepperAt } from './steppers';
@@ -68,8 +67,10 @@ class HangWatch implements Observer {
     if (this.lastEdge !== null) this.lengths.push(k - this.lastEdge);
     this.lastEdge = k;
     if (!gates) return false;
-    this.step = (this.step + 1) % gates.length;
-    return gates[this.step] ?? false;
+    const before = this.step;
+    this.step = (before + 1) % gates.length;
+    // Steps joined by a tie are one note: the gate that goes on is meant.
+    return (gates[this.step] ?? false) && !(before >= 0 && (this.stepper.ties?.[before] ?? false));
   }
 
   /** Samples of the longest gate that hangs; 0 where none does. */
@@ -101,22 +102,12 @@ function multiplied(graph: Graph, { m, input, stepper }: HangWatch): Cure | null
   return setCure('Multiply by the gate (adds a VCA)', ...edits);
 }
 
-/** Ties that hold a gate into a step with a gate of its own, taken away. */
-function untied({ stepper: { m, gates } }: HangWatch): Cure | null {
-  if (!gates) return null;
-  const steps = m.params.steps as readonly Step[];
-  const loose = steps.map((s, i) => ({ ...s, tie: s.tie && !(gates[(i + 1) % gates.length] ?? false) }));
-  return steps.some((s, i) => s.tie !== loose[i]?.tie)
-    ? setCure('Untie the steps', setParam(m.id, 'steps', loose))
-    : null;
-}
-
 export const hang = watching<HangWatch>({
   code: 'hang',
   title: 'Hanging note',
   why: 'A gate that stays high from one step to the next never releases, so the envelope stays open and notes hang. Multiply it by the step gate to end every note.',
-  when: 'an envelope’s gate stays high across a clock edge at which a step with a gate begins or, where steps carry no gate, for two step lengths or more',
-  cures: 'multiplies it by the sequencer’s gate or the clock (adds a VCA), or unties the steps',
+  when: 'an envelope’s gate stays high across a clock edge at which a step with a gate begins that no tie joins to the one before or, where steps carry no gate, for two step lengths or more',
+  cures: 'multiplies it by the sequencer’s gate or the clock (adds a VCA)',
   watch: (graph) =>
     graph.modules.flatMap((m) => {
       const input = m.kind.timing?.contour && inputNamed(m, m.kind.timing.contour.gate);
@@ -134,7 +125,7 @@ export const hang = watching<HangWatch>({
           at: watch.input.socket,
           message: `${watch.m.label} hangs: its gate stays high for ${showSeconds(hangSeconds)}, across steps, with no gap between notes.`,
           numbers: { hangSeconds },
-          cures: cures(multiplied(graph, watch), untied(watch)),
+          cures: cures(multiplied(graph, watch)),
         },
       ];
     });

@@ -4,6 +4,7 @@ import type { Graph } from '../graph/graph';
 import { endsOf, flipsAt, framesTo } from '../graph/strip';
 import type { Frame } from '../graph/strip';
 import { setCure, setParam } from './finding';
+import { carriesAudio } from './paths';
 import type { Cure, FindingRule, Found } from './finding';
 
 /** Whether the destination itself inverts the voltage of its socket. */
@@ -34,17 +35,28 @@ function flipFixes(graph: Graph, socket: string, flips: readonly Frame[]): reado
   ];
 }
 
+/** Two destinations that are to move against each other: one of them is inverted. */
+const isWanted = ({ patch }: Graph, socket: string): boolean =>
+  patch.targets.some((t) => t.want === 'opposite' && (t.at === socket || t.to === socket));
+
+/** Of sound nobody hears the polarity. */
+function isSound(graph: Graph, socket: string): boolean {
+  const input = graph.modules.flatMap((m) => m.inputs).find((s) => s.socket === socket);
+  return input !== undefined && carriesAudio(graph, input);
+}
+
 export const polarity: FindingRule = {
   code: 'polarity',
   title: 'Path inverted',
   why: 'Somewhere on the path the signal is inverted, so up has become down. Two inversions cancel out; add or remove one.',
-  when: 'the path to a destination is inverted overall',
+  when: 'a mixer that always inverts leaves the path to a destination inverted, and no target wants it so; not an inverter, a negative amount or an inverted output, which are chosen, and not on sound',
   cures: 'inverts one stage, or inserts an inverter',
   find({ graph }) {
     return endsOf(graph).flatMap((socket): Found[] => {
       const frames = framesTo(graph, socket);
       const flips = frames.filter((f) => (f.output === null ? flipsAtEnd(f) : flipsAt(f)));
-      if (flips.length % 2 === 0) return [];
+      const forced = flips.some((f) => f.module.params.inverting === true);
+      if (flips.length % 2 === 0 || !forced || isWanted(graph, socket) || isSound(graph, socket)) return [];
       const end = frames.at(-1)?.module.label ?? socket;
       return [
         {

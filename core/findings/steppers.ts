@@ -9,6 +9,8 @@ export interface Stepper {
   readonly hertz: number;
   /** Its steps say of themselves whether they have a gate. */
   readonly gates: readonly boolean[] | null;
+  /** Which steps are tied to the next, where they say so. */
+  readonly ties?: readonly boolean[];
 }
 
 function stepperOf(m: GraphModule): Stepper | null {
@@ -17,9 +19,9 @@ function stepperOf(m: GraphModule): Stepper | null {
     return clock?.driver.type === 'output' ? { m, clock, hertz: 0, gates: null } : null;
   };
   if (Array.isArray(m.params.steps)) {
-    const steps = m.params.steps as readonly { readonly gate: boolean }[];
+    const steps = m.params.steps as readonly { readonly gate: boolean; readonly tie: boolean }[];
     const found = clocked('clock');
-    return found && { ...found, gates: steps.map((s) => s.gate) };
+    return found && { ...found, gates: steps.map((s) => s.gate), ties: steps.map((s) => s.gate && s.tie) };
   }
   if (m.kind.timing?.holds) return clocked(m.kind.timing?.holds);
   return m.params.shape === 'stepped'

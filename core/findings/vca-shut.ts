@@ -7,14 +7,6 @@ import { inputsNamed } from './paths';
 
 const THRESHOLD = -0.001;
 
-/** Whether anything that could be heard is at one of its inputs. */
-function isFed({ bounds }: Evidence, { m, spec }: Amplifier): boolean {
-  return m.inputs.some((s, i) => {
-    const [lo, hi] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
-    return spec.signals.includes(s.spec.name) && s.connected && (lo !== 0 || hi !== 0);
-  });
-}
-
 /**
  * An error where something that runs by itself takes the control below zero; a note where an envelope, a gate, a hand
  * or a sequence does, which is what they are for.
@@ -58,7 +50,7 @@ export const vcaShut: FindingRule = {
   cures: 'raises the bias by what is missing, or reduces the CV amount',
   find(evidence) {
     return amplifiersOf(evidence)
-      .filter((amp) => !amp.bothSigns && amp.low < THRESHOLD && isFed(evidence, amp))
+      .filter((amp) => !amp.bothSigns && amp.low < THRESHOLD)
       .map((amp): Found => {
         const { m, at, low, high, below, unityVolts } = amp;
         const share = evidence.simulation
