@@ -20,6 +20,8 @@ const OF_COLOURS = ['color-contrast', 'link-in-text-block'];
 
 /** What the checker finds against WCAG 2.2 A and AA; where a dialog is open, in that: what is behind is out of reach. */
 async function violations(page: Page, rules?: readonly string[]): Promise<string[]> {
+  // The title comes with the page's data, a moment after its first words.
+  await page.waitForFunction(() => document.title !== '');
   // The page's own policy refuses scripts that it did not name; the checker comes in past it.
   await page.evaluate(axe);
   return page.evaluate(async (only) => {

@@ -4,10 +4,11 @@ import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import { memo, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { applyEdits, editsOf, explain, idOf, issueTitle, knobPlace, showNumber } from '@/core';
+import { applyEdits, editsOf, idOf, knobPlace, showNumber } from '@/core';
 import type { Edit, KnobSetting } from '@/core';
+import { later } from '@/ui/parts/later';
 import type { DeskStore } from '@/ui/session/desk';
-import { openIssues, openTab } from '@/ui/session/inspector';
+import { openTab } from '@/ui/session/inspector';
 import { useSolving } from '@/ui/session/solving';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -16,6 +17,9 @@ import { PreviewButton } from '../preview/ApplyOrPreview';
 import { usePreview } from '../preview/usePreview';
 import { knobShort, solutionLabel, verdictOf } from './verdict';
 import type { Tone, Verdict as Said } from './verdict';
+
+// With it come the rules of all issues, which the page needs for nothing else.
+const Why = later(() => import('./Why').then((m) => m.Why));
 
 interface Props {
   readonly desk: DeskStore;
@@ -125,15 +129,6 @@ function Next({ desk, predicted, shown, said: { next } }: NextProps) {
         </Button>
       );
   }
-}
-
-/** What the issue means; all issues stand beside it. */
-function Why({ code }: { readonly code: string }) {
-  return (
-    <Button title={explain(code)} aria-label={`Explain ${issueTitle(code)}`} onClick={() => openIssues()}>
-      Explain
-    </Button>
-  );
 }
 
 interface ApplyProps {

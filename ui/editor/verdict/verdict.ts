@@ -3,7 +3,6 @@ import {
   idOf,
   inSentence,
   isSetup,
-  issueTitle,
   knobsOf,
   missText,
   modulesUpTo,
@@ -61,7 +60,8 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
   const [target] = missedOf(predicted, shown);
   const issue = (finding: Finding): Verdict => ({
     ...base,
-    about: finding.at === shown ? issueTitle(finding.code) : placeName(modules, finding.at),
+    // The place shown stands over the reading already.
+    about: finding.at === shown ? '' : placeName(modules, finding.at),
     says: headOf(finding.message),
     tone: finding.severity === 'error' ? 'error' : finding.severity === 'warning' ? 'warning' : 'plain',
     next: issueNext(finding),
