@@ -72,7 +72,7 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
     target && reading && 'quantity' in target.target && guaranteedApart(reading)
       ? !('basis' in target.target && target.target.basis === 'arrives')
       : false;
-  const about = target ? `Target ${targetText(modules, target.target)}${other ? ', guaranteed range' : ''}` : '';
+  const about = target ? `Target ${targetText(modules, target.target)}${other ? ' (guaranteed)' : ''}` : '';
   if (target && !target.met) {
     const miss = reading && missText(target.target, reading);
     const says = miss?.says ?? (Number.isFinite(target.error) ? 'Target missed' : 'Target can’t be evaluated');
