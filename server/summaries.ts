@@ -10,7 +10,7 @@ type Made = Pick<ListedPatch, 'summary' | 'fault'>;
 function readMade(text: string): Made | null {
   try {
     const made = JSON.parse(text) as { summary: Partial<Summary> | null; fault: string | null };
-    return made.summary === null || made.summary.shown !== undefined ? (made as Made) : null;
+    return made.summary === null || made.summary.figures === 'arrives' ? (made as Made) : null;
   } catch {
     return null;
   }

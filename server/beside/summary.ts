@@ -17,6 +17,7 @@ export function summarise(patch: Patch, asset: AssetLookup = () => null): Summar
   return {
     modules: patch.modules.length,
     notes: patch.notes,
+    figures: 'arrives',
     findings: { error: count('error'), warning: count('warning'), note: count('note') },
     ends: ends.flatMap((at) => {
       const r = readings.find((x) => x.at === at);

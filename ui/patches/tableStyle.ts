@@ -7,7 +7,7 @@ const grid = {
   columnGap: 2,
   gridTemplateColumns: {
     xs: '32px minmax(0, 1fr) 40px',
-    md: '32px 150px minmax(180px, 1.2fr) minmax(180px, 1fr) 150px 104px 36px',
+    md: '32px 150px minmax(180px, 1.2fr) minmax(180px, 1fr) 150px 136px 36px',
   },
 } as const;
 

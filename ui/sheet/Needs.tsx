@@ -27,9 +27,9 @@ export function Needs({ sheet }: { readonly sheet: Sheet }) {
       <Table size="small" aria-label="Modules you’ll need">
         <TableHead>
           <TableRow>
-            <TableCell>module</TableCell>
-            <TableCell>is</TableCell>
-            <TableCell>at</TableCell>
+            <TableCell>Module</TableCell>
+            <TableCell>Type</TableCell>
+            <TableCell>Rack channel</TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
