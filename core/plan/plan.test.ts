@@ -256,7 +256,10 @@ describe('a rack is booked once', () => {
 
   it('puts chains that bring no warning before shorter ones that do', () => {
     const target: Wish = { quantity: 'volts', low: 2, high: 2.1 };
-    const { proposals } = planChain({ from: 'envelope', to: 'vca.cv', target });
+    // With a tone at its input: of an amplifier without one nothing is heard, and nothing leaks.
+    const modules = { beat: ['clock'], env: ['envelope'], tone: ['oscillator'], amp: ['vca'] } as const;
+    const patch = patchOf(modules, ['beat.out > env.gate', 'tone.saw > amp.in']);
+    const { proposals } = planChain({ patch, from: 'env.out', to: 'amp.cv', target });
     expect(proposals[0]).toMatchObject({ met: true, warns: [] });
     expect(proposals[0]!.stages.length).toBeGreaterThan(0);
     const straight = proposals.find((p) => p.stages.length === 0)!;
