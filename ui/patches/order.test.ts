@@ -15,6 +15,7 @@ const listed = (id: string, more: Partial<ListedPatch> = {}): ListedPatch => ({
   summary: {
     modules: 1,
     notes: '',
+    figures: 'arrives',
     findings: { error: 0, warning: 0, note: 0 },
     ends: [],
     wanted: { count: 0, met: 0 },
@@ -28,6 +29,7 @@ const found = (error: number, warning: number): Partial<ListedPatch> => ({
   summary: {
     modules: 1,
     notes: '',
+    figures: 'arrives',
     findings: { error, warning, note: 0 },
     ends: [],
     wanted: { count: 0, met: 0 },
@@ -45,6 +47,7 @@ describe('the patches list', () => {
       summary: {
         modules: 2,
         notes: 'Try the low swell at the second bell',
+        figures: 'arrives',
         findings: { error: 0, warning: 0, note: 0 },
         ends: [{ at: 'a.in', label: 'Tone, cutoff', low: 1, high: 2, unit: 'Hz' }],
         wanted: { count: 0, met: 0 },
