@@ -20,8 +20,8 @@ export const LEAST_SPAN = 0.1;
 type Asked = Pick<Extract<Target, { basis?: unknown }>, 'quantity' | 'basis'>;
 
 /**
- * What the drive reaches, or of it what arrives, as its figures run: of a gain that is the same either way from 0 V on; where a hand turns the
- * destination's own knobs, all that the reading shows, as drives of the settings at its start.
+ * What the drive reaches, or of it what arrives, as its figures run: of a gain that is the same either way from 0 V on;
+ * where a hand turns the destination's own knobs, all that the reading shows, as drives of the settings at its start.
  */
 function reachedAt(setting: Setting, m: GraphModule, place: Place, { quantity, basis }: Asked): Range {
   const arriving = basis === 'arrives' ? setting.arriving(place) : null;
@@ -173,16 +173,17 @@ export function errorOf(target: Target, setting: Setting, aim: Aim = {}): Target
 
 const TRACED: readonly Target['want'][] = ['mean', 'steps', 'duty', 'fall', 'like'];
 
+/** Whether its error can only be told by running the patch, whatever patch it is. */
+const isTraced = (t: Target): boolean => TRACED.includes(t.want) || ('quantity' in t && t.quantity === 'level');
+
 const isOfArrival = (t: Target): boolean => 'basis' in t && t.basis === 'arrives';
 
 /** Whether there is a patch in which its error can only be told by running it. */
-export const mayNeedTrace = (t: Target): boolean =>
-  TRACED.includes(t.want) || ('quantity' in t && t.quantity === 'level') || isOfArrival(t);
+export const mayNeedTrace = (t: Target): boolean => isTraced(t) || isOfArrival(t);
 
 /** Whether its error can only be told by running the patch: of what arrives, where something upstream remembers. */
 export function needsTrace(graph: Graph, t: Target): boolean {
-  if (!mayNeedTrace(t) || TRACED.includes(t.want) || ('quantity' in t && t.quantity === 'level'))
-    return mayNeedTrace(t);
+  if (isTraced(t) || !isOfArrival(t)) return isTraced(t);
   const place = placeOfTarget(graph, t);
   return place !== null && upstreamOfPlace(graph, place, memoryIn(graph)).memory;
 }

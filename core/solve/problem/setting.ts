@@ -112,7 +112,7 @@ export function settingOf(
     arriving(place) {
       const upstream = upstreamOfPlace(graph, place, repeatsIn(graph, bounds));
       if (!upstream.memory) return null;
-      const trace = asOneKnob(graph, place, run.trace(graph, place), sampleRate);
+      const trace = this.trace(place);
       return extremes(trace.subarray(arrivalOf(upstream, trace.length, sampleRate).from));
     },
     repeatsEvery(place) {
