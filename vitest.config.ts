@@ -50,7 +50,7 @@ export default defineConfig({
       },
       { resolve: { alias }, test: { ...shared, name: 'alone', include: [ALONE], isolate: true } },
       {
-        // The core in one file: a test of the application only asks it now and then.
+        // The core in one file: tests of the application call it only now and then.
         resolve: {
           alias: [
             { find: /^@\/core$/, replacement: path.resolve(import.meta.dirname, 'dist/core.mjs') },

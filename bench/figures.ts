@@ -1,4 +1,4 @@
-/** The value below which a share of the list lies. */
+/** The quantile of a list. */
 export function quantile(list: readonly number[], share: number): number {
   const sorted = [...list].sort((a, b) => a - b);
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN;

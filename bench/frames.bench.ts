@@ -85,7 +85,7 @@ async function gapsWhileDragging(on: Page, x: number, y: number): Promise<number
   return found;
 }
 
-/** What the page's own thread did for each frame, milliseconds of its clock: other work of the machine does not count. */
+/** What the page's own thread spent on each frame, milliseconds of its CPU time: other work on the machine does not count. */
 async function workWhile(on: Page, act: () => Promise<unknown>): Promise<number[]> {
   await on.tracing.start({ categories: ['toplevel', 'cc'] });
   await act();
@@ -98,7 +98,7 @@ const knob = await page.waitForSelector(desk.knob('gain1'));
 const box = (await knob?.boundingBox()) ?? { x: 0, y: 0 };
 const [x, y] = [box.x + 20, box.y + 20];
 
-// What this machine gives at all: one rectangle that follows the pointer.
+// The best this machine can do: one rectangle that follows the pointer.
 const bare = await browser.newPage();
 await bare.setContent('<svg width="400" height="800"><rect width="200" height="400"/></svg>');
 await bare.evaluate(() => {

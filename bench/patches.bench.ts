@@ -5,7 +5,7 @@ import { storePatch } from '../tests/support/desk';
 import { Application } from '../tests/support/setup';
 import { row } from './figures';
 
-/** A list of so many patches: how soon it is there, and how evenly it scrolls, in headless Chromium. Figures, no verdict. */
+/** A list of that many patches: how soon it appears and how evenly it scrolls, in headless Chromium. Figures, no verdict. */
 const PATCHES = 500;
 
 const application = await Application.open();
@@ -21,7 +21,7 @@ await page.waitForSelector('[data-patch]');
 console.log(`the first row of ${PATCHES} after ${(performance.now() - began).toFixed(0)} ms`);
 await new Promise((resolve) => setTimeout(resolve, 3000));
 
-/** Gaps between frames while the page scrolls as a quick hand scrolls, 3000 pixels a second, down and back. */
+/** Gaps between frames at the speed of a quick scroll, 3000 pixels a second, down and back. */
 const gaps = await page.evaluate(
   () =>
     new Promise<number[]>((resolve) => {

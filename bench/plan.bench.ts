@@ -19,7 +19,7 @@ function times(run: (k: number) => unknown): number[] {
   });
 }
 
-/** A rack of the catalogue with so many channels. */
+/** A rack from the catalogue with that many channels. */
 function rackOf(channels: number): Rack {
   const types = catalogue.flatMap((c) => c.types.map((t) => t.type));
   const modules: RackModule[] = [];

@@ -2,7 +2,7 @@ import { parsePatch, printPatch } from '../core';
 import { adverse } from '../core/testing/adverse';
 import { heavyPatch } from '../core/testing/heavy';
 
-/** How long it takes to refuse a file that is wrong throughout, and to read one that is right and as large as may be. */
+/** How long it takes to refuse a file that is wrong throughout, and to read a valid one of the greatest size. */
 
 function timed(name: string, document: object): void {
   const text = JSON.stringify(document);

@@ -109,7 +109,7 @@ const kinds: readonly (readonly [string, object, readonly string[]])[] = [
   ['follower', {}, ['a.out > m.in']], ['comparator', {}, ['a.out > m.in']], ['quantizer', {}, ['a.out > m.in']], ['shaper', { folds: 3, gain: 4 }, ['a.out > m.in']],
   ['delay', {}, ['a.out > m.in']], ['filter', {}, ['a.out > m.in']], ['filter', {}, ['a.out > m.in', 'b.out > m.cutoff']], ['lowPassGate', {}, ['a.out > m.in', 'b.out > m.cv']],
 ]; // prettier-ignore
-/** So many of a kind at once, that what one costs stands out of the noise between two runs. */
+/** Enough of a kind at once that the cost of one stands out of the noise between two runs. */
 const COPIES = Array.from({ length: 8 }, (_, i) => i);
 for (const [kind, params, cables] of kinds) {
   const modules = { ...sources, ...Object.fromEntries(COPIES.map((i) => [`m${i}`, [kind, params]])) };

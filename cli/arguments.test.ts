@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { LEAST_DRAWS } from '../core';
 import { parseArguments, Refusal, SHEET_FORMATS } from './arguments';
 
-/** What is refused, or null. */
+/** The error message, or null. */
 function refused(command: string, ...argv: string[]): string | null {
   try {
     parseArguments(command, argv);

@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import { LEAST_DRAWS } from '../core';
 
-/** Bad input, to be told on standard error, one line a fault. */
+/** Bad input, reported on standard error, one line a fault. */
 export class Refusal extends Error {
   constructor(readonly lines: readonly string[]) {
     super(lines.join('\n'));
@@ -51,7 +51,7 @@ const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   sheet: ['format', 'out'],
 };
 
-/** What is wrong with the words of a command, in its own words. */
+/** What is wrong with a command's arguments, in the command's own terms. */
 function refusal(command: string, error: unknown): Refusal {
   const { code, message } = error as { readonly code?: string; readonly message: string };
   const option = /'(-[^' ]*)/.exec(message)?.[1] ?? '';

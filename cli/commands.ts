@@ -24,7 +24,7 @@ export function predictCommand(patch: Patch, args: Arguments): Prediction {
   return predict(patch, { simulation: args.simulation });
 }
 
-/** What a document holds, once it is found to be one. */
+/** What a file holds, once it is known to be a document. */
 export function checkCommand({ files }: Arguments): unknown {
   const told = files.map((file) => {
     const read = readEither(file);

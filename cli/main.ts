@@ -77,7 +77,7 @@ const single = (list: readonly unknown[]): unknown => (list.length === 1 ? list[
 const isText = (x: unknown): x is { readonly text: string } =>
   typeof x === 'object' && x !== null && Object.keys(x).length === 1 && 'text' in x && typeof x.text === 'string';
 
-// Whoever reads along may have seen enough, as `head` does.
+// The reader may stop early, as `head` does.
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(0);
   throw error;

@@ -23,7 +23,7 @@ function seedOfSources() {
 const FENVO_SEED = process.env.FENVO_SEED ?? seedOfSources();
 
 const REPORT = inRoot('dist', 'tests.json');
-/** Units, then browser tests in the same run: who has done with the ones goes on with the others. */
+/** Units, then browser tests in the same run: a worker that is done with the first goes on with the second. */
 function vitest() {
   rmSync(REPORT, { force: true });
   const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${REPORT}`];

@@ -64,7 +64,7 @@ const isAborted = (error: unknown): boolean =>
 const json = { 'Content-Type': 'application/json' };
 
 function failure(error: unknown): Response {
-  // Whoever asked is gone: there is nobody to tell, and nothing was stored.
+  // The client is gone: nobody to answer, and nothing was stored.
   if (isAborted(error)) return new Response(null, { status: 400 });
   const known =
     error instanceof ApiError

@@ -33,7 +33,7 @@ describe('a pairing', () => {
     const fresh = pairings.issue(place);
     for (let i = 0; i < 20; i++) pairings.redeem(`WRONG${i}`, '', 'a');
     expect(pairings.redeem(fresh.code, '', 'a')).toBeNull();
-    // Who guesses locks out nobody else.
+    // Guessing from one address locks out no other.
     expect(pairings.redeem(fresh.code, '', 'b')).not.toBeNull();
     const other = pairings.issue(place);
     now += 61_000;

@@ -1,11 +1,11 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import type { PairedPhone } from '../wire/racks';
 
-/** A code is good for so long, milliseconds, and once. */
+/** How long a code is valid, for one use, milliseconds. */
 export const CODE_LASTS = 10 * 60_000;
-/** A pairing ends by itself after so long: one evening, milliseconds. */
+/** How long a pairing lasts: one evening, milliseconds. */
 export const PAIRING_LASTS = 12 * 3_600_000;
-/** So many wrong codes within a minute, and none is listened to for the rest of it. */
+/** After this many wrong codes within a minute, codes are refused for the rest of it. */
 const MOST_WRONG = 20;
 const MINUTE = 60_000;
 

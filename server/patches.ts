@@ -223,7 +223,7 @@ async function recordingsIn(patchId: string, transaction: Transaction): Promise<
 const MINUTE = 60_000;
 const minuteOf = (at: Date): number => Math.floor(at.getTime() / MINUTE);
 
-/** So many changes are named of one version; of more, the last. */
+/** The most changes named for one version; the last ones where there are more. */
 const MOST_CHANGES = 40;
 
 const changesIn = (text: string | null): readonly string[] => (text === null ? [] : (JSON.parse(text) as string[]));

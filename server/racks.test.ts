@@ -110,7 +110,7 @@ describe('racks that are stored', () => {
 describe('ticks of a sheet', () => {
   it('are kept by patch and rack; of each step the later word counts', async () => {
     const ahead = await racks.addTicks('f', 'r', { a: { done: true, at: Date.now() + 1e9 } });
-    // A word from the future counts as one of now.
+    // A tick dated in the future counts as made now.
     expect(ahead.a!.at).toBeLessThanOrEqual(Date.now());
     await racks.addTicks('p', 'r', { a: { done: true, at: 10 }, b: { done: true, at: 10 } });
     const merged = await racks.addTicks('p', 'r', {

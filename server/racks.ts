@@ -35,7 +35,7 @@ function counts(body: string): { readonly modules: number; readonly channels: nu
     : { modules: 0, channels: 0 };
 }
 
-/** A word from the future would count for ever: it is of now. */
+/** A tick dated in the future would win for ever: it is dated now. */
 const clamped = (ticks: Ticks, now: number): Ticks =>
   Object.fromEntries(Object.entries(ticks).map(([step, tick]) => [step, { ...tick, at: Math.min(tick.at, now) }]));
 

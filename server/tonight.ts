@@ -3,7 +3,7 @@ import { threads } from './beside/thread';
 import type { Patches } from './patches';
 import type { Racks } from './racks';
 
-/** So many answers are kept: of each patch and rack the last. */
+/** How many answers are kept, the last for each patch and rack. */
 const MOST = 4000;
 /** By patch and rack, of the revisions that they are of. */
 const known = new Map<string, { readonly of: string; readonly tonight: Tonight }>();

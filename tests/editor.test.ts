@@ -109,7 +109,7 @@ describe('the desk', () => {
     expect(await finding!.evaluate((e) => e.textContent)).toContain(
       'closed 50% of the time: its control voltage (CV plus bias) drops to \u22125.00',
     );
-    // Lifted by 5 V alone it would open to twice unity: the depth comes down with it.
+    // Offset by 5 V alone it would open to twice unity: the depth comes down with it.
     // It comes a moment after its finding.
     const fix = '::-p-xpath(//*[@data-finding="vca-shut"]//button[contains(., "Set CV amount to 50.0")])';
     await page.locator(fix).click();

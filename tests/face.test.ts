@@ -240,7 +240,7 @@ describe('hands on keys', () => {
     await desk.stage(source!);
     await desk.keys('i');
     await page.waitForSelector('[data-chooser] input:focus');
-    // Typed as fast as hands can: nothing of it is lost, none of it is a key of the desk.
+    // Typed as fast as hands can: nothing of it is lost, none of it is a key of the editor.
     await page.keyboard.type('glide');
     await desk.keys('Enter');
     await page.waitForSelector('[data-chooser]', { hidden: true });

@@ -8,7 +8,7 @@ import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
 
 const { at } = openPages();
-// The play bar stays open from desk to desk, as for a person: the next file begins without it.
+// The play bar stays open from editor to editor, as for a person: the next file begins without it.
 afterAll(() => at.page.close());
 const CEILING = 10 ** (-1 / 20);
 

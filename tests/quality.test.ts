@@ -5,7 +5,7 @@ import { openPages } from './support/pages';
 
 const { at } = openPages();
 
-/** Compressed script that the desk may take at first, bytes. */
+/** Compressed script that the editor may take at first, bytes. */
 const MOST_SCRIPT = 450_000;
 
 describe('the desk', () => {

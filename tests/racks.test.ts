@@ -28,7 +28,7 @@ async function storeRack(modules: Record<string, object>): Promise<string> {
   return id;
 }
 
-/** Where what was read at the slow oscillator is typed. */
+/** Where what was read at the LFO is typed. */
 const READING = '[data-step="measure-slow.out"] input[type=text]';
 
 async function openRoute(): Promise<void> {

@@ -12,7 +12,7 @@ import { downloaded } from './support/downloads';
 import { drawn } from './support/drawn';
 import { openPages } from './support/pages';
 
-/** The desk's tools, each used as it is meant to be. */
+/** The editor's tools, each used as it is meant to be. */
 const { at } = openPages();
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-files-'));

@@ -28,7 +28,7 @@ export type ToLive =
   | { readonly do: 'match'; readonly db: number }
   /** Sockets whose ranges are told, and those whose traces are. */
   | { readonly do: 'watch'; readonly sockets: readonly string[]; readonly traces: readonly string[] }
-  /** Hands over the samples that were heard, from now on, for so many samples. */
+  /** Hands over the samples as heard, for a number of samples from now on. */
   | { readonly do: 'tap'; readonly samples: number; readonly sockets: readonly string[] }
   | { readonly do: 'stop' };
 

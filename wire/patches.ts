@@ -9,7 +9,7 @@ export type Document = { readonly [key: string]: Json };
 export interface Summary {
   readonly modules: number;
   readonly notes: string;
-  /** What the ends' figures are: of before, the guaranteed range; those are made anew. */
+  /** What the ends' figures are: from before, the guaranteed range; those are made anew. */
   readonly figures: 'arrives';
   readonly findings: { readonly error: number; readonly warning: number; readonly note: number };
   readonly ends: readonly {

@@ -81,7 +81,7 @@ function tracedMisses(patch: Patch, asset: AssetLookup): TargetStanding[] {
   return targets.length > 0 ? standingsOf({ ...patch, targets }, { asset }) : [];
 }
 
-/** How many modules times samples all checks of cures may take at the desk, where nobody waits for them. */
+/** How many modules times samples all checks of cures may take in the editor, where nobody waits for them. */
 const CURE_WORK = 2e8;
 const tellProgress = progressTeller(250);
 

@@ -7,7 +7,7 @@ import { progressTeller } from './tellProgress';
 
 const assets = new Assets();
 const tellProgress = progressTeller(100);
-/** So much of a patch is heard to tell how loud it is, seconds. */
+/** How much of a patch is played to measure its loudness, seconds. */
 const HEARD = 4;
 
 const worker: ListenWorker = {

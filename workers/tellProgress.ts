@@ -1,6 +1,6 @@
 /**
  * Says how far a job is, 0..1, past the calls that wait for their answers, so that a long job is not taken for hung;
- * no more often than so many milliseconds apart.
+ * at least this many milliseconds apart.
  */
 export function progressTeller(apart: number): (progress: number) => void {
   let told = 0;

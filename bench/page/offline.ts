@@ -22,7 +22,7 @@ export interface OfflineFigures {
   readonly browserMs: number;
 }
 
-/** A slow oscillator at 220 Hz through groups of scale and lift, hard clip, one-pole lag and attenuator. */
+/** An LFO at 220 Hz through groups of scale and offset, hard clip, one-pole lag and attenuator. */
 function patchWith(groups: number) {
   const parts: Record<string, readonly [string, Record<string, number | string>]> = {
     source: ['lfo', { shape: 'sine', rateHz: 220, lowVolts: -4, highVolts: 4 }],

@@ -8,7 +8,7 @@ const REACH = 60;
 
 /** What was worked out for a destination at settings that are still in use; settings are never changed in place. */
 const drives = new WeakMap<ParamValues, Map<EndSpec<ParamValues>, Map<number, number>>>();
-/** So many figures are kept for each. */
+/** How many figures are kept for each. */
 const KEPT = 64;
 
 /**

@@ -50,7 +50,7 @@ interface OffModule {
 /** A patch whose modules are off; nothing but settings, gains and offsets differs from draw to draw. */
 export class ErrorModel {
   readonly graph: Graph;
-  /** Knobs of these change what is plugged or loaded. */
+  /** Kinds whose knobs change what is plugged or loaded. */
   private readonly anew: boolean;
   /** By index; of the modules that are looked at. */
   private readonly parts: ReadonlyMap<number, OffModule>;

@@ -10,7 +10,7 @@ import type { Reading } from './readings';
 import type { Measured, OutputSeen, Simulation } from '../simulate/types';
 
 export interface SocketPrediction {
-  /** Can never be left, volts. */
+  /** The guaranteed range, volts. */
   readonly bound: Range;
   /** What the simulated window reached, volts. */
   readonly seen?: Range;
@@ -33,7 +33,7 @@ export interface Glance {
   readonly readings: readonly Reading[];
 }
 
-/** Nothing is said of a difference below this share of the span. */
+/** Differences below this share of the span are not shown. */
 const SETTLED_SHARE = 0.01;
 
 function settledOf(

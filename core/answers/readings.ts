@@ -38,10 +38,10 @@ export interface Reading {
   readonly overPercent?: number;
   readonly pinnedLowPercent?: number;
   readonly pinnedHighPercent?: number;
-  /** Of what waits for a crossing: how long it is high, and what it can never leave. */
+  /** Of what waits for a crossing: how long it is high, and its guaranteed share. */
   readonly highPercent?: number;
   readonly always?: 'low' | 'high' | null;
-  /** Counted in the simulated window: no guarantee. */
+  /** Counted in the simulated window; not guaranteed. */
   readonly counted?: true;
   /** Of a level: the guaranteed peak, dBu. */
   readonly peakHigh?: number | null;
@@ -79,8 +79,7 @@ function frequencyParts(low: number | null, high: number | null): Partial<Readin
 }
 
 /**
- * A level is one figure, what the window's RMS comes to (none without a simulation), and beside it the peak that the
- * bound allows.
+ * A level is one figure, the RMS over the window (none without a simulation), beside the peak that the bound allows.
  */
 function levelOf(
   m: GraphModule,
@@ -184,7 +183,7 @@ export function readingsOf(
   ];
 }
 
-/** What waits for crossings: gate inputs, and the inputs of kinds with a detector. Pulses a second are as seen. */
+/** What waits for crossings: gate inputs, and the inputs of kinds with a detector. Pulses a second are simulated. */
 function gateReadings(
   graph: Graph,
   bounds: ReadonlyMap<string, ModuleBounds>,
@@ -277,7 +276,7 @@ function arrivingAt(
   return seen && by !== 'bound' ? { volts: seen.arrives, by } : null;
 }
 
-/** Nothing is said of a difference below this share of the span. */
+/** Differences below this share of the span are not shown. */
 const APART = 0.01;
 
 /** Whether the guaranteed range is another than what arrives. */

@@ -8,7 +8,7 @@ import type { Share } from './shares';
 const within = (min: number, max: number) => fc.integer({ min: 1000 * min, max: 1000 * max }).map((n) => n / 1000);
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
 
-/** The shares of a steady voltage through a scale and a lift into a filter. */
+/** The shares of a steady voltage through a scale and an offset into a filter. */
 function sharesFor(volts: number, amount: number, lift: number, errors: object = {}): Map<string, Share> {
   const patch = patchOf(
     {
@@ -55,7 +55,7 @@ describe('which knob makes how much of a spread', () => {
     const cents = (knob: string): number => shares.get(knob)!.perDegree[0];
     expect(shares.get('o.volts')!.unit).toBe('cents');
     expect(cents('o.volts')).toBeCloseTo((1200 * 10) / 300, 6);
-    // Through a scale that turns over; a wider scale falls further below.
+    // Through a scale that inverts; a wider scale falls further below.
     expect(cents('c.volts')).toBeCloseTo((-0.5 * 1200 * 10) / 300, 6);
     expect(cents('o.amount')).toBeCloseTo((2 * 1200 * 2) / 300, 6);
     expect(cents('f.cutoffHz')).toBeCloseTo((1200 * Math.log2(20_000 / 16)) / 300, 6);
@@ -76,7 +76,7 @@ describe('which knob makes how much of a spread', () => {
     );
     const shares = tolerance(patch, { modules: { l: { knob: 0 }, f: { knob: 0 } } }).shares;
     const of = (knob: string): Share => shares.find((s) => s.knob === knob && s.at === 'f.cutoff')!;
-    // 0.02 of a scale of −1 and of 4 V, beside 0.1 V of a lift.
+    // 0.02 of a scale of −1 and of 4 V, beside 0.1 V of an offset.
     const shareOf = (volts: number): number => (0.02 * volts) ** 2 / ((0.02 * volts) ** 2 + 0.1 ** 2);
     expect(of('o.amount').low).toBeCloseTo(shareOf(1), 6);
     expect(of('o.amount').high).toBeCloseTo(shareOf(4), 6);

@@ -22,7 +22,7 @@ export interface Share {
   readonly unit: string;
 }
 
-/** A knob that a hand sets too coarsely for what is wanted at a socket. */
+/** A knob that a hand sets too coarsely for the target at a socket. */
 export interface HandLimited {
   readonly knob: string;
   readonly at: string;
@@ -31,7 +31,7 @@ export interface HandLimited {
   readonly set: 'by ear' | 'by meter';
 }
 
-/** As fine as a hand sets a knob, of its travel. */
+/** How finely a hand sets a knob, as a share of its travel. */
 export const HAND = 0.005;
 /** What a target itself allows, of its span. */
 const ALLOWED = 1e-3;

@@ -87,7 +87,7 @@ describe('knobs that a hand sets too coarsely', () => {
     found.find((h) => h.knob === knob)?.share;
 
   it('are those whose half percent moves an end by over a thousandth of the wanted span, the worst first', () => {
-    // Lifted −1.5 to 3.5 V, a volt an octave: five octaves about 800 Hz.
+    // Offset −1.5 to 3.5 V, a volt an octave: five octaves about 800 Hz.
     const found = limitedFor({ low: 400 * 2 ** -1.5, high: 400 * 2 ** 3.5 });
     // Half a percent of −5..5 V; of −1..1 times 5 V; of the octaves from 16 Hz to 20 kHz.
     expect(of(found, 'lift.volts')).toBeCloseTo(0.05 / 5, 9);

@@ -15,17 +15,17 @@ import type { HandLimited, Share } from './shares';
 export interface ToleranceOptions extends ErrorOptions {
   /** At least 500. */
   readonly draws?: number;
-  /** Fewer draws will do: to compare, not to tell. */
+  /** Fewer draws suffice where figures are compared, not shown. */
   readonly rough?: boolean;
   /** Looks only at what these sockets depend on; their readings and those on the way. */
   readonly only?: readonly string[];
   /** What the channels that the patch sits on have: a knob that most modules lack is off only where there is one. */
   readonly channels?: Pick<ChannelLimits, 'limits'>;
-  /** Leaves out which knob makes how much of it. */
+  /** Leaves out each knob's share. */
   readonly plain?: boolean;
   /** Only the voltages of the sockets in `only`: no readings, and nothing on the way. */
   readonly voltsOnly?: boolean;
-  /** Told now and then how far it is, 0..1. */
+  /** Called now and then with the progress, 0..1. */
   readonly progress?: (share: number) => void;
 }
 
@@ -40,7 +40,7 @@ export interface ToleranceReport {
   readonly outputs: Readonly<Record<string, Tolerance>>;
   /** The 5 to 95% range of each reading's guaranteed low and high, in its own unit and in volts; silence is left out. */
   readonly readings: readonly ReadingTolerance[];
-  /** Which knob makes how much of a reading's spread. */
+  /** How much of a reading's spread each knob makes. */
   readonly shares: readonly Share[];
   /** Knobs that a hand sets too coarsely for what is wanted. */
   readonly handLimited: readonly HandLimited[];

@@ -46,7 +46,7 @@ export class BoundsEngine {
     return this.tightener.range(x);
   }
 
-  /** Lets go of atoms that no module uses any more, once they are many. */
+  /** Drops atoms that no module uses any more, once there are many. */
   private forget(): void {
     if (this.store.size < 20_000) return;
     const keep = new Set<Atom>();

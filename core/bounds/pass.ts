@@ -138,7 +138,7 @@ export class Pass {
   private carried(driver: Driver): Affine {
     if (driver.type === 'volts') return constantOf(driver.volts);
     if (driver.delayed) return this.delayed.get(keyOfOutput(driver)) as Affine;
-    // What a partial graph leaves out nobody asks about: it carries 0 V.
+    // What a partial graph leaves out is never asked for: it carries 0 V.
     return this.outputs.get(driver.module)?.[driver.output] ?? constantOf(0);
   }
 

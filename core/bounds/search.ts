@@ -2,12 +2,12 @@ import type { Affine, Range } from '../law/affine';
 import { Cone } from './cone';
 import { Slopes } from './slopes';
 
-/** A knot greater than this keeps its plain interval: to look at it even once takes too long. */
+/** An expression larger than this keeps its plain interval: even one evaluation takes too long. */
 const TOO_GREAT = 2e4;
 
 /**
- * How often a value is evaluated, at most, by the numbers that one evaluation works out: up to a thousand of them all
- * boxes are to be had, and a knot of hundreds of values, which no number of boxes would untie, gets a few.
+ * How often a value is evaluated, at most, by the numbers that one evaluation works out: up to a thousand of them every box
+ * may be used; an expression of hundreds of values, which no number of boxes would resolve, gets a few.
  */
 const evaluationsFor = (work: number): number => Math.max(4, (1e7 / Math.max(1000, work) ** 2) * 1000);
 
@@ -58,7 +58,7 @@ class Heap {
 
 /**
  * Best-first branch and bound over the sources of a value (Horst and Tuy, "Global Optimization", ch. IV), to within a
- * share of the span found or with at most so many boxes.
+ * share of the span found or within a given number of boxes.
  */
 export class Search {
   private readonly cone: Cone;
@@ -66,7 +66,7 @@ export class Search {
   private readonly point: Float64Array;
   /** Whether both ends were found as closely as was asked. */
   close = true;
-  /** So many were looked at: what one end leaves of them is the other's. */
+  /** How many were looked at: what one end leaves of them is the other's. */
   private boxes = 0;
   /** The extremes that were attained. */
   private least = Infinity;

@@ -1,13 +1,13 @@
 import { commonMultiple, toNumber } from '../units/fraction';
 import type { Fraction } from '../units/fraction';
 
-/** How something repeats: it never moves, it never repeats, or after so many seconds. */
+/** How something repeats: never moving, never repeating, or with a period in seconds. */
 export type Cycle = 'none' | 'never' | Fraction;
 
-/** What repeats this often or more is sound, and counts for no slow movement, times a second. */
+/** What repeats at this rate or faster is sound, not slow movement, Hz. */
 const SOUND_HZ = 20n;
 
-/** Longer than this nobody waits to see a movement whole, seconds. */
+/** The longest period that anybody waits to see whole, seconds. */
 const LONGEST_SLOW = 60;
 
 export function commonCycle(a: Cycle, b: Cycle): Cycle {

@@ -61,12 +61,12 @@ export class Tightener {
     return range;
   }
 
-  /** Lets go of the wider answers: a loop that has narrowed does not ask for them again. */
+  /** Drops the wider answers: a loop that has narrowed does not ask for them again. */
   narrowed(): void {
     this.coarseRanges.clear();
   }
 
-  /** Lets go of all that was found. */
+  /** Drops all that was found. */
   forget(): void {
     this.ranges.clear();
     this.parts.clear();

@@ -141,7 +141,7 @@ export const editedDocument = {
   ],
 };
 
-/** `docs/edits.md`: the words of cures, and of all that the desk does to a document. */
+/** `docs/edits.md`: the words of cures, and of all that the editor does to a document. */
 export function editsPage(): string {
   const rows = Object.entries(editWords).map(
     ([word, { says, example }]) => `| \`${word}\` | ${says} | \`${JSON.stringify(example)}\` |`,

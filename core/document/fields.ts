@@ -88,11 +88,11 @@ export interface ListField extends Common {
   readonly most: number;
   /** The fewest entries, and how a shorter list is refused. */
   readonly least?: { readonly count: number; readonly words: string };
-  /** What it is, in words, for a refusal. */
+  /** What it is, in words, for the error message. */
   readonly words?: string;
   /** A variant may name the place of an equal list instead. */
   readonly shared?: true;
-  /** Takes note of each entry as soon as it is read, faults or not: later fields may refer to it. */
+  /** Notes each entry as soon as it is read, faults or not: later fields may refer to it. */
   each?(r: Reader, entry: unknown, path: string): void;
 }
 /** A list of two. */

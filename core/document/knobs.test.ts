@@ -4,7 +4,7 @@ import { knobsIn } from './knobs';
 import { parsePatch } from './parse';
 import type { ModuleDoc } from './types';
 
-/** What is said of a module set so; nothing where it may be. */
+/** The faults of a module with these settings; none where they are valid. */
 function refusal(kind: string, params: ModuleDoc['params']): string | null {
   const read = parsePatch({ format: 'fenvo.patch', version: 1, modules: [{ id: 'm', kind, params }] });
   return read.ok ? null : (read.errors[0]?.path ?? '');

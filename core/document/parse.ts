@@ -51,7 +51,7 @@ function readExtra(doc: Fields): Record<string, Json> {
   return Object.fromEntries(entries) as Record<string, Json>;
 }
 
-/** Each variant is read as a patch of its own, so that it can be put on the desk at any time. */
+/** Each variant is read as a patch of its own, so that it can be put into the editor at any time. */
 function readVariants(r: Reader, x: unknown, modules: readonly ModuleDoc[]): Variant[] {
   const lists = new SharedLists();
   lists.add(modules, 'modules', 0);

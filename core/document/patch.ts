@@ -116,7 +116,7 @@ const bypass = record(
 /** A stage that is out of its path for now, and the cables that put it back. */
 export type Bypass = ValueOf<typeof bypass>;
 
-/** What a variant keeps: all that can be heard or measured, and nothing that is only about the desk. */
+/** What a variant keeps: all that can be heard or measured, and nothing that only concerns the editor. */
 export const stateField = record({
   settings: byDefault(settings, usualSettings),
   modules: byDefault(list(anyModule, LIMITS.modules, { each: note }), []),
@@ -133,7 +133,7 @@ export const stateField = record({
   normals: byDefault(list(normal, LIMITS.normals, { check: oneNormalEach }), []),
   targets: byDefault(list(targetField, LIMITS.targets), []),
   hands: handsField,
-  /** Left out by documents of before there were any: told from labels. */
+  /** Left out by documents from before there were any: told from labels. */
   macros: optional(macrosField),
 });
 export type PatchState = Required<ValueOf<typeof stateField>>;

@@ -31,7 +31,7 @@ export function shown(x: unknown): string {
   return text.length > 40 ? `${text.slice(0, 40)}…` : text;
 }
 
-/** As many faults are told as a person could mend; a file that is wrong throughout is refused at once. */
+/** The most faults that are reported, as many as a person would mend; a file that is wrong throughout is refused at once. */
 const MOST_FAULTS = 1000;
 class TooManyFaults extends Error {}
 

@@ -28,7 +28,7 @@ const quantity = text(TARGET_LIMITS.quantity, {
 });
 const figure = number(-1e9, 1e9);
 const free = orNone(figure);
-/** What its figures are of: what can never be left (if left out, as documents of before mean it), or what arrives. */
+/** What its figures are of: what can never be left (if left out, as older documents mean it), or what arrives. */
 export const TARGET_BASES = ['bound', 'arrives'] as const;
 const basis = optional(choice(TARGET_BASES));
 export const TARGET_SHAPES = ['triangle', 'sine', 'ramp', 'square'] as const;
@@ -55,7 +55,7 @@ export const WANTS = {
   },
   /** How long a gate input is on, % of a period. */
   duty: { percent: number(0, 100) },
-  /** How long a gain takes to fall by so many dB from its peaks. */
+  /** How long a gain takes to fall by a number of dB from its peaks. */
   fall: { db: number(0.1, 200), seconds: number(0.0001, 120) },
   /** A waveform, whatever its scale, shift and phase; `least` volts peak to peak, 0.1 where it is left out. */
   like: { shape: choice(TARGET_SHAPES), least: optional(number(0.001, 48)) },

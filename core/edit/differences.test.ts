@@ -16,7 +16,7 @@ const read = (doc: object): Patch => {
   return result.value;
 };
 
-/** Lists have an order on the desk that no difference is about. */
+/** Lists have an order in the editor that no difference is about. */
 const sorted = ({ settings, modules, cables, normals, targets, macros }: PatchState): unknown => {
   const by = <T>(list: readonly T[]): string[] => list.map((x) => JSON.stringify(x)).sort();
   const bare = modules.map(({ params, ...m }) => {

@@ -250,5 +250,5 @@ export function differencesOf(a: PatchState, b: PatchState): Difference[] {
   ];
 }
 
-/** Takes one difference over; a cable whose other end is not here stays away. */
+/** Applies one difference; a cable whose other end is missing is left out. */
 export const differenceEdits = ({ edits }: Difference): Edit[] => [...edits, { do: 'tidy' }];

@@ -28,7 +28,7 @@ type Splice = {
   };
 }[ListKey];
 
-/** A change to a patch, as data: the desk, its history, drafts, workers, cures and the solver all speak it. */
+/** A change to a patch, as data: the editor, its history, drafts, workers, cures and the solver all speak it. */
 export type Edit =
   | {
       readonly do: 'set';

@@ -64,7 +64,7 @@ function keepSockets(patch: Patch, stays: (socket: string, side: 'inputs' | 'out
   };
 }
 
-/** Takes a module away with all that hangs on it. */
+/** Removes a module with all that refers to it. */
 export function removeModule(patch: Patch, id: string): Patch {
   const stays = (socket: string): boolean => idOf(socket) !== id;
   return {

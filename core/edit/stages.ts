@@ -40,7 +40,7 @@ export function throughSockets(
   return input && output ? { input, output } : null;
 }
 
-/** A module with a free id and name, set as its kind starts on the desk. */
+/** A module with a free id and name, set as its kind starts in the editor. */
 export function newModule(patch: Pick<Patch, 'modules'>, kindName: string, given?: ModuleDoc['params']): ModuleDoc {
   const kind = kindNamed(kindName);
   const params = given ?? kind?.panel?.starts;

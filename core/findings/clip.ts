@@ -34,7 +34,7 @@ function lessGain(graph: Graph, m: GraphModule, [lo, hi]: Range, limit: number):
   ];
 }
 
-/** A lift that sits too far to one side, brought to where both ends fit. */
+/** An offset that sits too far to one side, brought to where both ends fit. */
 function towardTheMiddle(m: GraphModule, [lo, hi]: Range, limit: number): Cure | null {
   const lift = m.kind.stage?.lift;
   const shift = hi > limit ? limit - hi : lo < -limit ? -limit - lo : 0;

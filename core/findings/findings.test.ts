@@ -18,7 +18,7 @@ const found = (patch: Patch, code: string): Finding[] => predict(patch).findings
 const key = ['lfo', { shape: 'pulse', rateHz: 2, lowVolts: 0, highVolts: 5 }] as const;
 const osc = ['oscillator', { baseHz: 220 }] as const;
 const steps = (...volts: number[]) => ({ steps: volts.map((v) => ({ volts: v, gate: true, tie: false })) });
-/** An envelope of straight stages, the first of so many seconds. */
+/** An envelope of straight stages, its attack in seconds. */
 const straight = (attack: number) =>
   ['envelope', { peakVolts: 5, attack, decay: 0.1, release: 0.1, attackCurve: 0, decayCurve: 0 }] as const;
 /** What an rc lag of T seconds leaves of a triangle: its extremes are where the two meet, a while after each turn. */

@@ -11,7 +11,7 @@ const factorsOf = (m: GraphModule): GraphInput[] =>
     (m.kind.stage?.gains ?? []).flatMap((g) => g.controls),
   ).filter((s) => s.spec.role === 'signal');
 
-/** An offset's lift, a bias or a level of its own makes a source of what nothing drives. */
+/** An offset, a bias or a level of its own makes a source of a module that nothing drives. */
 function speaks({ graph, bounds }: Evidence, m: GraphModule): boolean {
   const used = graph.wiring.usedOutputs;
   return m.outputs.some((o, i) => {

@@ -76,7 +76,7 @@ function byAmount(m: GraphModule, end: End, input: GraphInput, drive: Range, [fr
   return setCure(`Set CV amount to ${showNumber(100 * amount, 1)}%`, setParam(m.id, param, amount));
 }
 
-/** A stage that scales and lifts what comes into its window. */
+/** A stage that scales and offsets what comes into its window. */
 function byStage(graph: Graph, m: GraphModule, end: End, input: GraphInput, drive: Range, window: Range): Cure | null {
   const rest = driveAt(m, end, m.params, input.spec.name, 0);
   const perVolt = driveAt(m, end, m.params, input.spec.name, 1) - rest;

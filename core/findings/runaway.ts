@@ -39,7 +39,7 @@ function loopGain(graph: Graph, members: readonly GraphModule[], mean: (s: Graph
 const ABOVE = 1 + 1e-9;
 /** What a cure turns a loop's gain down to. */
 const SAFE = 0.95;
-/** Between rest and where it stands the gain is asked at so many places. */
+/** How many points between rest and the present state the gain is evaluated at. */
 const PLACES = 10;
 
 type Volts = (s: GraphInput) => number;

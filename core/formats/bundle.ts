@@ -51,7 +51,7 @@ export const BUNDLE = {
   entries: 2000,
   /** Unpacked, bytes. */
   bytes: 600_000_000,
-  /** Beyond so many bytes what is unpacked may be at most so many times what was packed. */
+  /** The greatest ratio of unpacked to packed, beyond this many bytes. */
   ratio: 100,
   ratioFrom: 20_000_000,
 } as const;

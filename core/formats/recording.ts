@@ -38,7 +38,7 @@ function cellsOf(text: string, progress: (share: number) => void): string[][] {
 /**
  * Reads a table of numbers with comma, semicolon or tab, with or without a header.
  *
- * @param progress told now and then how far it is, 0..1.
+ * @param progress called now and then with the progress, 0..1.
  * @returns every column of numbers; or what is wrong, with its line.
  */
 export function readTable(text: string, progress: (share: number) => void = () => undefined): Result<Table, string> {
@@ -84,7 +84,7 @@ export function readCsvTraces(text: string, sampleRate: number): Result<FileTrac
   return table.ok ? tableTraces(table.value, table.value.times !== 'no', sampleRate) : table;
 }
 
-/** Even samples that uneven times may be spread to: so many a row, or so many at all. */
+/** Even samples that uneven times may be spread to: this many a row, or this many in total. */
 const MOST_PER_ROW = 20;
 const MOST_EVEN = 2_000_000;
 

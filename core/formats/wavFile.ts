@@ -113,7 +113,7 @@ export interface WavTraces extends FileTraces {
 /**
  * Reads a WAV file: PCM of 8 to 32 bits, float, A-law, µ-law, plain or extensible.
  *
- * @param progress told now and then how far it is, 0..1.
+ * @param progress called now and then with the progress, 0..1.
  * @returns its channels, full scale as 1; or what is wrong.
  */
 export function readWavTraces(

@@ -39,7 +39,7 @@ function mainInput(m: GraphModule): GraphInput | null {
   return driven.find((s) => s.spec.role === role) ?? null;
 }
 
-/** Whether a stage turns its main signal over. */
+/** Whether a stage inverts its main signal. */
 export function flipsAt({ module: m, input, output }: Pick<Frame, 'module' | 'input' | 'output'>): boolean {
   const p = m.params;
   const name = output === null ? undefined : nameOf(output);

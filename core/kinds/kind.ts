@@ -41,7 +41,7 @@ export interface Wiring {
   keep<T extends object>(name: string, make: () => T): T;
   /** The compiled loops, over these buffers. */
   readonly kernels: Kernels;
-  /** Whether anybody looks at an output; one that nobody does may be left out. */
+  /** Whether an output is read; one that is not may be skipped. */
   wanted(name: string): boolean;
   /** Where a kind that `detects` writes 1 while its detector is high, else 0. */
   readonly detected: Float64Array;
@@ -64,9 +64,9 @@ interface Described<P> {
   readonly offered?: number;
 }
 
-/** The panel facet: its knobs beside their own limits, for the parser, the desk, the solver. */
+/** The panel facet: its knobs beside their own limits, for the parser, the editor, the solver. */
 interface PanelFacet<P> {
-  /** What it is set to when it is put on a desk, where that is not its defaults: so that something comes out. */
+  /** What it is set to when it is put into the editor, where that is not its defaults: so that something comes out. */
   readonly starts?: ParamValues;
   /** The settings with which it gives `sum` minus what it gives now; null where its knobs do not reach that far. */
   mirrored?(p: P, sum: number): Partial<P> | null;
@@ -82,7 +82,7 @@ interface PanelFacet<P> {
   readonly likeInput?: Readonly<Record<string, { readonly input: string; readonly by: 'sum' | 'factor' }>>;
   /** Knobs that make it howl by themselves: turned down before it is plugged. */
   readonly howls?: readonly string[];
-  /** Follows the patch's tempo: unless `beats` is null, one cycle lasts so many and sets the rate `sets`, Hz. */
+  /** Follows the patch's tempo: unless `beats` is null, one cycle lasts that many beats and sets the rate `sets`, Hz. */
   readonly tempo?: { readonly beats: keyof P & string; readonly sets: keyof P & string };
   /** The list of points that a hand draws or records. */
   readonly drawn?: string;
@@ -137,7 +137,7 @@ interface SoundFacet<P> {
   };
   /** Inputs of a product that come through beside it, for peaks of its inputs. */
   feedthrough?(p: P, peak: (input: string) => number): readonly Feedthrough[];
-  /** What a small signal from an input comes to at its loudest frequency; null: what its law says. */
+  /** The gain of a small signal from an input at its loudest frequency; null: as its law says. */
   loudest?(p: P, input: string, output: string): number | null;
   /** Inputs whose constant part is lost. */
   acCoupled?(p: P): readonly string[];
@@ -176,11 +176,11 @@ interface StageFacet<P> {
   clipLevel?(p: P): number | null;
   /** It amplifies by a control voltage: its first end is how far it opens, from shut to full. */
   readonly amplifier?: AmplifierSpec<P>;
-  /** A knob that lifts all that comes out. Left out: none. */
+  /** A knob that offsets all that comes out. Left out: none. */
   readonly lift?: LiftSpec<P>;
   /** Takes what is below 0 V for 0 V. */
   positiveOnly?(p: P): boolean;
-  /** Turns its signal over, whatever its amounts are. */
+  /** Inverts its signal, whatever its amounts are. */
   flips?(p: P): boolean;
   /** Clipping is what it is for. */
   readonly shapes?: boolean;

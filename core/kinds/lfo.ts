@@ -16,7 +16,7 @@ interface Cycle extends Span {
   readonly phase: number;
 }
 
-/** One output of a slow oscillator that waits for a trigger which never comes: where it rests. */
+/** One output of an LFO that waits for a trigger which never comes: where it rests. */
 function resting(b: Laws, io: Sockets, p: Cycle, name: string, lows: readonly [number, number]): Affine {
   const other = name === 'out' ? { shape: null, shift: 0 } : others[name as Other];
   const unit = unitWave(other.shape ?? p.shape, p.width, p.phase + other.shift);

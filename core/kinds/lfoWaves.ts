@@ -4,7 +4,7 @@ import type { Wiring } from './kind';
 import { EDGE, withinCycle } from './phase';
 import { draw } from './random';
 
-/** The waves of a slow oscillator, by the phase. */
+/** The waves of an LFO, by the phase. */
 
 export const shapes = ['sine', 'triangle', 'rampUp', 'rampDown', 'pulse', 'stepped', 'smooth'] as const;
 export type Shape = (typeof shapes)[number];

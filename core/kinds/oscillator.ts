@@ -34,7 +34,7 @@ function drive(b: Laws, p: Tuning, io: Sockets): Affine {
   return b.scale(factor, LINEAR_VOLTS, -LINEAR_VOLTS);
 }
 
-/** Linear modulation of so many volts doubles the frequency. */
+/** The linear modulation that doubles the frequency, volts. */
 const LINEAR_VOLTS = 5;
 
 /**

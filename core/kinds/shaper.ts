@@ -29,7 +29,7 @@ interface Folds {
   readonly folds: number;
 }
 
-/** Scaled, lifted and folded, before the knee. */
+/** Scaled, offset and folded, before the knee. */
 function foldedOf(b: Laws, p: Folds, io: Sockets): Affine {
   const v = b.sum([io.in('in'), p.gain], [io.in('bias'), 1], [b.constant(p.biasVolts), 1]);
   return p.folds === 0 ? v : b.curve(v, foldCurve(p.clipVolts, p.folds));

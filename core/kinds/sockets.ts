@@ -39,7 +39,7 @@ export interface Sockets {
   connected(name: string): boolean;
   /** A new independent value of this module's own, anywhere in lo..hi. */
   symbol(name: string, lo: number, hi: number): Affine;
-  /** Whether a hand turns one of its knobs; where nobody asks, none does. */
+  /** Whether a hand turns one of its knobs; without this, none does. */
   turns?(param: string): boolean;
   /** How far a value can go, tightened. */
   range(x: Affine): Range;

@@ -41,7 +41,7 @@ export interface EndSpec<P> {
   span?(p: P, lo: number, hi: number): Range;
   /** What is below 0 V is told as it is: it opens nothing. */
   oneSided?(p: P): boolean;
-  /** Its own knob, 0..1, to which its voltages are added by an amount: so many volts for its whole travel. */
+  /** Its own knob, 0..1, to which its voltages are added by an amount: the volts for its whole travel. */
   readonly ownKnob?: { readonly param: string; readonly amount: string; fullVolts(p: P): number };
 }
 
@@ -76,11 +76,11 @@ export interface AmplifierSettings {
   readonly biasRange: Range;
   /** Fully open at. */
   readonly unityVolts: number;
-  /** A negative control opens it too, and turns its signal over. */
+  /** A negative control opens it too, and inverts its signal. */
   readonly bothSigns: boolean;
 }
 
-/** A knob that lifts all that comes out, and what a volt of it makes. */
+/** A knob that offsets all that comes out, and what a volt of it makes. */
 export interface LiftSpec<P> {
   readonly param: string;
   perVolt(p: P): number;

@@ -16,7 +16,7 @@ export const LIVE_BLOCK = 128;
 
 /** More than any module takes for itself, buffers. */
 const BUFFERS = 96;
-/** A knob that is not linear moves in so many steps a block. */
+/** How many steps a block a non-linear knob moves in. */
 const STEPS = 8;
 
 export interface LiveOptions {

@@ -1,4 +1,4 @@
-/** Samples that the limiter looks ahead; so long its sound is late. */
+/** Samples that the limiter looks ahead, which is also its delay. */
 export const LOOK_AHEAD = 64;
 /** How long it takes to let go by 63%, seconds. */
 const RELEASE = 0.08;

@@ -13,12 +13,12 @@ export const CEILING_DB = -1;
 export const FADE_IN = 0.3;
 /** Below this nothing is heard of constant voltage, Hz. */
 const BLOCK_HZ = 10;
-/** A jump of more than this, dB, within so many seconds is held back. */
+/** A jump of more than this many dB within this many seconds is held back. */
 const JUMP_DB = 12;
 const JUMP_SECONDS = 0.05;
 /** What is quieter than this may begin as it likes, dB full scale. */
 const QUIET_DB = -30;
-/** The loudest of so long ago counts as what was heard, seconds. */
+/** How far back the loudest sound counts as heard, seconds. */
 const HEARD_SECONDS = 3;
 /** How fast what was held back comes, dB a second. */
 const RISE_DB = 24;

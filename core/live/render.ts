@@ -16,7 +16,7 @@ export interface RenderOptions {
   readonly sampleRate: number;
   readonly bits: RenderBits;
   readonly asset?: AssetLookup;
-  /** Told now and then how far it is, 0..1. */
+  /** Called now and then with the progress, 0..1. */
   readonly progress?: (share: number) => void;
 }
 

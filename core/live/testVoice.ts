@@ -9,7 +9,7 @@ import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { Ears } from './ears';
 
-/** A voice that stands in where a voltage ends without a sound, for listening alone. */
+/** A voice put in where a voltage ends without a sound, for listening alone. */
 export interface TestVoice {
   /** The patch with the voice beside it. */
   readonly patch: Patch;

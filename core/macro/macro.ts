@@ -20,7 +20,7 @@ const TINY = 1e-9;
 
 const rounded = (x: number): number => Math.round(x * 1e6) / 1e6 || 0;
 
-/** Scale and lift with the least jumper that it takes; null where none reaches so far. */
+/** Scale and offset with the least jumper that it takes; null where none reaches so far. */
 function lift(amount: number, volts: number): ParamValues | null {
   const maxAmount = [1, 2, 4].find((m) => Math.abs(amount) <= m + TINY);
   const reach = [5, 10, 12].find((m) => Math.abs(volts) <= m + TINY);

@@ -15,7 +15,7 @@ import { Servers } from './serve';
 const seated = (patch: Patch, rack: Rack) =>
   Object.fromEntries(assignRack(patch, rack).assigned.map((a) => [a.module, a.rack]));
 
-/** The least cost by trying every seating; who stays without costs more than all the rest. */
+/** The least cost by trying every seating; a module without a channel costs more than all the rest. */
 function byTrying(patch: Patch, rack: Rack): number {
   const places = placesOf(rack);
   const servers = new Servers(patch);

@@ -47,7 +47,7 @@ const BARRED = 1e9;
 const ORDER = 1e-7;
 const STAYS = 1e-4;
 const NOWHERE = -1;
-/** Cascades are joined by trying, at most so often. */
+/** How often a cascade is tried at most. */
 const MOST_TRIES = 150;
 
 interface Link {
@@ -146,7 +146,7 @@ class Seating {
     return seats.reduce((sum, p, m) => sum + (this.table.services[m]?.[p]?.cost ?? MISSING), 0);
   }
 
-  /** All that a seating costs; who stays without counts more than all the rest. */
+  /** All that a seating costs; a module without a channel counts more than all the rest. */
   costOf(seats: readonly number[]): number {
     return this.ownOf(seats) + UNJOINED * this.links.filter((link) => this.isUnjoined(seats, link)).length;
   }

@@ -21,7 +21,7 @@ interface Stage {
   readonly standIn: string | null;
 }
 
-/** What scales, flips and lifts, the plainest first; what must be open to pass something starts open. */
+/** What scales, inverts and offsets, the plainest first; what must be open to pass something starts open. */
 const SCALING: readonly Stage[] = [
   {
     kind: 'offset',

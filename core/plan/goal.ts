@@ -17,7 +17,7 @@ export interface Goal {
   /** A destination: kind and socket. */
   readonly kind: string;
   readonly socket: string;
-  /** What shall come of it there, in the destination's own unit. */
+  /** What should arrive there, in the destination's own unit. */
   readonly wish: Wish;
   readonly by: GoalSource;
 }

@@ -52,11 +52,11 @@ export interface Plan {
 /** Chains that are tried at most; those that only a trace tells of take longer each. */
 const TRIES = { bounded: 46, traced: 4 } as const;
 const MOST = 5;
-/** Of chains that all miss, so many are solved once more with all care. */
+/** Where all chains miss, how many are solved once more, thoroughly. */
 const CAREFUL = 3;
 /** To tell which of a few chains is the steadiest. */
 const DRAWS = 120;
-/** With so many chains that do, longer ones are not looked at. */
+/** Once this many chains do, longer ones are not tried. */
 const ENOUGH = 4;
 
 interface Tried {
@@ -248,5 +248,5 @@ function ranked(list: readonly Proposal[], candidates: readonly Candidate[]): Pr
   });
 }
 
-/** Chains for what shall arrive, from a source to a destination; with a rack of what is free in it alone. */
+/** Chains that make a target arrive, from a source to a destination; with a rack, from its free channels alone. */
 export const planChain = (request: PlanRequest, rack: Rack | null = null): Plan => new Planner(request, rack).run();

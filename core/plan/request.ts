@@ -25,7 +25,7 @@ export interface SourceKind {
   readonly params?: ParamValues;
 }
 
-/** What shall arrive where, from what. */
+/** What should arrive where, from which source. */
 export interface PlanRequest {
   readonly patch?: Patch;
   /** An output of the patch; without one a source's kind. */

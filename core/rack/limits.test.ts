@@ -67,7 +67,7 @@ describe('a stage on a channel', () => {
     expect(amount.value).toBeCloseTo(0.4, 9);
     expect(amount.percent).toBeCloseTo(62.5, 6);
     expect(amount.clock).toBe(clockOf(0.625));
-    // A wanted range below the filter's own knob needs a negative lift, which this channel has not.
+    // A wanted range below the filter's own knob needs a negative offset, which this channel has not.
     const below = solve(
       { ...patch, targets: [{ at: 'tone.cutoff', quantity: 'frequency', low: 50, high: 200 }] },
       { free, channels },

@@ -19,7 +19,7 @@ export interface ChannelLimits {
   readonly choices: ReadonlyMap<string, readonly ParamValue[]>;
   /** What is printed around a knob there. */
   readonly panels: ReadonlyMap<string, Panel>;
-  /** By module, one sigma of its knobs as it was measured there, as a share of their travel. */
+  /** By module, one sigma of its knobs as measured there, as a share of their travel. */
   readonly spreads: ReadonlyMap<string, number>;
 }
 

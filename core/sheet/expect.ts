@@ -16,7 +16,7 @@ import { GateStats, pulsesOf, settleFrom } from '../simulate/stats';
 import type { SimulateOptions } from '../simulate/types';
 import type { MeterExpectation, MeterReading, MeterSpec } from './types';
 
-/** From so many turns a second on an instrument shows AC and not each turn. */
+/** The rate from which an instrument shows AC rather than each swing, Hz. */
 const AUDIO_HZ = 2;
 /** A voltage that moves by less stands still. */
 const STILL_VOLTS = 1e-9;
@@ -89,7 +89,7 @@ const MEAN_RATE = { least: 500, most: 8000 } as const;
 /** From 5 to 95% of a normal error, in sigmas. */
 const WIDTH = 3.29;
 
-/** The mean of the last so many samples, of all where there are fewer. */
+/** The mean of the last samples, or of all where there are fewer. */
 function meanOfLast(trace: Float64Array, samples: number | null): number {
   const part = samples !== null && samples > 0 && samples <= trace.length ? trace.subarray(-samples) : trace;
   return part.reduce((a, b) => a + b, 0) / part.length;

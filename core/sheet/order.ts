@@ -65,7 +65,7 @@ export class Order {
       .sort((a, b) => (joins.get(a.to) ?? 0) - (joins.get(b.to) ?? 0) || (a.to < b.to ? -1 : 1));
   }
 
-  /** The cables that must be plugged before a connection carries what it shall, itself included. */
+  /** The cables that must be plugged before a connection carries its signal, itself included. */
   private joinsTo(wire: Wire, seen = new Set<string>()): number {
     if (this.plugs.has(plugKey(wire)) || seen.has(plugKey(wire))) return 0;
     seen.add(plugKey(wire));

@@ -296,7 +296,7 @@ describe('a sheet is told by what is there', () => {
     const of = (quantity: string): number =>
       found.do === 'measure' ? found.expect.meter.find((m) => m.quantity === quantity)!.plusMinus : NaN;
     // The amount's error of 1% of ±4 moves the extremes by ±0.4 V and the mean of a triangle not at all: what is left
-    // is the lift's 1% of 10 V and the offsets of two outputs.
+    // is the offset's 1% of 10 V and the offsets of two outputs.
     expect(of('high')).toBeGreaterThan(1);
     expect(of('mean')).toBeLessThan(0.5);
     expect(of('mean')).toBeGreaterThan(0.2);

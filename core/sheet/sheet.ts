@@ -30,7 +30,7 @@ export interface SheetOptions {
   readonly assignment?: Assignment;
   readonly meter?: MeterSpec;
   readonly asset?: Asset;
-  /** Told now and then how far it is, 0..1. */
+  /** Called now and then with the progress, 0..1. */
   readonly progress?: (share: number) => void;
 }
 

@@ -18,7 +18,7 @@ export interface Slot {
   readonly detected: Float64Array;
   /** Zeros, for sockets that are not there. */
   readonly nothing: Float64Array;
-  /** Whether anybody looks at an output. */
+  /** Whether an output is read. */
   wanted(socket: string): boolean;
 }
 

@@ -47,7 +47,7 @@ export function measure(trace: ArrayLike<number>, sampleRate: number, repeats = 
 
 /** Times between crossings that differ by less than this are of one period. */
 const EVEN = 0.01;
-/** So many of them must be alike where others are not: a tone that closes now and then is still that tone. */
+/** The share of them that must agree: a tone that is gated off now and then is still that tone. */
 const MOST_ALIKE = 0.6;
 
 /** By the rises through the middle, or by the falls where a short window holds more of those. */

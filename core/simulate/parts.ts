@@ -180,7 +180,7 @@ export class Parts {
     return [{ socket: input.socket, buffer: detected, stats }];
   }
 
-  /** Whether anybody looks at an output. */
+  /** Whether an output is read. */
   private wanted(socket: string): boolean {
     return !this.options.sparing || this.looked.has(socket);
   }

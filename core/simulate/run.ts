@@ -79,7 +79,7 @@ export class Run {
     return this.fresh === null || this.fresh.has(index);
   }
 
-  /** A module that nobody needs, or whose answer is known, has no part. */
+  /** A module that is not needed, or whose answer is known, has no part. */
   private whole(index: number, count: number, k0: number): void {
     const part = this.partAt.get(index);
     if (part) this.step(part, 0, count, k0);

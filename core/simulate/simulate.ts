@@ -13,7 +13,7 @@ const BLOCK = 512;
 /** More than any module takes for itself. */
 const BUFFERS = 64;
 
-/** A loop's modules run sample by sample, which takes so much longer. */
+/** How much longer a loop's modules take, run sample by sample. */
 const LOOP_FACTOR = 32;
 
 /** How much a simulation is to do: modules times samples, those of loops by what they take. */

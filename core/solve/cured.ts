@@ -11,7 +11,7 @@ import { solve } from './solve';
 import { editsOf } from './types';
 import type { KnobSetting } from './types';
 
-/** A cure of more knobs than this is a new patch, not a cure. */
+/** A fix of more knobs than this is a new patch, not a fix. */
 const MOST_KNOBS = 3;
 
 /** `Trim gain to 0.4` */

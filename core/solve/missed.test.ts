@@ -83,7 +83,7 @@ describe('how far a range is missed', () => {
 });
 
 describe('two that are tied', () => {
-  /** One oscillator to two filters, by an amount and a lift each. */
+  /** One oscillator to two filters, by an amount and an offset each. */
   const tied = (want: string, first: readonly [number, number], second: readonly [number, number]) => {
     const stage = ([amount, volts]: readonly [number, number]) => ['offset', { amount, volts }] as const;
     const patch = patchOf(

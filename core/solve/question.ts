@@ -26,7 +26,7 @@ const CLOSE = { within: 1e-4, boxes: 16_384 } as const;
 const LOOKS = { live: 110, plain: 6000, traced: 400, tracedLive: 12 } as const;
 const MOST = 5;
 const ROUND_STEP = 0.005;
-/** So many knobs are rounded in every way; more are rounded one after the other. */
+/** Up to this many knobs are rounded in every combination; more are rounded one after another. */
 const ROUNDED_TOGETHER = 6;
 
 /** By what rate a target can be looked for: how long a fall takes shows at a fifth of what it allows, samples a second. */

@@ -13,7 +13,7 @@ import { buildGraph } from '../graph/graph';
 
 /** Looks at settings, at most, for a whole answer with all that explains it. */
 const LOOKS = { live: 160, plain: 12_000, traced: 900, tracedLive: 16 } as const;
-/** After so long a question ends with the best so far, seconds. */
+/** The time after which a question ends with the best so far, seconds. */
 const SECONDS = { bounds: 2, traced: 10 } as const;
 const MOST = 5;
 

@@ -24,9 +24,9 @@ export interface SolveOptions {
   /** What owned channels allow of knobs and switches. */
   readonly channels?: ChannelLimits;
   readonly asset?: SimulateOptions['asset'];
-  /** After so long it ends with the best so far; left out: 2 s, or 10 s where the patch must be run. */
+  /** Seconds after which it ends with the best so far; by default 2 s, or 10 s where the patch must be run. */
   readonly seconds?: number;
-  /** Told now and then how far it is, 0..1. */
+  /** Called now and then with the progress, 0..1. */
   readonly progress?: (share: number) => void;
 }
 

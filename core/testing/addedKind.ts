@@ -1,7 +1,7 @@
 import { kind, never, signal } from '../kinds/kind';
 import { number, setUp, volts } from '../kinds/params';
 
-/** A kind as somebody would add it: one file. It doubles by default, and lifts. */
+/** A kind as somebody would add it: one file. It doubles by default, and offsets. */
 export const doubler = kind({
   name: 'doubler',
   title: 'Doubler',

@@ -18,7 +18,7 @@ const ENDS = [
   ['oscillator', 'pitch'],
 ] as const;
 
-/** A chain from a slow oscillator to a destination, by a seed: its patch, and the knobs that the solver has. */
+/** A chain from an LFO to a destination, by a seed: its patch, and the knobs that the solver has. */
 export function randomChain(seed: number, bent: boolean): Patch {
   const random = stream(0xc4a1 ^ (seed * 7919));
   const between = (lo: number, hi: number): number => Number((lo + (hi - lo) * random()).toFixed(3));

@@ -38,7 +38,7 @@ export function checkDocuments(from: number, count: number): DocumentsReport {
         continue;
       }
       read++;
-      // What is tested is the refusal, not the patience: a long window is cut.
+      // Refusals are tested, not run times: a long window is cut.
       const long = result.value.settings.duration > 0.1;
       predict(long ? { ...result.value, settings: { ...result.value.settings, duration: 0.02 } } : result.value);
     } catch (error) {

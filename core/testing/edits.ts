@@ -14,7 +14,7 @@ type Random = () => number;
 
 const pick = <T>(random: Random, list: readonly T[]): T | undefined => list[Math.floor(random() * list.length)];
 
-/** One edit of any kind that a desk makes; null where the patch has nothing to do it to. */
+/** One edit of any kind that an editor makes; null where the patch has nothing to do it to. */
 function randomEdit(random: Random, patch: Patch, other: Patch): Edit | null {
   const { modules } = buildGraph(patch);
   const inputs = modules.flatMap((m) => m.inputs.map((s) => s.socket));
@@ -47,7 +47,7 @@ function randomMacro(fader: string, stage: string, patch: Patch): MacroDoc {
   return { fader, rows: [{ end, curve: 'straight', stages: [stage] }] };
 }
 
-/** One edit of what is only about the desk, or of a name. */
+/** One edit of what is only about the editor, or of a name. */
 function smallEdit(random: Random, patch: Patch, other: Patch): Edit | null {
   const m = pick(random, patch.modules);
   if (!m) return null;

@@ -26,7 +26,7 @@ const WAVES = ['triangle', 'sine', 'rampUp', 'stepped', 'smooth', 'pulse'] as co
 /** Seen and said may differ by rounding alone, volts. */
 const SLACK = 1e-9;
 
-/** A module of a kind with any settings, whose inputs are fed by slow oscillators of any range, or by nothing. */
+/** A module of a kind with any settings, whose inputs are fed by LFOs of any range, or by nothing. */
 function fed(name: string, seed: number, held: ParamValues) {
   const kind = kindNamed(name);
   if (!kind) throw new Error(`no kind ${name}`);

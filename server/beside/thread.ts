@@ -40,7 +40,7 @@ export class Thread {
     const worker = this.open();
     if (!worker) return Promise.resolve(runTask(ask));
     const n = this.n++;
-    // Only while it works does it keep the program alive.
+    // It keeps the program alive only while it works.
     worker.ref();
     return new Promise((resolve) => {
       const timer = this.patience > 0 ? setTimeout(() => this.fail('took too long'), this.patience) : null;

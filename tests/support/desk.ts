@@ -2,7 +2,7 @@ import type { ElementHandle, KeyInput, Page } from 'puppeteer-core';
 import { parsePatch, predict, printPatch, showRange } from '@/core';
 import type { Patch } from '@/core';
 
-/** A person at the desk: what they see and what they do. */
+/** A person in the editor: what they see and what they do. */
 export class DeskDriver {
   constructor(
     readonly page: Page,
@@ -146,7 +146,7 @@ export class DeskDriver {
     await this.page.locator(`::-p-xpath(//button[contains(., "${text}") or contains(@aria-label, "${text}")])`).click();
   }
 
-  /** A desk with nothing on it. */
+  /** An editor with nothing on it. */
   async fresh(): Promise<void> {
     await this.keep({ guide: 'off' });
     await this.goTo(`/patches/${await storePatch(this.url, { format: 'fenvo.patch', version: 1, name: 'New patch' })}`);
@@ -173,7 +173,7 @@ export class DeskDriver {
     }, JSON.stringify(settings));
   }
 
-  /** The id of the patch on the desk. */
+  /** The id of the patch in the editor. */
   id(): string {
     return new URL(this.page.url()).pathname.split('/').at(-1) ?? '';
   }
@@ -247,7 +247,7 @@ export class DeskDriver {
     }));
   }
 
-  /** Waits until the patch on the desk is stored, and reads it back. */
+  /** Waits until the patch in the editor is stored, and reads it back. */
   async kept(): Promise<Patch> {
     await this.saved();
     return this.stored();

@@ -21,7 +21,7 @@ export function EditableName({ label, value, longest, size, onRename }: Props) {
     <InputBase
       {...field}
       onChange={(e) => field.onChange(e.target.value)}
-      // With Enter the field is left: the keys are the desk's again.
+      // With Enter the field is left: the keys are the editor's again.
       onKeyDown={(e) => (e.key === 'Enter' ? (e.target as HTMLInputElement).blur() : field.onKeyDown(e))}
       slotProps={{ input: { 'aria-label': label, maxLength: longest } }}
       sx={{

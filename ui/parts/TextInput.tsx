@@ -15,7 +15,7 @@ interface Props extends Omit<OutlinedInputProps, 'label' | 'onChange' | 'inputPr
   /** It holds figures: in the face of numbers. */
   readonly figures?: boolean;
   readonly longest?: number;
-  /** Several lines: as high as its text, between so many and so many. */
+  /** Several lines: as high as its text, between a least and a greatest number. */
   readonly lines?: readonly [least: number, most: number];
 }
 

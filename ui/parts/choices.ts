@@ -3,7 +3,7 @@ import { allKinds, completeParams, showNumber } from '@/core';
 import type { GraphModule, Kind } from '@/core';
 import type { Choice } from './Chooser';
 
-/** What a person can choose from at the desk: stages, sources and ends, by name, with what they do beside it. */
+/** What a person can choose from in the editor: stages, sources and ends, by name, with what they do beside it. */
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 

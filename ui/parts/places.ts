@@ -1,2 +1,2 @@
-/** The part of a desk's address that asks for the place of its first finding. */
+/** The part of an editor's address that asks for the place of its first finding. */
 export const FINDINGS = 'findings';

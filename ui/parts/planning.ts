@@ -20,7 +20,7 @@ function endPlanner(): void {
 
 /** How long an edit is waited for before the planner is asked, milliseconds. */
 const QUIET = 250;
-/** A planner that says nothing for so long is ended, milliseconds. */
+/** How long a silent planner is waited for before it is ended, milliseconds. */
 const PATIENCE = 30_000;
 
 /** A question to the planner. */

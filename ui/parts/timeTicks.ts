@@ -7,7 +7,7 @@ interface TimeTick {
 }
 
 /**
- * Even times along a ruler, each with so much room for its figure: a scale may make more than it was asked for.
+ * Even times along a ruler, each with room for its figure: a scale may make more than it was asked for.
  *
  * @param x seconds to pixels.
  * @param room of one figure, pixels.

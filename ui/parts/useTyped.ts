@@ -23,7 +23,7 @@ interface Entry {
   readonly tried: string | null;
 }
 
-/** What is typed is put once nothing more was typed for so long, milliseconds. */
+/** The pause after which typed text is applied, milliseconds. */
 const QUIET = 600;
 
 /**

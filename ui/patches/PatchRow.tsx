@@ -93,7 +93,7 @@ export const PatchRow = memo(function PatchRow({
   );
 });
 
-/** So many destinations are shown in a row. */
+/** How many destinations a row shows. */
 const SHOWN = 1;
 
 /** The destinations that a row shows: the one that the patch opens with first. */

@@ -33,7 +33,7 @@ interface Props {
   readonly onRemove: (patch: ListedPatch) => void;
 }
 
-/** So many rows are there at once; those below follow while the page answers already. */
+/** How many rows are drawn at once; the others follow once the page responds. */
 const AT_ONCE = 60;
 
 /** The patches as a table that is sorted by its heads. */

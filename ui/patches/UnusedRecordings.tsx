@@ -6,7 +6,7 @@ import { api } from '@/ui/parts/api';
 import { tell, tellFault } from '@/ui/parts/messages';
 
 const MEGABYTE = 1e6;
-/** So many are named; of the rest their number is told. */
+/** How many are named; the rest are counted. */
 const NAMED = 3;
 
 const counted = (n: number): string => `${n} recording${n === 1 ? '' : 's'}`;

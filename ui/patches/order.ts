@@ -8,7 +8,7 @@ export interface Order {
   readonly down: boolean;
 }
 
-/** How bad it is: an error weighs more than any warnings; what cannot be read weighs most. */
+/** Severity: an error weighs more than any number of warnings; an unreadable patch weighs most. */
 const weightOf = ({ summary, fault }: ListedPatch): number => {
   if (fault !== null) return Infinity;
   const { error = 0, warning = 0, note = 0 } = summary?.findings ?? {};

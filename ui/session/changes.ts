@@ -1,6 +1,6 @@
 import type { Change, History } from './history';
 
-/** So many changes are named in one save; of more, the last. */
+/** The most changes named in one save; the last ones where there are more. */
 const MOST = 40;
 const LONGEST = 200;
 
@@ -34,7 +34,7 @@ export class Changes {
     return this.names;
   }
 
-  /** A save with so many of them was confirmed. */
+  /** A save that held this many of them was confirmed. */
   saved(count: number): void {
     this.names = this.names.slice(count);
   }

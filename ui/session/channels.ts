@@ -11,5 +11,5 @@ interface Channels {
   readonly answered: string | null;
 }
 
-/** What the chosen rack says of the patch on the desk; filled by who watches it. */
+/** What the chosen rack says of the patch in the editor; filled by who watches it. */
 export const channels = createStore<Channels>(() => ({ rack: null, limits: null, faults: [], answered: null }));

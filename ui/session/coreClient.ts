@@ -34,7 +34,7 @@ export interface CoreEvents {
   readonly progress: (progress: Progress) => void;
 }
 
-/** For the next desk, without what this one asked. */
+/** For the next editor, without what this one asked. */
 function leave(worker: Worker, remote: Remote<CoreWorker>): void {
   remote.forget().catch(() => undefined);
   leaveCore(worker);

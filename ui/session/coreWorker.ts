@@ -2,7 +2,7 @@ const made = (): Worker => new Worker(new URL('@/workers/core.worker.ts', import
 
 /** Workers that nobody asks now. */
 const spare: Worker[] = [];
-/** As many as a desk asks. */
+/** As many as an editor asks. */
 const MOST_SPARE = 2;
 
 function put(worker: Worker): void {
@@ -23,7 +23,7 @@ export function warmCore(): void {
 /** A worker for the core's questions: one that is warm, else a new one. */
 export const coreWorker = (): Worker => spare.pop() ?? made();
 
-/** A worker that is asked no more, and has forgotten what it was asked: the next desk begins with it. */
+/** A worker that is asked no more, and has forgotten what it was asked: the next editor begins with it. */
 export function leaveCore(worker: Worker): void {
   if (spare.length < MOST_SPARE) put(worker);
   else worker.terminate();

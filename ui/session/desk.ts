@@ -58,7 +58,7 @@ export interface DeskStart {
   readonly savedAt: string;
 }
 
-/** Why a patch could not be stored, or null: what the parser refuses never gets onto the desk. */
+/** Why a patch could not be stored, or null: what the parser refuses never gets into the editor. */
 function faultOf(patch: Patch): string | null {
   const printed = printPatch(patch);
   const large = tooLarge(printed);
@@ -84,7 +84,7 @@ function tooLarge(printed: ReturnType<typeof printPatch>): string | null {
   return `the patch would be ${inMegabytes(bytes)}; the limit is ${inMegabytes(LIMITS.bytes)}. Largest parts: ${list}.`;
 }
 
-/** All that one open patch's desk holds. */
+/** All that one open patch's editor holds. */
 export function createDesk(start: DeskStart, onRefused: (message: string) => void = () => undefined) {
   const clean = start.patch === start.saved;
   const end = openingEnd(buildGraph(start.patch));

@@ -41,5 +41,5 @@ export const swapSides = (): void => hearing.setState(({ swapped }) => ({ swappe
 /** Hears another state of the patch, beside it as it is. */
 export const hear = (name: string, patch: Patch): void => hearing.setState({ open: true, offered: { name, patch } });
 
-/** What nobody has answered is forgotten with the desk that it was asked of: no other begins to sound by itself. */
+/** What nobody has answered is forgotten with the editor that it was asked of: no other begins to sound by itself. */
 export const forgetAsked = (): void => hearing.setState({ asked: false, swapped: false, offered: null });

@@ -4,7 +4,7 @@ import { editsBetween } from '@/core';
 import type { Patch } from '@/core';
 import type { PatchStep } from '@/wire/core';
 
-/** A worker that says nothing for so long, not even how far it is, is taken for hung, milliseconds. */
+/** How long a worker may go without a word, not even of progress, before it counts as hung, milliseconds. */
 const PATIENCE = 30_000;
 
 /** How far a long job is, 0..1; null when none runs. */

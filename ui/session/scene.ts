@@ -1,6 +1,6 @@
 import type { Patch } from '@/core';
 
-/** What the desk shows beside or over the patch. */
+/** What the editor shows beside or over the patch. */
 export type Scene = { readonly show: 'desk' | 'variants' | 'history' | 'help' | 'palette' | 'import' } | Compared;
 
 /** Another state of the patch that stands under it. */

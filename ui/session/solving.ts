@@ -40,7 +40,7 @@ interface Drag {
 
 /** Unasked it looks for the knobs this long at most, seconds. */
 const LOOKS_FOR = 4;
-/** A hand that rests for so long has let go, milliseconds. */
+/** How long a hand rests before it counts as released, milliseconds. */
 const RESTS = 800;
 
 export interface SolvingState {
@@ -94,7 +94,7 @@ function allowed(): Pick<SolveRequest, 'channels'> {
 
 const solveWorker = (): Worker => new Worker(new URL('@/workers/solve.worker.ts', import.meta.url), { type: 'module' });
 
-/** All that asks the solver for one desk; its worker is there once something is asked. */
+/** All that asks the solver for one editor; its worker is there once something is asked. */
 export function createSolving(desk: DeskStore) {
   let drag: Drag | null = null;
   return createStore<SolvingState>((set, get) => {
@@ -209,7 +209,7 @@ export function createSolving(desk: DeskStore) {
 
 export const SolvingContext = createContext<SolvingStore | null>(null);
 
-/** The solver of the desk that this stands on. */
+/** The solver of the editor that this stands on. */
 export function useSolving(): SolvingStore {
   const solving = useContext(SolvingContext);
   if (!solving) throw new Error('there is no solver here');

@@ -83,7 +83,7 @@ function tracedSockets({ probes }: Patch, strip: Strip | null): string[] {
 
 /** Bounds at once, on the page. */
 function useStill(patch: Patch) {
-  // One engine for the life of the desk: it works out again only what a change touches.
+  // One engine for the life of the editor: it works out again only what a change touches.
   const [engine] = useState(() => new BoundsEngine());
   return useMemo(() => {
     const graph = buildGraph(patch);

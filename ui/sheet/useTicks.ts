@@ -3,7 +3,7 @@ import { rackApi } from '@/ui/parts/rackApi';
 import { mergedTicks } from '@/wire/racks';
 import type { Tick, Ticks } from '@/wire/requests';
 
-/** What could not be sent is tried again so often, milliseconds. */
+/** How often a failed send is retried, milliseconds. */
 const AGAIN = 4000;
 /** Ticks so near together are sent together, milliseconds. */
 const PAUSE = 300;

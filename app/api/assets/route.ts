@@ -6,7 +6,7 @@ import { assetIdsSchema, assetSchema } from '@/server/checks/schemas';
 /** The recordings that nothing plays any more, with their size. */
 export const GET = route<{ unused: readonly UnusedAsset[] }>(async ({ assets }) => ({ unused: await assets.unused() }));
 
-/** Removes of a list those that nothing plays. */
+/** Removes those of a list that nothing plays. */
 export const DELETE = route<{ removed: number }>(async ({ assets, body }) => {
   const { ids } = await body(assetIdsSchema);
   return assets.removeUnused(ids);

@@ -9,7 +9,7 @@ export const GET = route<PairingState>(() => {
   return Promise.resolve({ address, phones: pairings().list() });
 });
 
-/** A code for one phone, for one sheet; only where the program was started for the local network. */
+/** A code that pairs one phone with one sheet; only where the program serves the local network. */
 export const POST = route<PairingCode>(async ({ patches, body }) => {
   const place = await body(pairingSchema);
   await patches.get(place.patch);

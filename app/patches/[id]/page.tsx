@@ -8,10 +8,10 @@ export const metadata: Metadata = { title: 'Editor' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  // On its way before the page's scripts are; where those are there already, the editor asks for itself.
+  // Requested before the page's scripts arrive; where they have, the editor asks for itself.
   const scriptsAreThere = (await headers()).get('sec-fetch-dest') === 'empty';
   if (!scriptsAreThere) preload(`/api/patches/${encodeURIComponent(id)}`, { as: 'fetch', crossOrigin: 'anonymous' });
-  // What cannot be read is told by the editor itself.
+  // The editor itself reports what cannot be read.
   const first = await firstPaintOf(id).catch(() => null);
   return <DeskScreen id={id} first={first} />;
 }

@@ -35,12 +35,12 @@ const offsetNeeds = (amount: number, volts: number): Served[] =>
         ...(amount === 0 ? [] : [{ ...through, needs: { amount, volts: volts / amount, order: 'shiftThenScale' } }]),
       ];
 
-/** A mixer that can flip by its own knob, whichever way that stands. */
+/** A mixer that can invert by its own knob, whichever way that stands. */
 function bipolar(served: Served): Served {
   return { ...served, needs: { ...served.needs, bipolar: true } };
 }
 
-/** For what scales, flips, lifts or stays. */
+/** For what scales, inverts, offsets or stays. */
 export const scaling: readonly StandIn[] = [
   {
     wanted: 'attenuator',

@@ -3,7 +3,7 @@ import type { ModuleType } from './type';
 
 const out = { outputOhms: { out: 1000 } } as const;
 
-/** A channel that a switch turns into a lag, an envelope, a slow oscillator or a follower. */
+/** A channel that a switch turns into a lag, an envelope, an LFO or a follower. */
 const functionGenerator = {
   modes: [
     { kind: 'slew', fixed: { minimum: 0 } },

@@ -4,7 +4,7 @@ import type { ModuleType } from './type';
 const printed = { scale: [0, 10] } as const;
 const both = { scale: [-5, 5] } as const;
 
-/** What shrinks, flips and lifts. */
+/** What shrinks, inverts and offsets. */
 export const scalingTypes: readonly ModuleType[] = [
   {
     type: 'attenuator-passive-2',

@@ -13,7 +13,7 @@ export type ChannelPlan = Readonly<Record<string, unknown>> & { readonly id: str
 
 const LETTERS = 'abcdefghijklmnop';
 
-/** So many channels alike, lettered; each may differ by its place. */
+/** A number of like channels, lettered; each may differ by its place. */
 export const channels = (
   count: number,
   doc: Readonly<Record<string, unknown>> | ((index: number) => Readonly<Record<string, unknown>>),

@@ -109,7 +109,7 @@ function whyOf({ settings, jumpers, inverts, nearlyEnds }: Omit<Solution, 'why'>
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
-/** A look as an answer, with its spread and sensitivity unless it shall be plain. */
+/** A look as an answer, with its spread and sensitivity unless it is plain. */
 export function solutionOf(
   problem: Problem,
   look: Look,

@@ -2,7 +2,7 @@
 export interface BudgetOptions {
   /** Looks at settings, at most. */
   readonly looks: number;
-  /** After so long it ends with the best so far, seconds. */
+  /** The time after which it ends with the best so far, seconds. */
   readonly seconds: number;
   /** Told now and then how much of it is used, 0..1. */
   readonly progress?: (share: number) => void;
@@ -42,7 +42,7 @@ export class Budget {
     return this.ranOut;
   }
 
-  /** A part of what is left: at most so many looks from now on. */
+  /** A part of what is left: a limit on the looks from now on. */
   allow(looks: number): Allowance {
     const end = this.used + looks;
     return { isSpent: () => this.spent || this.used >= end };

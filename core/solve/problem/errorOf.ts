@@ -123,7 +123,7 @@ function spanError(t: Extract<Target, { want: 'span' }>, setting: Setting, m: Gr
 
 const isPlain = (x: Affine): boolean => x.atoms.every((atom) => atom.op === 'leaf');
 
-/** Of a sum that shall not move: what each source moves it by, else its span. */
+/** Of a sum that must not move: what each source moves it by, else its span. */
 function stillness(x: Affine, span: number): Residual[] {
   if (!isPlain(x)) return [residual('span', span)];
   return x.atoms.map((atom, i) => residual(atom.key, ((x.ks[i] as number) * (atom.hi - atom.lo)) / 2));

@@ -23,7 +23,7 @@ export const allMet = ({ met }: Pick<Look, 'met'>): boolean => met.every(Boolean
 /** How a descent weighs what is missing: every residual, or the greater of a target's residuals alone. */
 export type Measure = 'residuals' | 'greatest';
 
-/** An answer must leave so much of a target's own movement, as a share of what it was. */
+/** The share of a target's own movement that an answer must leave. */
 const LEAST_MOVEMENT = 0.1;
 /** Movement below this is none, volts. */
 const STILL = 1e-6;
@@ -103,7 +103,7 @@ export class Problem {
   /**
    * The residual that a descent makes small.
    *
-   * @param aim asks `within` for its whole span, and `steps` for so much margin.
+   * @param aim asks `within` for its whole span, and `steps` for that much margin.
    */
   residual(x: Float64Array, measure: Measure, aim?: Aim): Float64Array {
     const setting = this.trials.at(x);

@@ -55,7 +55,7 @@ function feeding(graph: Graph, { module, at }: Place): string[] {
   return inputs.flatMap(({ driver }) => (driver.type === 'output' ? [graph.modules[driver.module]?.id ?? ''] : []));
 }
 
-/** So many points of a trace are told as drives of one setting; between them it is straight. */
+/** How many points of a trace are converted to drives of one setting, with straight lines between them. */
 const POINTS = 4096;
 
 /**

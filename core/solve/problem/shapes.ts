@@ -30,7 +30,7 @@ function likeness(trace: Trace, shape: (phase: number) => number, cycles: number
   return vx <= 0 || vy <= 0 ? 0 : (cov * cov) / (vx * vy);
 }
 
-/** At most so many points of a period are compared. */
+/** The most points of a period that are compared. */
 const POINTS = 1024;
 
 export function thinned(trace: Trace): Trace {

@@ -116,7 +116,7 @@ function dutyError(t: Extract<Target, { want: 'duty' }>, setting: Setting, m: Gr
 
 const median = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
 
-/** Seconds from the last sample of each local maximum above half the greatest gain to so many dB below it. */
+/** Seconds from the last sample of each local maximum above half the greatest gain to a number of dB below it. */
 function fallsOf(gain: Trace, db: number, sampleRate: number): number[] {
   const [, top] = extremes(gain);
   const down = gainOf(-db);

@@ -54,7 +54,7 @@ function spreadOf(problem: Problem, { x, errors }: Look): number {
   return Math.sqrt(squares);
 }
 
-/** Amounts high and levels low: what comes in loud needs no lift behind. */
+/** Amounts high and levels low: what comes in loud needs no offset behind. */
 function openness({ trials }: Problem, { x }: Look): number {
   return trials.knobs.reduce((sum, { module, param, travel }, i) => {
     const m = trials.modules[module];

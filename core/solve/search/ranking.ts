@@ -15,7 +15,7 @@ interface Slopes {
   readonly columns: readonly Float64Array[];
 }
 
-/** All choices of so many of `n`, in order; at most 5000. */
+/** All choices of a number out of `n`, in order; at most 5000. */
 export function combinations(n: number, size: number): number[][] {
   if (size === 0) return [[]];
   const all: number[][] = [];
@@ -48,7 +48,7 @@ export class Ranking {
     return one > PROMISING * cost && two < PROMISING * one ? 2 : 1;
   }
 
-  /** All choices of so many knobs, each with what the slopes say that is left of what is missing. */
+  /** All choices of a number of knobs, each with the error that the slopes leave. */
   ofSize(size: number): readonly Ranked[] {
     const known = this.ranks.get(size);
     if (known) return known;

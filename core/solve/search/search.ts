@@ -24,9 +24,9 @@ export interface SearchOptions {
   readonly quick?: boolean;
 }
 
-/** So many of one, two and three knobs are tried from several starts: those that promise most. */
+/** How many choices of one, two and three knobs are tried from several starts, the most promising first. */
 const THOROUGH = [Infinity, 12, 6] as const;
-/** So many of two and of three knobs are tried at all. */
+/** How many choices of two and of three knobs are tried at all. */
 const SUBSETS = { quick: 8, thorough: 60 } as const;
 /** A knob counts as moved beyond this share of its travel. */
 const MOVED = 1e-9;
@@ -36,7 +36,7 @@ const APART = 0.05;
 const BEYOND = 50;
 /** Costs that differ by less, as a share, are the same. */
 const SAME_COST = 1e-6;
-/** Ways that are looked for to meet each of several targets by itself, and of these so many are tried together. */
+/** How many ways to meet each of several targets are searched for, and how many combinations of them are tried. */
 const ALTERNATIVES = 6;
 const UNIONS = 16;
 /** Rounds in which a margin is widened. */
@@ -145,7 +145,7 @@ export class Search {
     return this.options.allowance.isSpent();
   }
 
-  /** So many knobs at a time, those first that promise most by the slopes where the knobs stand now. */
+  /** A number of knobs at a time, the most promising by their present slopes first. */
   private subsets(size: number): number[][] {
     const ranked = this.ranking.ofSize(size);
     const most = size === 1 ? ranked.length : this.options.quick ? SUBSETS.quick : SUBSETS.thorough;

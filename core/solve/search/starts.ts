@@ -25,7 +25,7 @@ export function startsFor(problem: Problem, subset: readonly number[]): Float64A
   const others = problem.traced ? [0.25, 0.75] : [0.05, 0.3, 0.5, 0.7, 0.95];
   if (subset.length === 1) starts.push(...others.map((p) => moved(() => p)));
   else {
-    // One inverted at a time, the others to either side: which of them shall flip is not known.
+    // One inverted at a time, the others to either side: which of them must invert is not known.
     for (const one of subset.filter(twoSided))
       for (const side of [1, -1]) starts.push(moved((i) => (i === one ? 1 - off(i, 1) : off(i, side))));
     if (!problem.exact)

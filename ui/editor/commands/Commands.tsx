@@ -14,7 +14,7 @@ interface Props extends Given {
   readonly onClose: () => void;
 }
 
-/** The desk's keys, and the two places where all that can be done is listed. */
+/** The editor's keys, and the two places where all that can be done is listed. */
 export const Commands = memo(function Commands({ scene, onClose, ...given }: Props) {
   const commands = useCommands(given);
   return (

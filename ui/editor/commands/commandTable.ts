@@ -1,4 +1,4 @@
-/** A thing to do at the desk, for its key, the palette and the help. */
+/** A thing to do in the editor, for its key, the palette and the help. */
 export interface Command {
   readonly id: string;
   readonly title: string;

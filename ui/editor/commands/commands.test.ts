@@ -23,7 +23,7 @@ afterEach(() => void vi.unstubAllGlobals());
 
 const deskOf = (patch: Patch): DeskStore => createDesk({ id: 'p', patch, saved: patch, revision: 1, savedAt: '' });
 
-/** What is predicted of the patch on a desk, as far as commands ask. */
+/** What is predicted of the patch in an editor, as far as commands ask. */
 function predictedOf(desk: DeskStore): Predicted {
   const { patch, trail } = desk.getState();
   return predictedAt(buildGraph(patch), trail.at(-1));

@@ -15,7 +15,7 @@ export interface Given {
   readonly begin: (task: Task | null) => void;
 }
 
-/** Puts the focus on a part of the desk, once it is drawn. */
+/** Puts the focus on a part of the editor, once it is drawn. */
 export function focusOn(selector: string): void {
   requestAnimationFrame(() => document.querySelector<HTMLElement | SVGElement>(selector)?.focus());
 }

@@ -173,7 +173,7 @@ function copyPlan(
   };
 }
 
-/** The ends as the desk lists them: those that are reached, then those that still wait for a cable. */
+/** The ends as the editor lists them: those that are reached, then those that still wait for a cable. */
 export function listedEnds(graph: Graph, reached: readonly string[], shown: string | null): string[] {
   const plugged = (output: string): boolean => graph.wiring.cablesFrom(output).length > 0;
   const waiting = graph.modules.flatMap((m) => waitingEnd(m, plugged) ?? []);

@@ -16,18 +16,18 @@ import { useSpace } from './useSpace';
 const isTurn = ({ target, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean =>
   (target as Element).getAttribute('role') === 'slider' && !ctrlKey && !metaKey && !altKey;
 
-/** What a knob, a cursor or a dialog has answered is not for the desk; what it did can be undone from there. */
+/** What a knob, a cursor or a dialog has answered is not for the editor; what it did can be undone from there. */
 const options = {
   enableOnFormTags: ['slider'] as const,
   ignoreEventWhen: (e: KeyboardEvent) =>
     e.defaultPrevented || isTurn(e) || (e.target as Element).closest('[role=dialog]') !== null,
 };
 
-/** What can be done at the desk right now, with its keys bound; and all of it as entries to be found by typing. */
+/** What can be done in the editor right now, with its keys bound; and all of it as entries to be found by typing. */
 export function useCommands(given: Given): { list(): readonly Command[]; entries(): readonly PaletteEntry[] } {
   const singleKeys = useStore(settings, (s) => s.singleKeys);
   useSpace(singleKeys);
-  // Made anew whenever it is asked for, so that it speaks of the desk as it is.
+  // Made anew whenever it is asked for, so that it speaks of the editor as it is.
   const list = (): Command[] => [...stageCommands(given), ...pathCommands(given), ...deskCommands(given)];
   const bound = list().flatMap((c) => (c.keys && (singleKeys || !isSingle(c.keys)) ? [c.keys] : []));
   useHotkeys(

@@ -13,7 +13,7 @@ import { fonts, ink } from '@/ui/theme/tokens';
 import { drawnOver, movedPoint, ordered, simplified, withoutPoint, withPointAfter } from './points';
 
 const SIZE = { height: 260, left: 72, right: 12, top: 12, bottom: 22 } as const;
-/** A time needs so much room, pixels. */
+/** The room that a time takes, pixels. */
 const TICK = 64;
 
 interface TimelineProps {

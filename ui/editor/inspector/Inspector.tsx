@@ -128,7 +128,7 @@ export const Inspector = memo(function Inspector(props: InspectorProps) {
   );
 });
 
-/** What comes into view on the way may grow as it does: so many frames long the place is looked at again. */
+/** What comes into view on the way may grow as it does: for this many frames its place is checked again. */
 const SETTLES = 20;
 
 /** Where the inspector lies below what is in view, as on a phone, it comes up with what is opened in it. */
@@ -137,7 +137,7 @@ function useInSight(opened: unknown): void {
     if (opened === null) return undefined;
     let [left, frame, reached] = [SETTLES, 0, 0];
     const look = (): void => {
-      // Who scrolls away meanwhile is left alone.
+      // A person who scrolls away meanwhile is left alone.
       if (window.scrollY < reached) return;
       const aside = document.getElementById('inspector');
       if (aside && aside.getBoundingClientRect().top > window.innerHeight / 2) aside.scrollIntoView({ block: 'start' });

@@ -27,7 +27,7 @@ interface Props {
   readonly live: Live;
 }
 
-/** Never more than half of a desk that is all to be seen. */
+/** Never more than half of an editor that must fit on the screen. */
 const panelStyle = {
   px: 2,
   py: 1,
@@ -42,7 +42,7 @@ const FIRST = 6;
 /** Which knob a controller's number moves. */
 type Learnt = Readonly<Record<number, string>>;
 
-/** Turns knobs as the desk's own knobs do: one edit for each move, together while they follow each other. */
+/** Turns knobs as the editor's own knobs do: one edit for each move, together while they follow each other. */
 function useTurning(desk: DeskStore) {
   return useMemo(() => {
     return (at: string, value: number): void => {

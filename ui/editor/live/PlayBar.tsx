@@ -41,7 +41,7 @@ const barStyle = {
   background: ink.raised,
 } as const;
 
-/** The desk's sound, for as long as the bar is there. */
+/** The editor's sound, for as long as the bar is there. */
 function useLive(desk: DeskStore): Live {
   const [live] = useState(() => new Live(desk));
   useEffect(() => () => live.close(), [live]);
@@ -65,7 +65,7 @@ function useStopBySpace(live: Live): void {
   }, [live]);
 }
 
-/** What is asked for from elsewhere: by a key, by the head of the desk. */
+/** What is asked for from elsewhere: by a key, by the editor's header. */
 function useAsked(live: Live, ready: boolean): void {
   const asked = useStore(hearing, (s) => s.asked);
   const swapped = useStore(hearing, (s) => s.swapped);

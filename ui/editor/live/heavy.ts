@@ -2,7 +2,7 @@
 const HEAVY = 0.85;
 /** Gaps at more than this are the patch's own; below it something else on the machine made them. */
 const HALF = 0.5;
-/** So long it is heavy before it is said, seconds; what else the machine does for a moment is no fault of the patch. */
+/** How long it must be heavy before the person is told, seconds: a busy moment of the machine is no fault of the patch. */
 const PATIENCE = 2;
 /** What a gap that was heard adds, seconds. */
 const GAP = 0.5;
@@ -10,8 +10,7 @@ const GAP = 0.5;
 const LONGEST = 1;
 
 /**
- * Whether a patch takes more than the machine has. It goes by the time that passes, not by how many reports come: the
- * sound thread sends one for so much sound, so they get rarer just where it is late.
+ * Whether a patch takes more than the machine has. It goes by the time that passes, not by how many reports come: the sound thread sends one per stretch of sound, so they get rarer just where it is late.
  */
 export class Heaviness {
   private busy = 0;

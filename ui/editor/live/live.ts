@@ -16,12 +16,12 @@ import { isSilent, Transport } from './transport';
 import type { PlayState } from './transport';
 import { Watching } from './watching';
 
-/** The figures in the bar change so often, reports. */
+/** How often the figures in the bar change, in reports. */
 const TEXT_EVERY = 8;
 
 const NOTHING = 'Nothing to hear yet. Add an oscillator, or choose a connected destination.';
 
-/** One desk's sound: what plays is what is on the desk, edit by edit. */
+/** One editor's sound: what plays is what is in the editor, edit by edit. */
 export class Live {
   readonly store = createStore<LiveState>(() => start);
   private readonly transport = new Transport<Sound>((state) => this.onPlayState(state));
@@ -86,7 +86,7 @@ export class Live {
     );
   }
 
-  /** The device is there: what is on the desk by now is played on it. */
+  /** The device is there: what is in the editor by now is played on it. */
   private async begin(sound: Sound): Promise<void> {
     const traces = await tracesOf(this.desk.getState().patch);
     const listened = this.listened();
@@ -152,7 +152,7 @@ export class Live {
     this.set({ take: null });
   }
 
-  /** What is on the desk is what is heard. */
+  /** What is in the editor is what is heard. */
   private follow(): void {
     const { sound, sent } = this;
     if (!sound || !sent) return;

@@ -37,7 +37,7 @@ export class Take {
     return new Set(this.moves.keys());
   }
 
-  /** The knobs that an edit moved, at so many seconds of play. */
+  /** The knobs that an edit moved, by the time played in seconds. */
   note(before: Patch, after: Patch, t: number): void {
     const { bpm } = after.settings;
     for (const m of after.modules) {

@@ -31,7 +31,7 @@ export function nextState(state: PlayState, event: PlayEvent): PlayState {
       return phase === 'failed' || phase === 'idle' ? state : { phase: 'idle', attempt };
     case 'refused':
     case 'lost':
-      // Who has stopped asks for no device any more.
+      // A stopped transport asks for no device any more.
       if (phase === 'stopping') return { phase: 'idle', attempt };
       return phase === 'starting' || phase === 'playing' ? { phase: 'failed', attempt, fault: event.fault } : state;
   }

@@ -6,7 +6,7 @@ import type { Sound } from './sound';
 
 type Bounds = ReadonlyMap<string, readonly [number, number]>;
 
-/** What is seen may leave the bound by so much: it comes in single precision, volts. */
+/** The tolerance for leaving the bound, volts: samples come in single precision. */
 const SLACK = 1e-4;
 
 /** What is looked at while a patch plays: every output's range, and the traces of what is pinned. */

@@ -6,7 +6,7 @@ import { useKeptRack } from '@/ui/parts/chosenRack';
 import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 
-/** Tells the desk what the chosen rack allows; shows nothing. Fetched only where a rack is chosen. */
+/** Tells the editor what the chosen rack allows; shows nothing. Fetched only where a rack is chosen. */
 export function RackWatcher({ desk }: { readonly desk: DeskStore }) {
   const { rack, answered } = useKeptRack();
   const patch = useStore(desk, (s) => s.patch);

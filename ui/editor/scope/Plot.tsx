@@ -216,7 +216,7 @@ function TracePath({ drawn: { data, dash }, sampleRate, view, width, y }: TraceP
   const indices = Array.from({ length: columns }, (_, i) => i);
   const tall = indices.filter((i) => Math.abs(y(cut.min[i] ?? 0) - y(cut.max[i] ?? 0)) > 24).length;
   const dense = tall > 0;
-  // Sound beside slow voltages: what it covers is only outlined, so that the others stay in sight.
+  // Sound beside slow voltages: its area is only outlined, so that the others stay visible.
   const sound = tall > columns / 2;
   const shape = area<number>()
     .defined((i) => Number.isFinite(cut.min[i]))

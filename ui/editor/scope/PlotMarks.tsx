@@ -16,7 +16,7 @@ export interface Drawn extends Shown {
   readonly dash: string;
 }
 
-/** A figure of the moment takes so much of the height, and the time at the foot, pixels. */
+/** The height of a figure at the moment pointed at, and of the time at the foot, pixels. */
 const FIGURE = 15;
 
 /** Base lines for the figures of several traces: each near its own height, none over another. */

@@ -23,7 +23,7 @@ import { Beside } from './Beside';
 import { DeskHeader } from './DeskHeader';
 import { MainPane } from './MainPane';
 
-// Opened on demand, so that the desk itself is there sooner.
+// Opened on demand, so that the editor itself is there sooner.
 const PlayBar = later(() => import('../live/PlayBar').then((m) => m.PlayBar));
 const PhoneKnobs = later(() => import('../phone/PhoneKnobs').then((m) => m.PhoneKnobs));
 const RackWatcher = later(() => import('../rack/RackWatcher').then((m) => m.RackWatcher));

@@ -19,7 +19,7 @@ import { api } from '@/ui/parts/api';
 import { dropDraft } from '@/ui/session/draft';
 import type { Draft } from '@/ui/session/draft';
 
-/** So many differences are shown at once. */
+/** How many differences are shown at once. */
 const MOST = 12;
 
 interface Props {

@@ -11,7 +11,7 @@ interface Props {
   readonly begin: (task: Task | null) => void;
 }
 
-/** A slow oscillator over a filter's cutoff: enough to see what a strip is. */
+/** An LFO over a filter's cutoff: enough to see what a strip is. */
 const firstPath: readonly Edit[] = [
   { do: 'add', module: { id: 'swell', kind: 'lfo', label: 'Slow swell', params: { rateHz: 0.25 } } },
   { do: 'add', module: { id: 'tone', kind: 'filter', label: 'Tone', params: { cutoffHz: 400 } } },

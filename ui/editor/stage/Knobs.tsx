@@ -34,7 +34,7 @@ interface Props {
 
 const knobsStyle = { display: 'flex', flexWrap: 'wrap', gap: 8, margin: '8px 0' } as const;
 
-/** A stage's knobs: of the patch as it is this moment, whatever else on the desk waits. */
+/** A stage's knobs: of the patch as it is this moment, whatever else in the editor waits. */
 export function Knobs({ desk, id, label, kind, set }: Props) {
   const doc = useStore(desk, (s) => s.patch.modules.find((m) => m.id === id));
   const bpm = useStore(desk, (s) => s.patch.settings.bpm);

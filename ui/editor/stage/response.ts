@@ -16,7 +16,7 @@ export interface Response {
 }
 
 const POINTS = 80;
-/** Nothing is drawn further than modules put out, volts. */
+/** The widest range drawn, that of module outputs, volts. */
 const REACH = 12;
 /** Where silence is drawn, dB. */
 const SILENT_DB = -80;

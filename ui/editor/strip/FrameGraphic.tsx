@@ -169,7 +169,7 @@ function FoldedName({ view, x, from, to }: NameProps) {
   );
 }
 
-/** The band's way from one frame to the next: it narrows, widens, climbs, or crosses over where it is flipped. */
+/** The band's way from one frame to the next: it narrows, widens, climbs, or crosses over where it is inverted. */
 export function Connector({
   from,
   to,

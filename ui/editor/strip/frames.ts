@@ -21,7 +21,7 @@ export interface FrameView {
   readonly lost: readonly { readonly range: Volts; readonly why: string }[];
   /** Where else the stage's output goes. */
   readonly forks: readonly string[];
-  /** Whether the stage turns the signal over on its way to this frame. */
+  /** Whether the stage inverts the signal on its way to this frame. */
   readonly flips: boolean;
 }
 

@@ -161,7 +161,7 @@ function indices(count: number): number[] {
   return list as number[];
 }
 
-/** The shape between two frames that carries one band over into the next; crossed where the stage flips it. */
+/** The shape between two frames that carries one band over into the next; crossed where the stage inverts it. */
 export function connectorPath(
   x: number,
   from: Volts,

@@ -49,7 +49,7 @@ function spanned(
   return { ...t, span: rounded(Math.max(0, wide)), centre: rounded(centre) };
 }
 
-/** The same by so many steps of the keys. */
+/** The same by a number of key steps. */
 export function nudged(end: EndView, which: End, steps: number): Target {
   const volts = end.wanted?.[which === 'low' ? 0 : 1] ?? 0;
   return movedTo(end, which, volts + steps * STEP);

@@ -130,7 +130,7 @@ describe('the figure at the moment pointed at', () => {
     'lies on no trace and no number where a frame has room, and inside it: %s',
     (name) => {
       const strips = stripsOf(name);
-      // Frames as narrow as they become, as on a common desk, and wide.
+      // Frames at their narrowest, at a common width, and wide.
       for (const [wide, least] of [
         [92, 0.4],
         [125, 0.5],

@@ -20,7 +20,7 @@ const LINE = 1.5;
 /** Two figures of a ruler stand at least so far from each other, pixels. */
 const LINE_HEIGHT = 15;
 
-/** The most figures of a ruler, up to so many, that stand clear of each other. */
+/** The most figures of a ruler, up to a limit, that stand clear of each other. */
 export function roomyTicks(y: Layout['y'], most: number): number[] {
   for (let n = most; n > 1; n--) {
     const ticks = y.ticks(n);

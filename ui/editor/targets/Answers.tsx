@@ -59,7 +59,7 @@ function useEdits(
 
 const knobName = (patch: Patch, at: string): string => knobPlace(patch.modules, at);
 
-/** Why, with the knobs by the names that they have at the desk. */
+/** Why, with the knobs by the names that they have in the editor. */
 const inWords = (patch: Patch, { why, settings, jumpers, targets }: Solution): string => {
   const knobs = [...settings, ...jumpers].reduce((text, { at }) => text.replaceAll(at, knobName(patch, at)), why);
   return targets.reduce((text, { at }) => text.replaceAll(at, placeName(patch.modules, at)), knobs);

@@ -13,7 +13,7 @@ export interface ShownShare {
   readonly unit: string;
 }
 
-/** So many knobs are listed, at most. */
+/** The most knobs that are listed. */
 const MOST = 6;
 /** What makes less than this is left out. */
 const LEAST = 0.005;

@@ -67,7 +67,7 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
     next: issueNext(finding),
   });
   if (worst?.severity === 'error') return issue(worst);
-  // Of documents of before: what is judged is not what the reading tells.
+  // Of older documents: what is judged is not what the reading tells.
   const other =
     target && reading && 'quantity' in target.target && guaranteedApart(reading)
       ? !('basis' in target.target && target.target.basis === 'arrives')

@@ -20,14 +20,14 @@ interface Props {
   readonly onCompare: (scene: Scene) => void;
 }
 
-/** An older version in the place of what the desk holds; its variants and pins stay as they are now. */
+/** An older version in the place of what the editor holds; its variants and pins stay as they are now. */
 const putBackEdits = (old: Patch): Edit[] => [
   { do: 'state', state: old },
   { do: 'put', put: { name: old.name, notes: old.notes } },
   ...old.bypassed.map((b): Edit => ({ do: 'bypass', ...b })),
 ];
 
-/** So many changes are named; the rest are counted. */
+/** How many changes are named; the rest are counted. */
 const NAMED = 3;
 
 /** What was changed in a version, the last first. */

@@ -2,7 +2,7 @@ import { route } from '@/server/api';
 import { tonightOf } from '@/server/tonight';
 import type { Tonight } from '@/wire/racks';
 
-/** Of every patch in the list, whether it can be patched with this rack. */
+/** Whether each patch in the list can be patched with this rack. */
 export const GET = route<{ tonight: Tonight[] }>(async ({ patches, racks, param }) => ({
   tonight: await tonightOf(patches, racks, param('id')),
 }));
