@@ -101,17 +101,15 @@ describe('the desk', () => {
     expect(await wide()).toBeLessThanOrEqual(390);
   });
 
-  it('brings up on a phone what is opened: issues, versions, a choice of destinations', async () => {
+  it('brings up on a phone what is opened: issues, versions, a choice of destinations, a comparison', async () => {
     const { desk, page } = at;
     await page.setViewport({ width: 390, height: 844 });
     await desk.openItself('lamp-sweep-shut');
     const inSight = (panel: string) =>
       page.waitForFunction(
         (name) => {
-          const { top = Infinity, bottom = 0 } =
-            document.querySelector(`[data-panel="${name}"]`)?.getBoundingClientRect() ?? {};
-          // Near the top, or all that there is.
-          return top >= 0 && (top < innerHeight / 2 || bottom <= innerHeight + 1);
+          const { top = -1 } = document.querySelector(`[data-panel="${name}"]`)?.getBoundingClientRect() ?? {};
+          return top >= 0 && top < innerHeight / 2;
         },
         {},
         panel,
@@ -127,6 +125,17 @@ describe('the desk', () => {
     await up();
     await desk.button('Add destination');
     await inSight('task');
+    await page.setViewport({ width: 1280, height: 800 });
+    await desk.open('fog-bank-breathing');
+    await desk.keepVariant('still');
+    await page.setViewport({ width: 390, height: 844 });
+    await page.locator('header [aria-label=More]').click();
+    await page.locator('::-p-xpath(//*[@role="menuitem"][contains(., "Variants")])').click();
+    await inSight('variants');
+    await desk.button('Compare');
+    await page.waitForFunction(
+      () => (document.querySelector('section[aria-label^=Compared]')?.getBoundingClientRect().top ?? -1) >= 0,
+    );
     await page.setViewport({ width: 1280, height: 800 });
   });
 

@@ -9,3 +9,6 @@ export interface Compared {
   readonly name: string;
   readonly patch: Patch;
 }
+
+/** Whether it takes the place of the inspector's panel. */
+export const isBeside = (scene: Scene): boolean => scene.show === 'variants' || scene.show === 'history';

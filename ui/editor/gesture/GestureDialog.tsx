@@ -53,7 +53,7 @@ export function GestureDialog({ name, points: given, held, duration, knob, onDon
   const show = knob ? (v: number): string => showQuantity(v, knob.unit) : showVolts;
   return (
     <Dialog open onClose={onClose} aria-labelledby="gesture-title" maxWidth="md" fullWidth>
-      <DialogTitle id="gesture-title">{`${name}: automation, ${briefSeconds(longest)}`}</DialogTitle>
+      <DialogTitle id="gesture-title">{`${name}: ${onRemove ? 'automation' : 'gesture'}, ${briefSeconds(longest)}`}</DialogTitle>
       <DialogContent>
         <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
           <ToggleButtonGroup

@@ -10,6 +10,7 @@ import { inspector, openIssues, openTab } from '@/ui/session/inspector';
 import type { Tab as TabName } from '@/ui/session/inspector';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
+import { isBeside } from '@/ui/session/scene';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
@@ -48,9 +49,10 @@ const asideStyle = {
   contain: { md: 'strict' },
 } as const;
 
+// On a phone as high as the screen but for its head: it comes up whole before what it lists is there.
 const panelStyle = {
   flex: 1,
-  minHeight: 0,
+  minHeight: { xs: '70dvh', md: 0 },
   overflowY: { md: 'auto' },
   scrollbarGutter: { md: 'stable' },
   pt: 1.5,
@@ -104,7 +106,7 @@ export const Inspector = memo(function Inspector(props: InspectorProps) {
   const { desk, predicted, begin, task, scene, onClose } = props;
   useFirstIssue(desk, predicted);
   const { tab, issues, route } = useStore(inspector);
-  const beside = scene.show === 'variants' || scene.show === 'history' ? scene.show : null;
+  const beside = isBeside(scene) ? scene.show : null;
   const away = task !== null || beside !== null || issues;
   useInSight(task ?? beside ?? (issues ? 'issues' : route));
   const back = useCallback((): void => {
@@ -119,7 +121,7 @@ export const Inspector = memo(function Inspector(props: InspectorProps) {
         role="tabpanel"
         id="inspector-panel"
         aria-labelledby={away ? undefined : `tab-${tab}`}
-        data-panel={issues ? 'issues' : (beside ?? (task ? 'task' : tab))}
+        data-panel={task ? 'task' : (beside ?? (issues ? 'issues' : tab))}
         sx={panelStyle}
       >
         <Panel {...props} tab={tab} issues={issues} predicted={predicted} />

@@ -8,7 +8,8 @@ import { settings } from '@/ui/parts/settings';
 import { hearing } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Scene } from '@/ui/session/scene';
-import { inspector, openTab } from '@/ui/session/inspector';
+import { isBeside } from '@/ui/session/scene';
+import { inspector, openIssues, openTab } from '@/ui/session/inspector';
 import { endPreviews, offerPreview } from '@/ui/session/previews';
 import { createSolving, SolvingContext } from '@/ui/session/solving';
 import { holdKeys } from '@/ui/session/typeahead';
@@ -59,6 +60,11 @@ function useFollow(desk: DeskStore): void {
   }, [desk]);
 }
 
+/** Issues take the inspector's panel from whatever had it, and the other way round: the last one asked for is shown. */
+function useOpenedIssues(onOpen: () => void): void {
+  useEffect(() => inspector.subscribe((now, before) => now.issues && !before.issues && onOpen()), [onOpen]);
+}
+
 /** One open patch: its parts side by side, on a phone under each other. */
 export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean }) {
   const patch = useStore(desk, (s) => s.patch);
@@ -84,16 +90,27 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   const begin = useCallback((next: Task | null) => {
     offerPreview(null);
     if (next) holdKeys();
+    if (next) openIssues(false);
     setTask(next);
   }, []);
+  const show = useCallback((next: Scene) => {
+    if (isBeside(next)) openIssues(false);
+    setScene(next);
+  }, []);
   const close = useCallback(() => setScene({ show: 'desk' }), []);
+  useOpenedIssues(
+    useCallback(() => {
+      begin(null);
+      setScene((now) => (isBeside(now) ? { show: 'desk' } : now));
+    }, [begin]),
+  );
   return (
     <SolvingContext value={solving}>
       <Box
         data-sheet-of-paper
         sx={{ display: 'flex', flexDirection: 'column', minHeight: '100vh', height: { md: '100vh' } }}
       >
-        <DeskHeader desk={desk} others={others} setScene={setScene} />
+        <DeskHeader desk={desk} others={others} setScene={show} />
         {hears && <PlayBar desk={desk} predicted={predicted} end={shown} />}
         <Box data-sheet-of-paper sx={bodyStyle} onPointerEnter={() => void stagePanel()}>
           <EndsList predicted={predicted} ends={ends} shown={end} onShow={showEnd} onSelect={select} begin={begin} />
@@ -104,7 +121,7 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
             onView={setView}
             onSpectra={setSpectra}
           />
-          <Beside {...{ desk, predicted, scene, setScene, task, begin, shown, ends, end }} onClose={close} />
+          <Beside {...{ desk, predicted, scene, setScene: show, task, begin, shown, ends, end }} onClose={close} />
         </Box>
         {narrow && <PhoneKnobs desk={desk} predicted={predicted} shown={shown} />}
         {chosenRack !== '' && <RackWatcher key={chosenRack} desk={desk} />}

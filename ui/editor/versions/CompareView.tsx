@@ -1,7 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { differencesOf, differenceEdits } from '@/core';
 import type { Difference } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
@@ -34,9 +34,15 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
   const { edit } = desk.getState();
   const take = (d: Difference): void => edit(`Apply ${d.what}`, differenceEdits(d));
   const takeAll = (): void => edit(`Load ${other.name}`, [{ do: 'state', state: other.patch }]);
+  // On a phone it was asked for from below.
+  const section = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if ((section.current?.getBoundingClientRect().top ?? 0) < 0) section.current?.scrollIntoView({ block: 'start' });
+  }, []);
   return (
     <Box
       component="section"
+      ref={section}
       aria-label={`Compared with ${other.name}`}
       sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
     >
