@@ -1,5 +1,6 @@
 import { BoundsEngine } from '../bounds/bounds';
 import type { ModuleBounds } from '../bounds/bounds';
+import { travelOf } from '../bounds/faders';
 import { knobPlace } from '../document/names';
 import { idOf, partsOf } from '../document/sockets';
 import type { Hand, Patch } from '../document/types';
@@ -160,12 +161,6 @@ function cellsOf(columns: readonly Column[], { bounds, ends, reaches }: Varied):
 }
 
 const middle = ([lo, hi]: Range): number => (lo + hi) / 2;
-
-/** The travel of a fader, volts; null for what moves by itself. */
-function travelOf({ kind, params }: GraphModule): Range | null {
-  if (kind.panel?.fader !== true) return null;
-  return [Number(params.lowVolts), Number(params.highVolts)];
-}
 
 /** The mean of an automated knob over its points, straight between them or in steps. */
 function meanOf({ points, interpolation }: Hand): number {

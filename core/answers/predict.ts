@@ -1,4 +1,5 @@
 import { BoundsEngine } from '../bounds/bounds';
+import { boundsOverFaders } from '../bounds/faders';
 import type { ModuleBounds } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import { findingsOf, watchersOf } from '../findings';
@@ -82,7 +83,8 @@ function gather(
   simulation: Simulation | null,
   watched: Evidence['watched'] = new Map(),
 ): { prediction: Prediction; found: readonly Found[] } {
-  const found = findingsOf({ graph, bounds, simulation, watched });
+  const overFaders = boundsOverFaders(graph, bounds);
+  const found = findingsOf({ graph, bounds, overFaders, simulation, watched });
   const seconds = simulation ? { seenSeconds: graph.patch.settings.duration } : {};
   return { prediction: { ...glance(graph, bounds, simulation), findings: uncured(found), ...seconds }, found };
 }

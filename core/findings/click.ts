@@ -6,9 +6,11 @@ import type { ParamValues } from '../kinds/params';
 import type { Range } from '../law/affine';
 import type { Observer } from '../simulate/types';
 import { briefSeconds, showNumber } from '../units/show';
+import { isOrigin } from './causes';
 import { cures, setCure, setParam, watching } from './finding';
 import type { Cure, Found } from './finding';
-import { insertBefore } from './insert';
+import { FIX_IDS, insertBefore } from './insert';
+import { hasTwoLevels } from './levels';
 import { carriesAudio, inputNamed, inputsNamed, isAudible, sourceOf, upstreamModules } from './paths';
 
 const WINDOW_SECONDS = 0.001;
@@ -18,10 +20,11 @@ const CLEAN = 0.2;
 
 type Gain = GainSpec<ParamValues>;
 
-/** Follows how much of a sound passes, and the greatest change of it within a millisecond. */
+/** Follows how much of a sound passes, and how fast it opens and closes: its greatest changes within a millisecond. */
 class GainWatch implements Observer {
   readonly sockets: readonly string[];
-  private fastest = 0;
+  private opens = 0;
+  private closes = 0;
   private peak = 1;
   private readonly past: Float64Array;
   private filled = 0;
@@ -39,9 +42,13 @@ class GainWatch implements Observer {
     this.past = new Float64Array(Math.max(1, Math.round(WINDOW_SECONDS * sampleRate)));
   }
 
-  /** Share of full gain, or of its own peak where that is more. */
-  get share(): number {
-    return this.fastest / this.peak;
+  /** Its fastest opening and closing, as shares of full gain, or of its own peak where that is more. */
+  get opening(): number {
+    return this.opens / this.peak;
+  }
+
+  get closing(): number {
+    return this.closes / this.peak;
   }
 
   block(buffers: readonly Float64Array[], count: number, k0: number): void {
@@ -50,8 +57,12 @@ class GainWatch implements Observer {
       buffers.forEach((x, j) => (volts[j] = x[i] as number));
       const gain = this.gain(volts);
       const slot = (k0 + i) % past.length;
-      if (this.filled === past.length) this.fastest = Math.max(this.fastest, Math.abs(gain - (past[slot] as number)));
-      else this.filled++;
+      if (this.filled === past.length) {
+        const before = past[slot] as number;
+        const change = Math.abs(gain - before);
+        if (Math.abs(gain) > Math.abs(before)) this.opens = Math.max(this.opens, change);
+        else this.closes = Math.max(this.closes, change);
+      } else this.filled++;
       this.peak = Math.max(this.peak, Math.abs(gain));
       past[slot] = gain;
     }
@@ -85,13 +96,19 @@ function quietSeconds({ m, spec }: GainWatch, [from, to]: Range, curve: number):
 /** The voltage that a control itself goes over, from bounds. */
 type RangeAt = (input: GraphInput) => Range;
 
+/** The ways of a control that a fix slows: both, or one of them where opening at once is meant. */
+type Ways = 'both' | 'up' | 'down';
+
+const slows = (ways: Ways, up: boolean): boolean => ways === 'both' || (ways === 'up') === up;
+
 /** A contour whose stages are too short, made just long enough; `more` times that where one stage alone is not all. */
-function lengthened(graph: Graph, watch: GainWatch, [low, high]: Range, more: number): Cure | null {
+function lengthened(graph: Graph, watch: GainWatch, [low, high]: Range, more: number, ways: Ways): Cure | null {
   const controls = inputsNamed(watch.m, watch.spec.controls);
   const contour = [...upstreamModules(graph, controls)].find((x) => x.kind.timing?.stages);
   if (!contour) return null;
   const stages = contour.kind.timing?.stages?.(contour.params) ?? [];
   const longer = stages.flatMap(({ param, up, curve, forVolts }) => {
+    if (!slows(ways, up)) return [];
     const seconds = more * quietSeconds(watch, up ? [low, high] : [high, low], curve);
     const scale = forVolts === undefined ? 1 : forVolts / Math.max(0.1, high - low);
     const time = Number((seconds * scale).toPrecision(3));
@@ -103,16 +120,16 @@ function lengthened(graph: Graph, watch: GainWatch, [low, high]: Range, more: nu
 }
 
 /** A lag in the control's own cable. */
-function lagged(graph: Graph, watch: GainWatch, rangeAt: RangeAt, more: number): Cure | null {
+function lagged(graph: Graph, watch: GainWatch, rangeAt: RangeAt, more: number, ways: Ways): Cure | null {
   const driven = inputsNamed(watch.m, watch.spec.controls).filter((s) => s.plugged);
   const [only] = driven;
   if (!only || driven.length !== 1) return null;
   const [low, high] = rangeAt(only);
   const seconds = Math.max(...[[low, high] as const, [high, low] as const].map((way) => quietSeconds(watch, way, 0)));
   const time = Number(((more * seconds * 10) / Math.max(0.1, high - low)).toPrecision(3));
-  const params = { law: 'linear', rise: time, fall: time };
+  const params = { law: 'linear', rise: slows(ways, true) ? time : 0, fall: slows(ways, false) ? time : 0 };
   const edits = insertBefore(graph, only.socket, {
-    id: freeId(graph.patch, 'soften'),
+    id: freeId(graph.patch, FIX_IDS.slew),
     kind: 'slew',
     label: 'Slew',
     params,
@@ -126,19 +143,60 @@ function isAudioRate(graph: Graph, { m, spec }: GainWatch): boolean {
   return [...upstreamModules(graph, controls)].some((x) => x.kind.category === 'source' && isAudible(x));
 }
 
+/** Whether every movement of a control is that of a contour: of an envelope, or of a lag that a gate feeds. */
+function isStruck(graph: Graph, { m, spec }: GainWatch): boolean {
+  const passed = new Set<GraphModule>();
+  let contours = 0;
+  const visit = (input: GraphInput): boolean => {
+    const from = sourceOf(graph, input)?.m;
+    if (!from || passed.has(from) || from.kind.panel?.fader) return true;
+    passed.add(from);
+    const { contour, lags } = from.kind.timing ?? {};
+    const followed = lags === undefined ? undefined : inputNamed(from, lags);
+    const loops = (from.kind.source?.hertz?.(from.params) ?? 0) > 0;
+    if ((contour && !loops) || (followed && hasTwoLevels(graph, followed))) {
+      contours++;
+      return true;
+    }
+    return !isOrigin(from) && from.inputs.every((s) => s.spec.role === 'gate' || visit(s));
+  };
+  return inputsNamed(m, spec.controls).every(visit) && contours > 0;
+}
+
+/** Whether all that is heard through a gain is noise, which has an edge at every moment. */
+function isNoise(graph: Graph, { m, spec }: GainWatch): boolean {
+  const heard = [...upstreamModules(graph, inputsNamed(m, spec.signals))].filter(isAudible);
+  return heard.length > 0 && heard.every((x) => x.kind.source?.draws?.(x.params) ?? false);
+}
+
+/** What of a gain clicks, as a share of full scale: opening at once is meant of what is struck. */
+const worstOf = (watch: GainWatch, struck: boolean): number =>
+  struck ? watch.closing : Math.max(watch.opening, watch.closing);
+
 function found(graph: Graph, watch: GainWatch, rangeAt: RangeAt): Found {
   const { m, spec } = watch;
   const control = movedBy(m, spec);
+  const at = socketAt(m.id, control);
+  const struck = isStruck(graph, watch);
+  const worst = worstOf(watch, struck);
+  if (worst <= HEARD) {
+    const percentPerMs = 100 * watch.opening;
+    const message = `${m.label} is struck: its gain opens by ${showNumber(percentPerMs, 0)}% of full scale within 1 ms.`;
+    return { code: 'click', severity: 'note', at, message, numbers: { percentPerMs } };
+  }
   const [range = [0, 0] as const] = inputsNamed(m, [control]).map(rangeAt);
-  const percentPerMs = 100 * watch.share;
+  const percentPerMs = 100 * worst;
+  const ways: readonly Ways[] = struck ? ['down', 'up'] : ['both'];
   return {
     code: 'click',
     severity: 'warning',
-    at: socketAt(m.id, control),
+    at,
     message: `${m.label} clicks: its gain changes by ${showNumber(percentPerMs, 0)}% of full scale within 1 ms.`,
     numbers: { percentPerMs },
     cures: cures(
-      ...[1, 2, 4].flatMap((more) => [lengthened(graph, watch, range, more), lagged(graph, watch, rangeAt, more)]),
+      ...[1, 2, 4].flatMap((more) =>
+        ways.flatMap((way) => [lengthened(graph, watch, range, more, way), lagged(graph, watch, rangeAt, more, way)]),
+      ),
     ),
   };
 }
@@ -147,9 +205,9 @@ export const click = watching<GainWatch>({
   code: 'click',
   title: 'Click',
   why: 'A gain jump within a millisecond or two is heard as a click, whatever the sound. A slower attack or release, or slew on the CV, removes it.',
-  when: 'the gain of a stage that passes sound to a line output changes by more than 30% of full scale (or of its own peak) within 1 ms, and its control is not audio itself (nothing that repeats faster than 20 Hz)',
+  when: 'the gain of a stage that passes sound to a line output changes by more than 30% of full scale (or of its own peak) within 1 ms, and its control is not audio itself (nothing that repeats faster than 20 Hz), nor all of its sound noise; info where only the opening edge of an envelope, or of a slew that a gate feeds, is that steep: the sound is struck',
   cures:
-    'lengthens the envelope’s or slew limiter’s stages until the gain changes by 20% in 1 ms, or adds slew to the CV',
+    'lengthens the envelope’s or slew limiter’s stages until the gain changes by 20% in 1 ms, or adds slew to the CV; of a struck sound only those that close it',
   watch(graph) {
     const outs = graph.modules.filter((m) => m.kind.sound?.outlet).flatMap((m) => m.inputs);
     const heard = upstreamModules(graph, outs);
@@ -158,7 +216,7 @@ export const click = watching<GainWatch>({
         .filter((spec) => inputsNamed(m, spec.signals).some((s) => carriesAudio(graph, s)))
         .filter((spec) => inputsNamed(m, spec.controls).some((s) => sourceOf(graph, s)))
         .map((spec) => new GainWatch(m, spec, graph.sampleRate))
-        .filter((watch) => !isAudioRate(graph, watch)),
+        .filter((watch) => !isAudioRate(graph, watch) && !isNoise(graph, watch)),
     );
   },
   find({ graph, bounds }, watched) {
@@ -167,9 +225,10 @@ export const click = watching<GainWatch>({
       return (m && bounds.get(m.id)?.inputs[m.inputs.indexOf(input)]) ?? [0, 0];
     };
     const worst = new Map<string, GainWatch>();
-    for (const watch of watched.filter((w) => w.share > HEARD)) {
+    const shareOf = (watch: GainWatch): number => Math.max(watch.opening, watch.closing);
+    for (const watch of watched.filter((w) => shareOf(w) > HEARD)) {
       const known = worst.get(watch.m.id);
-      if (!known || known.share < watch.share) worst.set(watch.m.id, watch);
+      if (!known || shareOf(known) < shareOf(watch)) worst.set(watch.m.id, watch);
     }
     return [...worst.values()].map((watch) => found(graph, watch, rangeAt));
   },

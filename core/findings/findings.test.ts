@@ -18,9 +18,9 @@ const found = (patch: Patch, code: string): Finding[] => predict(patch).findings
 const key = ['lfo', { shape: 'pulse', rateHz: 2, lowVolts: 0, highVolts: 5 }] as const;
 const osc = ['oscillator', { baseHz: 220 }] as const;
 const steps = (...volts: number[]) => ({ steps: volts.map((v) => ({ volts: v, gate: true, tie: false })) });
-/** An envelope of straight stages, its attack in seconds. */
-const straight = (attack: number) =>
-  ['envelope', { peakVolts: 5, attack, decay: 0.1, release: 0.1, attackCurve: 0, decayCurve: 0 }] as const;
+/** An envelope of straight stages that sustains its peak, its attack and release in seconds. */
+const straight = (attack: number, release = 0.1) =>
+  ['envelope', { mode: 'ar', peakVolts: 5, attack, release, attackCurve: 0, decayCurve: 0 }] as const;
 /** What an rc lag of T seconds leaves of a triangle: its extremes are where the two meet, a while after each turn. */
 function rcShare(seconds: number, hertz: number): number {
   const [tau, half] = [seconds / 5, 1 / (2 * hertz)];
@@ -64,10 +64,10 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
   },
   click: {
     shows: [
-      { k: key, e: straight(0.002), o: osc, a: ['vca'], x: ['lineOut', { padDb: 20 }] },
+      { k: key, e: [...straight(0.1, 0.002)], o: osc, a: ['vca'], x: ['lineOut', { padDb: 20 }] },
       ['k.out > e.gate', 'e.out > a.cv', 'o.sine > a.in', 'a.out > x.left'],
     ],
-    says: { at: 'a.cv', numbers: { percentPerMs: expect.closeTo(50, 3) } },
+    says: { at: 'a.cv', severity: 'warning', numbers: { percentPerMs: expect.closeTo(50, 3) } },
     twin: [
       { k: key, e: straight(0.005), o: osc, a: ['vca'], x: ['lineOut', { padDb: 20 }] },
       ['k.out > e.gate', 'e.out > a.cv', 'o.sine > a.in', 'a.out > x.left'],
@@ -117,7 +117,11 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
   },
   'lag-short': {
     shows: [
-      { l: ['lfo', { rateHz: 5 }], s: ['slew', { law: 'rc', rise: 0.5, fall: 0.5 }], p: ['parameter'] },
+      {
+        l: ['lfo', { rateHz: 5 }],
+        s: ['slew', { law: 'rc', rise: 0.5, fall: 0.5 }],
+        p: ['parameter', { cvAmount: 0.5 }],
+      },
       ['l.out > s.in', 's.out > p.cv'],
     ],
     says: { at: 's.out', numbers: { spanRatio: expect.closeTo(rcShare(0.5, 5), 3) } },
@@ -234,6 +238,22 @@ const cases: Readonly<Record<string, { shows: Case; says: Record<string, unknown
     twin: [
       { a: ['lfo'], b: ['lfo', { rateHz: 1.04 }], m: ['mixer'], p: ['parameter'] },
       ['a.out > m.in1', 'b.out > m.in2', 'm.out > p.cv', 'a.out > b.reset'],
+    ],
+  },
+  carrier: {
+    // A mean of 0.5 V beside a sine of 2 V: 0.5 / (2/√2).
+    shows: [
+      {
+        l: ['lfo', { shape: 'sine', rateHz: 2, lowVolts: -1.5, highVolts: 2.5 }],
+        o: osc,
+        a: ['vca', { quadrants: 4 }],
+      },
+      ['l.out > a.cv', 'o.sine > a.in'],
+    ],
+    says: { at: 'a.cv', severity: 'note', numbers: { carrierDb: expect.closeTo(-9.03, 2) } },
+    twin: [
+      { l: ['lfo', { shape: 'sine', rateHz: 2, lowVolts: -2, highVolts: 2 }], o: osc, a: ['vca', { quadrants: 4 }] },
+      ['l.out > a.cv', 'o.sine > a.in'],
     ],
   },
   bleed: {

@@ -9,12 +9,12 @@ export const gateNever: FindingRule = {
   code: 'gate-never',
   title: 'Gate never triggers',
   why: 'A gate input does nothing below its threshold. Amplify or offset the voltage until it crosses it.',
-  when: 'a gate input can never reach its threshold',
+  when: 'a gate input can never reach its threshold, wherever its faders stand',
   cures: 'adds a stage that amplifies the gate to 1.5 times the threshold, or offsets it up',
-  find({ graph, bounds }) {
+  find({ graph, overFaders }) {
     return graph.modules.flatMap((m) =>
       m.inputs.flatMap(({ spec, socket, connected, driver }, i): Found[] => {
-        const [lowestVolts, highestVolts] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
+        const [lowestVolts, highestVolts] = overFaders.get(m.id)?.inputs[i] ?? [0, 0];
         if (spec.threshold === undefined || !connected || driver.type !== 'output' || highestVolts >= spec.threshold)
           return [];
         const gain = (1.5 * spec.threshold) / highestVolts;

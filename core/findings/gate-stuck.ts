@@ -5,19 +5,20 @@ import { showVolts } from '../units/show';
 import { cures, setCure } from './finding';
 import type { FindingRule, Found } from './finding';
 import { insertOffset } from './insert';
+import { asksForAlwaysHigh } from './wanted';
 
 export const gateStuck: FindingRule = {
   code: 'gate-stuck',
   title: 'Gate stuck high',
   why: 'A gate that never falls triggers once and stays high. Lower the voltage, or its offset, until it falls below the threshold.',
-  when: 'a gate input can never fall below its threshold',
+  when: 'a gate input can never fall below its threshold, wherever its faders stand, and no target asks for that',
   cures: 'adds a stage that offsets the gate down',
-  find({ graph, bounds }) {
+  find({ graph, overFaders }) {
     return graph.modules.flatMap((m) =>
       m.inputs.flatMap(({ spec, socket, connected, driver }, i): Found[] => {
-        const [lowestVolts, highestVolts] = bounds.get(m.id)?.inputs[i] ?? [0, 0];
+        const [lowestVolts, highestVolts] = overFaders.get(m.id)?.inputs[i] ?? [0, 0];
         if (spec.threshold === undefined || !connected || driver.type !== 'output') return [];
-        if (lowestVolts < spec.threshold - GATE_HYSTERESIS) return [];
+        if (lowestVolts < spec.threshold - GATE_HYSTERESIS || asksForAlwaysHigh(graph, socket)) return [];
         const fallen = spec.threshold - 2 * GATE_HYSTERESIS;
         const edits = insertOffset(
           graph,

@@ -7,6 +7,7 @@ import type { Observer } from '../simulate/types';
 import { showSeconds } from '../units/show';
 import { cures, setCure, watching } from './finding';
 import type { Cure, Found } from './finding';
+import { FIX_IDS } from './insert';
 import { inputNamed, sourceOf } from './paths';
 import { median, stepperAt } from './steppers';
 import type { Stepper } from './steppers';
@@ -92,7 +93,7 @@ function multiplied(graph: Graph, { m, input, stepper }: HangWatch): Cure | null
   const gate = returning(graph, stepper);
   const cable = graph.wiring.cableInto(input.socket);
   if (gate === undefined || !cable || cable.from === gate) return null;
-  const id = freeId(graph.patch, 'return');
+  const id = freeId(graph.patch, FIX_IDS.gate);
   const edits: Edit[] = [
     { do: 'add', module: { id, kind: 'vca', label: 'Gate VCA' }, before: m.id },
     { do: 'plug', cable: { from: cable.from, to: socketAt(id, 'in') } },

@@ -2,6 +2,7 @@ import type { Graph } from '../graph/graph';
 import type { Observer } from '../simulate/types';
 import { acLosesDc } from './ac-loses-dc';
 import { bleed } from './bleed';
+import { carrier } from './carrier';
 import { click } from './click';
 import { clip } from './clip';
 import { dcOut } from './dc-out';
@@ -57,6 +58,7 @@ export const allRules: readonly (FindingRule | WatchingRule)[] = [
   acLosesDc,
   drift,
   bleed,
+  carrier,
   runaway,
   deadEnd,
   noSource,

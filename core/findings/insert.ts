@@ -6,6 +6,14 @@ import type { Edit } from '../edit/edit';
 import type { ModuleDoc } from '../document/types';
 import type { Graph, GraphModule } from '../graph/graph';
 import type { Cure } from './finding';
+import { pitchedOutputs } from './pitch-paths';
+
+/** What the stages that fixes add are called in a document, before numbers tell them apart. */
+export const FIX_IDS = { offset: 'mend', slew: 'soften', inverter: 'turn', gate: 'return' } as const;
+
+/** Whether a fix added a module. */
+export const isFromFix = (id: string): boolean =>
+  Object.values(FIX_IDS).some((name) => id.startsWith(name) && /^\d*$/.test(id.slice(name.length)));
 
 const MOST_AMOUNT = 4;
 const MOST_VOLTS = 12;
@@ -35,12 +43,12 @@ export function insertBefore(graph: Graph, socket: string, module: ModuleDoc | n
 
 /** The same for a scale-and-offset stage. */
 export const insertOffset = (graph: Graph, socket: string, label: string, amount: number, volts: number): Edit[] =>
-  insertBefore(graph, socket, offsetModule(freeId(graph.patch, 'mend'), label, amount, volts));
+  insertBefore(graph, socket, offsetModule(freeId(graph.patch, FIX_IDS.offset), label, amount, volts));
 
 /** Edits that put a scale-and-offset stage behind an output, before all that its cables lead to. */
 export function insertOffsetAfter(graph: Graph, output: string, label: string, amount: number, volts: number): Edit[] {
   const onward = graph.wiring.cablesFrom(output);
-  const stage = offsetModule(freeId(graph.patch, 'mend'), label, amount, volts);
+  const stage = offsetModule(freeId(graph.patch, FIX_IDS.offset), label, amount, volts);
   const next = graph.patch.modules[graph.patch.modules.findIndex((m) => m.id === idOf(output)) + 1];
   if (onward.length === 0 || !stage) return [];
   return unlessFull(graph, [
@@ -50,9 +58,13 @@ export function insertOffsetAfter(graph: Graph, output: string, label: string, a
   ]);
 }
 
-/** A mixer that takes a junction's place and gives the mean of what is tied. */
-export function mixerInstead(graph: Graph, { id, index, inputs }: GraphModule): Cure {
+/**
+ * A mixer that takes a junction's place: with the mean of what is tied, or where that is pitch its sum, which keeps an
+ * octave an octave.
+ */
+export function mixerInstead(graph: Graph, { id, index, inputs, outputs }: GraphModule): Cure {
+  const law = outputs.some((o) => pitchedOutputs(graph).has(o.socket)) ? 'sum' : 'average';
   const { rack: _rack, params: _params, ...kept } = graph.patch.modules[index] ?? { id, kind: '' };
-  const params = { inputs: inputs.length, law: 'average' };
+  const params = { inputs: inputs.length, law };
   return { label: 'Replace with a mixer', edits: [{ do: 'replace', module: { ...kept, kind: 'mixer', params } }] };
 }

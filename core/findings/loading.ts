@@ -1,5 +1,5 @@
 import { socketPlace } from '../document/names';
-import { idOf, socketAt } from '../document/sockets';
+import { idOf } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
 import { scaledRange } from '../law/affine';
 import type { Range } from '../law/affine';
@@ -7,7 +7,7 @@ import { showNumber } from '../units/show';
 import { setCure, setParam } from './finding';
 import type { Cure, Evidence, FindingRule, Found } from './finding';
 import { mixerInstead } from './insert';
-import { pitchPaths } from './pitch-paths';
+import { pitchedOutputs } from './pitch-paths';
 
 const PERCENT = 0.5;
 const CENTS = 3;
@@ -72,15 +72,11 @@ export const loading: FindingRule = {
   title: 'Loading',
   why: 'A passive part and the input it feeds form a voltage divider, so less arrives than the source puts out. A buffer, or an active part, keeps the level.',
   when: 'loading changes a voltage by more than 0.5%, or a pitch by more than 3 cents; at a junction compared with the average of the joined outputs',
-  cures: 'buffers the mult or the attenuator, or replaces a junction with a mixer',
+  cures:
+    'buffers the mult or the attenuator, or replaces a junction with a mixer: one that averages, or where it carries pitch one that adds',
   find(evidence) {
     const { graph } = evidence;
-    const pitched = new Set(
-      pitchPaths(graph).flatMap((p) => [
-        socketAt(p.source.id, p.output),
-        ...p.stages.flatMap((s) => s.m.outputs.map((o) => o.socket)),
-      ]),
-    );
+    const pitched = pitchedOutputs(graph);
     return graph.modules.flatMap((m) =>
       m.outputs.flatMap((o, i): Found[] => {
         const { percent, volts } = lossAt(evidence, m, i);

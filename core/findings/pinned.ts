@@ -10,6 +10,7 @@ import { showNumber, showVolts } from '../units/show';
 import { cures, setCure, setParam } from './finding';
 import type { Cure, FindingRule, Found } from './finding';
 import { insertOffset } from './insert';
+import { asksForEnd } from './wanted';
 
 const SHARE = 0.001;
 
@@ -104,18 +105,35 @@ function pinningEnds(m: GraphModule): { readonly end: End; readonly index: numbe
   });
 }
 
+/** Whether faders take a drive beyond its window where nothing else does, by more than a share of it. */
+function pushesBeyond(drive: Range, standing: Range, [from, to]: Range, meant: readonly [boolean, boolean]): boolean {
+  const least = SHARE * (to - from);
+  const low = !meant[0] && drive[0] < Math.min(from, standing[0]) - least;
+  const high = !meant[1] && drive[1] > Math.max(to, standing[1]) + least;
+  return low || high;
+}
+
 export const pinned: FindingRule = {
   code: 'pinned',
   title: 'Pinned at its limit',
   why: 'Knob and CVs add up, and the sum runs past the range: the parameter stops moving although its CV does not. Move the knob or reduce the CV.',
-  when: 'a destination’s knob and CVs add up to more than its range, or less, for more than 0.1% of the time',
+  when: 'a destination’s knob and CVs add up to more than its range, or less, for more than 0.1% of the time, or a fader can take them there; not at an end that a target asks for',
   cures: 'moves its knob or CV amount, or adds a stage that fits the CV into the range',
-  find({ graph, bounds, simulation }) {
+  find({ graph, bounds, overFaders, simulation }) {
     return graph.modules.flatMap((m) =>
       pinningEnds(m).flatMap(({ end, index, window }): Found[] => {
-        const { below = 0, above = 0 } = simulation?.ends.get(m.id)?.[index] ?? {};
-        if (below + above <= SHARE) return [];
-        const drive = bounds.get(m.id)?.ends[index]?.drive ?? [0, 0];
+        const seen = simulation?.ends.get(m.id)?.[index];
+        const standing = bounds.get(m.id)?.ends[index]?.drive ?? [0, 0];
+        const drive = overFaders.get(m.id)?.ends[index]?.drive ?? standing;
+        const [meantLow, meantHigh] = asksForEnd(
+          graph,
+          end.sockets.map((name) => socketAt(m.id, name)),
+          end.quantity,
+          [end.value(m.params, window[0]) ?? -Infinity, end.value(m.params, window[1]) ?? Infinity],
+        );
+        const [below, above] = [meantLow ? 0 : (seen?.below ?? 0), meantHigh ? 0 : (seen?.above ?? 0)];
+        const byFader = pushesBeyond(drive, standing, window, [meantLow, meantHigh]);
+        if (below + above <= SHARE && !byFader) return [];
         const driven = m.inputs.filter((s) => s.driver.type === 'output' && end.sockets.includes(s.spec.name));
         const [only] = driven;
         return [
@@ -123,7 +141,9 @@ export const pinned: FindingRule = {
             code: 'pinned',
             severity: 'warning',
             at: socketAt(m.id, end.socket),
-            message: `${m.label} is pinned: at its minimum ${(100 * below).toFixed(1)}% of the time, at its maximum ${(100 * above).toFixed(1)}%. Knob and CV together exceed its range.`,
+            message: byFader
+              ? `${m.label} is pinned where its fader takes it: knob and CV together exceed its range.`
+              : `${m.label} is pinned: at its minimum ${(100 * below).toFixed(1)}% of the time, at its maximum ${(100 * above).toFixed(1)}%. Knob and CV together exceed its range.`,
             numbers: { pinnedLowPercent: 100 * below, pinnedHighPercent: 100 * above },
             wanted: fitted(socketAt(m.id, end.socket), drive, window),
             cures: cures(

@@ -1,3 +1,4 @@
+import { socketAt } from '../document/sockets';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
 import { gainThrough, sourceOf, upstreamModules } from './paths';
 
@@ -54,6 +55,15 @@ export function pitchPaths(graph: Graph): readonly PitchPath[] {
   if (!paths) known.set(graph, (paths = findPaths(graph)));
   return paths;
 }
+
+/** The outputs that carry pitch: of its sources, and of the stages that it passes. */
+export const pitchedOutputs = (graph: Graph): ReadonlySet<string> =>
+  new Set(
+    pitchPaths(graph).flatMap((p) => [
+      socketAt(p.source.id, p.output),
+      ...p.stages.flatMap((s) => s.m.outputs.map((o) => o.socket)),
+    ]),
+  );
 
 function findPaths(graph: Graph): PitchPath[] {
   const ends = graph.modules.flatMap((owner) => {

@@ -4,8 +4,10 @@ import type { Graph } from '../graph/graph';
 import { endsOf, flipsAt, framesTo } from '../graph/strip';
 import type { Frame } from '../graph/strip';
 import { setCure, setParam } from './finding';
+import { FIX_IDS } from './insert';
 import { carriesAudio } from './paths';
 import type { Cure, FindingRule, Found } from './finding';
+import { asksForOpposite } from './wanted';
 
 /** Whether the destination itself inverts the voltage of its socket. */
 function flipsAtEnd({ input, module }: Frame): boolean {
@@ -24,7 +26,7 @@ function flipFixes(graph: Graph, socket: string, flips: readonly Frame[]): reado
   }
   const cable = graph.wiring.cableInto(socket);
   if (!cable) return [];
-  const id = freeId(graph.patch, 'turn');
+  const id = freeId(graph.patch, FIX_IDS.inverter);
   return [
     setCure(
       'Insert an inverter',
@@ -34,10 +36,6 @@ function flipFixes(graph: Graph, socket: string, flips: readonly Frame[]): reado
     ),
   ];
 }
-
-/** Two destinations that are to move against each other: one of them is inverted. */
-const isWanted = ({ patch }: Graph, socket: string): boolean =>
-  patch.targets.some((t) => t.want === 'opposite' && (t.at === socket || t.to === socket));
 
 /** Of sound nobody hears the polarity. */
 function isSound(graph: Graph, socket: string): boolean {
@@ -56,7 +54,7 @@ export const polarity: FindingRule = {
       const frames = framesTo(graph, socket);
       const flips = frames.filter((f) => (f.output === null ? flipsAtEnd(f) : flipsAt(f)));
       const forced = flips.some((f) => f.module.params.inverting === true);
-      if (flips.length % 2 === 0 || !forced || isWanted(graph, socket) || isSound(graph, socket)) return [];
+      if (flips.length % 2 === 0 || !forced || asksForOpposite(graph, socket) || isSound(graph, socket)) return [];
       const end = frames.at(-1)?.module.label ?? socket;
       return [
         {

@@ -1,4 +1,6 @@
 import { BoundsEngine } from '../bounds/bounds';
+import type { ModuleBounds } from '../bounds/bounds';
+import { boundsOverFaders } from '../bounds/faders';
 import { applyEdits } from '../edit/edit';
 import { idOf, socketAt } from '../document/sockets';
 import type { Edit } from '../edit/edit';
@@ -13,6 +15,17 @@ import { kindNamed } from '../kinds';
 import { simulateGraph, workOf } from '../simulate/simulate';
 import type { SimulateOptions } from '../simulate/types';
 import { findingsOf, watchersOf } from './index';
+import {
+  closesLoop,
+  isSame,
+  isSilenced,
+  LEAST_LEFT,
+  movementAt,
+  reachedFrom,
+  regionOf,
+  STILL,
+  wastesStage,
+} from './kept';
 import type { Cure, Finding, Found, KnobFinder } from './finding';
 
 /**
@@ -63,15 +76,8 @@ function spares(patch: Patch, edits: readonly Edit[]): boolean {
   return edits.every((e) => e.do !== 'set' || (!locked.has(socketAt(e.module, e.param)) && !lacks(e)));
 }
 
-/** The sockets on which the findings at a place hang: its own, and those of what comes right behind it. */
-function regionOf(graph: Graph, id: string): string[] {
-  const at = graph.modules.find((m) => m.id === id);
-  if (!at) return [];
-  const next = graph.modules.filter((m) =>
-    m.inputs.some((s) => s.driver.type === 'output' && s.driver.module === at.index),
-  );
-  return [at, ...next].flatMap((m) => [...m.outputs, ...m.inputs].map((s) => s.socket));
-}
+/** Movements whose shares differ by less than one in so many are alike. */
+const SAME_MOVEMENT = 100;
 
 interface CheckOptions extends Pick<SimulateOptions, 'asset' | 'progress'> {
   /** Finds knobs where a finding has no cure of its own that keeps. */
@@ -87,10 +93,13 @@ const loopPairs = ({ groups }: Graph): number =>
 /** Checks cures by applying each to the patch and asking again. */
 class Checker {
   private readonly engine = new BoundsEngine();
+  private readonly faders = new BoundsEngine();
   private left: number;
   /** For searches alone: what they take is not missing where a finding has a cure of its own. */
   private searches: number;
   private readonly searchCost: number;
+  private readonly graph: Graph;
+  private readonly bounds: ReadonlyMap<string, ModuleBounds>;
 
   constructor(
     private readonly patch: Patch,
@@ -100,16 +109,35 @@ class Checker {
   ) {
     this.left = budget;
     this.searches = budget;
-    this.searchCost = patch.modules.length * SEARCH_COST + loopPairs(buildGraph(patch)) * SEARCH_LOOP_COST;
+    this.graph = buildGraph(patch);
+    this.bounds = new BoundsEngine().run(this.graph);
+    this.searchCost = patch.modules.length * SEARCH_COST + loopPairs(this.graph) * SEARCH_LOOP_COST;
   }
 
-  /** The first of a finding's cures that keeps its promise: its own knobs, then knobs that are solved for, then stages. */
+  /** The first of a finding's cures that keeps its promise, those that keep the most movement first. */
   cureOf(finding: Found): Cure | undefined {
     const { cures = [], wanted } = finding;
     const keeps = (c: Cure): boolean => this.keeps(finding, c);
-    if (!wanted) return cures.find(keeps);
-    const own = cures.find((c) => turnsOnly(c) && keeps(c));
-    return own ?? this.solved(finding, wanted) ?? cures.find((c) => !turnsOnly(c) && keeps(c));
+    const ordered = this.byMovement(finding, cures);
+    if (!wanted) return ordered.find(keeps);
+    const own = ordered.find((c) => turnsOnly(c) && keeps(c));
+    return own ?? this.solved(finding, wanted) ?? ordered.find((c) => !turnsOnly(c) && keeps(c));
+  }
+
+  private byMovement(finding: Found, cures: readonly Cure[]): readonly Cure[] {
+    if (cures.length < 2) return cures;
+    const kept = new Map(cures.map((c) => [c, this.movementLeft(finding, applyEdits(this.patch, c.edits))] as const));
+    const bucket = (c: Cure): number => Math.round(SAME_MOVEMENT * Math.min(1, kept.get(c) ?? 1));
+    return cures.toSorted((a, b) => bucket(b) - bucket(a));
+  }
+
+  /** What a mended patch leaves of the movement at a finding, as a share of what it was; 1 where nothing moved. */
+  private movementLeft({ at }: Found, mended: Patch): number {
+    const before = movementAt(this.graph, this.bounds, at);
+    if (before < STILL) return 1;
+    const graph = buildGraph(mended);
+    this.left -= graph.modules.length * MODULE_COST + loopPairs(graph) * LOOP_COST;
+    return movementAt(graph, this.engine.run(graph), at) / before;
   }
 
   private solved(finding: Found, wanted: Target): Cure | undefined {
@@ -124,16 +152,28 @@ class Checker {
     if (this.left < 0 || !spares(this.patch, cure.edits)) return false;
     const mended = applyEdits(this.patch, cure.edits);
     if (!asAsked(mended, cure.edits)) return false;
+    const graph = buildGraph(mended);
+    if (closesLoop(this.graph, graph) || wastesStage(this.graph, graph)) return false;
+    const left = finding.movesWrongly || isSilenced(this.patch, finding.at) ? 1 : this.movementLeft(finding, mended);
+    if (left < LEAST_LEFT) return false;
     const id = idOf(finding.at);
-    const after = this.findingsAt(buildGraph(mended), id);
-    if (after === null || after.some((f) => f.code === finding.code && f.at === finding.at)) return false;
-    const before = new Set(this.found.map((f) => `${f.code} ${f.at}`));
-    return after.every((f) => f.severity === 'note' || before.has(`${f.code} ${f.at}`));
+    // Nearby first: most of what fails does so there, and takes little to tell.
+    const near = new Set([id]);
+    const reached = reachedFrom(graph, id);
+    return this.holds(finding, graph, near) && (reached.size === 1 || this.holds(finding, graph, reached));
   }
 
-  /** The findings at one module; null where there is no more room to look. */
-  private findingsAt(graph: Graph, id: string): Found[] | null {
-    const only = regionOf(graph, id);
+  /** Whether the finding is gone, and nothing worse stands at some modules than stood there before. */
+  private holds(finding: Found, graph: Graph, ids: ReadonlySet<string>): boolean {
+    const after = this.findingsAt(graph, ids);
+    if (after === null || after.some((f) => isSame(f, finding) && f.severity === finding.severity)) return false;
+    const before = new Set(this.found.map((f) => `${f.code} ${f.at}`));
+    return after.every((f) => (f.severity === 'note' && f.code !== 'clip') || before.has(`${f.code} ${f.at}`));
+  }
+
+  /** The findings at some modules; null where there is no more room to look. */
+  private findingsAt(graph: Graph, ids: ReadonlySet<string>): Found[] | null {
+    const only = regionOf(graph, ids);
     const upstream = upstreamOf(graph, only);
     const running = new Set(upstream.graph.groups.flatMap((g) => g.modules));
     for (const index of upstream.driveOnly) running.add(index);
@@ -148,19 +188,21 @@ class Checker {
     );
     const observers = watchers.flatMap(([, list]) => list);
     const simulation = simulateGraph(graph, { ...this.options, only, bounds, observers });
-    const found = findingsOf({ graph, bounds, simulation, watched: new Map(watchers) });
-    return found.filter((f) => idOf(f.at) === id);
+    const overFaders = boundsOverFaders(graph, bounds, this.faders);
+    const found = findingsOf({ graph, bounds, overFaders, simulation, watched: new Map(watchers) });
+    return found.filter((f) => ids.has(idOf(f.at)));
   }
 }
 
-const withoutCures = ({ cures: _cures, wanted: _wanted, ...finding }: Found): Finding => finding;
+const withoutCures = ({ cures: _cures, wanted: _wanted, movesWrongly: _moves, ...finding }: Found): Finding => finding;
 
 /** Findings as they are told first, before any cure is checked. */
 export const uncured = (found: readonly Found[]): Finding[] => found.map(withoutCures);
 
 /**
- * Findings with the first of their cures that keeps its promise: applied, the finding is gone, and no new error or
- * warning stands at the same module.
+ * Findings with the first of their cures that keeps its promise: applied, the finding is gone; no new error or warning
+ * stands at the same module or behind it, and nothing clips there that did not; at least a tenth of the movement there
+ * is left; no loop is closed; and no stage is left that does nothing.
  *
  * @param found what `findingsOf` told of this very patch.
  */

@@ -61,6 +61,7 @@ function found(at: string, label: string, gain: number, cures: readonly Cure[]):
   const loopDb = dbOf(gain) ?? -Infinity;
   return {
     code: 'runaway',
+    movesWrongly: true,
     severity: 'warning',
     at,
     message: `The feedback loop through ${label} gains ${showNumber(loopDb, 1)} dB on each pass and will build up until it clips. Start quiet.`,

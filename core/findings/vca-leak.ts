@@ -1,6 +1,11 @@
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import { BoundsEngine } from '../bounds/bounds';
+import { withFadersMoved } from '../bounds/faders';
 import { showDb, showVolts } from '../units/show';
-import { amplifiersOf, cures, setCure, setParam } from './finding';
+import { amplifiersOf } from './amplifiers';
+import type { Amplifier } from './amplifiers';
+import { heldAt } from './causes';
+import { cures, setCure, setParam } from './finding';
 import type { FindingRule, Found } from './finding';
 import { gainAt } from './gain';
 import { inputNamed, lawAt, sourceOf, upstreamModules } from './paths';
@@ -29,6 +34,7 @@ function restOf(
   known: Map<string, number | null>,
 ): number | null {
   const { contour, lags } = m.kind.timing ?? {};
+  if (contour && (m.kind.source?.hertz?.(m.params) ?? 0) > 0) return null; // It loops, and never rests.
   if (contour) return contour.rests(m.params, output) * (m.outputs.find((o) => o.name === output)?.factor ?? 1);
   const followed = lags === undefined ? undefined : inputNamed(m, lags);
   if (followed) return restVolts(graph, followed, known);
@@ -37,11 +43,22 @@ function restOf(
   return lawAt(m, output, (s) => rests.get(s) ?? 0);
 }
 
+/** The lowest control that faders leave an amplifier at while every envelope rests, volts. */
+function lowestAtRest(graph: Graph, { m }: Amplifier): number | null {
+  const moved = withFadersMoved(graph);
+  if (moved === graph) return null;
+  const held = graph.modules.flatMap((x) => {
+    const { contour } = x.kind.timing ?? {};
+    return contour ? x.outputs.map((o) => [o.socket, contour.rests(x.params, o.name)] as const) : [];
+  });
+  return new BoundsEngine().run(heldAt(moved, new Map(held))).get(m.id)?.ends[0]?.drive[0] ?? null;
+}
+
 export const vcaLeak: FindingRule = {
   code: 'vca-leak',
   title: 'VCA never fully closes',
   why: 'While its envelope rests the VCA is slightly open, so a sound that should have ended carries on. Set the last VCA’s bias to zero.',
-  when: 'a VCA that feeds a line output, or is last in the patch, stays louder than −60 dB while the envelope that opens it rests',
+  when: 'a two-quadrant VCA with a signal at its input that feeds a line output, or is last in the patch, stays louder than −60 dB while the envelope that opens it rests, wherever its faders stand; not where that envelope loops',
   cures: 'sets the bias at which it is closed at rest',
   find(evidence) {
     const { graph } = evidence;
@@ -49,7 +66,9 @@ export const vcaLeak: FindingRule = {
       graph,
       graph.modules.filter((m) => m.kind.sound?.outlet).flatMap((m) => m.inputs),
     );
-    return amplifiersOf(evidence).flatMap(({ m, spec, at, low, high, amount, bias, biasRange }): Found[] => {
+    return amplifiersOf(evidence).flatMap((amp): Found[] => {
+      const { m, spec, at, low, high, amount, bias, biasRange, deadVolts } = amp;
+      if (amp.bothSigns) return [];
       const [cv, cv2] = [inputNamed(m, spec.control), inputNamed(m, spec.beside)];
       if (!cv || !cv2) return [];
       const last = !m.outputs.some((o) => graph.wiring.cablesFrom(o.socket).length > 0);
@@ -63,7 +82,9 @@ export const vcaLeak: FindingRule = {
       const restDb = gainAt(m, rest);
       // Where the envelope closes it, as in ducking, being open at rest is the point.
       if (restDb === null || restDb <= CLOSED_DB || rest > low + 1e-6) return [];
-      const zero = bias - rest;
+      const lowest = lowestAtRest(graph, amp);
+      if (lowest !== null && (gainAt(m, lowest) ?? -Infinity) <= CLOSED_DB) return [];
+      const zero = bias - rest + deadVolts;
       const fits = zero >= biasRange[0] && zero <= biasRange[1];
       return [
         {

@@ -1,5 +1,6 @@
 import { showDb, showVolts } from '../units/show';
-import { amountCure, amplifiersOf, cures, fittingAmount, setCure, setParam } from './finding';
+import { amountCure, amplifiersOf, fittingAmount } from './amplifiers';
+import { cures, setCure, setParam } from './finding';
 import type { FindingRule, Found } from './finding';
 import { gainAt, THRESHOLD_DB } from './gain';
 
@@ -7,17 +8,21 @@ export const vcaOver: FindingRule = {
   code: 'vca-over',
   title: 'VCA above unity',
   why: 'Above its unity voltage the VCA keeps amplifying: first louder than the input, then clipping. Reduce the CV until its peak is just fully open.',
-  when: 'a VCA’s control voltage can exceed unity gain by more than 0.01 dB',
+  when: 'the control voltage of a VCA with a signal at its input can exceed unity gain by more than 0.01 dB, wherever its faders stand',
   cures: 'sets the CV amount or bias that peaks at unity',
   find(evidence) {
     return amplifiersOf(evidence).flatMap((amp): Found[] => {
-      const { m, spec, at, above, peak, bias, biasRange, unityVolts, amount, alone, bothSigns } = amp;
+      const { m, spec, at, above, peak, byFader, bias, biasRange, unityVolts, amount, alone, bothSigns } = amp;
       const peakDb = gainAt(m, peak);
       if (peakDb === null || peakDb <= THRESHOLD_DB) return [];
       const fitting = fittingAmount(amp);
       const fits = alone && Math.abs(fitting) <= 1 && fitting * amount > 0;
       const lower = bias - (peak - unityVolts);
-      const share = evidence.simulation ? ` ${(100 * above).toFixed(0)}% of the time` : '';
+      const share = byFader
+        ? ' with its fader moved'
+        : evidence.simulation
+          ? ` ${(100 * above).toFixed(0)}% of the time`
+          : '';
       return [
         {
           code: 'vca-over',

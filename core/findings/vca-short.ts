@@ -1,5 +1,6 @@
 import { showDb, showNumber } from '../units/show';
-import { amountCure, amplifiersOf, cures, fittingAmount, setCure } from './finding';
+import { amountCure, amplifiersOf, fittingAmount } from './amplifiers';
+import { cures, setCure } from './finding';
 import { insertOffset } from './insert';
 import type { FindingRule, Found } from './finding';
 import { gainAt, THRESHOLD_DB } from './gain';
@@ -11,7 +12,7 @@ export const vcaShort: FindingRule = {
   code: 'vca-short',
   title: 'VCA never reaches unity',
   why: 'The CV never reaches the voltage at which the VCA is fully open, so the sound stays quieter than it went in. With an exponential response, a few volts short costs many decibels.',
-  when: 'the peak of a VCA’s control voltage stays more than 0.01 dB below unity gain',
+  when: 'the peak of the control voltage of a VCA with a signal at its input stays more than 0.01 dB below unity gain, wherever its faders stand',
   cures: 'sets the CV amount that reaches unity, or adds a gain stage',
   find(evidence) {
     return amplifiersOf(evidence).flatMap((amp): Found[] => {

@@ -15,7 +15,7 @@ export const constant = kind({
     period: () => 'none',
   },
   panel: {
-    fader: true,
+    fader: { param: 'volts', travel: (p) => [p.lowVolts, p.highVolts] },
     below: [['lowVolts', 'highVolts']],
     linear: () => ['volts'],
   },

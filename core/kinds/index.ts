@@ -83,7 +83,7 @@ export const kindTitle = (name: string): string => kindNamed(name)?.title ?? nam
 
 /** What a new fader is. */
 export const FADER = constant.name;
-export const isFaderKind = (name: string): boolean => kindNamed(name)?.panel?.fader === true;
+export const isFaderKind = (name: string): boolean => kindNamed(name)?.panel?.fader !== undefined;
 
 /** What people type to find a kind: its name, what it does, and what else it goes by. */
 export const searchWords = (kind: Kind | undefined): string[] =>

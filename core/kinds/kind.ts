@@ -4,7 +4,17 @@ import type { Kernels } from '../native/kernels';
 import type { ParamSpec, ParamSpecs, ParamValues, Values } from './params';
 import { usualSocketLabel } from './sockets';
 import type { InputSpec, Sockets } from './sockets';
-import type { AmplifierSpec, ClipSpec, EndSpec, Feedthrough, GainSpec, LiftSpec, Passive, StageSpec } from './traits';
+import type {
+  AmplifierSpec,
+  ClipSpec,
+  EndSpec,
+  FaderSpec,
+  Feedthrough,
+  GainSpec,
+  LiftSpec,
+  Passive,
+  StageSpec,
+} from './traits';
 
 export { control, gate, signal } from './sockets';
 export type { InputSpec, Loading, Sockets } from './sockets';
@@ -87,7 +97,7 @@ interface PanelFacet<P> {
   /** The list of points that a hand draws or records. */
   readonly drawn?: string;
   /** Stands where a hand leaves it: a fader, a wheel, a pedal. */
-  readonly fader?: boolean;
+  readonly fader?: FaderSpec<P>;
   /** The parameter that names a recording. */
   readonly plays?: string;
 }
@@ -166,6 +176,8 @@ interface TimingFacet<P> {
   readonly lags?: string;
   /** Outputs that are gates: high or low, whatever their levels are. */
   readonly gates?: readonly string[];
+  /** Whether an output that is no gate has two levels alone all the same. Left out: none has. */
+  twoLevels?(p: P, output: string): boolean;
 }
 
 /** The stage facet: what it does to a signal that passes, for findings and strips. */

@@ -126,6 +126,7 @@ export const lfo = kind({
   outputs: () => ['out', 'inverted', ...otherNames],
   timing: {
     gates: ['pulse'],
+    twoLevels: (p, output) => p.shape === 'pulse' && ['out', 'inverted', 'quadrature'].includes(output),
   },
   memory: (p, connected) => p.mode === 'once' || connected('reset'),
   law(b, p, io): Record<string, Affine> {

@@ -85,6 +85,7 @@ export const polarizer = kind({
       {
         signals: ['in'],
         controls: ['cv'],
+        balances: (p) => p.modulation === 1,
         gain:
           (p) =>
           ([cv = 0]) =>

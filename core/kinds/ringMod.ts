@@ -41,6 +41,7 @@ function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
 const multipliedBy = (signalName: string, socket: 'a' | 'b'): GainSpec<Multiplier> => ({
   signals: [signalName],
   controls: [socket],
+  balances: (p) => p.coupling === 'dc',
   gain:
     (p) =>
     ([v = 0]) =>

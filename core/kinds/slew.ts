@@ -31,8 +31,7 @@ function timeEnd(way: Way): EndSpec<Times> {
     says: 'each volt doubles the time at full CV amount',
     drive: (b, p, io) => b.sum([io.in(socket), p[`${way}Amount`]], [io.in('bothCv'), p.bothAmount]),
     value: (p, v) => timeAt(p, way, v),
-    window: () => [-12, 12],
-    pins: true,
+    window: () => null,
   };
 }
 

@@ -49,6 +49,8 @@ export interface EndSpec<P> {
 export interface GainSpec<P> {
   readonly signals: readonly string[];
   readonly controls: readonly string[];
+  /** Constant controls pass, and negative ones invert: with a control about 0 V nothing of the signal itself is left. Left out: no. */
+  balances?(p: P): boolean;
   /**
    * What becomes of a volt, for the controls' voltages; a function of its own for each run, called once a sample.
    */
@@ -76,8 +78,16 @@ export interface AmplifierSettings {
   readonly biasRange: Range;
   /** Fully open at. */
   readonly unityVolts: number;
+  /** It opens above this, volts. */
+  readonly deadVolts: number;
   /** A negative control opens it too, and inverts its signal. */
   readonly bothSigns: boolean;
+}
+
+/** A knob that stands where a hand leaves it, and how far the hand can move it. */
+export interface FaderSpec<P> {
+  readonly param: string;
+  travel(p: P): Range;
 }
 
 /** A knob that offsets all that comes out, and what a volt of it makes. */

@@ -12,6 +12,18 @@ interface Control {
   readonly bias: number;
 }
 
+interface Opening {
+  readonly quadrants: 2 | 4;
+  readonly deadVolts: number;
+  readonly unityVolts: number;
+}
+
+/** The control up to which it stays closed, volts. */
+const deadOf = ({ quadrants, deadVolts }: Opening): number => (quadrants === 2 ? deadVolts : 0);
+
+/** A control as a share of what opens it fully. */
+const shareOf = (p: Opening, volts: number): number => (volts - deadOf(p)) / (p.unityVolts - deadOf(p));
+
 /** All that opens it, as one voltage. */
 function controlVolts(b: Laws, p: Control, io: Sockets): Affine {
   return b.sum([io.in('cv'), p.cvAmount], [io.in('cv2'), 1], [b.constant(p.bias), 1]);
@@ -29,6 +41,7 @@ export const vca = kind({
       biasLowVolts: 'Bias minimum',
       biasHighVolts: 'Bias maximum',
       unityVolts: 'Unity CV',
+      deadVolts: 'Dead zone',
       response: 'Response (lin to exp)',
       quadrants: 'Quadrants',
       maxGain: 'Maximum gain',
@@ -38,11 +51,15 @@ export const vca = kind({
       bleedTrim: 'Feedthrough trim',
       limitVolts: 'Output limit',
     },
-    says: { bias: 'added to the CV', unityVolts: 'CV for unity gain' },
+    says: {
+      bias: 'added to the CV',
+      unityVolts: 'CV for unity gain',
+      deadVolts: 'CV up to which it stays closed; 2-quadrant only',
+    },
     options: { quadrants: { 2: '2-quadrant', 4: '4-quadrant' }, coupling: { dc: 'DC', ac: 'AC' } },
   },
   formula:
-    'c = cvAmount·cv + cv2 + bias; x = c/unityVolts; out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
+    'c = cvAmount·cv + cv2 + bias; x = c/unityVolts, two quadrants: max(0, c − deadVolts)/(unityVolts − deadVolts); out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
   category: 'between',
   sound: {
     feedthrough: (p, peak) => [
@@ -50,7 +67,7 @@ export const vca = kind({
         input: 'cv',
         trim: 'bleedTrim',
         bleed: p.bleed + p.bleedTrim,
-        product: Math.max(peak('in'), peak('in2')) / p.unityVolts,
+        product: Math.max(peak('in'), peak('in2')) / (p.unityVolts - deadOf(p)),
       },
     ],
     acCoupled: (p) => (p.coupling === 'ac' ? ['in', 'in2'] : []),
@@ -68,6 +85,7 @@ export const vca = kind({
         bias: p.bias,
         biasRange: [p.biasLowVolts, p.biasHighVolts],
         unityVolts: p.unityVolts,
+        deadVolts: deadOf(p),
         bothSigns: p.quadrants === 4,
       }),
     },
@@ -75,10 +93,11 @@ export const vca = kind({
       {
         signals: ['in', 'in2'],
         controls: ['cv', 'cv2'],
+        balances: (p) => p.quadrants === 4,
         gain(p) {
           const curve = responseCurve(p.response, p.quadrants, p.maxGain);
           const boost = gainOf(p.boostDb);
-          return ([cv = 0, cv2 = 0]) => boost * curve.f((p.cvAmount * cv + cv2 + p.bias) / p.unityVolts);
+          return ([cv = 0, cv2 = 0]) => boost * curve.f(shareOf(p, p.cvAmount * cv + cv2 + p.bias));
         },
       },
     ],
@@ -86,7 +105,10 @@ export const vca = kind({
   offered: 2,
   panel: {
     starts: { bias: 5 },
-    below: [['biasLowVolts', 'biasHighVolts']],
+    below: [
+      ['biasLowVolts', 'biasHighVolts'],
+      ['deadVolts', 'unityVolts'],
+    ],
   },
   params: {
     cvAmount: number(1, -1, 1),
@@ -94,6 +116,7 @@ export const vca = kind({
     biasLowVolts: reach(volts(-5)),
     biasHighVolts: reach(volts(5)),
     unityVolts: setUp(number(5, 0.5, 12, 'V')),
+    deadVolts: setUp(number(0, 0, 2, 'V')),
     response: number(0, 0, 1),
     quadrants: setUp(choice([2, 4])),
     maxGain: setUp(number(2, 0, 10)),
@@ -111,7 +134,8 @@ export const vca = kind({
   negated: { inverted: 'out' },
   law(b, p, io): Record<string, Affine> {
     const c = controlVolts(b, p, io);
-    const gain = respond(b, b.scale(c, 1 / p.unityVolts), p);
+    const span = p.unityVolts - deadOf(p);
+    const gain = respond(b, b.scale(c, 1 / span, -deadOf(p) / span), p);
     const both = b.sum([io.in('in'), 1], [io.in('in2'), 1]);
     const product = b.mul(gain, p.coupling === 'ac' ? b.couple(both) : both);
     const sum = b.sum([product, gainOf(p.boostDb)], [c, p.bleed + p.bleedTrim], [io.in('chain'), 1]);
@@ -128,11 +152,11 @@ export const vca = kind({
       says: 'opens above 0 V, fully open at its unity voltage',
       drive: controlVolts,
       value(p, c) {
-        const gain = responseCurve(p.response, p.quadrants, p.maxGain).f(c / p.unityVolts);
+        const gain = responseCurve(p.response, p.quadrants, p.maxGain).f(shareOf(p, c));
         return dbOf(gain * gainOf(p.boostDb));
       },
       oneSided: (p) => p.quadrants === 2,
-      window: (p) => [p.quadrants === 2 ? 0 : -p.unityVolts, p.unityVolts],
+      window: (p) => [p.quadrants === 2 ? p.deadVolts : -p.unityVolts, p.unityVolts],
       span(p, lo, hi) {
         if (p.quadrants === 2 || lo >= 0) return [lo, hi];
         return hi <= 0 ? [hi, lo] : [0, Math.max(-lo, hi)];

@@ -83,8 +83,9 @@ const formulas: Readonly<Record<string, Formula>> = {
     const ac = coupled(sampleRate);
     return (v) => {
       const c = n('cvAmount') * v('cv') + v('cv2') + n('bias');
-      const x = c / n('unityVolts');
-      const gain = clip(bent(n('quadrants') === 2 ? Math.max(0, x) : x, n('response')), n('maxGain'));
+      const two = n('quadrants') === 2;
+      const x = two ? Math.max(0, c - n('deadVolts')) / (n('unityVolts') - n('deadVolts')) : c / n('unityVolts');
+      const gain = clip(bent(x, n('response')), n('maxGain'));
       const sum = v('in') + v('in2');
       const signal = p.coupling === 'ac' ? ac(sum) : sum;
       const bleed = (n('bleed') + n('bleedTrim')) * c;

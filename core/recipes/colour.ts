@@ -30,7 +30,6 @@ export const colour: readonly Recipe[] = [
         'two.lowpass > out.right',
       ],
       settings: { duration: 4 },
-      meant: { 'polarity at two.cutoff': 'It goes the other way.' },
       targets: [
         { at: 'one.cutoff', want: 'range', quantity: 'frequency', low: 150, high: 2400 },
         { at: 'two.cutoff', want: 'range', quantity: 'frequency', low: 150, high: 2400 },
@@ -67,7 +66,7 @@ export const colour: readonly Recipe[] = [
       stages: {
         slow: ['lfo', 'Slow', { rateHz: 0.4 }],
         quick: ['lfo', 'Quick', { rateHz: 6 }],
-        which: ['constant', 'Which', { volts: 2 }],
+        which: ['constant', 'Which', { volts: 2, lowVolts: 0 }],
         fade: ['crossfade', 'Fade', { position: 0, cvAmount: 1, fullVolts: 5 }],
         depth: ['attenuverter', 'Depth', { amount: 0.3 }],
         voice: tone(110),

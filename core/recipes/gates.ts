@@ -11,7 +11,7 @@ export const gates: readonly Recipe[] = [
     ],
     {
       stages: {
-        fader: ['constant', 'Fader', { volts: 2.5 }],
+        fader: ['constant', 'Fader', { volts: 2.5, lowVolts: 0 }],
         bright: ['offset', 'Brightness', { amount: 0.8 }],
         long: ['offset', 'Length', { amount: 0.4 }],
         level: ['offset', 'Level', { amount: 0.6, volts: 2 }],
@@ -34,7 +34,6 @@ export const gates: readonly Recipe[] = [
         'amp.out > out.left',
       ],
       settings: { duration: 1 },
-      meant: { 'vca-short at amp.cv': 'The fader stands in its middle.' },
     },
   ),
   recipe(

@@ -45,7 +45,6 @@ export const loudness: readonly Recipe[] = [
         'amp.out > out.left',
       ],
       settings: { duration: 3 },
-      meant: { 'polarity at amp.cv': 'Ducking is upside down.' },
       targets: [{ at: 'amp.cv', want: 'range', quantity: 'volts', low: 1, high: 5 }],
     },
   ),
@@ -80,7 +79,6 @@ export const loudness: readonly Recipe[] = [
         'hit.out > out.right',
       ],
       settings: { duration: 3 },
-      meant: { 'polarity at amp.cv': 'Ducking is upside down.' },
     },
   ),
   recipe(
@@ -123,14 +121,13 @@ export const loudness: readonly Recipe[] = [
     ],
     {
       stages: {
-        pedal: ['constant', 'Pedal', { volts: 3.5 }],
+        pedal: ['constant', 'Pedal', { volts: 3.5, lowVolts: 0 }],
         voice: tone(196),
         amp: ['vca', 'Amp', { response: 1 }],
         out: out(),
       },
       cables: ['pedal.out > amp.cv', 'voice.saw > amp.in', 'amp.out > out.left'],
       settings: { duration: 1 },
-      meant: { 'vca-short at amp.cv': 'The pedal stands below its end.' },
     },
   ),
   recipe(

@@ -90,7 +90,7 @@ export const space: readonly Recipe[] = [
         shape: ['envelope', 'Contour', { mode: 'ad', attack: 0.02, decay: 0.2, peakVolts: 5 }],
         voice: tone(262),
         hit: ['vca', 'Note'],
-        hand: ['constant', 'Send', { volts: 3 }],
+        hand: ['constant', 'Send', { volts: 3, lowVolts: 0 }],
         send: ['vca', 'Send amp'],
         echo: ['delay', 'Echo', { seconds: 0.3, feedbackAmount: 0.4, mix: 1 }],
         back: ['mixer', 'Return', { inputs: 2, gain1: 0.7, gain2: 0.5 }],
@@ -108,7 +108,6 @@ export const space: readonly Recipe[] = [
         'back.out > out.left',
       ],
       settings: { duration: 3 },
-      meant: { 'vca-short at send.cv': 'The hand stands below its end.' },
     },
   ),
 ];

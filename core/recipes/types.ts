@@ -22,14 +22,12 @@ interface Parts {
   readonly cables: readonly string[];
   readonly settings?: Partial<Settings>;
   readonly targets?: readonly Target[];
-  /** Findings that are meant, with the reason: `code at socket`. */
-  readonly meant?: Readonly<Record<string, string>>;
 }
 
 /** A recipe in short. */
 export function recipe(
   [id, title, group, turn]: readonly [id: string, title: string, group: Recipe['group'], turn: string],
-  { stages, cables, settings, targets, meant }: Parts,
+  { stages, cables, settings, targets }: Parts,
 ): Recipe {
   const document = {
     format: 'fenvo.patch',
@@ -48,12 +46,6 @@ export function recipe(
       return { from, to };
     }),
     ...(targets && { targets }),
-    ...(meant && {
-      dismissed: Object.entries(meant).map(([finding, reason]) => {
-        const [code, at] = finding.split(' at ');
-        return { code, at, reason };
-      }),
-    }),
   };
   return { id, title, group, turn, document: document as unknown as Recipe['document'] };
 }

@@ -3,6 +3,7 @@ import type { Glance } from '../answers/glance';
 import type { Prediction } from '../answers/predict';
 import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
+import { LEAST_LEFT, movementAt, reachedFrom, STILL } from '../findings/kept';
 import { idOf } from '../document/sockets';
 import { parsePatch } from '../document/parse';
 import { printPatch } from '../document/print';
@@ -44,8 +45,9 @@ export function faultOf(patch: Patch, { findings = true } = {}): string | null {
 }
 
 /**
- * What cure of a patch breaks its promise, or null: applied, the document is still one, the finding is gone, and no new
- * error or warning stands at the same module.
+ * What cure of a patch breaks its promise, or null. Applied, the document is still one, the finding is gone, at its
+ * module and behind it stands no new error, warning or clipping, a tenth of the movement there is left, and no loop is
+ * closed.
  *
  * @param prediction of the patch, where it is known already.
  */
@@ -54,15 +56,26 @@ export function brokenPromiseOf(
   { findings }: Pick<Prediction, 'findings'> = predict(patch),
 ): string | null {
   const before = new Set(findings.map((f) => `${f.code} ${f.at}`));
-  for (const { code, at, cure } of findings) {
+  const graph = buildGraph(patch);
+  const bounds = new BoundsEngine().run(graph);
+  for (const { code, at, severity, cure } of findings) {
     if (!cure) continue;
     const mended = parsePatch(JSON.parse(JSON.stringify(printPatch(applyEdits(patch, cure.edits)))));
     const what = `${code} at ${at}, “${cure.label}”`;
     if (!mended.ok) return `${what}: ${mended.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`;
-    const after = predict(mended.value, { cures: false }).findings.filter((f) => idOf(f.at) === idOf(at));
-    if (after.some((f) => f.code === code && f.at === at)) return `${what}: it is still there`;
-    const news = after.find((f) => f.severity !== 'note' && !before.has(`${f.code} ${f.at}`));
+    const graphAfter = buildGraph(mended.value);
+    const behind = reachedFrom(graphAfter, idOf(at));
+    const after = predict(mended.value, { cures: false }).findings.filter((f) => behind.has(idOf(f.at)));
+    if (after.some((f) => f.code === code && f.at === at && f.severity === severity))
+      return `${what}: it is still there`;
+    const news = after.find((f) => (f.severity !== 'note' || f.code === 'clip') && !before.has(`${f.code} ${f.at}`));
     if (news) return `${what}: brings ${news.code} at ${news.at}`;
+    const moved = movementAt(graph, bounds, at);
+    const left = movementAt(graphAfter, new BoundsEngine().run(graphAfter), at);
+    if (code !== 'runaway' && moved > STILL && left < LEAST_LEFT * moved)
+      return `${what}: leaves ${left} V of ${moved} V`;
+    const loops = (g: typeof graph): number => g.groups.filter((x) => x.loop).flatMap((x) => x.modules).length;
+    if (loops(graphAfter) > loops(graph)) return `${what}: closes a loop`;
   }
   return null;
 }

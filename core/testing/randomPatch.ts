@@ -88,7 +88,8 @@ export function randomParams(random: Random, kind: Kind): ParamValues {
       ([low, high]) => low in values && high in values && (low === name || high === name),
     );
     if (pair && !(Number(values[pair[0]]) < Number(values[pair[1]]))) {
-      values[pair[0]] = -5;
+      const least = kind.params[pair[0]];
+      values[pair[0]] = Math.max(-5, least?.type === 'number' ? least.min : -5);
       values[pair[1]] = 5;
     }
   }
