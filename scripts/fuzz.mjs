@@ -1,4 +1,5 @@
-// Random patches and mutated documents, as many as told: npm run fuzz -- --patches 1000000 --from 0 --documents 100000
+// Random patches and mutated documents, as many as told: npm run fuzz -- --patches 1000000 --from 0 --documents 100000;
+// the promises of fixes alone: npm run fuzz -- --promises [--patches 5000]
 import { install } from './installing.mjs';
 import { bundle, run } from './lib.mjs';
 

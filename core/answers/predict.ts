@@ -7,6 +7,7 @@ import type { Evidence, Finding, Found, KnobFinder } from '../findings/finding';
 import { checkedCures, uncured } from '../findings/promise';
 import { glance } from './glance';
 import type { Glance } from './glance';
+import { withFaderReach } from './faderReach';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { simulateGraph, workOf } from '../simulate/simulate';
@@ -85,6 +86,8 @@ function gather(
 ): { prediction: Prediction; found: readonly Found[] } {
   const overFaders = boundsOverFaders(graph, bounds);
   const found = findingsOf({ graph, bounds, overFaders, simulation, watched });
+  const seen = glance(graph, bounds, simulation);
+  const readings = withFaderReach(graph, seen.readings, overFaders);
   const seconds = simulation ? { seenSeconds: graph.patch.settings.duration } : {};
-  return { prediction: { ...glance(graph, bounds, simulation), findings: uncured(found), ...seconds }, found };
+  return { prediction: { ...seen, readings, findings: uncured(found), ...seconds }, found };
 }

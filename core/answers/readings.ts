@@ -29,6 +29,11 @@ export interface Reading {
   readonly seenLow?: number | null;
   readonly seenHigh?: number | null;
   readonly mean?: number | null;
+  /** The guaranteed range with the faders upstream anywhere on their travel, where it is wider: the rest is at rest. */
+  readonly fadersLow?: number | null;
+  readonly fadersHigh?: number | null;
+  /** Of a gate that never changes at rest: a fader upstream can change it. */
+  readonly atRest?: true;
   readonly silent?: true;
   readonly seenSilent?: true;
   readonly octaves?: number;

@@ -33,6 +33,21 @@ describe('planning a chain', () => {
     expect(new Set(proposals.map((p) => kindsOf(p).join(' '))).size).toBe(proposals.length);
   });
 
+  it('counts a fader over its travel, and leaves it where it stands', () => {
+    const patch = patchOf(
+      { wheel: ['constant', { volts: 1, lowVolts: 0, highVolts: 5 }], tone: ['filter', { cutoffHz: 100 }] },
+      [],
+    );
+    const [best] = planChain({ patch, from: 'wheel.out', to: 'tone.cutoff', target: cutoff }).proposals;
+    expect(best!.met).toBe(true);
+    expect(best!.reading).toMatchObject({ low: expect.closeTo(250, 0), high: expect.closeTo(4000, -1) });
+    expect(best!.patch.hands).toEqual([]);
+    expect(best!.patch.modules.find((m) => m.id === 'wheel')!.params!.volts).toBe(1);
+    const [told] = predict(best!.patch).readings.filter((r) => r.at === 'tone.cutoff');
+    expect(told).toMatchObject({ fadersLow: expect.closeTo(250, 0), fadersHigh: expect.closeTo(4000, -1) });
+    expect(told!.high).toBeLessThan(500);
+  });
+
   it('moves no knob that is locked, and keeps the patch’s other cables', () => {
     const patch = patchOf(
       {

@@ -3,7 +3,7 @@ import { inSentence } from '../kinds/knobs';
 import { predict } from '../answers/predict';
 import type { Reading } from '../answers/readings';
 import type { Rack } from '../document/rackTypes';
-import type { Patch, Target } from '../document/types';
+import type { Hand, Patch, Target } from '../document/types';
 import { wantOf } from '../document/targets';
 import { applyEdits } from '../edit/edit';
 import type { Finding } from '../findings/finding';
@@ -18,6 +18,7 @@ import { editsOf } from '../solve/types';
 import type { SolveAnswer, Spread } from '../solve/types';
 import { takenBy } from './assign';
 import type { Short } from './assign';
+import { swept, sweepOf, unswept } from './sweep';
 import { candidatesFor } from './candidates';
 import type { Candidate } from './candidates';
 import { chained, freeOf } from './chain';
@@ -77,6 +78,8 @@ const alarmsIn = (findings: readonly Finding[]): string[] =>
 class Planner {
   private readonly start: ReturnType<typeof startOf>;
   private readonly target: Target;
+  /** Where the chain begins at a fader: it counts over its way. */
+  private readonly sweep: Hand | null;
   /** What is wrong with the patch before any chain. */
   private readonly alarmed: ReadonlySet<string>;
   private tries = 0;
@@ -85,9 +88,11 @@ class Planner {
     private readonly request: PlanRequest,
     private readonly rack: Rack | null,
   ) {
-    this.start = startOf(request);
+    const start = startOf(request);
+    this.sweep = sweepOf(start.patch, start.from);
+    this.start = { ...start, patch: swept(start.patch, this.sweep) };
     this.target = { ...request.target, at: this.start.to } as Target;
-    this.alarmed = new Set(alarmsIn(predict(this.start.patch, { simulation: false }).findings));
+    this.alarmed = new Set(alarmsIn(predict(start.patch, { simulation: false }).findings));
   }
 
   run(): Plan {
@@ -182,15 +187,16 @@ class Planner {
   }
 
   private told({ stages, patch, answer, met, error }: Tried): Proposal {
-    const { readings, findings } = predict(patch, { simulation: false });
+    const standing = unswept(patch, this.sweep);
+    const { findings } = predict(standing, { simulation: false });
     const warns = alarmsIn(findings).filter((alarm) => !this.alarmed.has(alarm));
     const remembers = this.remembers(patch);
-    const arriving = remembers ? predict(patch, { cures: false }).readings : readings;
+    const arriving = predict(patch, remembers ? { cures: false } : { simulation: false }).readings;
     const spread = remembers ? undefined : toleranceAt(patch, [this.target], DRAWS)[0];
     const kinds = stages.map((s) => s.kind);
     return {
       stages,
-      patch,
+      patch: standing,
       reading: arriving.find((r) => r.at === this.start.to) ?? null,
       error,
       met,

@@ -149,6 +149,16 @@ export function randomPatch(seed: number, options: RandomPatchOptions = {}): Pat
   return options.bypass ? bypassedSome(stream(seed + 0.75), patch) : patch;
 }
 
+/** A random patch whose fixes are tried: some with loops, automation, normals between sockets, or bypassed stages. */
+export const promisePatch = (seed: number): Patch =>
+  randomPatch(seed, {
+    loops: seed % 3 === 0,
+    hands: seed % 5 === 0,
+    links: seed % 4 === 0,
+    bypass: seed % 7 === 0,
+    duration: 0.05,
+  });
+
 interface Sockets {
   readonly id: string;
   readonly inputs: readonly { readonly name: string }[];

@@ -11,12 +11,23 @@ const said = (patch: ReturnType<typeof patchOf>, at: string): string[] => {
 
 describe('a reading in words', () => {
   it('a gate that never comes, one that stays, and pulses as seen', () => {
-    const gate = (volts: number) =>
-      said(patchOf({ c: ['constant', { volts }], e: ['envelope'] }, ['c.out > e.gate'], { duration: 1 }), 'e.gate');
-    expect(gate(0)).toEqual(['Never high']);
-    expect(gate(4)).toEqual(['Always high']);
+    const gate = (volts: number, travel: object = {}) =>
+      said(
+        patchOf({ c: ['constant', { volts, ...travel }], e: ['envelope'] }, ['c.out > e.gate'], { duration: 1 }),
+        'e.gate',
+      );
+    expect(gate(0)).toEqual(['Low at rest']);
+    expect(gate(4)).toEqual(['High at rest']);
+    expect(gate(0, { lowVolts: -1, highVolts: 0.9 })).toEqual(['Never high']);
+    expect(gate(4, { lowVolts: 2, highVolts: 5 })).toEqual(['Always high']);
     const clocked = patchOf({ c: ['clock', { bpm: 90 }], e: ['envelope'] }, ['c.out > e.gate'], { duration: 4 });
     expect(said(clocked, 'e.gate')).toEqual(['1.500 /s (simulated)', 'high 50% of the time']);
+  });
+  it('a fader’s is told at rest, and over its travel', () => {
+    const patch = patchOf({ w: ['constant', { volts: 0, lowVolts: 0 }], f: ['filter', { cutoffHz: 200 }] }, [
+      'w.out > f.cutoff',
+    ]);
+    expect(said(patch, 'f.cutoff')).toEqual(['200 Hz', 'at rest; 200 Hz to 6.40 kHz over its faders’ travel']);
   });
   it('a level with its peak, and what that is over both line levels', () => {
     const patch = patchOf({ o: ['oscillator'], x: ['lineOut', { padDb: 20 }] }, ['o.sine > x.left'], { duration: 1 });

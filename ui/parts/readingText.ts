@@ -8,9 +8,9 @@ export function readingText(r: Reading): string {
   return showRange(r.arrivesLow, r.arrivesHigh, r.unit);
 }
 
-function pulsesText({ always, low, unit }: Reading): string {
-  if (always === 'low') return 'Never high';
-  if (always === 'high') return 'Always high';
+function pulsesText({ always, low, unit, atRest }: Reading): string {
+  if (always === 'low') return atRest ? 'Low at rest' : 'Never high';
+  if (always === 'high') return atRest ? 'High at rest' : 'Always high';
   return low === null ? 'Pulses' : `${showQuantity(low, unit)} (simulated)`;
 }
 
@@ -28,6 +28,8 @@ export function readingMore(r: Reading): readonly string[] {
   const from = (db: number | undefined, than: string): string | false =>
     db !== undefined && `${withUnit(showNumber(Math.abs(db), 1), 'dB')} ${db < 0 ? 'below' : 'above'} ${than}`;
   return [
+    r.fadersHigh !== undefined &&
+      `at rest; ${showRange(r.fadersLow ?? null, r.fadersHigh, r.unit)} over its faders’ travel`,
     guaranteedApart(r) && `guaranteed range ${showRange(r.low, r.high, r.unit)}`,
     below > 0 && `below range ${percent(below)} of the time`,
     above > 0 && `above range ${percent(above)} of the time`,

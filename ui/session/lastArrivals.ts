@@ -6,9 +6,19 @@ export interface LastArrivals {
   readonly readings: ReadonlyMap<string, Arriving>;
 }
 
-type Arriving = Pick<
-  Reading,
-  'arrivesLow' | 'arrivesHigh' | 'arrivesBy' | 'arrivesVolts' | 'lowNote' | 'highNote' | 'octaves'
+type Arriving = Partial<
+  Pick<
+    Reading,
+    | 'arrivesLow'
+    | 'arrivesHigh'
+    | 'arrivesBy'
+    | 'arrivesVolts'
+    | 'lowNote'
+    | 'highNote'
+    | 'octaves'
+    | 'fadersLow'
+    | 'fadersHigh'
+  >
 >;
 
 /** What a run told of what arrives, where that is not the bound. */
@@ -16,13 +26,18 @@ export function arrivalsIn({ outputs, inputs, readings }: Glance): LastArrivals 
   const sockets = [...Object.entries(outputs), ...Object.entries(inputs)].filter(([, p]) => p.arrivesBy !== 'bound');
   return {
     sockets: new Map(sockets.map(([socket, { arrives, arrivesBy }]) => [socket, { arrives, arrivesBy }])),
-    readings: new Map(readings.filter((r) => r.arrivesBy !== 'bound').map((r) => [r.at, arrivingOf(r)])),
+    readings: new Map(
+      readings.map((r) => [r.at, arrivingOf(r)] as const).filter(([, told]) => Object.keys(told).length > 0),
+    ),
   };
 }
 
 function arrivingOf(r: Reading): Arriving {
-  const { arrivesLow, arrivesHigh, arrivesBy, arrivesVolts, lowNote, highNote, octaves } = r;
+  const { arrivesLow, arrivesHigh, arrivesBy, arrivesVolts, lowNote, highNote, octaves, fadersLow, fadersHigh } = r;
+  const faders = fadersHigh === undefined ? {} : { fadersLow: fadersLow ?? null, fadersHigh };
+  if (arrivesBy === 'bound') return faders;
   return {
+    ...faders,
     arrivesLow,
     arrivesHigh,
     arrivesBy,
