@@ -106,10 +106,11 @@ class Rig {
   }
   pot({ socket, node }: Port): Port {
     const [amount, potOhms, out] = [0.05 + 0.9 * this.random(), this.ohms(2000, 500_000), this.net.node()];
-    const id = this.add('attenuator', { amount, build: 'passive', potOhms });
+    const reversed = this.upTo(3) === 0;
+    const id = this.add('attenuator', { amount, build: 'passive', potOhms, reversed });
     this.cables.push(`${socket} > ${id}.in`);
     this.net.resistor(node, out, (1 - amount) * potOhms);
-    this.net.resistor(out, GROUND, amount * potOhms);
+    this.net.resistor(reversed ? node : out, GROUND, amount * potOhms);
     return { socket: `${id}.out`, node: out };
   }
   mult({ socket, node }: Port): Port[] {
@@ -185,6 +186,25 @@ describe('what loads do to passive parts', () => {
     };
     expect(at(1)).toEqual([expect.closeTo(1.5, 12)]);
     expect(at(2)).toEqual([expect.closeTo(1, 12), expect.closeTo(1, 12)]);
+  });
+  it('leaves a reversed pot its source, and of it what its load allows', () => {
+    const at = (amount: number, sourceOhms: number) => {
+      const patch = patchOf(
+        {
+          s: ['constant', { volts: 4 }, { outputOhms: { out: sourceOhms } }],
+          k: ['attenuator', { amount, build: 'passive', potOhms: 100_000, reversed: true }],
+          u: ['offset', {}, { inputOhms: { in: 100_000 } }],
+        } as never,
+        ['s.out > k.in', 'k.out > u.in'],
+      );
+      const graph = buildGraph(patch);
+      return glance(graph, new BoundsEngine().run(graph)).inputs['u.in']!.bound[1];
+    };
+    // L/((1 − k)R + L) of a source without resistance, at k = 0 too; of another nothing is left there.
+    expect([at(0, 0), at(0.5, 0), at(1, 0)]).toEqual([2, 4 / 1.5, 4].map((v) => expect.closeTo(v, 9)));
+    expect(at(0, 1000)).toBeCloseTo(0, 9);
+    // 50k ∥ (50k + 100k) behind 1k.
+    expect(at(0.5, 1000)).toBeCloseTo((4 * (37_500 / 38_500)) / 1.5, 9);
   });
   it('is nothing where loads are told to be ideal, but junctions still average', () => {
     fc.assert(

@@ -101,16 +101,17 @@ export class Resistances implements Loads {
     if (!part) return Infinity;
     if (isWire(part)) return part.outputs.reduce((sum, o) => parallel(sum, this.load(socketAt(id, o))), Infinity);
     if (isPot(part)) {
-      const { above, below } = this.pot(part);
-      return above + parallel(below, this.load(socketAt(id, 'out')));
+      const { above, below, reversed } = this.pot(part);
+      const load = this.load(socketAt(id, 'out'));
+      return reversed ? parallel(below, above + load) : above + parallel(below, load);
     }
     return this.docs.get(id)?.inputOhms?.[name] ?? OHMS.input;
   }
 
-  private pot(part: WiredModule): { above: number; below: number } {
+  private pot(part: WiredModule): { above: number; below: number; reversed: boolean } {
     const pot = part.kind.electrical?.passive?.(part.params);
-    if (pot?.is !== 'pot') return { above: 0, below: Infinity };
-    return { above: (1 - pot.position) * pot.ohms, below: pot.position * pot.ohms };
+    if (pot?.is !== 'pot') return { above: 0, below: Infinity, reversed: false };
+    return { above: (1 - pot.position) * pot.ohms, below: pot.position * pot.ohms, reversed: pot.reversed };
   }
 
   /** An active output's own resistance; wire and pots have none of their own here. */
@@ -156,8 +157,9 @@ export class Resistances implements Loads {
     }
     const load = this.otherLoads(output, input);
     if (isPot(part)) {
-      const { above, below } = this.pot(part);
-      return parallel(parallel(below, above + this.feed(socketAt(id, 'in'))), load);
+      const { above, below, reversed } = this.pot(part);
+      const feed = this.feed(socketAt(id, 'in'));
+      return parallel(reversed ? above + parallel(below, feed) : parallel(below, above + feed), load);
     }
     if (isJunction(part)) {
       return part.inputSockets.reduce(
@@ -182,8 +184,10 @@ export class Resistances implements Loads {
     const part = this.wiring.module(id);
     if (part && isJunction(part)) return { potGain: 1, weights: this.junction(part) };
     if (!part || !isPot(part)) return { potGain: 1, weights: [] };
-    const { above, below } = this.pot(part);
-    const under = parallel(below, this.load(socketAt(id, 'out')));
+    const { above, below, reversed } = this.pot(part);
+    const load = this.load(socketAt(id, 'out'));
+    if (reversed) return { potGain: load === Infinity || above === 0 ? 1 : load / (above + load), weights: [] };
+    const under = parallel(below, load);
     // Full up there is no resistance in series, and the output is its input.
     return { potGain: under === 0 ? 0 : above === 0 ? 1 : under / (above + under), weights: [] };
   }

@@ -1,21 +1,32 @@
 import { kind, never, signal } from './kind';
-import { choice, number, ohms, volts, setUp } from './params';
+import { choice, flag, number, ohms, volts, setUp } from './params';
 import { showNumber } from '../units/show';
 
 export const attenuator = kind({
   name: 'attenuator',
   title: 'Attenuator',
   does: 'reduces level',
-  aliases: ['pot', 'level'],
+  aliases: ['pot', 'level', 'reversed pot'],
   words: {
-    params: { amount: 'Gain', normalVolts: 'Normalled voltage', build: 'Circuit', potOhms: 'Pot resistance' },
-    says: { normalVolts: 'what the input gets when unpatched' },
+    params: {
+      amount: 'Gain',
+      normalVolts: 'Normalled voltage',
+      build: 'Circuit',
+      potOhms: 'Pot resistance',
+      reversed: 'Wired in reverse',
+    },
+    says: {
+      normalVolts: 'what the input gets when unpatched',
+      reversed: 'passive only: source at the wiper, output at the top',
+    },
     options: { build: { active: 'Buffered', passive: 'Passive' } },
   },
-  formula: 'out = amount·in; passive: a pot of potOhms, which loads its source and is loaded',
+  formula:
+    'out = amount·in; passive: a pot of R = potOhms, which loads its source and is loaded; reversed: the source sees kR ∥ ((1 − k)R + L), and out = in·L/((1 − k)R + L) into a load L',
   category: 'between',
   electrical: {
-    passive: (p) => (p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount } : null),
+    passive: (p) =>
+      p.build === 'passive' ? { is: 'pot', ohms: p.potOhms, position: p.amount, reversed: p.reversed } : null,
     powered: { says: 'Use a buffered attenuator', param: 'build', value: 'active' },
   },
   params: {
@@ -23,6 +34,7 @@ export const attenuator = kind({
     normalVolts: setUp(volts(0)),
     build: setUp(choice(['active', 'passive'])),
     potOhms: setUp(ohms(100_000, 1000, 1_000_000)),
+    reversed: setUp(flag(false)),
   },
   brief: (p) => `gain ×${showNumber(p.amount, 2)}${p.build === 'passive' ? ', passive' : ''}`,
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],

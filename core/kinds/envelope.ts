@@ -166,12 +166,16 @@ export const envelope = kind({
       timeAmount: 'Time CV amount',
       thresholdVolts: 'Gate threshold',
       followsLevel: 'Peak follows Level input',
+      tracksLevel: 'Output tracks Level input',
     },
-    says: { followsLevel: 'uses the gate’s voltage if Level is unpatched' },
+    says: {
+      followsLevel: 'uses the gate’s voltage if Level is unpatched',
+      tracksLevel: 'at every moment, not only as it starts; the gate’s last voltage if Level is unpatched',
+    },
     options: { mode: { adsr: 'ADSR', ar: 'AR', ad: 'AD', loop: 'Looping AD' } },
   },
   formula:
-    'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop, from and to restVolts; times·2^(timeAmount·time), read as a stage begins; end: 5 V for 5 ms after the last stage; rising: 5 V during the attack',
+    'stages y(x, c) = (1 − e^(−5cx))/(1 − e^(−5c)) from the present level; adsr, ar, ad, loop, from and to restVolts; times·2^(timeAmount·time), read as a stage begins; end: 5 V for 5 ms after the last stage; rising: 5 V during the attack; falling: 5 V from its end to that of the contour; tracksLevel: out = restVolts + u·(level − restVolts), u the contour from 0 to 1',
   category: 'source',
   timing: {
     contour: {
@@ -184,7 +188,7 @@ export const envelope = kind({
       { param: 'decay', up: false, curve: p.decayCurve },
       { param: 'release', up: false, curve: p.decayCurve },
     ],
-    gates: ['end', 'rising'],
+    gates: ['end', 'rising', 'falling'],
   },
   params: {
     mode: choice(['adsr', 'ar', 'ad', 'loop']),
@@ -199,10 +203,20 @@ export const envelope = kind({
     timeAmount: number(0, -1, 1),
     thresholdVolts: setUp(volts(1)),
     followsLevel: flag(false),
+    tracksLevel: flag(false),
+  },
+  panel: {
+    check: (p) =>
+      p.followsLevel && p.tracksLevel
+        ? {
+            param: 'tracksLevel',
+            message: 'must be off while followsLevel is on: the peak follows the level, or all of it does',
+          }
+        : null,
   },
   brief: (p) => `${p.mode === 'loop' ? 'looping AD' : p.mode.toUpperCase()}, attack ${briefSeconds(p.attack)}`,
   inputs: (p) => [gate('gate', p.thresholdVolts), control('level'), control('time', 0, 'timeAmount')],
-  outputs: () => ['out', 'inverted', 'end', 'rising'],
+  outputs: () => ['out', 'inverted', 'end', 'rising', 'falling'],
   source: {
     hertz: (p) => (p.mode === 'loop' ? 1 / (p.attack + p.decay) : 0),
     free: (p, connected) => p.mode === 'loop' && !connected('gate'),
@@ -220,9 +234,13 @@ export const envelope = kind({
     const loops = p.mode === 'loop' && !io.connected('gate');
     if (!loops && gateStateOf(io, 'gate', p.thresholdVolts) === 'low') {
       const rest = b.constant(p.restVolts);
-      return { out: rest, inverted: b.scale(rest, -1), end: b.constant(0), rising: b.constant(0) };
+      const low = b.constant(0);
+      return { out: rest, inverted: b.scale(rest, -1), end: low, rising: low, falling: low };
     }
-    const fed = p.followsLevel ? io.range(io.in(io.connected('level') ? 'level' : 'gate')) : [p.peakVolts, p.peakVolts];
+    const fed =
+      p.followsLevel || p.tracksLevel
+        ? io.range(io.in(io.connected('level') ? 'level' : 'gate'))
+        : [p.peakVolts, p.peakVolts];
     const peaks = [p.restVolts, fed[0] ?? 0, fed[1] ?? 0];
     const out = io.symbol('out', Math.min(...peaks), Math.max(...peaks));
     const ends = p.mode === 'ad' || p.mode === 'loop' || fallsEver(io, 'gate', p.thresholdVolts);
@@ -231,22 +249,36 @@ export const envelope = kind({
       inverted: b.scale(out, -1),
       end: ends ? io.symbol('end', 0, END_VOLTS) : b.constant(0),
       rising: io.symbol('rising', 0, END_VOLTS),
+      falling: io.symbol('falling', 0, END_VOLTS),
     };
   },
   negated: { inverted: 'out' },
   kernel(p, wiring) {
-    const [out, end, rising] = [wiring.output('out'), wiring.output('end'), wiring.output('rising')];
+    const [out, end, rising, falling] = ['out', 'end', 'rising', 'falling'].map((name) => wiring.output(name)) as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
     const time = wiring.input('time');
     const gateIn = wiring.input('gate');
     const levelIn = wiring.input(wiring.connected('level') ? 'level' : 'gate');
     const gated = wiring.connected('gate');
     const detector = keptGate(wiring, 'gate', p.thresholdVolts);
-    const contour = wiring.keep('contour', () => new Contour(p, wiring.sampleRate));
+    const settings = p.tracksLevel ? { ...p, restVolts: 0 } : p;
+    const contour = wiring.keep(p.tracksLevel ? 'unit' : 'contour', () => new Contour(settings, wiring.sampleRate));
+    const level = wiring.keep('level', () => ({ volts: 0 }));
     const pulse = END_SECONDS * wiring.sampleRate;
     const stretchAt = (i: number): number => (p.timeAmount === 0 ? 1 : exp2(p.timeAmount * (time[i] as number)));
-    const peakAt = (i: number): number => (p.followsLevel ? (levelIn[i] as number) : p.peakVolts);
+    const peakAt = (i: number): number => (p.tracksLevel ? 1 : p.followsLevel ? (levelIn[i] as number) : p.peakVolts);
+    const tracked = wiring.connected('level');
+    const outAt = (i: number, u: number): number => {
+      if (!p.tracksLevel) return u;
+      if (tracked || detector.high) level.volts = levelIn[i] as number;
+      return p.restVolts + u * (level.volts - p.restVolts);
+    };
     return (from, to, k0) => {
-      contour.retune(p, k0 + from, stretchAt(from), detector.high || !gated);
+      contour.retune(settings, k0 + from, stretchAt(from), detector.high || !gated);
       for (let i = from; i < to; i++) {
         const k = k0 + i;
         const wasHigh = detector.high;
@@ -256,8 +288,9 @@ export const envelope = kind({
         if (rises) contour.rise(k, peakAt(i), stretchAt(i));
         else if (!gated && p.mode === 'loop' && contour.stage === 'idle') contour.rise(k, peakAt(i), stretchAt(i));
         else if (wasHigh && !detector.high && (p.mode === 'adsr' || p.mode === 'ar')) contour.fall(k, stretchAt(i));
-        out[i] = contour.level(k);
+        out[i] = outAt(i, contour.level(k));
         rising[i] = contour.stage === 'attack' ? END_VOLTS : 0;
+        falling[i] = contour.stage === 'attack' || contour.stage === 'idle' ? 0 : END_VOLTS;
         end[i] = k >= contour.ended - 1e-6 && k < contour.ended + pulse - 1e-6 ? END_VOLTS : 0;
       }
     };

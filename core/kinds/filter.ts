@@ -10,8 +10,15 @@ import { showHz } from '../units/show';
 export const LOWEST_HZ = 16;
 export const HIGHEST_HZ = 20000;
 
-/** Damping 2R at a resonance of 0..1. */
+/** Damping 2R of small voltages; below 0 it sings. */
 const dampingAt = (resonance: number): number => 2 * (1 - 0.995 * resonance);
+
+const sings = (p: { readonly resonance: number }): boolean => dampingAt(p.resonance) < 0;
+
+/** What a filter that sings begins with, volts. */
+const START_VOLTS = 0.001;
+/** The least damping that a small signal is told by. */
+const LEAST_DAMPING = 0.01;
 
 /** What moves a cutoff, within what a filter reaches. */
 export interface Tuning extends Omit<CutoffSum, 'highest'> {
@@ -25,13 +32,10 @@ export function stateVariable(wiring: Wiring, tuning: Tuning, resonance: number,
   const coefficients = wiring.scratch();
   const highest = Math.min(HIGHEST_HZ, 0.49 * sampleRate);
   const tune = kernels.cutoffs({ ...tuning, highest }, sampleRate, coefficients);
-  const filter = kernels.stateVariable(
-    wiring.input('in'),
-    coefficients,
-    dampingAt(resonance),
-    wiring.numbers('state', 2),
-    out,
-  );
+  const state = wiring.numbers('state', 4);
+  // At rest it would stay there for ever.
+  if (sings({ resonance }) && state.every((v) => v === 0)) state.set([START_VOLTS, 0, START_VOLTS, 0]);
+  const filter = kernels.stateVariable(wiring.input('in'), coefficients, dampingAt(resonance), state, out);
   if (!tuning.steady) {
     return (from, to) => {
       tune(from, to);
@@ -84,7 +88,7 @@ export const filter = kind({
     },
   },
   formula:
-    'cutoff = cutoffHz·2^(cutoffAmount·cutoff + cutoff2Amount·cutoff2 + pitch), 16 to 20 000 Hz and 0.49 of the sample rate; state-variable, 12 dB an octave, 2R = 2·(1 − 0.995·resonance); bandpass times 2R',
+    'cutoff = cutoffHz·2^(cutoffAmount·cutoff + cutoff2Amount·cutoff2 + pitch), 16 to 20 000 Hz and 0.49 of the sample rate; state-variable, 12 dB an octave, 2R = 2·(1 − 0.995·resonance), bandpass times 2R; where that is below 0 it sings: 2R = 2·(1 − 0.995·resonance) + 0.0465·(v1² + v2²), v1 and v2 the band-pass and low-pass voltages of the sample before, and bandpass is v1',
   category: 'between',
   panel: {
     howls: ['resonance'],
@@ -93,18 +97,24 @@ export const filter = kind({
     loudest(p, input, output) {
       if (input !== 'in') return null;
       // The resonance, or the pass band.
-      return Math.max(1, output === 'bandpass' ? 1 : 1 / (2 * (1 - 0.995 * p.resonance)));
+      return Math.max(1, output === 'bandpass' ? 1 : 1 / Math.max(LEAST_DAMPING, dampingAt(p.resonance)));
     },
     audioRate: true,
+  },
+  source: {
+    free: sings,
+    runs: sings,
+    hertz: (p) => (sings(p) ? p.cutoffHz : 0),
+    period: (p) => (sings(p) ? 'never' : 'none'),
   },
   offered: 1,
   params: {
     cutoffHz: hertz(1000, LOWEST_HZ, HIGHEST_HZ),
     cutoffAmount: number(1, -1, 1),
     cutoff2Amount: number(1, -1, 1),
-    resonance: number(0.1, 0, 1),
+    resonance: number(0.1, 0, 1.2),
   },
-  brief: (p) => `${showHz(p.cutoffHz)} at 0 V`,
+  brief: (p) => `${showHz(p.cutoffHz)} at 0 V${sings(p) ? ', sings' : ''}`,
   inputs: () => [
     signal('in'),
     control('cutoff', 0, 'cutoffAmount'),
@@ -113,8 +123,8 @@ export const filter = kind({
   ],
   outputs: () => ['lowpass', 'bandpass', 'highpass'],
   memory: always,
-  law(b, _p, io): Record<string, Affine> {
-    const silent = isZero(io.in('in'));
+  law(b, p, io): Record<string, Affine> {
+    const silent = isZero(io.in('in')) && !sings(p);
     const rails = (name: string): Affine => (silent ? b.constant(0) : io.symbol(name, -Infinity, Infinity));
     return { lowpass: rails('lowpass'), bandpass: rails('bandpass'), highpass: rails('highpass') };
   },

@@ -5,6 +5,7 @@ import { gateStateOf, keptGate } from './detect';
 import { control, gate, kind } from './kind';
 import type { Sockets } from './kind';
 import { choice, hertz, number, orNone, volts } from './params';
+import type { ParamValues } from './params';
 import { otherNames, others, shapeNames, shapes, swingOf, unitWave, waveOf } from './lfoWaves';
 import type { Other, Shape, Span } from './lfoWaves';
 import { EDGE, Phase } from './phase';
@@ -26,14 +27,21 @@ function resting(b: Laws, io: Sockets, p: Cycle, name: string, lows: readonly [n
 /** The phases of single cycles: at rest until a rising reset, one cycle from there, at rest again. */
 class OneCycle {
   private runs = 0;
+  private ran = false;
   private started: number | null = null;
   private readonly progress: Phase;
 
   constructor(
     sampleRate: number,
     public phase: number,
+    public rests: 'start' | 'end',
   ) {
     this.progress = new Phase(sampleRate, 0);
+  }
+
+  /** Just before the cycle closes, where it rests at its end and has run. */
+  private resting(rest: number): number {
+    return this.rests === 'end' && this.ran ? rest + 1 - 2 * EDGE : rest;
   }
 
   /** Counts of cycles at sample `k`; each run has a number, and so a draw, of its own. */
@@ -43,11 +51,12 @@ class OneCycle {
       this.started = this.progress.reset(k, 0, hz);
     }
     const rest = this.runs + this.phase;
-    if (this.started === null) return rest;
+    if (this.started === null) return this.resting(rest);
     const done = this.progress.at(k, hz) - this.started;
     if (done < 1 - EDGE) return rest + done;
     this.started = null;
-    return rest;
+    this.ran = true;
+    return this.resting(rest);
   }
 }
 
@@ -64,6 +73,7 @@ export const lfo = kind({
       rateHz: 'Rate',
       beats: 'Period (beats)',
       mode: 'Mode',
+      rest: 'Rests at',
       phase: 'Start phase',
       width: 'Pulse width',
       lowVolts: 'Minimum',
@@ -81,10 +91,11 @@ export const lfo = kind({
         smooth: 'Smooth random',
       },
       mode: { free: 'Free-running', once: 'One-shot' },
+      rest: { start: 'Start of the cycle', end: 'End of the cycle' },
     },
   },
   formula:
-    'φ = frac(phase + ∫ rateHz·2^rate dt), or one cycle in so many beats; out = mid + half·w(φ); quadrature at φ + ¼; sine, triangle, ramp, pulse of the same φ; a rising reset (1 V) sets φ to phase; once: rests there, and runs one cycle at each',
+    'φ = frac(phase + ∫ rateHz·2^rate dt), or one cycle in so many beats; out = mid + half·w(φ); quadrature at φ + ¼; sine, triangle, ramp, pulse of the same φ; a rising reset (1 V) sets φ to phase; once: rests there, and runs one cycle at each; rest end: after it at the wave’s value just before φ comes back to phase',
   category: 'source',
   source: {
     sine(p, output) {
@@ -111,6 +122,7 @@ export const lfo = kind({
       says: 'one cycle lasts that many; takes the place of the rate',
     }),
     mode: choice(['free', 'once']),
+    rest: { ...choice(['start', 'end']), exists: (p: ParamValues) => p.mode === 'once' },
     phase: number(0, 0, 1),
     width: number(0.5, 0.01, 0.99),
     lowVolts: volts(-5),
@@ -153,8 +165,9 @@ export const lfo = kind({
         const buffers = { cycles, out: wiring.output(name) };
         return waveOf({ shape: shape ?? p.shape, width: p.width }, wiring, span, shift, buffers);
       });
-    const single = p.mode === 'once' ? wiring.keep('single', () => new OneCycle(wiring.sampleRate, p.phase)) : null;
-    if (single) single.phase = p.phase;
+    const single =
+      p.mode === 'once' ? wiring.keep('single', () => new OneCycle(wiring.sampleRate, p.phase, p.rest)) : null;
+    if (single) Object.assign(single, { phase: p.phase, rests: p.rest });
     const phase = wiring.keep('phase', () => new Phase(wiring.sampleRate, p.phase));
     const detector = keptGate(wiring, 'reset', 1);
     const run = phase.filling(wiring.kernels, cycles);

@@ -121,7 +121,14 @@ export interface Feedthrough {
 
 /** A passive part: a pot, with where it stands, or plain wire. */
 export type Passive =
-  { readonly is: 'pot'; readonly ohms: number; readonly position: number } | { readonly is: 'wire' };
+  | {
+      readonly is: 'pot';
+      readonly ohms: number;
+      readonly position: number;
+      /** Its source is at the wiper, its output at the top. */
+      readonly reversed: boolean;
+    }
+  | { readonly is: 'wire' };
 
 /** A voltage that is cut flat beyond ±`level`, before it is. */
 export interface ClipSpec {

@@ -55,6 +55,16 @@ export interface Compiled {
     highpass: Address,
     n: number,
   ): void;
+  singing(
+    x: Address,
+    gs: Address,
+    damping: number,
+    state: Address,
+    lowpass: Address,
+    bandpass: Address,
+    highpass: Address,
+    n: number,
+  ): void;
   lineSlew(x: Address, ups: Address, downs: Address, v: number, out: Address, n: number): number;
   shareSlew(x: Address, ups: Address, downs: Address, v: number, out: Address, n: number): number;
 }
@@ -318,7 +328,7 @@ export class Kernels {
     };
   }
 
-  /** A state-variable filter; `state` holds its two integrators. */
+  /** A state-variable filter; `state` holds its two integrators and its band-pass and low-pass voltages: it sings where damping is below 0. */
   stateVariable(
     x: Float64Array,
     coefficients: Float64Array,
@@ -327,12 +337,13 @@ export class Kernels {
     { lowpass, bandpass, highpass }: FilterOutputs,
   ): Pass {
     const { compiled } = this;
-    const state8 = this.few(state, 2);
+    const state8 = this.few(state, 4);
+    const run = damping < 0 ? compiled.singing : compiled.stateVariable;
     const [length, x8, g8, low8, band8, high8] = this.spans(x, coefficients, lowpass, bandpass, highpass);
     return (from, to) => {
       check(from, to, length);
       const at = 8 * from;
-      compiled.stateVariable(x8 + at, g8 + at, damping, state8, low8 + at, band8 + at, high8 + at, to - from);
+      run(x8 + at, g8 + at, damping, state8, low8 + at, band8 + at, high8 + at, to - from);
     };
   }
 

@@ -111,6 +111,7 @@ const filling: Readonly<Record<string, (k: Kernels, out: Float64Array, ...x: Flo
     k.cutoffs({ a: x!, ka: 1, b: y!, kb: 1, c: z!, hertz: 300, lowest: 16, highest: 3000 }, 8000, out),
   stateVariable: (k, out, x, y, z) =>
     k.stateVariable(x!, y!, 0.5, counts, { lowpass: out, bandpass: z!, highpass: z! }),
+  singing: (k, out, x, y, z) => k.stateVariable(x!, y!, -0.2, counts, { lowpass: out, bandpass: z!, highpass: z! }),
   saturate: (k, out) => {
     const hold = k.saturate(out, 2, counts);
     return (from, to) => hold(from, to, 0.5);
@@ -133,7 +134,7 @@ describe('compiled loops', () => {
     fc.assert(
       fc.property(spans, fc.infiniteStream(fc.double({ min: 0.01, max: 3, noNaN: true })), ([from, to], values) => {
         Arena.with(200, (arena) => {
-          counts = arena.take(2);
+          counts = arena.take(4);
           const buffers = [0, 1, 2].map(() => arena.take(SIZE).map(() => values.next().value));
           const [x, y, z] = [0, 1, 2].map(() => arena.take(SIZE)) as [Float64Array, Float64Array, Float64Array];
           [x, y, z].forEach((b, i) => b.set(buffers[i]!));
@@ -155,7 +156,7 @@ describe('compiled loops', () => {
   });
   it.each(Object.entries(filling))('%s refuses samples beyond its buffers, and buffers of elsewhere', (_, make) => {
     Arena.with(200, (arena) => {
-      counts = arena.take(2);
+      counts = arena.take(4);
       const [x, y, z, out] = [0, 1, 2, 3].map(() => arena.take(SIZE)) as [
         Float64Array,
         Float64Array,

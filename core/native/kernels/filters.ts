@@ -63,6 +63,43 @@ export function stateVariable(
   store<f64>(state, s2, 8);
 }
 
+/**
+ * The same beyond its resonance: its damping, below 0 at rest, grows with the band-pass and low-pass voltages of the
+ * sample before, so that it sings. `state` holds its two integrators and those two voltages.
+ */
+export function singing(
+  x: usize,
+  gs: usize,
+  damping: f64,
+  state: usize,
+  lowpass: usize,
+  bandpass: usize,
+  highpass: usize,
+  n: i32,
+): void {
+  let s1 = load<f64>(state);
+  let s2 = load<f64>(state, 8);
+  let band = load<f64>(state, 16);
+  let low = load<f64>(state, 24);
+  for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 8) {
+    const g = load<f64>(gs + i);
+    const held = damping + 0.0465 * (band * band + low * low);
+    const share = 1 / (1 + held * g + g * g);
+    const high = (load<f64>(x + i) - (held + g) * s1 - s2) * share;
+    band = g * high + s1;
+    low = g * band + s2;
+    s1 = g * high + band;
+    s2 = g * band + low;
+    store<f64>(lowpass + i, low);
+    store<f64>(bandpass + i, band);
+    store<f64>(highpass + i, high);
+  }
+  store<f64>(state, s1);
+  store<f64>(state, s2, 8);
+  store<f64>(state, band, 16);
+  store<f64>(state, low, 24);
+}
+
 /** At most `ups[i]` up and `downs[i]` down from sample to sample, volts; answers the last value. */
 export function lineSlew(x: usize, ups: usize, downs: usize, v: f64, out: usize, n: i32): f64 {
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 8) {

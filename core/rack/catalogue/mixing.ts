@@ -72,7 +72,7 @@ export const mixingTypes: readonly ModuleType[] = [
     hp: 6,
     channels: single({
       kind: 'vca',
-      fixed: { unityVolts: 5, quadrants: 2, coupling: 'dc', maxGain: 2, boostDb: 0, limitVolts: null },
+      fixed: { unityVolts: 5, deadVolts: 0, quadrants: 2, coupling: 'dc', maxGain: 2, boostDb: 0, limitVolts: null },
       ...amp,
     }),
   },
@@ -83,7 +83,16 @@ export const mixingTypes: readonly ModuleType[] = [
     hp: 6,
     channels: channels(2, {
       kind: 'vca',
-      fixed: { unityVolts: 8, bias: 0, quadrants: 2, coupling: 'dc', maxGain: 2, boostDb: 0, limitVolts: null },
+      fixed: {
+        unityVolts: 8,
+        deadVolts: 0,
+        bias: 0,
+        quadrants: 2,
+        coupling: 'dc',
+        maxGain: 2,
+        boostDb: 0,
+        limitVolts: null,
+      },
       choices: { response: [0, 1] },
       ...amp,
     }),
@@ -95,7 +104,7 @@ export const mixingTypes: readonly ModuleType[] = [
     hp: 12,
     channels: channels(4, (i) => ({
       kind: 'vca',
-      fixed: { unityVolts: 5, quadrants: 2, coupling: 'dc', maxGain: 2, boostDb: 0, limitVolts: null },
+      fixed: { unityVolts: 5, deadVolts: 0, quadrants: 2, coupling: 'dc', maxGain: 2, boostDb: 0, limitVolts: null },
       choices: { response: [0, 1] },
       ...(i > 0 && {
         normals: [
@@ -113,7 +122,16 @@ export const mixingTypes: readonly ModuleType[] = [
     hp: 4,
     channels: single({
       kind: 'vca',
-      fixed: { unityVolts: 10, response: 1, quadrants: 2, coupling: 'dc', maxGain: 1, boostDb: 0, limitVolts: null },
+      fixed: {
+        unityVolts: 10,
+        deadVolts: 0,
+        response: 1,
+        quadrants: 2,
+        coupling: 'dc',
+        maxGain: 1,
+        boostDb: 0,
+        limitVolts: null,
+      },
       ...amp,
     }),
   },
@@ -124,7 +142,16 @@ export const mixingTypes: readonly ModuleType[] = [
     hp: 6,
     channels: single({
       kind: 'vca',
-      fixed: { unityVolts: 5, quadrants: 4, response: 0, coupling: 'dc', maxGain: 2, boostDb: 0, limitVolts: null },
+      fixed: {
+        unityVolts: 5,
+        deadVolts: 0,
+        quadrants: 4,
+        response: 0,
+        coupling: 'dc',
+        maxGain: 2,
+        boostDb: 0,
+        limitVolts: null,
+      },
       ...amp,
     }),
   },

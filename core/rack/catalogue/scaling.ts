@@ -9,7 +9,7 @@ export const scalingTypes: readonly ModuleType[] = [
   {
     type: 'attenuator-passive-2',
     name: 'Dual passive attenuator',
-    says: 'two unpowered 100 kΩ pots',
+    says: 'two unpowered 100 kΩ pots, either way round',
     hp: 2,
     channels: channels(2, { kind: 'attenuator', fixed: { build: 'passive', potOhms: 100_000 } }),
   },
@@ -18,7 +18,12 @@ export const scalingTypes: readonly ModuleType[] = [
     name: 'Quad attenuator',
     says: 'four buffered attenuators, marked 0 to 10',
     hp: 4,
-    channels: channels(4, { kind: 'attenuator', fixed: { build: 'active' }, knobs: { amount: printed }, ...usual }),
+    channels: channels(4, {
+      kind: 'attenuator',
+      fixed: { build: 'active', reversed: false },
+      knobs: { amount: printed },
+      ...usual,
+    }),
   },
   {
     type: 'attenuverter-1',
