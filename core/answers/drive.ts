@@ -61,7 +61,7 @@ export function figuresOf(
     number | null,
     number | null,
   ];
-  return a === null || b === null || a <= b ? [a, b] : [b, a];
+  return (a ?? -Infinity) <= (b ?? -Infinity) ? [a, b] : [b, a];
 }
 
 /** The lowest and the highest figure of a destination over all that hands turn its knobs to. */

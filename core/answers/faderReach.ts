@@ -30,7 +30,7 @@ export function withFaderReach(
   return readings.map((r) => {
     const m = graph.modules.find((x) => x.id === idOf(r.at));
     if (r.quantity === 'pulses') return m && fadersTrigger(m, r, overFaders) ? { ...r, atRest: true } : r;
-    const index = m?.kind.ends?.findIndex((e) => e.socket === nameOf(r.at)) ?? -1;
+    const index = m?.kind.ends?.findIndex((e) => e.socket === nameOf(r.at) && e.quantity === r.quantity) ?? -1;
     const end = m?.kind.ends?.[index];
     const drive = overFaders.get(m?.id ?? '')?.ends[index]?.drive;
     if (!m || !end || !drive || r.quantity === 'level' || m.hands.length > 0) return r;

@@ -1,5 +1,6 @@
 import { idOf, socketAt } from '../document/sockets';
 import type { ModuleBounds } from '../bounds/bounds';
+import type { Target } from '../document/targets';
 import { figureHull, figuresOf } from './drive';
 import type { EndBound } from '../bounds/entries';
 import type { Graph, GraphModule } from '../graph/graph';
@@ -17,6 +18,8 @@ import { noteOfHz, noteOfVolts } from '../units/pitch';
 export interface Reading {
   readonly at: string;
   readonly quantity: string;
+  /** A further reading of that socket, which has one of its own before it. */
+  readonly further?: true;
   readonly unit: string;
   readonly low: number | null;
   readonly high: number | null;
@@ -139,6 +142,7 @@ function readingOf(
     arrivesLow,
     arrivesHigh,
     arrivesBy: by,
+    ...(end.further && { further: true as const }),
     ...(low === null && { silent: true as const }),
     ...(seen &&
       seenSpan && {
@@ -147,7 +151,7 @@ function readingOf(
         mean: passed ? null : end.value(m.params, seen.drive.mean),
       }),
     ...(seenSpan?.[0] === null && { seenSilent: true as const }),
-    ...(end.quantity === 'frequency' && frequencyParts(arrivesLow, arrivesHigh)),
+    ...((end.quantity === 'frequency' || end.quantity === 'pitch') && frequencyParts(arrivesLow, arrivesHigh)),
     ...(end.quantity === 'note' &&
       arrivesLow !== null &&
       arrivesHigh !== null && { lowNote: noteOfVolts(arrivesLow).name, highNote: noteOfVolts(arrivesHigh).name }),
@@ -172,7 +176,7 @@ export function readingsOf(
       const used = m.inputs.some(
         (s) => s.connected && (end.always ? end.sockets.includes(s.spec.name) : s.socket === at),
       );
-      if (!end.always && !used && !targets.has(at)) return [];
+      if (!(end.exists?.(m.params) ?? true) || (!end.always && !used && !targets.has(at))) return [];
       const by = arrivals.atInputs(m, end.sockets);
       const reading = readingOf(m, end, bounds.get(m.id)?.ends[i], simulation?.ends.get(m.id)?.[i], by);
       const window = arrivals.windowFor(m, end.sockets);
@@ -280,6 +284,19 @@ function arrivingAt(
   const seen = simulation?.outputs.get(input ? (source ?? '') : at);
   return seen && by !== 'bound' ? { volts: seen.arrives, by } : null;
 }
+
+/** Whether a target is about a reading: a further one only where it names its quantity. */
+export const isAskedBy = (r: Pick<Reading, 'at' | 'quantity' | 'further'>, t: Target): boolean =>
+  r.at === t.at && (!r.further || ('quantity' in t && t.quantity === r.quantity));
+
+/** The reading that a target is about: of its quantity, else the destination's own. */
+export const readingFor = <R extends Pick<Reading, 'at' | 'quantity'>>(
+  readings: readonly R[],
+  target: Target,
+): R | null =>
+  readings.find((r) => r.at === target.at && 'quantity' in target && r.quantity === target.quantity) ??
+  readings.find((r) => r.at === target.at) ??
+  null;
 
 /** Differences below this share of the span are not shown. */
 const APART = 0.01;

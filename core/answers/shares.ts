@@ -6,7 +6,7 @@ import { placeOf } from '../graph/place';
 import { countsOctaves } from '../units/ratios';
 import { driveFor } from './drive';
 import type { ErrorModel } from './errors';
-import { readingsOf } from './readings';
+import { isAskedBy, readingsOf } from './readings';
 import type { Reading } from './readings';
 
 /** What one knob makes of a reading's spread. */
@@ -109,15 +109,15 @@ function wantedSpan(patch: Patch, graph: Graph, r: Reading): number {
  * target itself allows, a thousandth of its span; those that lack the most first.
  */
 export function handLimitedOf(patch: Patch, bench: ErrorModel): HandLimited[] {
-  const wanted = new Set(patch.targets.map((t) => t.at));
-  if (wanted.size === 0) return [];
+  if (patch.targets.length === 0) return [];
+  const asked = (r: Reading): boolean => patch.targets.some((t) => isAskedBy(r, t));
   const here = readingsAt(bench.graph);
   const spans = new Map([...here].map(([key, r]) => [key, wantedSpan(patch, bench.graph, r)]));
   const limited = bench.knobs.flatMap(({ m, param }): HandLimited[] => {
     const there = readingsAt(bench.withKnobMoved(m.index, param, HAND));
     return [...there].flatMap(([key, r]): HandLimited[] => {
       const [before, span = 0] = [here.get(key), spans.get(key)];
-      if (!before || !wanted.has(r.at)) return [];
+      if (!before || !asked(r)) return [];
       const off = Math.max(...([0, 1] as const).map((e) => Math.abs(endOf(r, e) - endOf(before, e))));
       const share = span > 0 ? off / span : 0;
       if (share <= ALLOWED) return [];

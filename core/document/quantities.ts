@@ -7,7 +7,9 @@ import { idOf, nameOf } from './sockets';
 
 /** The quantities that a socket of a kind can be asked for: those of the destinations it counts at, and its volts. */
 export function quantitiesAt(kind: Kind, params: ParamValues, socket: string): string[] {
-  const ends = (kind.ends ?? []).filter((e) => e.socket === socket || e.sockets.includes(socket));
+  const ends = (kind.ends ?? []).filter(
+    (e) => (e.socket === socket || e.sockets.includes(socket)) && (e.exists?.(params) ?? true),
+  );
   const own = ends.filter((e) => e.socket === socket);
   const named = (own.length > 0 ? own : ends).flatMap((e): string[] => {
     // A parameter is read in a unit that a person names.

@@ -117,7 +117,7 @@ export const pinned: FindingRule = {
   code: 'pinned',
   title: 'Pinned at its limit',
   why: 'Knob and CVs add up, and the sum runs past the range: the parameter stops moving although its CV does not. Move the knob or reduce the CV.',
-  when: 'a destination’s knob and CVs add up to more than its range, or less, for more than 0.1% of the time, or a fader can take them there; not at an end that a target asks for',
+  when: 'a destination’s knob and CVs add up to more than its range, or less, for more than 0.1% of the time, or a fader can take them there; not at a limit that a target asks for',
   cures: 'moves its knob or CV amount, or adds a stage that fits the CV into the range',
   find({ graph, bounds, overFaders, simulation }) {
     return graph.modules.flatMap((m) =>

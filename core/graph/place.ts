@@ -17,7 +17,8 @@ export interface Place {
 
 function endOf(m: GraphModule, name: string, quantity: string | undefined): Place['at'] | null {
   const ends = m.kind.ends ?? [];
-  const index = ends.findIndex((e) => e.socket === name);
+  const asked = ends.findIndex((e) => e.socket === name && e.quantity === quantity && (e.exists?.(m.params) ?? true));
+  const index = asked >= 0 ? asked : ends.findIndex((e) => e.socket === name);
   const among = index >= 0 || quantity === 'volts' ? index : ends.findIndex((e) => e.sockets.includes(name));
   const spec = ends[among];
   return spec ? { is: 'end', index: among, spec } : null;

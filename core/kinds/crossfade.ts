@@ -1,7 +1,8 @@
 import type { Laws } from '../law/builder';
 import type { Curve, Affine } from '../law/affine';
 import { control, kind, never, signal } from './kind';
-import type { GainSpec, Sockets } from './kind';
+import type { EndSpec, GainSpec, Sockets } from './kind';
+import { dbOf } from '../units/ratios';
 import { choice, number, setUp } from './params';
 import { showNumber } from '../units/show';
 
@@ -33,6 +34,27 @@ function fadeOf(signalName: string, share: (at: number) => number): GainSpec<Fad
     },
   };
 }
+
+/** How loud one input is, of a drive that opens it. */
+const gainEnd = (
+  quantity: 'gainA' | 'gainB',
+  says: string,
+  opens: typeof drive,
+): EndSpec<Fade & { readonly law: string }> => ({
+  socket: 'cv',
+  sockets: ['cv'],
+  quantity,
+  further: true,
+  unit: () => 'dB',
+  always: true,
+  says,
+  drive: opens,
+  value(p, v) {
+    const share = Math.min(1, Math.max(0, v / p.fullVolts));
+    return dbOf(p.law === 'linear' ? share : quarterSine.f(share));
+  },
+  window: (p) => [0, p.fullVolts],
+});
 
 export const crossfade = kind({
   name: 'crossfade',
@@ -81,5 +103,7 @@ export const crossfade = kind({
       window: (p) => [0, p.fullVolts],
       pins: true,
     },
+    gainEnd('gainA', 'how much of the first input passes', (b, p, io) => b.scale(drive(b, p, io), -1, p.fullVolts)),
+    gainEnd('gainB', 'how much of the second input passes', drive),
   ],
 });

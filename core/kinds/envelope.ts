@@ -295,4 +295,30 @@ export const envelope = kind({
       }
     };
   },
+  ends: [
+    {
+      socket: 'time',
+      sockets: ['time'],
+      quantity: 'factor',
+      unit: () => '×',
+      always: false,
+      says: 'what its times are multiplied by as a stage begins',
+      drive: (b, p, io) => b.scale(io.in('time'), p.timeAmount),
+      value: (_p, v) => 2 ** v,
+      window: () => null,
+    },
+    {
+      socket: 'time',
+      sockets: ['time'],
+      quantity: 'rate',
+      further: true,
+      exists: (p) => p.mode === 'loop',
+      unit: () => 'Hz',
+      always: false,
+      says: 'how often it loops',
+      drive: (b, p, io) => b.scale(io.in('time'), -p.timeAmount),
+      value: (p, v) => 2 ** v / (p.attack + p.decay),
+      window: () => null,
+    },
+  ],
 });

@@ -1,6 +1,6 @@
 import type { Laws } from '../law/builder';
 import { isZero } from '../law/affine';
-import type { Affine } from '../law/affine';
+import type { Affine, Range } from '../law/affine';
 import { always, control, kind, signal } from './kind';
 import type { CutoffSum, FilterOutputs } from '../native/kernels';
 import type { Kernel, Sockets, Wiring } from './kind';
@@ -54,6 +54,11 @@ interface Cutoff {
 
 const drive = (b: Laws, p: Cutoff, io: Sockets): Affine =>
   b.sum([io.in('cutoff'), p.cutoffAmount], [io.in('cutoff2'), p.cutoff2Amount], [io.in('pitch'), 1]);
+
+const hertzAt = (p: Cutoff, volts: number): number =>
+  Math.min(HIGHEST_HZ, Math.max(LOWEST_HZ, p.cutoffHz * 2 ** volts));
+
+const windowOf = (p: Cutoff): Range => [Math.log2(LOWEST_HZ / p.cutoffHz), Math.log2(HIGHEST_HZ / p.cutoffHz)];
 
 function kernel(p: Cutoff & { readonly resonance: number }, wiring: Wiring): Kernel {
   const tuning = {
@@ -138,9 +143,22 @@ export const filter = kind({
       always: true,
       says: '1 V/oct at full CV amount',
       drive,
-      value: (p, v) => Math.min(HIGHEST_HZ, Math.max(LOWEST_HZ, p.cutoffHz * 2 ** v)),
-      window: (p) => [Math.log2(LOWEST_HZ / p.cutoffHz), Math.log2(HIGHEST_HZ / p.cutoffHz)],
+      value: hertzAt,
+      window: windowOf,
       pins: true,
+    },
+    {
+      socket: 'cutoff',
+      sockets: ['cutoff', 'cutoff2', 'pitch'],
+      quantity: 'pitch',
+      further: true,
+      exists: sings,
+      unit: () => 'Hz',
+      always: true,
+      says: 'the pitch that it sings at',
+      drive,
+      value: hertzAt,
+      window: windowOf,
     },
   ],
 });

@@ -290,6 +290,10 @@ export function kind<const S extends ParamSpecs>(spec: KindOf<S>): Kind {
   return { ...spec, params: Object.fromEntries(worded) } as unknown as Kind;
 }
 
+/** The destinations of a kind, without their further readings. */
+export const ownEnds = (of: Pick<Kind, 'ends'>): readonly EndSpec<ParamValues>[] =>
+  (of.ends ?? []).filter((e) => e.further !== true);
+
 /** What people call a socket. */
 export const socketLabel = (of: Kind, name: string): string => of.words.sockets?.[name] ?? usualSocketLabel(name);
 

@@ -3,6 +3,7 @@ import { stateVariable } from './filter';
 import { always, control, kind, signal } from './kind';
 import { lagShare } from './response';
 import { number, seconds, setUp } from './params';
+import { dbOf } from '../units/ratios';
 import { briefSeconds } from '../units/show';
 
 const LOWEST_HZ = 20;
@@ -99,6 +100,18 @@ export const lowPassGate = kind({
       value: (p, v) => LOWEST_HZ * 1000 ** Math.min(1, Math.max(0, v / p.unityVolts)),
       window: (p) => [0, p.unityVolts],
       pins: true,
+    },
+    {
+      socket: 'cv',
+      sockets: ['cv'],
+      quantity: 'gain',
+      further: true,
+      unit: () => 'dB',
+      always: true,
+      says: 'how loud it is, beside how bright',
+      drive: (_b, _p, io) => io.in('cv'),
+      value: (p, v) => dbOf(Math.min(1, Math.max(0, v / p.unityVolts))),
+      window: (p) => [0, p.unityVolts],
     },
   ],
 });

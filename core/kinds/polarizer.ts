@@ -21,6 +21,9 @@ function gainAt(p: Gain, cv: number): number {
   return p.gain * (1 - p.modulation + p.modulation * x);
 }
 
+/** Which way its factor goes with its control. */
+const wayOf = (p: Gain): 1 | -1 => (p.gain < 0 ? -1 : 1);
+
 /** The control at which nothing passes, found between two where the gain changes its sign (bisection). */
 function silentAt(p: Gain, lo: number, hi: number): number {
   let [a, b] = [lo, hi];
@@ -116,6 +119,18 @@ export const polarizer = kind({
         if (a * b < 0) return [silentAt(p, lo, hi), most];
         return [most === lo ? hi : lo, most];
       },
+    },
+    {
+      socket: 'cv',
+      sockets: ['cv'],
+      quantity: 'factor',
+      further: true,
+      unit: () => '×',
+      always: false,
+      says: 'what becomes of its input, inverted below zero; its gain included',
+      drive: (b, p, io) => b.scale(io.in('cv'), wayOf(p)),
+      value: (p, v) => gainAt(p, wayOf(p) * v),
+      window: () => null,
     },
   ],
 });

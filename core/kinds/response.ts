@@ -14,6 +14,9 @@ function bent(x: number, bend: number): number {
   return (bend === 1 ? 0 : (1 - bend) * x) + bend * ((exp(K * x) - 1) / scale);
 }
 
+/** A share of unity at which every gain has met its maximum; further on its power would overflow. */
+const BEYOND = 4;
+
 const slopeAt = (x: number, bend: number): number => 1 - bend + (bend * K * Math.exp(K * x)) / scale;
 
 /** The gain of an amplifier at the share `x` of its unity voltage; odd in four quadrants, 0 below zero in two. */
@@ -47,7 +50,7 @@ interface Response {
 export function respond(b: Laws, x: Affine, { response, quadrants, maxGain }: Response): Affine {
   if (response === 0) return b.clamp(x, quadrants === 2 ? 0 : -maxGain, maxGain);
   if (response !== 1 || quadrants === 4) return b.curve(x, responseCurve(response, quadrants, maxGain));
-  const octaves = b.scale(b.clamp(x, 0, Infinity), K * Math.LOG2E);
+  const octaves = b.scale(b.clamp(x, 0, BEYOND), K * Math.LOG2E);
   return b.clamp(b.scale(b.curve(octaves, doubling), 1 / scale, -1 / scale), 0, maxGain);
 }
 

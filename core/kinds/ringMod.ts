@@ -38,6 +38,20 @@ function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
   };
 }
 
+/** The same with its sign. */
+const factorEnd = (socket: 'a' | 'b'): EndSpec<Multiplier> => ({
+  socket,
+  sockets: [socket],
+  quantity: 'factor',
+  further: true,
+  unit: () => '×',
+  always: false,
+  says: 'what becomes of the other input, feedthrough included',
+  drive: (b, p, io) => (p.coupling === 'ac' ? b.couple(io.in(socket)) : io.in(socket)),
+  value: (p, v) => v / p.scaleVolts + throughOf(p, socket),
+  window: () => null,
+});
+
 const multipliedBy = (signalName: string, socket: 'a' | 'b'): GainSpec<Multiplier> => ({
   signals: [signalName],
   controls: [socket],
@@ -99,5 +113,5 @@ export const ringMod = kind({
   stage: {
     gains: [multipliedBy('b', 'a'), multipliedBy('a', 'b')],
   },
-  ends: [gainEnd('a'), gainEnd('b')],
+  ends: [gainEnd('a'), gainEnd('b'), factorEnd('a'), factorEnd('b')],
 });

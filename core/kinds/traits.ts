@@ -14,6 +14,10 @@ export const QUANTITIES = [
   'value',
   'width',
   'volts',
+  'gainA',
+  'gainB',
+  'factor',
+  'pitch',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -24,6 +28,10 @@ export interface EndSpec<P> {
   /** All sockets whose voltages count. */
   readonly sockets: readonly string[];
   readonly quantity: Quantity;
+  /** A further reading of a socket that has one: told beside it, and asked for by its quantity. Left out: its own. */
+  readonly further?: boolean;
+  /** Whether there is such a reading with these settings. Left out: always. */
+  exists?(p: P): boolean;
   unit(p: P): string;
   /** Read even while nothing is plugged in. */
   readonly always: boolean;

@@ -34,7 +34,9 @@ const macro: Macro = {
 /** What the ends read with the fader at some volts. */
 function read(patch: Patch, volts: number): Record<string, number | null> {
   const at = applyEdits(patch, [{ do: 'set', module: 'tide', param: 'volts', value: volts }]);
-  return Object.fromEntries(predict(at, { simulation: false }).readings.map((r) => [r.at, r.high]));
+  return Object.fromEntries(
+    predict(at, { simulation: false }).readings.flatMap((r) => (r.further ? [] : [[r.at, r.high] as const])),
+  );
 }
 const ends = { end: 'water.cutoff', curve: 'straight', stages: ['tide-water'] };
 const parsed = (doc: object): Patch => {

@@ -11,7 +11,10 @@ import { planChain } from './plan';
 
 // A goal is about what one voltage does between two limits.
 const ends = allKinds.flatMap((kind) =>
-  (kind.ends ?? []).flatMap((end, i) => (end.window(completeParams(kind)) ? [`${kind.name} ${i}`] : [])),
+  (kind.ends ?? []).flatMap((end, i) => {
+    const params = completeParams(kind);
+    return end.window(params) && (end.exists?.(params) ?? true) ? [`${kind.name} ${i}`] : [];
+  }),
 );
 const best = (goal: Goal) => planChain({ ...goalRequest(goal)!, stages: 1 }).proposals[0]!;
 const cutoff = { kind: 'filter', socket: 'cutoff', by: 'lfo' } as const;

@@ -1,6 +1,7 @@
 import { showNumber } from '../units/show';
 import { inSentence } from '../kinds/knobs';
 import { predict } from '../answers/predict';
+import { readingFor } from '../answers/readings';
 import type { Reading } from '../answers/readings';
 import type { Rack } from '../document/rackTypes';
 import type { Hand, Patch, Target } from '../document/types';
@@ -197,7 +198,7 @@ class Planner {
     return {
       stages,
       patch: standing,
-      reading: arriving.find((r) => r.at === this.start.to) ?? null,
+      reading: readingFor(arriving, this.target),
       error,
       met,
       tolerance: spread ?? null,

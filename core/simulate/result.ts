@@ -19,7 +19,8 @@ export function resultOf(run: Run): Simulation {
     if (part.limits.length > 0) cuts.set(part.module.id, cutOf(part));
     part.drives.forEach(({ picture }, i) => {
       const end = part.module.kind.ends?.[i];
-      if (picture && end) for (const name of end.sockets) pictures.set(socketAt(part.module.id, name), picture);
+      if (picture && end && !end.further)
+        for (const name of end.sockets) pictures.set(socketAt(part.module.id, name), picture);
     });
     part.seen.forEach((seen, i) => {
       if (!seen) return;

@@ -20,7 +20,9 @@ function randomTarget(patch: Patch, seed: number): Target {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
   const graph = buildGraph(patch);
   const ends = graph.modules.flatMap((m) =>
-    (m.kind.ends ?? []).map((e) => ({ at: socketAt(m.id, e.socket), quantity: e.quantity })),
+    (m.kind.ends ?? [])
+      .filter((e) => e.exists?.(m.params) ?? true)
+      .map((e) => ({ at: socketAt(m.id, e.socket), quantity: e.quantity })),
   );
   const sockets = graph.modules.flatMap((m) => [...m.inputs, ...m.outputs].map((s) => s.socket));
   const end = ends.length > 0 && random() < 0.7 ? pick(ends) : { at: pick(sockets), quantity: 'volts' };

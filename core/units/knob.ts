@@ -221,7 +221,8 @@ function quantityOf(plain: string, unit: string): number | null {
     const hz = hzOfNote(plain);
     if (hz !== null) return hz;
   }
-  const bare = unit && plain.toLowerCase().endsWith(unit.toLowerCase()) ? plain.slice(0, -unit.length) : plain;
+  const times = unit === '×' ? plain.replace(/^[×x]|[×x]$/i, '') : plain;
+  const bare = unit && times.toLowerCase().endsWith(unit.toLowerCase()) ? times.slice(0, -unit.length) : times;
   const number = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)([kmMµ]?)$/.exec(bare);
   return number ? Number(number[1]) * (scales[number[2] ?? ''] ?? 1) : null;
 }

@@ -7,4 +7,4 @@ export const gainOf = (db: number): number => 10 ** (db / 20);
 export const orNothing = (gain: number): number => (Math.abs(gain) < 1e-12 ? 0 : gain);
 
 /** Octaves count wherever a volt doubles the figure. */
-export const countsOctaves = (quantity: string): boolean => ['frequency', 'time', 'rate'].includes(quantity);
+export const countsOctaves = (quantity: string): boolean => ['frequency', 'pitch', 'time', 'rate'].includes(quantity);

@@ -70,6 +70,7 @@ export function showQuantity(value: number | null, unit: string): string {
   if (unit === 's') return showSeconds(value);
   if (unit === 'V') return showVolts(value);
   if (unit === '%') return withUnit(showNumber(value, 1), unit);
+  if (unit === '×') return `×${significant(value, 3)}`;
   return withUnit(significant(value, 4), unit);
 }
 
@@ -84,7 +85,8 @@ export function figureText(x: number, unit: string): string {
       : unit === 's' && x !== 0 && Math.abs(x) < 1
         ? [0.001, 'm']
         : [1, ''];
-  return withUnit(String(Number((x / size).toPrecision(6))).replace('-', MINUS), `${prefix}${unit}`);
+  const figure = String(Number((x / size).toPrecision(6))).replace('-', MINUS);
+  return unit === '×' ? `×${figure}` : withUnit(figure, `${prefix}${unit}`);
 }
 
 /** `212 Hz to 3.14 kHz`; the unit once where both share it. */

@@ -1,5 +1,5 @@
 import { socketAt, socketPlace } from '@/core';
-import { allKinds, completeParams, showNumber } from '@/core';
+import { allKinds, completeParams, ownEnds, showNumber } from '@/core';
 import type { GraphModule, Kind } from '@/core';
 import type { Choice } from './Chooser';
 
@@ -37,7 +37,7 @@ const byPlace = (a: Kind, b: Kind): number => (placeOf(a) === placeOf(b) ? 0 : p
 /** Every input with a unit of its own, with what it responds to. The key is `kind.socket`. */
 export const endChoices: readonly Choice[] = [...allKinds].sort(byPlace).flatMap((kind) => {
   const params = completeParams(kind);
-  return (kind.ends ?? []).map((end) => {
+  return ownEnds(kind).map((end) => {
     const window = end.window(params);
     const unit = end.unit(params);
     const reach = window ? `, from ${showNumber(window[0], 1)} to ${showNumber(window[1], 1)} V` : '';

@@ -20,6 +20,22 @@ function levelText({ low, silent, peakHigh, unit }: Reading): string {
   return peakHigh == null ? '–' : `peak ${showQuantity(peakHigh, unit)}`;
 }
 
+/** What a further reading is called. */
+const LABELS: Readonly<Record<string, string>> = {
+  gain: 'Gain',
+  gainA: 'Gain A',
+  gainB: 'Gain B',
+  factor: 'Factor',
+  rate: 'Rate',
+  pitch: 'Pitch',
+};
+
+export const quantityLabel = (quantity: string): string => LABELS[quantity] ?? quantity;
+
+/** The further readings of a destination, a line each. */
+export const furtherText = (readings: readonly Reading[], at: string): readonly string[] =>
+  readings.filter((r) => r.at === at && r.further).map((r) => `${quantityLabel(r.quantity)} ${readingText(r)}`);
+
 const percent = (share: number): string => withUnit(showNumber(share, share < 10 ? 1 : 0), '%');
 
 /** What else is to be said of it, a line each: what can never be left, how long beyond its window or high, how far from line levels. */

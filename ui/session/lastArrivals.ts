@@ -21,13 +21,15 @@ type Arriving = Partial<
   >
 >;
 
+const keyOf = ({ at, quantity }: Reading): string => `${at} ${quantity}`;
+
 /** What a run told of what arrives, where that is not the bound. */
 export function arrivalsIn({ outputs, inputs, readings }: Glance): LastArrivals {
   const sockets = [...Object.entries(outputs), ...Object.entries(inputs)].filter(([, p]) => p.arrivesBy !== 'bound');
   return {
     sockets: new Map(sockets.map(([socket, { arrives, arrivesBy }]) => [socket, { arrives, arrivesBy }])),
     readings: new Map(
-      readings.map((r) => [r.at, arrivingOf(r)] as const).filter(([, told]) => Object.keys(told).length > 0),
+      readings.map((r) => [keyOf(r), arrivingOf(r)] as const).filter(([, told]) => Object.keys(told).length > 0),
     ),
   };
 }
@@ -62,7 +64,7 @@ export function withArrivals(now: Glance, { sockets, readings }: LastArrivals): 
     outputs: told(now.outputs),
     inputs: told(now.inputs),
     readings: now.readings.map((r) => {
-      const last = readings.get(r.at);
+      const last = readings.get(keyOf(r));
       return last ? { ...r, ...last } : r;
     }),
   };

@@ -1,3 +1,4 @@
+import { readingFor } from '../../answers/readings';
 import type { Patch } from '../../document/types';
 import { targetSockets } from '../../document/targets';
 import type { Target } from '../../document/targets';
@@ -13,8 +14,8 @@ export function toleranceAt(patch: Patch, targets: readonly Target[], draws = LE
     only: targetSockets(targets),
     plain: true,
   });
-  const at = new Set(targets.map((t) => t.at));
+  const about = new Set(targets.map((t) => readingFor(readings, t)));
   return readings
-    .filter((r) => at.has(r.at))
+    .filter((r) => about.has(r))
     .map(({ at: socket, low, high, unit }) => ({ at: socket, low, high, unit }));
 }

@@ -13,6 +13,7 @@ import {
   socketAt,
   stripTo,
   EditSequence,
+  ownEnds,
 } from '@/core';
 import type { Edit, Graph, Patch } from '@/core';
 import type { Choice } from '@/ui/parts/Chooser';
@@ -57,7 +58,7 @@ const outputChoices = (graph: Graph): Choice[] =>
 /** Inputs of destinations that nothing is plugged into yet. */
 function freeEnds(graph: Graph): Choice[] {
   return graph.modules.flatMap((m) =>
-    (m.kind.ends ?? []).flatMap((end) => {
+    ownEnds(m.kind).flatMap((end) => {
       const input = m.inputs.find((s) => s.spec.name === end.socket);
       if (!input || input.driver.type === 'output') return [];
       return [

@@ -1,12 +1,12 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
-import { idOf, partsOf, socketPlace } from '@/core';
+import { idOf, partsOf, readingFor, socketPlace } from '@/core';
 import type { GraphModule } from '@/core';
 import { worstText } from '@/ui/parts/counted';
-import { readingMore, readingText } from '@/ui/parts/readingText';
+import { furtherText, readingMore, readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { isBracket, shareOf, wantedDrives } from '../strip/frames';
+import { isBracket, isOwn, shareOf, wantedDrives } from '../strip/frames';
 import { standing } from '../targets/words';
 
 /** What a row shows, as plain values, so that only rows whose figures changed are drawn again. */
@@ -34,7 +34,8 @@ interface RowProps {
 export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 'onShow'> {
   const { id, name } = partsOf(socket);
   const m = predicted.graph.modules.find((x) => x.id === id) as GraphModule;
-  const reading = predicted.prediction.readings.find((r) => r.at === socket);
+  const { readings } = predicted.prediction;
+  const reading = readings.find((r) => r.at === socket);
   const counts = { error: 0, warning: 0, note: 0 };
   for (const f of predicted.prediction.findings) if (idOf(f.at) === id && f.at !== id) counts[f.severity]++;
   const said = worstText(counts);
@@ -44,14 +45,17 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   const [from, to] = reading?.arrivesVolts ?? [0, 0];
   const [least, most] = spec?.window(m.params) ?? [-Infinity, Infinity];
   const [below, above] = [from < least - 1e-9, to > most + 1e-9];
-  const bracket = worst && isBracket(worst.target) ? wantedDrives(worst.target, spec, m.params) : [];
+  const bracket =
+    worst && isBracket(worst.target) && isOwn(worst.target, spec, m.params)
+      ? wantedDrives(worst.target, spec, m.params)
+      : [];
   const ticks = bracket.flatMap((drive) => (drive === null ? [] : [shareOf(spec, m.params, drive)]));
   return {
     socket,
     label: socketPlace(m, name),
     text: reading ? readingText(reading) : 'Not connected',
-    more: reading ? readingMore(reading).join('\n') : '',
-    wanted: worst ? standing(worst, reading ?? null) : '',
+    more: [...furtherText(readings, socket), ...(reading ? readingMore(reading) : [])].join('\n'),
+    wanted: worst ? standing(worst, readingFor(readings, worst.target)) : '',
     met: worst?.met ?? true,
     said: said?.text ?? '',
     colour: said?.colour ?? '',

@@ -1,4 +1,4 @@
-import { buildGraph, endAt, socketAt } from '@/core';
+import { buildGraph, endAt, ownEnds, socketAt } from '@/core';
 import type { Patch } from '@/core';
 
 /** As far as a fader goes unless somebody says otherwise, volts. */
@@ -18,7 +18,7 @@ export interface Offered {
 /** All inputs of a patch that read in a unit and listen. */
 export function offeredBy(patch: Patch): Offered[] {
   const graph = buildGraph(patch);
-  const sockets = graph.modules.flatMap((m) => (m.kind.ends ?? []).map((end) => socketAt(m.id, end.socket)));
+  const sockets = graph.modules.flatMap((m) => ownEnds(m.kind).map((end) => socketAt(m.id, end.socket)));
   return sockets.flatMap((end): Offered[] => {
     const found = endAt(graph, end);
     if (typeof found === 'string') return [];

@@ -10,7 +10,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import TableSortLabel from '@mui/material/TableSortLabel';
 import { useMemo, useState } from 'react';
-import { placeName } from '@/core';
+import { placeName, readingFor } from '@/core';
 import type { MapRow, PatchMap } from '@/core';
 import { DownloadIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
@@ -243,7 +243,7 @@ function Foot({ predicted, map, part }: Pick<Props, 'predicted'> & { readonly ma
               </Box>
               {worst && (
                 <Box sx={{ px: 0.75, fontSize: 12, color: worst.met ? ink.good : ink.error }}>
-                  {standing(worst, reading ?? null)}
+                  {standing(worst, readingFor(prediction.readings, worst.target))}
                 </Box>
               )}
             </TableCell>

@@ -75,6 +75,10 @@ export type Bracket = Extract<Target, { readonly quantity: string }>;
 /** Whether a target has two ends that can be shown on a ruler. */
 export const isBracket = (t: Target): t is Bracket => 'low' in t || (t.want === 'span' && t.centre !== null);
 
+/** Whether a target is about a destination's own reading, which its ruler shows. */
+export const isOwn = (t: Bracket, spec: EndSpec<ParamValues> | null, params: ParamValues): boolean =>
+  t.quantity === 'volts' || !spec || t.quantity === spec.quantity || t.quantity === spec.unit(params);
+
 /** The drives of a bracket's ends. */
 export function wantedDrives(t: Bracket, spec: EndSpec<ParamValues> | null, params: ParamValues): Wanted {
   const drive = (figure: number): number => (t.quantity === 'volts' || !spec ? figure : driveFor(spec, params, figure));
@@ -164,7 +168,8 @@ export function endView(strip: Strip, predicted: Predicted): EndView {
   const spec = endSpecOf(frame);
   const params = frame?.module.params ?? {};
   const sockets = new Set([frame?.input?.socket, frame && spec && socketAt(frame.module.id, spec.socket)]);
-  const target = predicted.graph.patch.targets.filter(isBracket).find((t) => sockets.has(t.at)) ?? null;
+  const target =
+    predicted.graph.patch.targets.filter(isBracket).find((t) => sockets.has(t.at) && isOwn(t, spec, params)) ?? null;
   return {
     spec,
     params,

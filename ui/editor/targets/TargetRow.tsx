@@ -9,6 +9,7 @@ import { later } from '@/ui/parts/later';
 import { TextInput } from '@/ui/parts/TextInput';
 import { useTyped } from '@/ui/parts/useTyped';
 import type { EditDesk } from '@/ui/session/edit';
+import { quantityLabel } from '@/ui/parts/readingText';
 import { ink } from '@/ui/theme/tokens';
 import { changedBy, FIGURES, titleOf, typedOf } from './figures';
 import { rowKey, standing } from './words';
@@ -49,7 +50,10 @@ export const TargetRow = memo(function TargetRow(props: Props) {
   return (
     <Box data-target={rowKey(target)} sx={{ pb: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-        <Box sx={{ flex: 1, minWidth: 0, fontSize: 13, color: ink.softInk }}>{titleOf(target, unit, other)}</Box>
+        <Box sx={{ flex: 1, minWidth: 0, fontSize: 13, color: ink.softInk }}>
+          {reading?.further && `${quantityLabel(reading.quantity)}: `}
+          {titleOf(target, unit, other)}
+        </Box>
         {missed && (
           <Box component="span" data-met={missed.met} sx={{ color: missed.met ? ink.good : ink.error, fontSize: 13 }}>
             {standing(missed, reading)}

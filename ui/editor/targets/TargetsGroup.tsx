@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
-import { hangsOn, placeName, unitOf } from '@/core';
+import { hangsOn, placeName, readingFor, unitOf } from '@/core';
 import type { Patch, TargetStanding } from '@/core';
 import { Group } from '@/ui/parts/Group';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -25,7 +25,6 @@ export function TargetsGroup({ desk, predicted, shown }: Props) {
   const { graph, missed, prediction } = predicted;
   const { targets, modules } = graph.patch;
   const { edit } = desk.getState();
-  const reading = prediction.readings.find((r) => r.at === shown) ?? null;
   const here = targets.filter((t) => t.at === shown);
   return (
     <Group title="Targets">
@@ -37,7 +36,7 @@ export function TargetsGroup({ desk, predicted, shown }: Props) {
           unit={unitOf(graph, t)}
           other={placeName(modules, hangsOn(t).socket ?? hangsOn(t).module ?? '')}
           missed={missOf(missed, t)}
-          reading={reading}
+          reading={readingFor(prediction.readings, t)}
           edit={edit}
           modules={modules}
         />

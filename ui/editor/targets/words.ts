@@ -1,16 +1,19 @@
 import {
   countsOctaves,
   hangsOn,
+  inSentence,
   idOf,
   mayNeedTrace,
   missText,
   ofArrival,
+  ownEnds,
   showNumber,
   socketAt,
   TARGET_SHAPES,
   wantOf,
   withUnit,
 } from '@/core';
+import { quantityLabel } from '@/ui/parts/readingText';
 import type { GraphModule, Graph, TargetStanding, Reading, Target } from '@/core';
 
 /** Something that can be wanted at a place, by what it means, and the target that it starts as. */
@@ -27,6 +30,7 @@ interface At {
   readonly m: GraphModule;
   readonly socket: string;
   readonly reading: Reading | null;
+  readonly readings: readonly Reading[];
   readonly labelOf: (socket: string) => string;
 }
 
@@ -67,6 +71,19 @@ function figureChoices({ socket: at, reading, m }: At): Choice[] {
   ];
 }
 
+/** What can be asked of the further readings of a destination, by what each is called. */
+function furtherChoices({ socket: at, readings }: At): Choice[] {
+  const further = readings.filter((r) => r.at === at && r.further);
+  return further.map(({ quantity, arrivesLow, arrivesHigh }): Choice => {
+    const [low, high] = [arrivesLow ?? -60, arrivesHigh ?? 0].map(rounded) as [number, number];
+    return {
+      key: `range ${quantity}`,
+      title: `Exact ${inSentence(quantityLabel(quantity))}`,
+      target: { at, quantity, low, high },
+    };
+  });
+}
+
 function gateChoices({ socket: at, graph }: At): Choice[] {
   const rows = graph.modules.filter((m) => Array.isArray(m.params.steps));
   return [
@@ -82,7 +99,7 @@ function gateChoices({ socket: at, graph }: At): Choice[] {
 /** The other destinations that one can go with or against. */
 function tiedChoices({ socket: at, graph, labelOf }: At): Choice[] {
   const others = graph.modules.flatMap((m) =>
-    (m.kind.ends ?? [])
+    ownEnds(m.kind)
       .map((e) => ({
         to: socketAt(m.id, e.socket),
         used: m.inputs.some((s) => s.connected && e.sockets.includes(s.spec.name)),
@@ -111,17 +128,29 @@ export function choicesAt(
 ): Choice[] {
   const m = graph.modules.find((x) => x.id === idOf(socket));
   if (!m) return [];
-  const at: At = { graph, m, socket, labelOf, reading: readings.find((r) => r.at === socket) ?? null };
+  const at: At = { graph, m, socket, labelOf, readings, reading: readings.find((r) => r.at === socket) ?? null };
   const end = m.kind.ends?.find((e) => socketAt(m.id, e.socket) === socket);
   const input = m.inputs.find((s) => s.socket === socket);
   if (input?.spec.threshold !== undefined) return [...gateChoices(at), ...shapeChoices(at)];
   const gain = end?.quantity === 'gain' ? gainChoices(at) : [];
-  const all = [...gain, ...figureChoices(at), ...(end ? tiedChoices(at) : []), ...shapeChoices(at)];
+  const all = [
+    ...gain,
+    ...figureChoices(at),
+    ...furtherChoices(at),
+    ...(end ? tiedChoices(at) : []),
+    ...shapeChoices(at),
+  ];
   return all.map((choice) => ({ ...choice, target: ofArrival(choice.target) }));
 }
 
 /** What two targets at one socket must share to be of one kind. */
 const kindOf = (t: Target): string => [wantOf(t), ...Object.values(hangsOn(t))].join(' ');
+
+/** Whether two targets ask for the same reading: volts stand for whatever a socket reads. */
+function sameReading(a: Target, b: Target): boolean {
+  const [x, y] = [a, b].map((t) => ('quantity' in t ? t.quantity : 'volts'));
+  return x === y || x === 'volts' || y === 'volts';
+}
 
 /**
  * A target as it is set at its socket: in the place of one of its kind, else beside the others, by an id of its own
@@ -129,7 +158,7 @@ const kindOf = (t: Target): string => [wantOf(t), ...Object.values(hangsOn(t))].
  */
 export function named(targets: readonly Target[], target: Target): Target {
   const there = targets.filter((t) => t.at === target.at);
-  const same = there.find((t) => kindOf(t) === kindOf(target));
+  const same = there.find((t) => kindOf(t) === kindOf(target) && sameReading(t, target));
   if (same) return same.id === undefined ? target : { ...target, id: same.id };
   if (there.every((t) => t.id !== undefined)) return target;
   const want = wantOf(target);
