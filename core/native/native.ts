@@ -1,6 +1,6 @@
 import { code } from './code';
 import { Kernels } from './kernels';
-import type { Compiled } from './kernels';
+import type { Compiled } from './compiled';
 
 const PAGE = 65_536;
 const LEAST_PAGES = 256;
