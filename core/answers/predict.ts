@@ -8,6 +8,12 @@ import { checkedCures, uncured } from '../findings/promise';
 import { glance } from './glance';
 import type { Glance } from './glance';
 import { withFaderReach } from './faderReach';
+import { levelsOf, levelWatchers } from './levels';
+import type { Levels } from './levels';
+import { noiseOf, noiseWatchers } from './noise';
+import type { Noise } from './noise';
+import { arrivalWatchers } from './timeToArrive';
+import type { TimeToArrive } from './timeToArrive';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { simulateGraph, workOf } from '../simulate/simulate';
@@ -15,6 +21,13 @@ import type { SimulateOptions, Simulation } from '../simulate/types';
 
 export interface Prediction extends Glance {
   readonly findings: readonly Finding[];
+  /** Level over time at every output that carries sound, and what amplifiers take away; none without a simulation. */
+  readonly levels?: Levels['levels'];
+  readonly reductionDb?: Levels['reductionDb'];
+  /** What the patch adds of its own at each line output; none without a simulation. */
+  readonly noise?: Readonly<Record<string, Noise>>;
+  /** How long steps take behind each lag, by its output; none without a simulation. */
+  readonly arriveSeconds?: Readonly<Record<string, TimeToArrive>>;
   /** How much of the window was looked at: less than its duration only in very large patches. */
   readonly seenSeconds?: number;
 }
@@ -73,8 +86,30 @@ export function predictGraph(
   options: SimulateOptions,
 ): { prediction: Prediction; simulation: Simulation; found: readonly Found[] } {
   const watched = watchersOf(graph);
-  const simulation = simulateGraph(graph, { ...options, bounds, observers: [...watched.values()].flat() });
-  return { ...gather(graph, bounds, simulation, watched), simulation };
+  const [levels, arrivals, gains] = [levelWatchers(graph), arrivalWatchers(graph), noiseWatchers(graph)];
+  const observers = [...watched.values()].flat();
+  const simulation = simulateGraph(graph, {
+    ...options,
+    bounds,
+    observers: [...observers, ...levels, ...arrivals, ...gains],
+  });
+  const { prediction, found } = gather(graph, bounds, simulation, watched);
+  const arriveSeconds = Object.fromEntries(
+    arrivals.flatMap((w) => {
+      const told = w.told(graph.sampleRate);
+      return told ? [[w.socket, told] as const] : [];
+    }),
+  );
+  return {
+    prediction: {
+      ...prediction,
+      ...levelsOf(graph, bounds, levels),
+      arriveSeconds,
+      noise: noiseOf(graph, simulation, gains),
+    },
+    found,
+    simulation,
+  };
 }
 
 /** Puts together what bounds and simulation found. */

@@ -16,6 +16,9 @@ export const LIMITS = {
   dismissed: 2000,
 } as const;
 
+/** Limits of a module's own noise, microvolts RMS. */
+export const NOISE = { most: 100_000 } as const;
+
 /** Limits of an imported trace. */
 export const ASSET = { seconds: 120, leastRate: 1, mostRate: 192_000, volts: 1000, bytes: 100_000_000 } as const;
 

@@ -27,7 +27,7 @@ import { completeParams } from './params';
 import { own, Reader, shown } from './reader';
 import { onlyOnce, readField } from './readField';
 import { targetField } from './targets';
-import { LIMITS, OHMS } from './limits';
+import { LIMITS, NOISE, OHMS } from './limits';
 import type { Json } from './result';
 
 /** What a patch document holds, each field declared once. */
@@ -60,6 +60,8 @@ const moduleOf = (kind: Kind) =>
       locked: optional(list(choice(Object.keys(kind.params)), 64)),
       outputOhms: optional(map(number(0, OHMS.max))),
       inputOhms: optional(map(number(1, OHMS.max))),
+      /** What each of its outputs adds by itself, RMS. */
+      noiseMicrovolts: optional(number(0, NOISE.most)),
       /** `moduleId/channelId` of the rack. */
       rack: optional(text(200)),
     },

@@ -10,7 +10,17 @@ const printMode = ({ kind, fixed, ranges, choices }: ChannelMode): Record<string
   ...(filled(choices) && { choices: choices as Json }),
 });
 
-function printChannel({ id, label, modes, normals, outputOhms, inputOhms, knobs, measured }: Channel): Json {
+function printChannel({
+  id,
+  label,
+  modes,
+  normals,
+  outputOhms,
+  inputOhms,
+  noiseMicrovolts,
+  knobs,
+  measured,
+}: Channel): Json {
   return {
     id,
     ...(label !== undefined && { label }),
@@ -18,6 +28,7 @@ function printChannel({ id, label, modes, normals, outputOhms, inputOhms, knobs,
     ...(normals.length > 0 && { normals: normals as unknown as Json }),
     ...(filled(outputOhms) && { outputOhms }),
     ...(filled(inputOhms) && { inputOhms }),
+    ...(noiseMicrovolts !== undefined && { noiseMicrovolts }),
     ...(filled(knobs) && { knobs: knobs as unknown as Json }),
     ...(measured && { measured: measured as Json }),
   };

@@ -25,7 +25,7 @@ import { onlyOnce } from './readField';
 import { modeSockets } from './rackModes';
 import type { ChannelMode } from './rackModes';
 import { channelNormal, checkChannelNormals } from './rackNormals';
-import { LIMITS, OHMS } from './limits';
+import { LIMITS, NOISE, OHMS } from './limits';
 
 /** What a rack document holds, each field declared once. */
 
@@ -143,6 +143,8 @@ const common = {
   normals: byDefault(list(channelNormal, RACK_LIMITS.normals, { check: oneNormalEach }), []),
   outputOhms: byDefault(map(number(0, OHMS.max)), {}),
   inputOhms: byDefault(map(number(1, OHMS.max)), {}),
+  /** What each of its outputs adds by itself, RMS. */
+  noiseMicrovolts: optional(number(0, NOISE.most)),
   knobs: byDefault(map(panelScale), {}),
   measured: optional(measured),
 };
@@ -255,7 +257,7 @@ export const moduleFrom = ({ name, channels, ...m }: RackModuleDoc): RackModule 
   ...m,
   name: name ?? m.id,
   channels: channels.map((doc): Channel => {
-    const { id, label, normals, outputOhms, inputOhms, knobs, measured: found } = doc;
+    const { id, label, normals, outputOhms, inputOhms, noiseMicrovolts, knobs, measured: found } = doc;
     return {
       id,
       ...(label !== undefined && { label }),
@@ -263,6 +265,7 @@ export const moduleFrom = ({ name, channels, ...m }: RackModuleDoc): RackModule 
       normals,
       outputOhms,
       inputOhms,
+      ...(noiseMicrovolts !== undefined && { noiseMicrovolts }),
       knobs,
       ...(found && { measured: found }),
     };

@@ -1,4 +1,4 @@
-import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import type { Graph } from '../graph/graph';
 import { BoundsEngine } from '../bounds/bounds';
 import { withFadersMoved } from '../bounds/faders';
 import { showDb, showVolts } from '../units/show';
@@ -8,40 +8,13 @@ import { heldAt } from './causes';
 import { cures, setCure, setParam } from './finding';
 import type { FindingRule, Found } from './finding';
 import { gainAt } from './gain';
-import { inputNamed, lawAt, sourceOf, upstreamModules } from './paths';
+import { inputNamed, upstreamModules } from './paths';
+import { restVolts } from './rest';
 
 /** Quieter than this at rest is closed, dB. */
 const CLOSED_DB = -60;
 /** A control that moves by less than this does not move, volts. */
 const MOVES_VOLTS = 0.001;
-
-/** The voltage of an output while every envelope rests; null where something moves by itself. */
-function restVolts(graph: Graph, input: GraphInput, known = new Map<string, number | null>()): number | null {
-  if (input.driver.type === 'volts') return input.driver.volts;
-  const from = sourceOf(graph, input);
-  if (!from) return null;
-  const before = known.get(from.socket);
-  if (before !== undefined) return before;
-  known.set(from.socket, null); // A loop does not rest.
-  const rest = restOf(graph, from, known);
-  known.set(from.socket, rest);
-  return rest;
-}
-
-function restOf(
-  graph: Graph,
-  { m, output }: { m: GraphModule; output: string },
-  known: Map<string, number | null>,
-): number | null {
-  const { contour, lags } = m.kind.timing ?? {};
-  if (contour && (m.kind.source?.hertz?.(m.params) ?? 0) > 0) return null; // It loops, and never rests.
-  if (contour) return contour.rests(m.params, output) * (m.outputs.find((o) => o.name === output)?.factor ?? 1);
-  const followed = lags === undefined ? undefined : inputNamed(m, lags);
-  if (followed) return restVolts(graph, followed, known);
-  const rests = new Map(m.inputs.map((s) => [s, restVolts(graph, s, known)]));
-  if ([...rests.values()].some((v) => v === null)) return null;
-  return lawAt(m, output, (s) => rests.get(s) ?? 0);
-}
 
 /** The lowest control that faders leave an amplifier at while every envelope rests, volts. */
 function lowestAtRest(graph: Graph, { m }: Amplifier): number | null {

@@ -22,6 +22,7 @@ export const delay = kind({
     'time seconds·2^(timeAmount·time), 0.0005 to 5 s and at least one sample, linear interpolation; f = clamp(feedbackAmount + feedback/10, 0, 1.1); line = in + f·delayed, clipped at the supply rails; out = (1 − mix)·in + mix·delayed',
   category: 'between',
   sound: {
+    noiseMicrovolts: 300,
     feedback: { param: 'feedbackAmount', input: 'feedback', fullVolts: 10, most: 1.1 },
     loudest(p, input) {
       if (input !== 'in') return null;

@@ -149,6 +149,8 @@ interface SoundFacet<P> {
   feedthrough?(p: P, peak: (input: string) => number): readonly Feedthrough[];
   /** The gain of a small signal from an input at its loudest frequency; null: as its law says. */
   loudest?(p: P, input: string, output: string): number | null;
+  /** What each of its outputs adds by itself, microvolts RMS. Left out: as most do. */
+  readonly noiseMicrovolts?: number;
   /** Inputs whose constant part is lost. */
   acCoupled?(p: P): readonly string[];
 }

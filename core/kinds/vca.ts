@@ -62,6 +62,7 @@ export const vca = kind({
     'c = cvAmount·cv + cv2 + bias; x = c/unityVolts, two quadrants: max(0, c − deadVolts)/(unityVolts − deadVolts); out = B·g(x)·(in + in2) + (bleed + bleedTrim)·c + chain; B = 10^(boostDb/20)',
   category: 'between',
   sound: {
+    noiseMicrovolts: 80,
     feedthrough: (p, peak) => [
       {
         input: 'cv',

@@ -11,7 +11,10 @@ import type { Finding } from '../findings/finding';
 import { kindTitle } from '../kinds';
 import { channelLimits } from '../rack/limits';
 import type { ChannelLimits } from '../rack/limits';
+import { noiseVolts } from '../answers/noise';
+import { BoundsEngine } from '../bounds/bounds';
 import { buildGraph } from '../graph/graph';
+import type { GraphInput } from '../graph/graph';
 import { needsTrace } from '../solve/problem/errorOf';
 import { solve } from '../solve/solve';
 import { toleranceAt } from '../solve/explain/spread';
@@ -237,13 +240,26 @@ function distinct(list: readonly Tried[]): Tried[] {
 const widthOf = ({ tolerance }: Proposal): number =>
   tolerance ? tolerance.low[1] - tolerance.low[0] + (tolerance.high[1] - tolerance.high[0]) : 0;
 
-/** Met first, then what brings no error or warning, then the fewest stages, then the steadiest, then what leaves the rarer channels free. */
+/** What the stages on the way to the destination add of their own, volts RMS. */
+function noiseOfProposal({ patch, reading }: Proposal): number {
+  const graph = buildGraph(patch);
+  const bounds = new BoundsEngine().run(graph);
+  const middle = (input: GraphInput): number => {
+    const m = graph.modules.find((x) => x.inputs.includes(input));
+    const [lo, hi] = (m && bounds.get(m.id)?.inputs[m.inputs.indexOf(input)]) ?? [0, 0];
+    return (lo + hi) / 2;
+  };
+  return reading ? noiseVolts(graph, reading.at, middle) : 0;
+}
+
+/** Met first, then what brings no error or warning, then the fewest stages, then the steadiest, then the quietest, then what leaves the rarer channels free. */
 function ranked(list: readonly Proposal[], candidates: readonly Candidate[]): Proposal[] {
   const rarity = ({ uses }: Proposal): number =>
     uses.reduce((sum, name) => {
       const of = candidates.find((c) => c.places?.some((p) => p.name === name));
       return sum + (of?.places ? 1 / of.places.length : 0);
     }, 0);
+  const noise = new Map(list.map((p) => [p, noiseOfProposal(p)] as const));
   return list.toSorted((a, b) => {
     if (a.met !== b.met) return a.met ? -1 : 1;
     if (a.warns.length > 0 !== b.warns.length > 0) return a.warns.length > 0 ? 1 : -1;
@@ -251,6 +267,8 @@ function ranked(list: readonly Proposal[], candidates: readonly Candidate[]): Pr
     if (a.stages.length !== b.stages.length) return a.stages.length - b.stages.length;
     const [x, y] = [widthOf(a), widthOf(b)];
     if (Math.abs(x - y) > 0.02 * Math.max(x, y)) return x - y;
+    const [quiet, loud] = [noise.get(a) ?? 0, noise.get(b) ?? 0];
+    if (Math.abs(quiet - loud) > 0.02 * Math.max(quiet, loud)) return quiet - loud;
     return rarity(a) - rarity(b);
   });
 }

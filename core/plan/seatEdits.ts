@@ -17,8 +17,8 @@ function renamed(socket: string, id: string, service: Service): string {
 
 /** The module as it stands on its channel: settings, impedances, and where it is. */
 function moduleOn(m: ModuleDoc, { place, service }: Seat): ModuleDoc {
-  const { outputOhms, inputOhms } = place.channel;
-  const { params: _params, outputOhms: _out, inputOhms: _in, locked, ...rest } = m;
+  const { outputOhms, inputOhms, noiseMicrovolts = m.noiseMicrovolts } = place.channel;
+  const { params: _params, outputOhms: _out, inputOhms: _in, noiseMicrovolts: _noise, locked, ...rest } = m;
   const own = service.sockets === null;
   const ohms = { out: { ...(own && m.outputOhms), ...outputOhms }, in: { ...(own && m.inputOhms), ...inputOhms } };
   return {
@@ -28,6 +28,7 @@ function moduleOn(m: ModuleDoc, { place, service }: Seat): ModuleDoc {
     ...(own && locked && { locked }),
     ...(Object.keys(ohms.out).length > 0 && { outputOhms: ohms.out }),
     ...(Object.keys(ohms.in).length > 0 && { inputOhms: ohms.in }),
+    ...(noiseMicrovolts !== undefined && { noiseMicrovolts }),
     rack: place.name,
   };
 }
