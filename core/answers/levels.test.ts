@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { crossingsOf } from '../simulate/joint';
+import { crossingsOf, jointAt } from '../simulate/joint';
 import { levelOf, levelSteps, makeUpDb } from '../simulate/level';
 import { patchOf } from '../testing/patch';
 import { predict } from './predict';
@@ -109,6 +109,9 @@ describe('when one voltage is at a value', () => {
     found.forEach((c) => expect(c.other).toBeCloseTo((c.rising ? 1 : -1) * Math.sqrt(0.75), 4));
     expect(found[0]!.at).toBeCloseTo(1 / 12, 5);
     expect(crossingsOf(a, b, 2, rate)).toEqual([]);
+    expect(jointAt(a, b, 'highest', rate)[0]!.other).toBeCloseTo(0, 9);
+    expect(jointAt(a, b, 'lowest', rate)).toHaveLength(1);
+    expect(jointAt(a, b, 'middle', rate).map((c) => Math.round(c.other))).toEqual([-1, 1, -1]);
   });
   it('of ramps is exact', () => {
     fc.assert(

@@ -33,3 +33,24 @@ export function crossingsOf(
   }
   return found;
 }
+
+/** Where one trace is looked at: at a figure, in the middle of what it reaches, or at an end. */
+export type JointAt = number | 'lowest' | 'middle' | 'highest';
+
+/** What one voltage is when another is at a figure, or at the middle or an end of its reach: at every crossing. */
+export function jointAt(
+  a: ArrayLike<number>,
+  b: ArrayLike<number>,
+  at: JointAt,
+  sampleRate: number,
+): readonly Crossing[] {
+  let [low, high] = [0, 0];
+  for (let k = 0; k < a.length; k++) {
+    if ((a[k] as number) < (a[low] as number)) low = k;
+    if ((a[k] as number) > (a[high] as number)) high = k;
+  }
+  if (at === 'middle') return crossingsOf(a, b, ((a[low] as number) + (a[high] as number)) / 2, sampleRate);
+  if (typeof at === 'number') return crossingsOf(a, b, at, sampleRate);
+  const k = at === 'lowest' ? low : high;
+  return a.length > 0 ? [{ at: k / sampleRate, rising: at === 'highest', other: b[k] as number }] : [];
+}

@@ -64,7 +64,8 @@ export const showDb = (db: number | null): string => withUnit(db === null ? `${M
 
 /** A figure in a destination's own unit. */
 export function showQuantity(value: number | null, unit: string): string {
-  if (unit === 'dB' || unit === 'dBu') return withUnit(value === null ? `${MINUS}∞` : showNumber(value, 1), unit);
+  if (unit === 'dB' || unit === 'dBu' || unit === 'dBV')
+    return withUnit(value === null ? `${MINUS}∞` : showNumber(value, 1), unit);
   if (value === null) return '–';
   if (unit === 'Hz') return showHz(value);
   if (unit === 's') return showSeconds(value);

@@ -1,5 +1,5 @@
 import { guaranteedApart, showNumber, showQuantity, showRange, withUnit } from '@/core';
-import type { Reading } from '@/core';
+import type { Prediction, Reading } from '@/core';
 
 /** A reading in one line: what arrives, in its own unit. */
 export function readingText(r: Reading): string {
@@ -35,6 +35,14 @@ export const quantityLabel = (quantity: string): string => LABELS[quantity] ?? q
 /** The further readings of a destination, a line each. */
 export const furtherText = (readings: readonly Reading[], at: string): readonly string[] =>
   readings.filter((r) => r.at === at && r.further).map((r) => `${quantityLabel(r.quantity)} ${readingText(r)}`);
+
+/** What a patch adds of its own at a line output. */
+export function noiseText(noise: NonNullable<Prediction['noise']>[string] | undefined): readonly string[] {
+  if (!noise || noise.playingDbu === null) return [];
+  const rest = noise.restDbu === null ? '' : `, ${showQuantity(noise.restDbu, 'dBu')} at rest`;
+  const ratio = noise.signalToNoiseDb === null ? '' : `; signal to noise ${showQuantity(noise.signalToNoiseDb, 'dB')}`;
+  return [`noise ${showQuantity(noise.playingDbu, 'dBu')}${rest}${ratio}`];
+}
 
 const percent = (share: number): string => withUnit(showNumber(share, share < 10 ? 1 : 0), '%');
 

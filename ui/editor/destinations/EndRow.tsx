@@ -3,7 +3,7 @@ import { memo } from 'react';
 import { idOf, partsOf, readingFor, socketPlace } from '@/core';
 import type { GraphModule } from '@/core';
 import { worstText } from '@/ui/parts/counted';
-import { furtherText, readingMore, readingText } from '@/ui/parts/readingText';
+import { furtherText, noiseText, readingMore, readingText } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { isBracket, isOwn, shareOf, wantedDrives } from '../strip/frames';
@@ -54,7 +54,11 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
     socket,
     label: socketPlace(m, name),
     text: reading ? readingText(reading) : 'Not connected',
-    more: [...furtherText(readings, socket), ...(reading ? readingMore(reading) : [])].join('\n'),
+    more: [
+      ...furtherText(readings, socket),
+      ...noiseText(predicted.full?.prediction.noise?.[socket]),
+      ...(reading ? readingMore(reading) : []),
+    ].join('\n'),
     wanted: worst ? standing(worst, readingFor(readings, worst.target)) : '',
     met: worst?.met ?? true,
     said: said?.text ?? '',

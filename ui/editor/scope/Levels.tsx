@@ -7,7 +7,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { showNumber, showVolts } from '@/core';
+import { makeUpDb, showDb, showNumber, showVolts } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { levelsOf } from './levelBins';
@@ -24,11 +24,20 @@ const numberCell = { fontFamily: fonts.numbers, textAlign: 'right', whiteSpace: 
 /** Height of one trace's bar, pixels. */
 const ROW = 34;
 
+type OverTime = ReturnType<typeof levelsOf>[number]['overTime'];
+
+/** What would make a trace as loud at its loudest as the first one. */
+function makeUpText(level: OverTime, first: OverTime): string {
+  const by = level && first && level !== first ? makeUpDb(level, first) : null;
+  return by === null ? '–' : `${by < 0 ? '' : '+'}${showDb(by)}`;
+}
+
 /** Each trace's reach against a range that can be chosen: extremes, mean and RMS, as a meter at the rack would show. */
-export function Levels({ traces }: { traces: readonly Trace[] }) {
+export function Levels({ traces, sampleRate }: { traces: readonly Trace[]; sampleRate: number }) {
   const [range, setRange] = useState<(typeof RANGES)[number][0]>('5');
   const volts = Number(range);
-  const levels = useMemo(() => levelsOf(traces, volts), [traces, volts]);
+  const levels = useMemo(() => levelsOf(traces, volts, sampleRate), [traces, volts, sampleRate]);
+  const first = levels[0]?.overTime ?? null;
   return (
     <Box sx={{ overflow: 'auto', py: 1, display: 'flex', flexWrap: 'wrap', gap: 2 }} data-levels={range}>
       <Box sx={{ flex: '2 1 320px', minWidth: 260 }}>
@@ -54,7 +63,7 @@ export function Levels({ traces }: { traces: readonly Trace[] }) {
         <caption hidden>Levels of the traces</caption>
         <TableHead>
           <TableRow>
-            {['', 'low', 'high', 'mean', 'RMS', 'over'].map((head) => (
+            {['', 'low', 'high', 'mean', 'RMS', 'over', 'dips by', 'make up'].map((head) => (
               <TableCell key={head} sx={{ textAlign: head ? 'right' : 'left' }}>
                 {head}
               </TableCell>
@@ -72,6 +81,8 @@ export function Levels({ traces }: { traces: readonly Trace[] }) {
               <TableCell sx={numberCell}>{showVolts(l.mean)}</TableCell>
               <TableCell sx={numberCell}>{showVolts(l.rms, false)}</TableCell>
               <TableCell sx={numberCell}>{`${showNumber(l.overPercent, 1)}%`}</TableCell>
+              <TableCell sx={numberCell}>{l.overTime?.dipDb == null ? '–' : showDb(l.overTime.dipDb)}</TableCell>
+              <TableCell sx={numberCell}>{makeUpText(l.overTime, first)}</TableCell>
             </TableRow>
           ))}
         </TableBody>

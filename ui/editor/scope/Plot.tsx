@@ -29,20 +29,20 @@ export interface PlotProps {
 }
 
 /** The traces in what they are shown in; those that have no such figure, or another unit, are left out. */
-function useDrawn(traces: readonly Trace[], shownIn: ShownIn): readonly Drawn[] {
+function useDrawn(traces: readonly Trace[], shownIn: ShownIn, sampleRate: number): readonly Drawn[] {
   return useMemo(() => {
     const all = traces.flatMap((trace, i): Drawn[] => {
-      const shown = shownTrace(trace, shownIn);
+      const shown = shownTrace(trace, shownIn, sampleRate);
       return shown ? [{ trace, ...shown, dash: DASHES[i] ?? '' }] : [];
     });
     return all.filter((d) => d.unit === all[0]?.unit);
-  }, [traces, shownIn]);
+  }, [traces, shownIn, sampleRate]);
 }
 
 /** Traces over time: two cursors, the moment pointed at, zoom by wheel and keys. */
 export function Plot(props: PlotProps) {
   const { traces, shownIn, sampleRate, duration, origin, view, setView, cursors, setCursors } = props;
-  const drawn = useDrawn(traces, shownIn);
+  const drawn = useDrawn(traces, shownIn, sampleRate);
   const volts = shownIn === 'volts';
   const [box, size] = useSize<HTMLDivElement>({ width: 500, height: 200 });
   const width = Math.max(120, size.width - EDGE.left - EDGE.right);

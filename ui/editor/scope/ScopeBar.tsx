@@ -22,6 +22,7 @@ const UNITS: readonly (readonly [ShownIn, string])[] = [
   ['volts', 'volts'],
   ['figure', 'Destination unit'],
   ['dB', 'dB (0 dB = 5 V)'],
+  ['level', 'Level (RMS, 50 ms)'],
 ];
 
 interface Props {

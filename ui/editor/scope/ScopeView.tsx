@@ -18,7 +18,7 @@ interface Props extends PlotProps {
 /** The traces in the way that was chosen. */
 export function ScopeView({ way, spectra, ...plot }: Props) {
   const { traces, sampleRate, view } = plot;
-  if (way === 'levels') return <Levels traces={traces} />;
+  if (way === 'levels') return <Levels traces={traces} sampleRate={sampleRate} />;
   if (way === 'xy') return <XyPlot traces={traces} sampleRate={sampleRate} view={view} />;
   if (way === 'spectrum') return <SpectrumPlot traces={traces} spectra={spectra} />;
   return <Plot {...plot} />;

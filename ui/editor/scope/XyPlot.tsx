@@ -2,7 +2,8 @@
 import Box from '@mui/material/Box';
 import { scaleLinear } from 'd3-scale';
 import { useMemo, useState } from 'react';
-import { showNumber } from '@/core';
+import { jointAt, readQuantity, showNumber, showVolts } from '@/core';
+import { CommitField } from '@/ui/parts/CommitField';
 import { SelectField } from '@/ui/parts/SelectField';
 import { useSize } from '@/ui/parts/useSize';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -85,6 +86,50 @@ export function XyPlot({ traces, sampleRate, view }: { traces: readonly Trace[];
       <Box sx={{ pt: 1 }}>
         {choose('Across', a.socket, setAcross)}
         {choose('Up', b.socket, setUp)}
+        <Joint a={a} b={b} sampleRate={sampleRate} />
+      </Box>
+    </Box>
+  );
+}
+
+const PLACES = [
+  ['lowest', 'at its lowest'],
+  ['middle', 'in its middle'],
+  ['highest', 'at its highest'],
+  ['figure', 'at a voltage'],
+] as const;
+
+/** Crossings whose voltages are told. */
+const MOST_TOLD = 6;
+
+/** What the one trace is while the other is at a voltage. */
+function Joint({ a, b, sampleRate }: { a: Trace; b: Trace; sampleRate: number }) {
+  const [place, setPlace] = useState<(typeof PLACES)[number][0]>('middle');
+  const [volts, setVolts] = useState(0);
+  const found = useMemo(
+    () => jointAt(a.probe.trace, b.probe.trace, place === 'figure' ? volts : place, sampleRate),
+    [a, b, place, volts, sampleRate],
+  );
+  const told = [...new Set(found.map((c) => showVolts(c.other)))];
+  const more = told.length > MOST_TOLD ? ` … (${told.length} voltages)` : '';
+  const put = (text: string): string | null => {
+    const read = readQuantity(text, 'V');
+    if (read === null) return 'Type a voltage.';
+    setVolts(read);
+    return null;
+  };
+  return (
+    <Box sx={{ mt: 1.5, fontSize: 13, maxWidth: 240 }} data-joint>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+        {`When ${a.label} is`}
+        <SelectField label="Where across is" value={place} options={PLACES} onChange={setPlace} />
+        {place === 'figure' && <CommitField label="Voltage across" value={showVolts(volts)} width={84} onPut={put} />}
+      </Box>
+      <Box sx={{ mt: 0.5 }}>
+        {`${b.label} is at `}
+        <Box component="span" sx={{ fontFamily: fonts.numbers }}>
+          {told.length === 0 ? 'no voltage: it is never there' : `${told.slice(0, MOST_TOLD).join(', ')}${more}`}
+        </Box>
       </Box>
     </Box>
   );

@@ -27,7 +27,7 @@ describe('a meter of a trace', () => {
   it('reaches as far as the trace inside its range, and counts what is beyond', () => {
     fc.assert(
       fc.property(fc.array(volts, { minLength: 1, maxLength: 60 }), fc.constantFrom(5, 10, 12), (values, range) => {
-        const [level] = levelsOf([traceOf(values)], range);
+        const [level] = levelsOf([traceOf(values)], range, 48_000);
         const held = values.map((v) => Math.fround(Math.min(range, Math.max(-range, v))));
         expect(level!.reach).toEqual([Math.min(...held), Math.max(...held)]);
         const over = values.filter((v) => Math.abs(Math.fround(v)) > range).length;
@@ -37,7 +37,7 @@ describe('a meter of a trace', () => {
     );
   });
   it('of nothing is nothing, not a division by nothing', () => {
-    expect(levelsOf([traceOf([])], 5)[0]!.overPercent).toBe(0);
+    expect(levelsOf([traceOf([])], 5, 48_000)[0]!.overPercent).toBe(0);
   });
 });
 
@@ -97,19 +97,20 @@ describe('the edges of a trace', () => {
 describe('what a trace is shown in', () => {
   it('volts are the trace itself; decibels are of 5 V, and silence is the floor', () => {
     const trace = traceOf([5, -5, 0.5, 0]);
-    expect(shownTrace(trace, 'volts')).toMatchObject({ unit: 'V', extent: [-5, 5] });
-    const { data, extent } = shownTrace(trace, 'dB')!;
+    expect(shownTrace(trace, 'volts', 48_000)).toMatchObject({ unit: 'V', extent: [-5, 5] });
+    const { data, extent } = shownTrace(trace, 'dB', 48_000)!;
     expect([...data]).toEqual([0, 0, -20, -80].map((v) => expect.closeTo(v, 5)));
     expect(extent).toEqual([-80, 0]);
   });
   it('a figure is the end’s own, and there is none where nothing reads it', () => {
-    expect(shownTrace(traceOf([1]), 'figure')).toBeNull();
+    expect(shownTrace(traceOf([1]), 'figure', 48_000)).toBeNull();
     const hertz = shownTrace(
       traceOf([1], { figure: { unit: 'Hz', trace: Float32Array.of(200, 800) } as never }),
       'figure',
+      48_000,
     );
     expect(hertz).toMatchObject({ unit: 'Hz', extent: [200, 800] });
     const gain = traceOf([1], { figure: { unit: 'dB', trace: Float32Array.of(-Infinity, -6) } as never });
-    expect(shownTrace(gain, 'figure')!.extent).toEqual([-80, -6]);
+    expect(shownTrace(gain, 'figure', 48_000)!.extent).toEqual([-80, -6]);
   });
 });

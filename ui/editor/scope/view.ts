@@ -1,3 +1,4 @@
+import { LEVEL_SECONDS, levelDb, levelSteps } from '@/core';
 import type { ProbeAnswer } from '@/wire/core';
 
 /** A pinned socket's trace. */
@@ -83,7 +84,7 @@ export function edgesOf(trace: ArrayLike<number>, sampleRate: number, level: num
 }
 
 /** What a trace is shown in. */
-export type ShownIn = 'volts' | 'figure' | 'dB';
+export type ShownIn = 'volts' | 'figure' | 'dB' | 'level';
 
 /** 0 dB of a voltage shown in dB, volts peak. */
 const DB_VOLTS = 5;
@@ -101,13 +102,15 @@ export interface Shown {
 }
 
 /** Null where the trace has no such figure. */
-export function shownTrace({ probe }: Trace, shownIn: ShownIn): Shown | null {
+export function shownTrace({ probe }: Trace, shownIn: ShownIn, sampleRate: number): Shown | null {
   const shown = (data: Float32Array, unit: string): Shown => ({ data, unit, extent: extentOf(data) });
   switch (shownIn) {
     case 'volts':
       return { data: probe.trace, unit: 'V', extent: [probe.measures.min, probe.measures.max] };
     case 'dB':
       return shown(probe.trace.map(decibels), 'dB');
+    case 'level':
+      return shown(levelTrace(probe.trace, sampleRate), 'dBV');
     case 'figure': {
       const { figure } = probe;
       if (!figure) return null;
@@ -115,6 +118,13 @@ export function shownTrace({ probe }: Trace, shownIn: ShownIn): Shown | null {
       return shown(silent ? figure.trace.map((v) => Math.max(DB_FLOOR, v)) : figure.trace, figure.unit);
     }
   }
+}
+
+/** A trace's level over time: each step's RMS, held for as long as the step. */
+function levelTrace(trace: Float32Array, sampleRate: number): Float32Array {
+  const steps = levelSteps(trace, sampleRate).map((square) => Math.max(DB_FLOOR, levelDb(square) ?? DB_FLOOR));
+  const length = Math.max(1, Math.round(LEVEL_SECONDS * sampleRate));
+  return trace.map((_, k) => steps[Math.min(steps.length - 1, Math.floor(k / length))] ?? DB_FLOOR);
 }
 
 /** Least and greatest of what is drawn. */
