@@ -36,12 +36,15 @@ export const quantityLabel = (quantity: string): string => LABELS[quantity] ?? q
 export const furtherText = (readings: readonly Reading[], at: string): readonly string[] =>
   readings.filter((r) => r.at === at && r.further).map((r) => `${quantityLabel(r.quantity)} ${readingText(r)}`);
 
-/** What a patch adds of its own at a line output. */
+/** What a patch adds of its own at a line output, a line each. */
 export function noiseText(noise: NonNullable<Prediction['noise']>[string] | undefined): readonly string[] {
   if (!noise || noise.playingDbu === null) return [];
-  const rest = noise.restDbu === null ? '' : `, ${showQuantity(noise.restDbu, 'dBu')} at rest`;
-  const ratio = noise.signalToNoiseDb === null ? '' : `; signal to noise ${showQuantity(noise.signalToNoiseDb, 'dB')}`;
-  return [`noise ${showQuantity(noise.playingDbu, 'dBu')}${rest}${ratio}`];
+  const { restDbu, playingDbu, signalToNoiseDb } = noise;
+  const apart = restDbu === null || Math.abs(restDbu - playingDbu) >= 0.5;
+  return [
+    `noise ${showQuantity(playingDbu, 'dBu')}${apart ? `, ${showQuantity(restDbu, 'dBu')} at rest` : ''}`,
+    ...(signalToNoiseDb === null ? [] : [`signal to noise ${showQuantity(signalToNoiseDb, 'dB')}`]),
+  ];
 }
 
 const percent = (share: number): string => withUnit(showNumber(share, share < 10 ? 1 : 0), '%');

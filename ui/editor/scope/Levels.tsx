@@ -37,10 +37,10 @@ export function Levels({ traces, sampleRate }: { traces: readonly Trace[]; sampl
   const [range, setRange] = useState<(typeof RANGES)[number][0]>('5');
   const volts = Number(range);
   const levels = useMemo(() => levelsOf(traces, volts, sampleRate), [traces, volts, sampleRate]);
-  const first = levels[0]?.overTime ?? null;
+
   return (
     <Box sx={{ overflow: 'auto', py: 1, display: 'flex', flexWrap: 'wrap', gap: 2 }} data-levels={range}>
-      <Box sx={{ flex: '2 1 320px', minWidth: 260 }}>
+      <Box sx={{ flex: '2 1 250px', minWidth: 240 }}>
         <SelectField label="Range" value={range} options={RANGES} onChange={setRange} />
         <Box sx={{ height: ROW * levels.length + 40 }}>
           <ResponsiveContainer>
@@ -59,34 +59,68 @@ export function Levels({ traces, sampleRate }: { traces: readonly Trace[]; sampl
           </ResponsiveContainer>
         </Box>
       </Box>
-      <Table sx={{ flex: '1 1 260px', width: 'auto', alignSelf: 'start' }}>
-        <caption hidden>Levels of the traces</caption>
-        <TableHead>
-          <TableRow>
-            {['', 'low', 'high', 'mean', 'RMS', 'over', 'dips by', 'make up'].map((head) => (
-              <TableCell key={head} sx={{ textAlign: head ? 'right' : 'left' }}>
-                {head}
-              </TableCell>
-            ))}
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {levels.map((l) => (
-            <TableRow key={l.socket} data-level={l.socket}>
-              <TableCell component="th" scope="row">
-                {l.label}
-              </TableCell>
-              <TableCell sx={numberCell}>{showVolts(l.min)}</TableCell>
-              <TableCell sx={numberCell}>{showVolts(l.max)}</TableCell>
-              <TableCell sx={numberCell}>{showVolts(l.mean)}</TableCell>
-              <TableCell sx={numberCell}>{showVolts(l.rms, false)}</TableCell>
-              <TableCell sx={numberCell}>{`${showNumber(l.overPercent, 1)}%`}</TableCell>
-              <TableCell sx={numberCell}>{l.overTime?.dipDb == null ? '–' : showDb(l.overTime.dipDb)}</TableCell>
-              <TableCell sx={numberCell}>{makeUpText(l.overTime, first)}</TableCell>
+      <Box sx={{ flex: '1 1 260px' }}>
+        <Table>
+          <caption hidden>Levels of the traces</caption>
+          <TableHead>
+            <TableRow>
+              {['', 'low', 'high', 'mean', 'RMS', 'over'].map((head) => (
+                <TableCell key={head} sx={{ textAlign: head ? 'right' : 'left' }}>
+                  {head}
+                </TableCell>
+              ))}
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
+          </TableHead>
+          <TableBody>
+            {levels.map((l) => (
+              <TableRow key={l.socket} data-level={l.socket}>
+                <TableCell component="th" scope="row">
+                  {l.label}
+                </TableCell>
+                <TableCell sx={numberCell}>{showVolts(l.min)}</TableCell>
+                <TableCell sx={numberCell}>{showVolts(l.max)}</TableCell>
+                <TableCell sx={numberCell}>{showVolts(l.mean)}</TableCell>
+                <TableCell sx={numberCell}>{showVolts(l.rms, false)}</TableCell>
+                <TableCell sx={numberCell}>{`${showNumber(l.overPercent, 1)}%`}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+        <OverTimeTable levels={levels} />
+      </Box>
     </Box>
+  );
+}
+
+/** How loud each trace is over time, and what would make it as loud as the first. */
+function OverTimeTable({ levels }: { levels: ReturnType<typeof levelsOf> }) {
+  const first = levels[0]?.overTime ?? null;
+  const decibels = (db: number | null | undefined): string => (db === undefined ? '–' : showDb(db));
+  return (
+    <Table sx={{ mt: 1 }} data-over-time>
+      <caption hidden>RMS in steps of 50 ms, dB relative to 1 V</caption>
+      <TableHead>
+        <TableRow>
+          {['RMS, 50 ms', 'least', 'most', 'dips by', 'make up'].map((head, i) => (
+            <TableCell key={head} sx={{ textAlign: i === 0 ? 'left' : 'right' }}>
+              {head}
+            </TableCell>
+          ))}
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {levels.map(({ socket, label, overTime }) => (
+          <TableRow key={socket}>
+            <TableCell component="th" scope="row">
+              {label}
+            </TableCell>
+            <TableCell sx={numberCell}>{decibels(overTime?.lowestDb)}</TableCell>
+            <TableCell sx={numberCell}>{decibels(overTime?.highestDb)}</TableCell>
+            <TableCell sx={numberCell}>{overTime?.dipDb == null ? '–' : showDb(overTime.dipDb)}</TableCell>
+            <TableCell sx={numberCell}>{makeUpText(overTime, first)}</TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
   );
 }
