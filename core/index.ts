@@ -78,7 +78,7 @@ export type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } fro
 export type { Range } from './law/affine';
 export { endsOf, flipsAt, openingEnd, stripTo } from './graph/strip';
 export { angleOf, clockOf, positionOf, quantityFault, readQuantity, readTyped, valueAt } from './units/knob';
-export type { Travel } from './units/knob';
+export type { PanelPoint, Travel } from './units/knob';
 export {
   briefSeconds,
   figureText,

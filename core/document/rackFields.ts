@@ -25,6 +25,7 @@ import { onlyOnce } from './readField';
 import { modeSockets } from './rackModes';
 import type { ChannelMode } from './rackModes';
 import { channelNormal, checkChannelNormals } from './rackNormals';
+import type { PanelPoint } from '../units/knob';
 import { LIMITS, NOISE, OHMS } from './limits';
 
 /** What a rack document holds, each field declared once. */
@@ -104,23 +105,32 @@ const mode = typed<ChannelMode>({
   unknown: unknownKind,
 });
 
+const panelPoint = typed<PanelPoint>(
+  list(number(-1e6, 1e6), 3, { least: { count: 2, words: 'must have a position and a figure' } }),
+);
+
 const panelScale = record(
   {
     scale: reachOf(-1e6, 1e6),
     points: optional(
-      list(pair(number(0, 1), number(-1e6, 1e6)), RACK_LIMITS.points, {
+      list(panelPoint, RACK_LIMITS.points, {
         least: { count: 2, words: 'must have two points or more' },
       }),
     ),
   },
   {
-    says: 'printed ends of the panel, and which figure stands at which pointer position, 0..1',
+    says: 'printed ends of the panel, and which figure stands at which pointer position, 0..1; where the panel is off, with the value that the knob gives there',
     check(r, { scale, points = [] }, path) {
-      points.forEach(([position, figure], i) => {
+      points.forEach(([position, figure, value], i) => {
+        r.number(position, `${path}.points[${i}][0]`, 0, 1);
         r.number(figure, `${path}.points[${i}][1]`, scale[0], scale[1]);
         const before = points[i - 1];
         if (before && (position <= before[0] || figure <= before[1]))
           r.fail(`${path}.points[${i}]`, 'position and figure must rise from point to point');
+        if (before && (value === undefined) !== (before[2] === undefined))
+          r.fail(`${path}.points[${i}]`, 'must have a value where the other points have one');
+        if (value !== undefined && before?.[2] !== undefined && value <= before[2])
+          r.fail(`${path}.points[${i}][2]`, 'value must rise from point to point');
       });
     },
   },

@@ -7,6 +7,7 @@ import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import { assignRack } from '../plan/assign';
 import { goalRequest } from '../plan/goal';
+import { printRack } from '../document/printRack';
 import { outputEdits } from '../plan/output';
 import { followed, orderFault, standing } from '../testing/followSheet';
 import { patchOf } from '../testing/patch';
@@ -352,5 +353,26 @@ describe('a sheet is told by what is there', () => {
       wish: { quantity: 'frequency', low: 200, high: 800 },
     });
     expect(goal!.patch!.modules.map((m) => m.kind)).toContain('lineOut');
+  });
+});
+
+describe('a time knob with printed figures of its own', () => {
+  it('is told by the figure that is printed for its time, on the sheet and in answers', () => {
+    const points = [
+      [0.3, 2, 0.02],
+      [0.5, 5, 0.1],
+      [0.8, 8, 2],
+    ];
+    const rack = rackOf({
+      shaper: { a: { kind: 'slew', ranges: { rise: [0.001, 10] }, knobs: { rise: { scale: [0, 10], points } } } },
+    });
+    const patch = patchOf({ l: ['lfo'], s: ['slew', { rise: 0.1 }, { rack: 'shaper/a' }], p: ['parameter'] }, [
+      'l.out > s.in',
+      's.out > p.cv',
+    ]);
+    const { steps } = sheetOf(patch, { rack });
+    const knobs = steps.flatMap((step) => (step.do === 'set' ? step.knobs : []));
+    expect(knobs.find((k) => k.param === 'rise')).toMatchObject({ panel: 5, percent: expect.closeTo(50, 6) });
+    expect(printRack(rack)).toMatchObject({ modules: [{ channels: [{ knobs: { rise: { points } } }] }] });
   });
 });

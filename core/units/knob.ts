@@ -8,10 +8,13 @@ export interface Travel {
   readonly panel?: Panel;
 }
 
-/** The printed ends of a panel, and which figure stands at which pointer position, 0..1; straight in between. */
+/** A figure that stands at a pointer position, 0..1, and where the panel says so what the knob then gives. */
+export type PanelPoint = readonly [position: number, figure: number, value?: number];
+
+/** The printed ends of a panel, and which figure stands at which pointer position; straight in between. */
 export interface Panel {
   readonly scale: readonly [number, number];
-  readonly points?: readonly (readonly [position: number, figure: number])[];
+  readonly points?: readonly PanelPoint[];
 }
 
 /** Straight between points that rise, and on to both ends. */
@@ -25,38 +28,55 @@ function between(points: readonly (readonly [number, number])[], x: number): num
   return a[1] + ((x - a[0]) / (b[0] - a[0])) * (b[1] - a[1]);
 }
 
-/** Pointer positions and shares of the scale, both 0..1, with both ends. */
-function marksOf({ scale: [low, high], points = [] }: Panel): readonly (readonly [position: number, share: number])[] {
-  const marks = points.map(([position, figure]) => [position, (figure - low) / (high - low)] as const);
+type Marks = readonly (readonly [number, number])[];
+
+/** Pointer positions beside something that goes from 0 to 1, with both ends. */
+function withEnds(marks: Marks): Marks {
   const first = marks.at(0)?.[0] === 0 ? [] : [[0, 0] as const];
   const last = marks.at(-1)?.[0] === 1 ? [] : [[1, 1] as const];
   return [...first, ...marks, ...last];
 }
 
-/** Where the pointer stands at a share of a knob's electrical travel, with what its panel says. */
-export const pointerAt = (panel: Panel | undefined, share: number): number =>
-  panel?.points
-    ? between(
-        marksOf(panel).map(([position, s]) => [s, position] as const),
-        share,
-      )
-    : share;
+type Printed = Travel & { readonly panel: Panel };
 
-/** The share of a knob's electrical travel at a pointer position. */
-export const shareAt = (panel: Panel | undefined, position: number): number =>
-  panel?.points ? between(marksOf(panel), position) : position;
+/** Pointer positions beside shares of the printed scale. */
+const printed = ({ scale: [low, high], points = [] }: Panel): Marks =>
+  withEnds(points.map(([position, figure]) => [position, (figure - low) / (high - low)] as const));
+
+/** Pointer positions beside shares of the electrical travel: of the values where the panel has them, else of its scale. */
+function electric(travel: Printed): Marks {
+  const {
+    scale: [low, high],
+    points = [],
+  } = travel.panel;
+  const share = ([, figure, value]: PanelPoint): number =>
+    value === undefined ? (figure - low) / (high - low) : electrical(travel, value);
+  return withEnds(points.map((point) => [point[0], share(point)] as const));
+}
+
+const turned = (marks: Marks): Marks => marks.map(([a, b]) => [b, a] as const);
+
+const hasPoints = (travel: Travel): travel is Printed => travel.panel?.points !== undefined;
+
+/** Where the pointer stands at a share of a knob's electrical travel, with what its panel says. */
+export const pointerAt = (travel: Travel, share: number): number =>
+  hasPoints(travel) ? between(turned(electric(travel)), share) : share;
+
+/** The share of its electrical travel at a pointer position. */
+export const shareAt = (travel: Travel, position: number): number =>
+  hasPoints(travel) ? between(electric(travel), position) : position;
 
 /** The figure that a panel shows at a value. */
-export function figureOf(travel: Travel & { readonly panel: Panel }, value: number): number {
+export function figureOf(travel: Printed, value: number): number {
   const [low, high] = travel.panel.scale;
-  return low + electrical(travel, value) * (high - low);
+  return low + between(printed(travel.panel), positionOf(travel, value)) * (high - low);
 }
 
 /** Where a logarithmic knob that goes down to 0 begins its octaves; below it is 0. */
 export const logFloor = ({ min, max }: Travel): number => (min > 0 ? min : max / 100_000);
 
 /** The pointer's position 0..1 at a value. */
-export const positionOf = (travel: Travel, value: number): number => pointerAt(travel.panel, electrical(travel, value));
+export const positionOf = (travel: Travel, value: number): number => pointerAt(travel, electrical(travel, value));
 
 /** The share of its electrical travel at a value. */
 function electrical(travel: Travel, value: number): number {
@@ -70,7 +90,7 @@ function electrical(travel: Travel, value: number): number {
 /** The value at a position 0..1. */
 export function valueAt(travel: Travel, position: number): number {
   const { min, max, taper } = travel;
-  const p = Math.min(1, Math.max(0, shareAt(travel.panel, Math.min(1, Math.max(0, position)))));
+  const p = Math.min(1, Math.max(0, shareAt(travel, Math.min(1, Math.max(0, position)))));
   if (taper === 'linear') return min + p * (max - min);
   if (p === 0) return min;
   const floor = logFloor(travel);
@@ -168,11 +188,11 @@ function readPlain(plain: string, travel: Travel, unit: string): Typed {
 }
 
 /** The value at a figure of the panel. */
-function ofFigure(travel: Travel & { readonly panel: Panel }, figure: number): number {
+function ofFigure(travel: Printed, figure: number): number {
   const [low, high] = travel.panel.scale;
   const share = (figure - low) / (high - low);
   if (share < -1e-9 || share > 1 + 1e-9) return NaN;
-  return valueAt(travel, pointerAt(travel.panel, share));
+  return valueAt(travel, between(turned(printed(travel.panel)), share));
 }
 
 function inside(value: number, { min, max }: Travel, out: boolean): Typed {

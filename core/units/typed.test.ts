@@ -11,7 +11,7 @@ import {
   shareAt,
   valueAt,
 } from './knob';
-import type { Panel, Travel } from './knob';
+import type { Panel, Travel, PanelPoint } from './knob';
 import { noteOfSemitones } from './pitch';
 import { scaleNames, scaleSemitones } from './scales';
 import { briefSeconds, rulerSeconds, showQuantity, showRange } from './show';
@@ -43,36 +43,66 @@ const travel: fc.Arbitrary<Travel> = fc.constantFrom(
   { min: 0.001, max: 60, taper: 'log' },
 );
 
+/** A knob with such a panel, and half of them with what the knob gives at each of its points. */
+const marked = fc.tuple(panel, travel, fc.boolean()).map(([p, t, valued]) => {
+  const even = (share: number): number => valueAt(t, share ** 1.7);
+  const points = p.points!.map(([position, figure]): PanelPoint =>
+    valued ? [position, figure, even(position)] : [position, figure],
+  );
+  return { ...t, panel: { ...p, points } };
+});
+
 describe('a knob with a panel of its own', () => {
   it('points where its figure stands, and back', () => {
     fc.assert(
-      fc.property(panel, share, (p, at) => {
-        expect(shareAt(p, pointerAt(p, at))).toBeCloseTo(at, 9);
-        expect(pointerAt(p, shareAt(p, at))).toBeCloseTo(at, 9);
+      fc.property(marked, share, (t, at) => {
+        expect(shareAt(t, pointerAt(t, at))).toBeCloseTo(at, 9);
+        expect(pointerAt(t, shareAt(t, at))).toBeCloseTo(at, 9);
       }),
     );
   });
   it('rises all the way, from one end to the other', () => {
     fc.assert(
-      fc.property(panel, share, share, (p, a, b) => {
-        expect([pointerAt(p, 0), pointerAt(p, 1)].map((v) => Math.round(v * 1e9) / 1e9)).toEqual([0, 1]);
-        if (a < b - 1e-6) expect(pointerAt(p, a)).toBeLessThan(pointerAt(p, b));
+      fc.property(marked, share, share, (t, a, b) => {
+        expect([pointerAt(t, 0), pointerAt(t, 1)].map((v) => Math.round(v * 1e9) / 1e9)).toEqual([0, 1]);
+        if (a < b - 1e-6) expect(pointerAt(t, a)).toBeLessThan(pointerAt(t, b));
       }),
     );
   });
   it('reads its own figure as the value that it shows it for', () => {
     fc.assert(
-      fc.property(panel, travel, share, (p, t, at) => {
-        const marked = { ...t, panel: p };
-        const value = valueAt(marked, at);
-        const typed = readTyped(figureOf(marked, value).toFixed(9), marked, 'V');
+      fc.property(marked, share, (t, at) => {
+        const value = valueAt(t, at);
+        const typed = readTyped(figureOf(t, value).toFixed(9), t, 'V');
         expect(typed.ok).toBe(true);
-        if (typed.ok) expect(positionOf(marked, typed.value)).toBeCloseTo(at, 5);
+        if (typed.ok) expect(positionOf(t, typed.value)).toBeCloseTo(at, 5);
       }),
     );
   });
   it('keeps its electrical way: without points the pointer is the share', () => {
-    expect([pointerAt(undefined, 0.3), shareAt({ scale: [0, 10] }, 0.3)]).toEqual([0.3, 0.3]);
+    const plain: Travel = { min: 0, max: 1, taper: 'linear' };
+    expect([pointerAt(plain, 0.3), shareAt({ ...plain, panel: { scale: [0, 10] } }, 0.3)]).toEqual([0.3, 0.3]);
+  });
+  it('tells the figure that is printed at a value, where its points say which that is', () => {
+    const time: Travel = {
+      min: 0.001,
+      max: 10,
+      taper: 'log',
+      panel: {
+        scale: [0, 10],
+        points: [
+          [0.3, 2, 0.02],
+          [0.5, 5, 0.1],
+          [0.8, 8, 2],
+        ],
+      },
+    };
+    expect(figureOf(time as never, 0.1)).toBeCloseTo(5, 9);
+    expect(positionOf(time, 0.1)).toBeCloseTo(0.5, 9);
+    expect(valueAt(time, 0.8)).toBeCloseTo(2, 9);
+    expect(readTyped('5', time, 's')).toEqual({ ok: true, value: expect.closeTo(0.1, 9) });
+    // By its octaves alone 100 ms would stand at half of 1 ms to 10 s, and be told as that half of the scale.
+    expect(figureOf({ ...time, panel: { scale: [0, 10] } }, 0.05)).toBeCloseTo(4.247, 3);
   });
 });
 

@@ -24,7 +24,8 @@ export function PanelFields(props: ChannelProps) {
     <>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>
         Enter the printed range, for example 0 … 10. If the scale is uneven, add pairs of pointer position (%) and
-        printed value, for example 50: 2.
+        printed value, for example 50: 2. Where a printed value means a time or a frequency of its own, add it: 50: 5 =
+        100 ms.
       </Box>
       {knobs.map(([name, spec]) => {
         const panel = c.knobs[name];
@@ -48,7 +49,7 @@ export function PanelFields(props: ChannelProps) {
               value={shownPoints(panel)}
               width={124}
               onPut={(text) => {
-                const read = readPoints(text, panel ?? { scale: [0, 10] });
+                const read = readPoints(text, panel ?? { scale: [0, 10] }, spec.type === 'number' ? spec.unit : '');
                 return typeof read === 'string' ? read : putChannel(props, (x) => withPanel(x, name, read));
               }}
             />

@@ -14,7 +14,7 @@ import {
   rowsOf,
   ROW_HP,
 } from './edits';
-import { howOf, rackFault, readPanel, readPoints, shownLimit, withLimit, withWay } from './limits';
+import { howOf, rackFault, readPanel, readPoints, shownLimit, shownPoints, withLimit, withWay } from './limits';
 import { kindNamed } from '@/core';
 
 const types = catalogue.flatMap((c) => c.types.map((t) => t.type));
@@ -100,7 +100,7 @@ describe('what a channel allows', () => {
     expect(readPanel('0 … 10', undefined)).toEqual({ scale: [0, 10] });
     expect(readPanel('', { scale: [0, 10] })).toBeNull();
     expect(readPanel('10 0', undefined)).toContain('Enter two numbers');
-    expect(readPoints('0: 0, 50: 2, 100: 10', { scale: [0, 10] })).toEqual({
+    expect(readPoints('0: 0, 50: 2, 100: 10', { scale: [0, 10] }, 's')).toEqual({
       scale: [0, 10],
       points: [
         [0, 0],
@@ -108,6 +108,15 @@ describe('what a channel allows', () => {
         [1, 10],
       ],
     });
-    expect(readPoints('50', { scale: [0, 10] })).toContain('pairs');
+    expect(readPoints('50', { scale: [0, 10] }, 's')).toContain('pairs');
+    const timed = readPoints('30: 2 = 20 ms, 50: 5 = 100 ms', { scale: [0, 10] }, 's');
+    expect(timed).toMatchObject({
+      points: [
+        [0.3, 2, 0.02],
+        [0.5, 5, 0.1],
+      ],
+    });
+    expect(shownPoints(timed as never)).toBe('30: 2 = 0.02, 50: 5 = 0.1');
+    expect(readPoints('50: 5 = soon', { scale: [0, 10] }, 's')).toContain('pairs');
   });
 });

@@ -1,5 +1,5 @@
-import { parseRack, printRack } from '@/core';
-import type { ChannelMode, PanelScale, ParamSpec, ParamValue, Rack } from '@/core';
+import { parseRack, printRack, readQuantity } from '@/core';
+import type { ChannelMode, PanelPoint, PanelScale, ParamSpec, ParamValue, Rack } from '@/core';
 
 /** How a channel holds a parameter. */
 export type How = 'free' | 'fixed' | 'range' | 'choices';
@@ -72,7 +72,9 @@ export function withLimit(mode: ChannelMode, name: string, spec: ParamSpec, text
 
 export const shownPanel = (panel: PanelScale | undefined): string => (panel ? panel.scale.join(' … ') : '');
 export const shownPoints = (panel: PanelScale | undefined): string =>
-  (panel?.points ?? []).map(([position, figure]) => `${100 * position}: ${figure}`).join(', ');
+  (panel?.points ?? [])
+    .map(([position, figure, value]) => `${100 * position}: ${figure}${value === undefined ? '' : ` = ${value}`}`)
+    .join(', ');
 
 const figuresIn = (text: string): number[] =>
   text
@@ -89,14 +91,21 @@ export function readPanel(text: string, before: PanelScale | undefined): PanelSc
   return { ...before, scale: [low, high] };
 }
 
-/** Pointer positions in percent, each with the figure that stands there. */
-export function readPoints(text: string, before: PanelScale): PanelScale | string {
-  const figures = figuresIn(text);
+/** Pointer positions in percent, each with the figure that stands there, and after a sign what the knob gives there. */
+export function readPoints(text: string, before: PanelScale, unit: string): PanelScale | string {
   if (text === '') return { scale: before.scale };
-  if (figures.length % 2 === 1 || figures.some((f) => !Number.isFinite(f)))
-    return 'Enter pairs: position in %, then printed value.';
-  const points = figures.flatMap((f, i) => (i % 2 === 0 ? [[f / 100, figures[i + 1] ?? 0] as const] : []));
-  return { ...before, points };
+  const points = text.split(/[,;]/).map((part): PanelPoint | null => {
+    const [pair = '', given] = part.split('=');
+    const [position, figure, ...more] = figuresIn(pair);
+    const value = given === undefined ? undefined : readQuantity(given, unit);
+    if (position === undefined || figure === undefined || more.length > 0 || value === null) return null;
+    if (!Number.isFinite(position) || !Number.isFinite(figure)) return null;
+    return value === undefined ? [position / 100, figure] : [position / 100, figure, value];
+  });
+  const read = points.filter((p): p is PanelPoint => p !== null);
+  return read.length === points.length
+    ? { ...before, points: read }
+    : 'Enter pairs: position in %, then printed value; add what it gives there, if it is off: 50: 5 = 100 ms.';
 }
 
 /** What is wrong with a rack, the first of it; null where nothing is. */

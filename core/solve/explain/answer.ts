@@ -20,7 +20,7 @@ export function settingsOf({ trials }: Problem, x: ArrayLike<number>): KnobSetti
     const p = x[i] as number;
     if (p === k.from) return [];
     const value = settingAt(k.travel, p);
-    const pointer = pointerAt(k.panel, p);
+    const pointer = pointerAt({ ...k.travel, ...(k.panel && { panel: k.panel }) }, p);
     const percent = Number((100 * pointer).toPrecision(12));
     return [{ at: k.name, value, percent, clock: clockOf(pointer), from: settingAt(k.travel, k.from) }];
   });
