@@ -109,3 +109,26 @@ describe('knobs that a hand sets too coarsely', () => {
     expect(of(other, 'trim.amount')).toBeCloseTo(0.025 / Math.log2(1100 / 900), 9);
   });
 });
+
+it('is of what arrives behind a lag, and says so', () => {
+  // A sine through an rc lag of T s: 1/√(1 + (2πfT/5)²) of it arrives; 3/4 of ±5 V would be bound to ±5 V.
+  const [hertz, T] = [1, 0.7];
+  const left = 5 / Math.hypot(1, (2 * Math.PI * hertz * T) / 5);
+  const slow = patchOf(
+    {
+      l: ['lfo', { shape: 'sine', rateHz: hertz }],
+      s: ['slew', { law: 'rc', rise: T, fall: T }],
+      p: ['parameter', { low: -5, high: 5, cvAmount: 0.5 }],
+    },
+    ['l.out > s.in', 's.out > p.cv'],
+    { duration: 4 },
+    { targets: [{ at: 's.out', quantity: 'volts', low: -1, high: 1 }] as unknown as Target[] },
+  );
+  const { readings } = tolerance(slow, { knob: 0, offset: 0, gain: 0.01 });
+  const reading = readings.find((r) => r.at === 'p.cv')!;
+  expect(reading.by).toBe('settled');
+  const width = (reading.highVolts[1] - reading.highVolts[0]) / (2 * 1.645 * 0.01 * Math.SQRT2);
+  expect((reading.highVolts[0] + reading.highVolts[1]) / 2).toBeCloseTo(2.5 + left / 2, 1);
+  expect(width / (left / 2)).toBeGreaterThan(0.85);
+  expect(width / (left / 2)).toBeLessThan(1.15);
+});

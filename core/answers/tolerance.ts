@@ -1,14 +1,22 @@
 import { BoundsEngine } from '../bounds/bounds';
+import type { ModuleBounds } from '../bounds/bounds';
 import type { Patch } from '../document/types';
 import type { Graph } from '../graph/graph';
-import { partBehind } from '../graph/upstream';
+import { CONTROL_RATE } from '../graph/rate';
+import { controlRate, partBehind, upstreamOf } from '../graph/upstream';
 import type { ChannelLimits } from '../rack/limits';
 import { stream } from '../kinds/random';
 import type { Range } from '../law/affine';
 import { ErrorModel } from './errors';
 import type { ErrorOptions } from './errors';
+import { memoryIn } from '../bounds/repeats';
+import { upstreamAt } from '../simulate/arrival';
+import type { ArrivesBy } from '../simulate/arrival';
+import { simulateGraph, workOf } from '../simulate/simulate';
+import type { Simulation } from '../simulate/types';
 import { readingsOf } from './readings';
 import type { Reading } from './readings';
+import { socketAt } from '../document/sockets';
 import { handLimitedOf, sharesOf } from './shares';
 import type { HandLimited, Share } from './shares';
 
@@ -50,6 +58,8 @@ export interface ReadingTolerance {
   readonly at: string;
   readonly quantity: string;
   readonly unit: string;
+  /** What its figures are of: what arrives, or where that would take too long the guaranteed range. */
+  readonly by: ArrivesBy;
   readonly low: Range;
   readonly high: Range;
   readonly lowVolts: Range;
@@ -96,7 +106,7 @@ interface ReadingDraws {
 
 /** Keeps a draw's figures; what has none without a simulation, or is silent, has no spread. */
 function note(read: Map<string, ReadingDraws>, reading: Reading): void {
-  const { at, quantity, low, high, driveVolts } = reading;
+  const { at, quantity, arrivesLow: low, arrivesHigh: high, arrivesVolts: driveVolts } = reading;
   if (low === null || high === null || quantity === 'pulses') return;
   const key = `${at} ${quantity}`;
   const known = read.get(key) ?? { of: reading, lows: [], highs: [], lowVolts: [], highVolts: [] };
@@ -107,10 +117,17 @@ function note(read: Map<string, ReadingDraws>, reading: Reading): void {
   read.set(key, known);
 }
 
-const spread = ({ of: { at, quantity, unit }, lows, highs, lowVolts, highVolts }: ReadingDraws): ReadingTolerance => ({
+const spread = ({
+  of: { at, quantity, unit, arrivesBy },
+  lows,
+  highs,
+  lowVolts,
+  highVolts,
+}: ReadingDraws): ReadingTolerance => ({
   at,
   quantity,
   unit,
+  by: arrivesBy,
   low: quantiles(lows),
   high: quantiles(highs),
   lowVolts: quantiles(lowVolts),
@@ -118,9 +135,37 @@ const spread = ({ of: { at, quantity, unit }, lows, highs, lowVolts, highVolts }
   bins: { low: binsOf(lows), high: binsOf(highs) },
 });
 
+type Bounds = ReadonlyMap<string, ModuleBounds>;
+
+/** Modules times samples that all draws together may run. */
+const MOST_WORK = 1e9;
+/** The slowest that slow voltages are run for their spread, samples a second. */
+const LEAST_RATE = 500;
+
+/**
+ * What runs a draw for the readings behind something that remembers, as slowly as slow voltages allow.
+ *
+ * @returns null where there are none, or where the draws together would take too long.
+ */
+function arrivingRun(graph: Graph, draws: number): ((drawn: Graph, bounds: Bounds) => Simulation) | null {
+  const known = memoryIn(graph);
+  const sockets = graph.modules.flatMap((m) =>
+    (m.kind.ends ?? [])
+      .filter((e) => e.quantity !== 'level' && upstreamAt(graph, m, e.sockets, known).memory)
+      .flatMap((e) => e.sockets.map((name) => socketAt(m.id, name))),
+  );
+  if (sockets.length === 0) return null;
+  const running = new Set(upstreamOf(graph, sockets).graph.groups.flatMap((g) => g.modules));
+  const slow = controlRate(graph, sockets) !== null;
+  const rates = slow ? [CONTROL_RATE, CONTROL_RATE / 4, LEAST_RATE] : [graph.sampleRate];
+  const rate = rates.find((r) => draws * workOf({ ...graph, sampleRate: r }, (i) => running.has(i)) <= MOST_WORK);
+  if (rate === undefined) return null;
+  return (drawn, bounds) => simulateGraph({ ...drawn, sampleRate: rate }, { only: sockets, bounds });
+}
+
 /**
  * What knobs, gains and offsets that are a little off do to every output and reading: the 5 to 95% range of the
- * guaranteed extremes, over seeded draws. Every knob is off by a normal error of 1% of its travel, every output's gain
+ * extremes, over seeded draws: of outputs the guaranteed ones, of readings those that arrive. Every knob is off by a normal error of 1% of its travel, every output's gain
  * by 0.5% and its offset by 5 mV, unless told; all and by module.
  */
 export function tolerance(patch: Patch, options: ToleranceOptions = {}): ToleranceReport {
@@ -137,9 +182,11 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
   const read = new Map<string, ReadingDraws>();
   const least = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
   const most = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
+  const arriving = options.voltsOnly ? null : arrivingRun(bench.graph, draws);
   for (let n = 0; n < draws; n++) {
     const graph = bench.drawn(random);
     const bounds = new BoundsEngine().run(graph);
+    const simulation = arriving?.(graph, bounds) ?? null;
     for (const m of graph.modules) {
       const ranges = bounds.get(m.id)?.outputs;
       if (!ranges) continue;
@@ -151,7 +198,7 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
         if (highs) highs[n] = hi;
       });
     }
-    if (!options.voltsOnly) for (const reading of readingsOf(graph, bounds, null)) note(read, reading);
+    if (!options.voltsOnly) for (const reading of readingsOf(graph, bounds, simulation)) note(read, reading);
     if (n % 50 === 49) progress?.(n / draws);
   }
   const entries = sockets.map((s) => {

@@ -45,6 +45,8 @@ export interface Seen {
   readonly stats: Stats;
   readonly settled: Tail;
   readonly arrives: Tail;
+  /** What its own gain and offset are off by, where a tolerance is asked for. */
+  readonly err?: (from: number, to: number) => void;
   /** Sure to stay inside the rails. */
   readonly inside: boolean;
   factor: number;

@@ -1,4 +1,4 @@
-import type { Graph, GraphInput, GraphModule } from '../graph/graph';
+import type { Graph, GraphInput, GraphModule, GraphOutput } from '../graph/graph';
 import type { Kernel } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { GATE_HYSTERESIS } from '../kinds/detect';
@@ -87,6 +87,7 @@ export class Parts {
         ? {
             ...this.seenOf(outputs[i] as Float64Array, this.settleFrom(m), this.arrivesFrom(m)),
             factor: o.factor,
+            ...this.errorOf(o, outputs[i] as Float64Array),
             inside: this.staysInside(m, o.name),
           }
         : null,
@@ -142,6 +143,11 @@ export class Parts {
       clipped,
       hold: this.arena.kernels.saturate(x, this.graph.patch.settings.railVolts, clipped),
     };
+  }
+
+  /** What an output's own gain and offset do to it, before the rails. */
+  private errorOf({ gain = 1, offset = 0 }: GraphOutput, x: Float64Array): Pick<Seen, 'err'> {
+    return gain === 1 && offset === 0 ? {} : { err: this.arena.kernels.scaled(x, gain, offset, x) };
   }
 
   private memory(): Memory {

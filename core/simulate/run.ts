@@ -98,7 +98,11 @@ export class Run {
   private step(part: Part, from: number, to: number, k0: number): void {
     part.kernel(from, to, k0);
     for (const negate of part.negated) negate(from, to);
-    for (const seen of part.seen) if (seen && !(seen.inside && seen.factor === 1)) seen.hold(from, to, seen.factor);
+    for (const seen of part.seen) {
+      if (!seen) continue;
+      seen.err?.(from, to);
+      if (!(seen.inside && seen.factor === 1)) seen.hold(from, to, seen.factor);
+    }
   }
 
   private measure(part: Part, count: number, k0: number): void {

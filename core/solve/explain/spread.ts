@@ -1,3 +1,5 @@
+import { buildGraph } from '../../graph/graph';
+import { needsTrace } from '../problem/errorOf';
 import { readingFor } from '../../answers/readings';
 import type { Patch } from '../../document/types';
 import { targetSockets } from '../../document/targets';
@@ -7,6 +9,9 @@ import type { Spread } from '../types';
 
 /** The 5 and 95% values of what targets are at, with the usual errors. */
 export function toleranceAt(patch: Patch, targets: readonly Target[], draws = LEAST_DRAWS): Spread[] {
+  // What arrives behind something that remembers would have to be run for every draw.
+  const graph = buildGraph(patch);
+  if (targets.some((t) => needsTrace(graph, t))) return [];
   const wanted = { ...patch, targets };
   const { readings } = tolerance(wanted, {
     draws,

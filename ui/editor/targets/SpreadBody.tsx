@@ -163,6 +163,11 @@ function Report({ report, at, modules }: ReportProps) {
           {showRange(reading.high[0], reading.high[1], reading.unit)}
         </Box>
       </Box>
+      {reading.by === 'bound' ? null : (
+        <Box sx={{ fontSize: 13, color: ink.softInk }}>
+          Of what arrives; the contributions are of the guaranteed range.
+        </Box>
+      )}
       <SpreadChart reading={reading} />
       {shares.length > 0 && (
         <Table sx={{ mt: 1 }} aria-label="Contribution of each knob">
