@@ -15,8 +15,8 @@ interface Row {
   readonly value: string;
 }
 
-/** A level that moves by less is steady, dB. */
-const LEAST_DB = 0.1;
+/** A level that moves by less is steady, dB: steps hold no whole cycles. */
+const LEAST_DB = 1;
 
 const TERMS = { bound: 'guaranteed range', seen: 'simulated range' } as const;
 
