@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util';
-import { LEAST_DRAWS } from '../core';
+import { LEAST_DRAWS, readQuantity } from '../core';
+import type { JointAt } from '../core';
 
 /** Bad input, reported on standard error, one line a fault. */
 export class Refusal extends Error {
@@ -21,6 +22,8 @@ export interface Arguments {
   readonly draws: number | null;
   readonly format: SheetFormat;
   readonly out: string | null;
+  /** Where the first probe is looked at. */
+  readonly at: JointAt;
 }
 
 export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'svg'] as const;
@@ -37,12 +40,14 @@ const options = {
   draws: { type: 'string' },
   format: { type: 'string' },
   out: { type: 'string' },
+  at: { type: 'string' },
 } as const;
 
 const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   predict: ['no-simulation'],
   simulate: ['probe', 'csv', 'wav'],
   spectrum: ['probe'],
+  joint: ['probe', 'at'],
   tolerance: ['draws'],
   solve: ['free', 'jumpers', 'rounded'],
   check: [],
@@ -79,6 +84,7 @@ interface Given {
   readonly draws?: string;
   readonly format?: string;
   readonly out?: string;
+  readonly at?: string;
 }
 
 const MOST_DRAWS = 100_000;
@@ -87,6 +93,14 @@ function drawsOf(text: string): number {
   const draws = Number(text);
   if (Number.isInteger(draws) && draws >= LEAST_DRAWS && draws <= MOST_DRAWS) return draws;
   throw new Refusal([`--draws must be a whole number between ${LEAST_DRAWS} and ${MOST_DRAWS}, got ${text}`]);
+}
+
+/** A voltage, or a place on the way of the first probe. */
+function atOf(text: string): JointAt {
+  if (text === 'lowest' || text === 'middle' || text === 'highest') return text;
+  const volts = readQuantity(text, 'V');
+  if (volts !== null) return volts;
+  throw new Refusal([`--at must be a voltage, lowest, middle or highest, got ${text}`]);
 }
 
 function formatOf(text: string): SheetFormat {
@@ -113,5 +127,6 @@ export function parseArguments(command: string, argv: readonly string[]): Argume
     draws: given.draws === undefined ? null : drawsOf(given.draws),
     format: formatOf(given.format ?? 'json'),
     out: given.out ?? null,
+    at: atOf(given.at ?? 'middle'),
   };
 }

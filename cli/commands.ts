@@ -4,6 +4,7 @@ import {
   channelFaults,
   channelLimits,
   freeFaults,
+  jointAt,
   measure,
   placesOf,
   predict,
@@ -106,6 +107,16 @@ export function spectrumCommand(patch: Patch, args: Arguments): unknown {
     return [socket, { binHz, peaks, products: productLines(graph, socket, readings, spectrum) }] as const;
   });
   return { sampleRate: simulation.sampleRate, spectra: Object.fromEntries(spectra) };
+}
+
+/** What the second probe is when the first is at a voltage, or at a place on its way. */
+export function jointCommand(patch: Patch, args: Arguments): unknown {
+  const { graph, probes } = probesOf(patch, args);
+  const [a, b, ...more] = probes;
+  if (a === undefined || b === undefined || more.length > 0) throw new Refusal(['joint needs two --probe']);
+  const { traces, sampleRate } = simulateGraph(graph, { traces: probes });
+  const crossings = jointAt(traces.get(a) ?? [], traces.get(b) ?? [], args.at, sampleRate);
+  return { when: a, at: args.at, is: b, crossings };
 }
 
 function writeChunks(file: string, chunks: Iterable<string>): void {

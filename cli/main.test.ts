@@ -43,6 +43,16 @@ describe('the command line', () => {
     };
     expect(outputs['trim.out']).not.toHaveProperty('seen');
   });
+  it('tells what one voltage is when another is at a place on its way', () => {
+    const probes = ['--probe', 'swell.out', '--probe', 'trim.out'];
+    const at = (place: string) =>
+      JSON.parse(fenvo(['joint', fog, ...probes, '--at', place]).stdout) as { crossings: { other: number }[] };
+    // 0.4·v + 2 V.
+    expect(at('highest').crossings.map((c) => c.other)).toEqual([expect.closeTo(4, 6)]);
+    for (const { other } of at('1V').crossings) expect(other).toBeCloseTo(2.4, 6);
+    expect(fenvo(['joint', fog, ...probes, '--at', 'soon']).status).toBe(2);
+    expect(fenvo(['joint', fog, '--probe', 'trim.out']).stderr).toContain('two --probe');
+  });
   it('writes traces as CSV and WAV', () => {
     const [csv, wav] = [path.join(folder, 'a.csv'), path.join(folder, 'a.wav')];
     expect(fenvo(['simulate', fog, '--probe', 'trim.out', '--csv', csv, '--wav', wav]).status).toBe(0);

@@ -4,6 +4,7 @@ import { Refusal, parseArguments } from './arguments';
 import type { Arguments } from './arguments';
 import {
   checkCommand,
+  jointCommand,
   predictCommand,
   simulateCommand,
   solveCommand,
@@ -18,6 +19,7 @@ const perPatch: Readonly<Record<string, (patch: Patch, args: Arguments) => unkno
   predict: predictCommand,
   simulate: simulateCommand,
   spectrum: spectrumCommand,
+  joint: jointCommand,
   tolerance: toleranceCommand,
 };
 
@@ -42,6 +44,8 @@ FILE may be - for standard input. Output is JSON; several files produce an array
   simulate    --probe SOCKET         record this socket (repeatable)
               --csv FILE, --wav FILE write the recorded signals
   spectrum    --probe SOCKET         spectral peaks of this socket (repeatable)
+  joint       --probe A --probe B    what B is when A is at a place on its way
+              --at VOLTS|lowest|middle|highest   (default: middle)
   solve       --free MODULE.PARAM    let only these knobs change (repeatable)
               --jumpers              also change jumpers and switches
               --rounded              round settings to 0.5% of knob travel

@@ -76,7 +76,7 @@ export const polarizer = kind({
     unityVolts: setUp(number(5, 0.5, 12, 'V')),
     clipVolts: setUp(number(10, 0.1, 24, 'V')),
   },
-  brief: (p) => `gain ${showNumber(p.gain, 2)}`,
+  brief: (p) => `4-quadrant, gain ${showNumber(p.gain, 2)}`,
   inputs: () => [signal('in', 0, 'gain'), control('bias', 5, 'biasAmount'), control('cv'), signal('chain')],
   outputs: () => ['out'],
   panel: {

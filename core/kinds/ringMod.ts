@@ -96,7 +96,7 @@ export const ringMod = kind({
     trimA: trim(),
     trimB: trim(),
   },
-  brief: (p) => `${p.coupling.toUpperCase()} coupled`,
+  brief: (p) => `4-quadrant, ${p.coupling.toUpperCase()} coupled`,
   inputs: () => [signal('a'), signal('b')],
   outputs: () => ['out'],
   panel: {
