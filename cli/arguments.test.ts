@@ -35,6 +35,7 @@ describe('the words after a command', () => {
       draws: null,
       format: 'json',
       out: null,
+      at: 'middle',
     });
     expect(parseArguments('predict', ['a', '--no-simulation']).simulation).toBe(false);
     expect(parseArguments('solve', ['a', '--free', 'm.gain1', '--jumpers', '--rounded'])).toMatchObject({
