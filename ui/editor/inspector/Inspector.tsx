@@ -130,24 +130,29 @@ export const Inspector = memo(function Inspector(props: InspectorProps) {
   );
 });
 
-/** What comes into view on the way may grow as it does: for this many frames its place is checked again. */
-const SETTLES = 20;
+/** How long what was opened is kept in sight while the page around it still grows, milliseconds. */
+const SETTLES = 3000;
 
 /** Where the inspector lies below what is in view, as on a phone, it comes up with what is opened in it. */
 function useInSight(opened: unknown): void {
   useEffect(() => {
     if (opened === null) return undefined;
-    let [left, frame, reached] = [SETTLES, 0, 0];
+    let reached = 0;
     const look = (): void => {
       // A person who scrolls away meanwhile is left alone.
-      if (window.scrollY < reached) return;
+      if (window.scrollY < reached) return grown.disconnect();
       const aside = document.getElementById('inspector');
       if (aside && aside.getBoundingClientRect().top > window.innerHeight / 2) aside.scrollIntoView({ block: 'start' });
       reached = Math.floor(window.scrollY);
-      if (--left > 0) frame = requestAnimationFrame(look);
     };
-    look();
-    return () => cancelAnimationFrame(frame);
+    // It tells the size at once, and each time that it changes.
+    const grown = new ResizeObserver(look);
+    for (const part of document.querySelectorAll('#path, #inspector')) grown.observe(part);
+    const settled = setTimeout(() => grown.disconnect(), SETTLES);
+    return () => {
+      clearTimeout(settled);
+      grown.disconnect();
+    };
   }, [opened]);
 }
 
