@@ -68,6 +68,7 @@ class LiveProcessor extends AudioWorkletProcessor {
   private tap: Tap | null = null;
   private since = 0;
   private stopping = 0;
+  private begun: (readonly [number, number])[] = [];
 
   constructor() {
     super();
@@ -98,6 +99,7 @@ class LiveProcessor extends AudioWorkletProcessor {
         if (!playing) break;
         playing.patch = applyEdits(playing.patch, message.edits);
         playing.number = message.number;
+        this.begun.push([message.number, playing.player.engine.samples]);
         playing.player.edit(playing.patch, message.ears);
         break;
       case 'level':
@@ -137,6 +139,7 @@ class LiveProcessor extends AudioWorkletProcessor {
     this.playing = { player, patch, number: 0 };
     this.clock = new Clock();
     this.stopping = 0;
+    this.begun = [];
     this.since = 0;
   }
 
@@ -203,10 +206,13 @@ class LiveProcessor extends AudioWorkletProcessor {
       load: this.clock.load,
       dropouts: this.clock.dropouts,
       number: this.playing?.number ?? 0,
+      begun: this.begun,
+      block: player.engine.block,
       ...player.heard(),
       watched,
       traced,
     };
+    this.begun = [];
     this.tell(report);
   }
 }

@@ -45,7 +45,7 @@ export class LiveEngine {
   /** Samples that have been worked out. */
   private done = 0;
   /** Modules whose knobs move in the next block, back at rest after it. */
-  private moving: { readonly part: Part; readonly to: ParamValues }[] = [];
+  private moving: { readonly part: Part; readonly from: ParamValues; readonly to: ParamValues }[] = [];
 
   constructor(graph: Graph, options: LiveOptions = {}) {
     this.block = options.block ?? LIVE_BLOCK;
@@ -93,6 +93,8 @@ export class LiveEngine {
   edit(graph: Graph): void {
     const before = this.graph;
     this.graph = graph;
+    // Knobs that another edit moves before a block was worked out start from where they still stand.
+    const stood = new Map(this.moving.map(({ part, from }) => [part, from] as const));
     for (const { part, to } of this.moving) this.rest(part, to);
     this.moving = [];
     if (!sameWiring(before, graph)) {
@@ -105,8 +107,8 @@ export class LiveEngine {
       const was = before.modules[part.module.index];
       if (!now || !was || !part.place) continue;
       // A passive part that is turned loads what drives it otherwise, and what it drives.
-      if (now.params === was.params && sameLoads(now, was)) continue;
-      this.turn(part, now, was.params);
+      if (now.params === was.params && sameLoads(now, was) && !stood.has(part)) continue;
+      this.turn(part, now, stood.get(part) ?? was.params);
     }
   }
 
@@ -127,7 +129,7 @@ export class LiveEngine {
     }
     const step = Math.max(1, Math.floor(this.block / STEPS));
     part.kernel = movingKernel(this.run.shared, part.place, now.params, tracks, memory, step);
-    this.moving.push({ part, to: now.params });
+    this.moving.push({ part, from: was, to: now.params });
   }
 
   /** From where its knobs stood to where they stand now, within a block. */

@@ -97,15 +97,52 @@ describe('the way to the ears', () => {
     listening.setLevel(0);
     heardOf(listening, tone(0.3), 2);
     listening.heard();
+    listening.guard();
     const jump = heardOf(listening, tone(6), 0.05, 2);
-    // From 0.03 of full scale, or −30 dB, by 12 dB and what 50 ms let through.
-    expect(peakOf(jump)).toBeLessThan(gainOf(-30) * gainOf(12) * gainOf(2.5));
+    // From 0.03 of full scale, or −30 dB, by 12 dB.
+    expect(peakOf(jump)).toBeLessThan(gainOf(-30) * gainOf(12) * gainOf(0.1));
     expect(listening.heard().heldBack).toBeGreaterThan(10);
     heardOf(listening, tone(6), 2);
     listening.heard();
     heardOf(listening, () => 0, 0.5);
+    listening.guard();
     expect(peakOf(heardOf(listening, tone(6), 0.2))).toBeCloseTo(0.6, 1);
     expect(listening.heard().heldBack).toBeLessThan(1);
+  });
+
+  it('spoils no playing: from the second hit on all is as without a guard, whatever the clock and the decay', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 20, max: 300 }), fc.double({ min: 0.01, max: 2, noNaN: true }), (bpm, decay) => {
+        const every = 60 / bpm;
+        const hits = (t: number): number => 9 * Math.exp((-5 * (t % every)) / decay) * Math.sin(2 * Math.PI * 200 * t);
+        const [guarded, free] = [new Listening(RATE), new Listening(RATE)];
+        guarded.setLevel(0);
+        free.setLevel(0);
+        guarded.start();
+        const until = Math.max(4 * every, 1);
+        const [a, b] = [heardOf(guarded, hits, until), heardOf(free, hits, until)];
+        const from = Math.ceil(Math.max(every, FADE_IN + 0.05) * RATE) + LOOK_AHEAD;
+        let most = 0;
+        for (let k = from; k < a.length; k++) most = Math.max(most, Math.abs(a[k]! - b[k]!));
+        // A hundredth of a dB of the loudest.
+        expect(most).toBeLessThan(0.00115 * peakOf(b.subarray(from)));
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('holds back what an edit makes forty dB louder, and lets a player be as loud at any other time', () => {
+    const played = (guard: boolean): number => {
+      const listening = new Listening(RATE);
+      listening.setLevel(0);
+      heardOf(listening, tone(0.1), 4);
+      if (guard) listening.guard();
+      listening.heard();
+      return 20 * Math.log10(peakOf(heardOf(listening, tone(8), 0.04, 4)));
+    };
+    // From −30 dBFS, which counts as the least that was heard, by 12 dB.
+    expect(played(true)).toBeLessThan(-17.9);
+    expect(played(false)).toBeGreaterThan(-2.5);
   });
 
   it('makes two things that are compared equally loud', () => {

@@ -13,15 +13,14 @@ export const CEILING_DB = -1;
 export const FADE_IN = 0.3;
 /** Below this nothing is heard of constant voltage, Hz. */
 const BLOCK_HZ = 10;
-/** A jump of more than this many dB within this many seconds is held back. */
+/** A jump of more than this many dB within 50 ms is held back. */
 const JUMP_DB = 12;
-const JUMP_SECONDS = 0.05;
 /** What is quieter than this may begin as it likes, dB full scale. */
 const QUIET_DB = -30;
 /** How far back the loudest sound counts as heard, seconds. */
-const HEARD_SECONDS = 3;
-/** How fast what was held back comes, dB a second. */
-const RISE_DB = 24;
+const HEARD_SECONDS = 10;
+/** For how long after a start or an edit a jump is held back, seconds. */
+const GUARD_SECONDS = 3;
 /** How long the level takes to follow its knob, seconds. */
 const GLIDE = 0.02;
 const STOP = 0.003;
@@ -95,8 +94,14 @@ export class Listening {
     this.matchWanted = gainOf(db);
   }
 
+  /** Something else than playing may make a jump from now on: an edit, a switch, other ears. */
+  guard(): void {
+    this.jumps.guard();
+  }
+
   /** Comes in anew, from silence. */
   start(): void {
+    this.guard();
     this.fade = 0;
     this.fadeStep = 1 / (FADE_IN * this.sampleRate);
   }
@@ -121,7 +126,8 @@ export class Listening {
       this.match += (this.matchWanted - this.match) * this.glide;
       this.fade = Math.min(1, Math.max(0, this.fade + this.fadeStep));
       const gain = this.level * this.match * this.fade;
-      const held = this.jumps.gain(Math.max(Math.abs(l), Math.abs(r)) * gain);
+      const size = Math.max(Math.abs(l), Math.abs(r));
+      const held = this.jumps.gain(size * gain, size * this.wanted * this.matchWanted);
       left[i] = l * gain * held;
       right[i] = r * gain * held;
     }
@@ -149,37 +155,68 @@ export class Listening {
   }
 }
 
+/** A stretch whose loudest sample is kept, seconds. */
+const STRETCH = 0.05;
+
 /**
- * Holds back what is suddenly far louder than all that was heard lately: it begins 12 dB above that, and comes up
- * slowly from there. What was loud a moment ago may be loud again.
+ * Holds back what is suddenly far louder than all that was heard lately, where something else than playing made it: for
+ * some seconds after it was opened, what comes may stand 12 dB above the loudest of the last ten seconds, and comes up by
+ * as much in 50 ms. A note that was heard once is no jump.
  */
 class Jumps {
   private readonly quiet = gainOf(QUIET_DB);
   private readonly jump = gainOf(JUMP_DB);
-  /** What is heard now, and the loudest of late. */
+  /** Samples for which it is open. */
+  private open = 0;
+  private readonly opens: number;
+  /** What comes now, and the gain that it is given. */
   private now = 0;
-  private lately = this.quiet;
+  private held = 1;
   private least = 1;
+  /** The loudest of each stretch of the last ten seconds, the running one, and the loudest of all but the last two. */
+  private readonly stretches = new Float64Array(Math.round(HEARD_SECONDS / STRETCH));
+  private at = 0;
+  private running = 0;
+  private count = 0;
+  private last = 0;
+  private lately = 0;
+  private readonly length: number;
   private readonly decay: number;
-  private readonly fall: number;
   private readonly rise: number;
 
   constructor(sampleRate: number) {
-    this.decay = Math.exp(-1 / (JUMP_SECONDS * sampleRate));
-    this.fall = gainOf(-JUMP_DB / (HEARD_SECONDS * sampleRate));
-    this.rise = gainOf(RISE_DB / sampleRate);
+    this.opens = GUARD_SECONDS * sampleRate;
+    this.length = Math.round(STRETCH * sampleRate);
+    this.decay = Math.exp(-1 / (STRETCH * sampleRate));
+    this.rise = gainOf(JUMP_DB / (STRETCH * sampleRate));
   }
 
-  /** What a sample of this size is multiplied by. */
-  gain(size: number): number {
+  /** Something else than playing may make a jump from now on. */
+  guard(): void {
+    this.open = this.opens;
+  }
+
+  /** What a sample of this size is multiplied by; `whole` is its size once it is all there, which is what counts later. */
+  gain(size: number, whole: number): number {
+    this.keep(whole);
     this.now = Math.max(size, this.now * this.decay);
-    const most = this.lately * this.jump;
-    const out = Math.min(this.now, most);
-    this.lately =
-      out > this.lately ? Math.min(out, this.lately * this.rise) : Math.max(this.quiet, out, this.lately * this.fall);
-    const gain = this.now > most ? most / this.now : 1;
-    this.least = Math.min(this.least, gain);
-    return gain;
+    const most = Math.max(this.quiet, this.lately) * this.jump;
+    const wanted = this.open > 0 && this.now > most ? most / this.now : 1;
+    if (this.open > 0) this.open--;
+    this.held = Math.min(wanted, this.held * this.rise);
+    this.least = Math.min(this.least, this.held);
+    return this.held;
+  }
+
+  private keep(size: number): void {
+    if (size > this.running) this.running = size;
+    if (++this.count < this.length) return;
+    this.stretches[this.at] = this.last;
+    this.at = (this.at + 1) % this.stretches.length;
+    this.lately = this.stretches.reduce((a, b) => Math.max(a, b), 0);
+    this.last = this.running;
+    this.running = 0;
+    this.count = 0;
   }
 
   heldBack(): number {

@@ -39,6 +39,7 @@ export class Player {
   edit(patch: Patch, ears: Listened): void {
     this.engine.edit(graphAt(patch, this.sampleRate));
     this.ears = ears;
+    this.listening.guard();
   }
 
   /** The next samples as they are heard, at most a block of the engine's. */
