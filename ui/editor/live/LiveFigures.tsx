@@ -1,5 +1,6 @@
 'use client';
 import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useStore } from 'zustand';
 import { showDb, showNumber } from '@/core';
@@ -45,9 +46,13 @@ function Figure({
  * goes moves no button away from under a hand.
  */
 export function LiveFigures({ live }: { readonly live: Live }) {
-  const { phase, report } = useStore(live.store);
-  if (isSilent(phase) || !report) return null;
-  const peak = dbOf(report.peak);
+  const { phase, report, meter } = useStore(live.store);
+  if (isSilent(phase) || !report || !meter) return null;
+  const [peak, held, rms] = [meter.peak, meter.held, meter.rms].map(dbOf) as [
+    number | null,
+    number | null,
+    number | null,
+  ];
   return (
     <Box
       sx={{
@@ -64,9 +69,12 @@ export function LiveFigures({ live }: { readonly live: Live }) {
         value={peak === null ? 0 : Math.max(0, Math.min(100, 100 - (100 * peak) / FLOOR))}
         sx={{ width: 90, height: 8 }}
       />
-      <Figure id="peak" name="Peak" value={showDb(peak)} />
-      {report.reduction > HEARD && <Figure id="limiter" name="Limiter" value={showDb(-report.reduction)} bad />}
-      {report.heldBack > HEARD && <Figure id="held" name="Jump limiter" value={showDb(report.heldBack)} bad />}
+      <ButtonBase title="Reset the held peak" aria-label="Reset the held peak" onClick={() => live.resetMeter()}>
+        <Figure id="peak" name="Peak" value={showDb(held)} />
+      </ButtonBase>
+      <Figure id="rms" name="RMS" value={showDb(rms)} />
+      {meter.reduction > HEARD && <Figure id="limiter" name="Limiter" value={showDb(-meter.reduction)} bad />}
+      {meter.heldBack > HEARD && <Figure id="held" name="Jump limiter" value={showDb(meter.heldBack)} bad />}
       <Figure id="time" name="Time" value={clock(report.samples / report.sampleRate)} />
       <Figure id="load" name="CPU" value={`${showNumber(100 * report.load, 0)}%`} bad={report.load > 0.85} />
       <Figure id="dropouts" name="Dropouts" value={String(report.dropouts)} bad={report.dropouts > 0} />

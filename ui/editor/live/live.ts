@@ -6,6 +6,7 @@ import { hearing } from '@/ui/session/hearing';
 import { meters } from '@/ui/session/meters';
 import type { LiveReport } from '@/wire/live';
 import { Heaviness } from './heavy';
+import { MeterHold } from './meterHold';
 import { listenedTo } from './listened';
 import type { Listened } from './listened';
 import { matchFor, start, tracesOf } from './liveState';
@@ -31,6 +32,7 @@ export class Live {
   private edited = false;
   private reports = 0;
   private heaviness = new Heaviness();
+  private meter = new MeterHold();
   private take: Take | null = null;
   /** Seconds of play at the last report, and when it came. */
   private clock = { at: 0, came: 0 };
@@ -40,7 +42,7 @@ export class Live {
   constructor(private readonly desk: DeskStore) {
     const left = desk.subscribe((now, before) => {
       if (now.patch === before.patch) return;
-      this.take?.note(before.patch, now.patch, this.seconds());
+      this.take?.note(before.patch, now.patch, (this.sound?.edits ?? 0) + 1, this.seconds());
       this.follow();
     });
     const hide = (): void => this.stop();
@@ -96,6 +98,7 @@ export class Live {
     this.edited = false;
     this.reports = 0;
     this.heaviness = new Heaviness();
+    this.meter = new MeterHold();
     this.told = 0;
     this.clock = { at: 0, came: performance.now() };
     sound.play(listened.patch, listened.ears, this.store.getState().level, traces);
@@ -182,6 +185,11 @@ export class Live {
     this.watch();
   }
 
+  /** Forgets the held peak. */
+  resetMeter(): void {
+    this.meter.reset();
+  }
+
   setLevel(level: number): void {
     this.set({ level });
     this.sound?.setLevel(level);
@@ -251,10 +259,13 @@ export class Live {
     const came = performance.now();
     this.clock = { at: report.samples / report.sampleRate, came };
     this.reports++;
+    for (const [edit, sample] of report.begun)
+      this.take?.heard(edit, (sample - 1) / report.sampleRate, (sample + report.block - 1) / report.sampleRate);
+    this.meter.add(report, came);
     const heavy = this.heaviness.add(report.load, report.dropouts, came / 1000);
     if (heavy && !this.store.getState().heavy) this.set({ heavy });
     const beyond = this.edited ? [] : this.watching.beyond(report, this.store.getState().beyond);
     if (beyond.length > 0) this.set({ beyond: [...this.store.getState().beyond, ...beyond] });
-    if (this.reports % TEXT_EVERY === 0) this.set({ report });
+    if (this.reports % TEXT_EVERY === 0) this.set({ report, meter: this.meter.take(came) });
   }
 }

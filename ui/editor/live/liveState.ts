@@ -3,6 +3,7 @@ import type { Hand, Patch } from '@/core';
 import { api } from '@/ui/parts/api';
 import type { LiveReport, LiveTrace } from '@/wire/live';
 import { USUAL } from './listened';
+import type { MeterShown } from './meterHold';
 import type { Phase } from './transport';
 
 /** What is compared with the patch as it is. */
@@ -22,6 +23,8 @@ export interface LiveState {
   /** What a test voice does, while one is heard. */
   readonly voice: string | null;
   readonly report: LiveReport | null;
+  /** How loud it is, nothing lost between two looks. */
+  readonly meter: MeterShown | null;
   /** It took nearly all the time that there is. */
   readonly heavy: boolean;
   readonly halfRate: boolean;
@@ -44,6 +47,7 @@ export const start: LiveState = {
   choice: USUAL,
   voice: null,
   report: null,
+  meter: null,
   heavy: false,
   halfRate: false,
   alone: false,

@@ -82,6 +82,11 @@ export class Sound implements Device {
     this.tell({ do: 'play', patch, ears, level, traces });
   }
 
+  /** How many edits were sent. */
+  get edits(): number {
+    return this.sent;
+  }
+
   edit(edits: readonly Edit[], ears: ListenTo): void {
     this.tell({ do: 'edit', edits, ears, number: ++this.sent });
   }

@@ -1,15 +1,23 @@
 import { knobsIn } from '@/core';
 import type { Edit, Hand, HandPoint, ModuleDoc, Patch } from '@/core';
-import { ordered, simplified } from '../gesture/points';
+import { simplified } from '../gesture/points';
 
 /** A recorded move may be off by this share of its knob's span. */
-const LOOSE = 0.002;
-/** Knobs that jump between notes are held, not slid: this share of all steps, at least. */
-const JUMPS = 0.5;
-/** A step this near in time to the one before is a slide, seconds. */
-const SLIDE = 0.12;
+const LOOSE = 0.003;
+/** Times closer than this are one moment, seconds. */
+const APART = 1e-6;
 
-type Moves = Map<string, { readonly points: HandPoint[]; readonly span: number }>;
+interface Move {
+  readonly at: string;
+  readonly from: number;
+  readonly value: number;
+  readonly span: number;
+  /** The edit that made it. */
+  readonly edit: number;
+  /** When it began, and when it was there; by the page's clock until the sound thread says when it was heard. */
+  begins: number;
+  ends: number;
+}
 
 /** The knobs of a module that stand elsewhere in another state of it. */
 function movedKnobs(
@@ -25,47 +33,61 @@ function movedKnobs(
   });
 }
 
-/** One stretch of playing, as it is recorded: every knob that was turned, with when. */
+/** The corners of what a knob did: held until each move begins, there when it ends. Moves of one moment are one. */
+function cornersOf(moves: readonly Move[], begun: number): HandPoint[] {
+  const [first] = moves;
+  if (!first) return [];
+  const points: HandPoint[] = [{ t: begun, value: first.from }];
+  moves.forEach(({ begins, ends, value }, i) => {
+    const next = moves[i + 1];
+    if (next && next.begins - begins < APART) return;
+    const last = points.at(-1) as HandPoint;
+    const from = Math.max(begins, last.t);
+    if (from - last.t > APART) points.push({ t: from, value: last.value });
+    points.push({ t: Math.max(ends, from + 2 * APART), value });
+  });
+  return points;
+}
+
+/** One stretch of playing, as it is recorded: every knob that was turned, with when that was heard. */
 export class Take {
-  private readonly moves: Moves = new Map();
+  private readonly moves: Move[] = [];
 
   /** @param begun seconds after the start of play. */
   constructor(private readonly begun: number) {}
 
   /** The knobs that were turned by now. */
   get moved(): ReadonlySet<string> {
-    return new Set(this.moves.keys());
+    return new Set(this.moves.map((m) => m.at));
   }
 
-  /** The knobs that an edit moved, by the time played in seconds. */
-  note(before: Patch, after: Patch, t: number): void {
+  /**
+   * The knobs that an edit moved.
+   *
+   * @param edit the number under which it is sent. @param t the time played by the page's clock, seconds.
+   */
+  note(before: Patch, after: Patch, edit: number, t: number): void {
     const { bpm } = after.settings;
     for (const m of after.modules) {
       const was = before.modules.find((x) => x.id === m.id);
       if (!was || was === m) continue;
-      for (const { at, value, from, span } of movedKnobs(was, m, bpm)) {
-        const known = this.moves.get(at) ?? { points: [{ t: this.begun, value: from }], span };
-        // Moves come in their order, however the clock that tells their times is set right between them.
-        known.points.push({ t: Math.max(t, (known.points.at(-1) as HandPoint).t), value });
-        this.moves.set(at, known);
-      }
+      for (const moved of movedKnobs(was, m, bpm)) this.moves.push({ ...moved, edit, begins: t, ends: t });
     }
   }
 
-  /** The hands that play it again. */
+  /** When an edit was heard: from where its knobs began to move until they were there, seconds after the start of play. */
+  heard(edit: number, begins: number, ends: number): void {
+    for (const move of this.moves) if (move.edit === edit) Object.assign(move, { begins, ends });
+  }
+
+  /** The hands that play it again, within half a percent of each knob's span at every sample. */
   hands(): Hand[] {
-    return [...this.moves].map(([at, { points, span }]): Hand => {
-      const steps = points.slice(1).map((p, i) => p.t - (points[i] as HandPoint).t);
-      const jumps = steps.filter((s) => s > SLIDE).length / Math.max(1, steps.length);
-      const hold = jumps >= JUMPS;
-      const volts = ordered(points.map(({ t, value }) => ({ t, volts: value })));
-      const thin = hold ? volts : simplified(volts, span * LOOSE);
-      return {
-        at,
-        points: thin.map((p) => ({ t: p.t, value: p.volts })),
-        interpolation: hold ? 'hold' : 'linear',
-        loop: false,
-      };
+    return [...this.moved].map((at): Hand => {
+      const moves = this.moves.filter((m) => m.at === at).toSorted((a, b) => a.edit - b.edit);
+      const corners = cornersOf(moves, this.begun).map(({ t, value }) => ({ t, volts: value }));
+      const thin = simplified(corners, (moves[0]?.span ?? 0) * LOOSE);
+      const points = thin.map((p) => ({ t: p.t, value: p.volts }));
+      return { at, points, interpolation: 'linear', loop: false };
     });
   }
 }
