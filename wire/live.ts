@@ -22,7 +22,14 @@ export type ToLive =
       readonly level: number;
       readonly traces: readonly LiveTrace[];
     }
-  | { readonly do: 'edit'; readonly edits: readonly Edit[]; readonly ears: ListenTo; readonly number: number }
+  | {
+      readonly do: 'edit';
+      readonly edits: readonly Edit[];
+      readonly ears: ListenTo;
+      readonly number: number;
+      /** Goes over to the other side of a comparison, at this gain, dB. */
+      readonly switchDb?: number;
+    }
   | { readonly do: 'level'; readonly db: number }
   /** Makes what is heard as loud as what it is compared with, dB. */
   | { readonly do: 'match'; readonly db: number }

@@ -1,19 +1,17 @@
 import { expose } from 'comlink';
 import { loudnessOver } from '../core/answers/loudnessVariants';
-import { loudnessOf, render } from '../core/live/render';
+import { loudnessOf, render, secondsHeard } from '../core/live/render';
 import type { ListenWorker } from '../wire/listen';
 import { Assets } from './assets';
 import { progressTeller } from './tellProgress';
 
 const assets = new Assets();
 const tellProgress = progressTeller(100);
-/** How much of a patch is played to measure its loudness, seconds. */
-const HEARD = 4;
-
 const worker: ListenWorker = {
   async loudness(sides) {
     const found: number[] = [];
-    for (const { patch, ears } of sides) found.push(loudnessOf(patch, ears, HEARD, await assets.of(patch)));
+    for (const { patch, ears } of sides)
+      found.push(loudnessOf(patch, ears, secondsHeard(patch, ears), await assets.of(patch)));
     return found;
   },
   loudnessVariants: async (patch, id) => loudnessOver(patch, id, await assets.of(patch)),

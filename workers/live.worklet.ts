@@ -100,7 +100,8 @@ class LiveProcessor extends AudioWorkletProcessor {
         playing.patch = applyEdits(playing.patch, message.edits);
         playing.number = message.number;
         this.begun.push([message.number, playing.player.engine.samples]);
-        playing.player.edit(playing.patch, message.ears);
+        if (message.switchDb === undefined) playing.player.edit(playing.patch, message.ears);
+        else playing.player.switchTo(playing.patch, message.ears, message.switchDb);
         break;
       case 'level':
         playing?.player.listening.setLevel(message.db);

@@ -24,6 +24,8 @@ const GUARD_SECONDS = 3;
 /** How long the level takes to follow its knob, seconds. */
 const GLIDE = 0.02;
 const STOP = 0.003;
+/** Half of a switch from one side of a comparison to the other, seconds. */
+const SWITCH = 0.01;
 
 /** What a listener is told of the last stretch. */
 export interface Heard {
@@ -68,6 +70,8 @@ export class Listening {
   private match = 1;
   private matchWanted = 1;
   private fade = 0;
+  private dip = 1;
+  private dipStep = 0;
   private fadeStep: number;
   private readonly jumps: Jumps;
   private peak = 0;
@@ -92,6 +96,22 @@ export class Listening {
   /** What makes two things that are compared equally loud, dB. */
   setMatch(db: number): void {
     this.matchWanted = gainOf(db);
+  }
+
+  /** The same at once: only while nothing is heard, at the bottom of a dip. */
+  switchMatch(db: number): void {
+    this.matchWanted = gainOf(db);
+    this.match = this.matchWanted;
+  }
+
+  /** Goes down to nothing within half a switch, or comes back up. */
+  dipTo(up: boolean): void {
+    this.dipStep = (up ? 1 : -1) / (SWITCH * this.sampleRate);
+  }
+
+  /** It is at the bottom of a dip. */
+  get isDipped(): boolean {
+    return this.dip === 0;
   }
 
   /** Something else than playing may make a jump from now on: an edit, a switch, other ears. */
@@ -125,7 +145,8 @@ export class Listening {
       this.level += (this.wanted - this.level) * this.glide;
       this.match += (this.matchWanted - this.match) * this.glide;
       this.fade = Math.min(1, Math.max(0, this.fade + this.fadeStep));
-      const gain = this.level * this.match * this.fade;
+      this.dip = Math.min(1, Math.max(0, this.dip + this.dipStep));
+      const gain = this.level * this.match * this.fade * this.dip;
       const size = Math.max(Math.abs(l), Math.abs(r));
       const held = this.jumps.gain(size * gain, size * this.wanted * this.matchWanted);
       left[i] = l * gain * held;

@@ -21,6 +21,8 @@ export class Player {
   private readonly left: Float64Array;
   private readonly right: Float64Array;
   private readonly silence: Float64Array;
+  /** The side that is gone over to. */
+  private other: { readonly patch: Patch; readonly ears: Listened; readonly matchDb: number } | null = null;
 
   constructor(
     patch: Patch,
@@ -36,7 +38,17 @@ export class Player {
     this.silence = new Float64Array(block);
   }
 
+  /** Goes over to the other side of a comparison: down, across with both gains in place, and up, in 20 ms. */
+  switchTo(patch: Patch, ears: Listened, matchDb: number): void {
+    this.other = { patch, ears, matchDb };
+    this.listening.dipTo(false);
+  }
+
   edit(patch: Patch, ears: Listened): void {
+    if (this.other) {
+      this.other = { ...this.other, patch, ears };
+      return;
+    }
     this.engine.edit(graphAt(patch, this.sampleRate));
     this.ears = ears;
     this.listening.guard();
@@ -48,6 +60,12 @@ export class Player {
     this.take(this.ears.left, this.left, count);
     this.take(this.ears.right, this.right, count);
     this.listening.process(this.left, this.right, left, right, count);
+    const { other } = this;
+    if (!other || !this.listening.isDipped) return;
+    this.other = null;
+    this.edit(other.patch, other.ears);
+    this.listening.switchMatch(other.matchDb);
+    this.listening.dipTo(true);
   }
 
   heard(): Heard {

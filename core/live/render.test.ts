@@ -5,7 +5,7 @@ import { simulateGraph } from '../simulate/simulate';
 import { patchOf } from '../testing/patch';
 import { usualEars } from './ears';
 import { graphAt } from './player';
-import { loudnessOf, render } from './render';
+import { loudnessOf, render, secondsHeard } from './render';
 
 const patch = patchOf({ tone: ['oscillator', { baseHz: 440 }], half: ['attenuator', { amount: 0.5 }] }, [
   'tone.sine > half.in',
@@ -115,5 +115,22 @@ describe('a rendering', () => {
     const soft = loudnessOf(patch, ears, 2);
     expect(20 * Math.log10(loud / soft)).toBeCloseTo(20 * Math.log10(2), 1);
     expect(loud).toBeCloseTo(0.5 / Math.SQRT2, 2);
+  });
+});
+
+describe('how long a patch is heard to tell how loud it is', () => {
+  it('is whole cycles of what moves slower than sound, at least four seconds and at most a minute', () => {
+    const swelling = (rateHz: number) =>
+      patchOf({ o: ['oscillator'], l: ['lfo', { rateHz, lowVolts: 0, highVolts: 5 }], a: ['vca'], x: ['lineOut'] }, [
+        'o.sine > a.in',
+        'l.out > a.cv',
+        'a.out > x.left',
+      ]);
+    const ears = { left: 'a.out', right: 'a.out' };
+    expect(secondsHeard(swelling(0.05), ears)).toBeCloseTo(20, 9);
+    expect(secondsHeard(swelling(0.3), ears)).toBeCloseTo(20 / 3, 9);
+    expect(secondsHeard(swelling(2), ears)).toBeCloseTo(4, 9);
+    expect(secondsHeard(swelling(0.001), ears)).toBe(4);
+    expect(secondsHeard(patchOf({ o: ['oscillator'] }, []), { left: 'o.sine', right: 'o.sine' })).toBe(4);
   });
 });

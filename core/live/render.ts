@@ -1,3 +1,9 @@
+import { buildGraph } from '../graph/graph';
+import { idOf } from '../document/sockets';
+import type { Cycle } from '../bounds/slow';
+import { slowerOf, slowSeconds } from '../bounds/slow';
+import { repeatsIn } from '../bounds/repeats';
+import { BoundsEngine } from '../bounds/bounds';
 import { WaveFile } from 'wavefile';
 import type { Patch } from '../document/types';
 import type { AssetLookup } from '../kinds/kind';
@@ -120,6 +126,21 @@ export function render(patch: Patch, options: RenderOptions): Rendered {
     options.progress?.((k0 + count) / samples);
   }
   return { parts, over, peak };
+}
+
+/** A patch is heard at least this long to tell how loud it is, and at most so long, seconds. */
+const LEAST_HEARD = 4;
+const MOST_HEARD = 60;
+
+/** How long a patch is heard to tell how loud it is: whole cycles of what moves slower than sound, seconds. */
+export function secondsHeard(patch: Patch, { left, right }: Pick<Ears, 'left' | 'right'>): number {
+  const graph = buildGraph(patch);
+  const known = repeatsIn(graph, new BoundsEngine().run(graph));
+  const cycle = [left, right]
+    .flatMap((socket) => known.get(idOf(socket))?.slow ?? [])
+    .reduce<Cycle>((a, b) => slowerOf(a, b), 'none');
+  const every = slowSeconds(cycle);
+  return every === null ? LEAST_HEARD : Math.min(MOST_HEARD, every * Math.max(1, Math.ceil(LEAST_HEARD / every)));
 }
 
 /** How loud ears hear a patch in its first seconds, root mean square of full scale. */

@@ -11,7 +11,7 @@ import type { Patch } from '@/core';
 import { SelectField } from '@/ui/parts/SelectField';
 import type { DeskStore } from '@/ui/session/desk';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { listenedTo, USUAL } from './listened';
+import type { Listened } from './listened';
 import { listenJob } from '@/ui/parts/workerJob';
 import type { Live } from './live';
 import { matchFor } from './liveState';
@@ -37,21 +37,42 @@ function otherPatch(desk: DeskStore, key: string): Patch | null {
   return variant ? applyEdits(patch, [{ do: 'state', state: variant }]) : null;
 }
 
-/** Works out how loud both sides are, once for each pair. */
+/** How long an edit is waited for before both sides are measured again, milliseconds. */
+const REST = 400;
+/** Neither side is turned down. */
+const UNMATCHED = { here: 0, there: 0 };
+
+/** Works out how loud both sides are, again after each edit; until it is there the match of before stands. */
 function useMatch(desk: DeskStore, live: Live): void {
   const { other, choice } = useStore(live.store);
-  const waits = other !== null && other.match === null;
+  const patch = useStore(desk, (s) => s.patch);
+  const compared = other?.patch;
   useEffect(() => {
-    if (!waits || !other) return undefined;
-    const sides = [desk.getState().patch, other.patch].map((patch) => listenedTo(patch, null, choice || USUAL));
-    const [here, there] = sides;
-    if (!here || !there) return undefined;
-    const job = listenJob((worker) =>
-      worker.loudness([here, there].map(({ patch, ears }) => ({ patch, ears: { ...ears } }))),
-    );
-    job.done.then(([a = 0, b = 0]) => live.matchedBy({ here: a, there: b })).catch(() => undefined);
-    return () => job.cancel();
-  }, [waits, other, choice, desk, live]);
+    if (!compared) return undefined;
+    let end: (() => void) | null = null;
+    const rested = setTimeout(() => {
+      const [here, there] = [patch, compared].map((p) => live.heardOf(p));
+      if (!here || !there) live.matchedBy(UNMATCHED);
+      else end = measure([here, there], live);
+    }, REST);
+    return () => {
+      clearTimeout(rested);
+      end?.();
+    };
+  }, [compared, patch, choice, live]);
+}
+
+/** @returns ends it. */
+function measure(sides: readonly Listened[], live: Live): () => void {
+  let ended = false;
+  const job = listenJob((worker) => worker.loudness(sides.map(({ patch, ears }) => ({ patch, ears: { ...ears } }))));
+  job.done
+    .then(([here = 0, there = 0]) => live.matchedBy({ here, there }))
+    .catch(() => !ended && live.matchedBy(UNMATCHED));
+  return () => {
+    ended = true;
+    job.cancel();
+  };
 }
 
 /** The patch beside another state of it, heard in turns, equally loud. */

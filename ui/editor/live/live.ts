@@ -74,6 +74,11 @@ export class Live {
     return listened && alone ? { ...listened, patch: heardAlone(listened.patch, listened.ears) } : listened;
   }
 
+  /** How a state of the patch would be heard now; null where nothing of it can be. */
+  heardOf(patch: Patch): Listened | null {
+    return listenedTo(patch, this.end, this.store.getState().choice);
+  }
+
   async play(): Promise<void> {
     if (!isSilent(this.transport.phase)) return;
     if (!this.listened()) {
@@ -156,7 +161,7 @@ export class Live {
   }
 
   /** What is in the editor is what is heard. */
-  private follow(): void {
+  private follow(switchDb?: number): void {
     const { sound, sent } = this;
     if (!sound || !sent) return;
     const now = this.listened();
@@ -166,7 +171,7 @@ export class Live {
     }
     this.sent = now;
     this.edited = true;
-    sound.edit(editsBetween(sent.patch, now.patch), now.ears);
+    sound.edit(editsBetween(sent.patch, now.patch), now.ears, switchDb);
     if (now.voice !== this.store.getState().voice) this.set({ voice: now.voice });
     if (now.patch.modules !== sent.patch.modules) this.watch();
   }
@@ -249,8 +254,7 @@ export class Live {
     const { other, side } = this.store.getState();
     if (!other) return;
     this.set({ side: side === 'here' ? 'there' : 'here' });
-    this.follow();
-    this.sound?.setMatch(matchFor(this.store.getState()));
+    this.follow(matchFor(this.store.getState()));
   }
 
   private report(report: LiveReport): void {

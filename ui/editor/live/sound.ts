@@ -87,8 +87,9 @@ export class Sound implements Device {
     return this.sent;
   }
 
-  edit(edits: readonly Edit[], ears: ListenTo): void {
-    this.tell({ do: 'edit', edits, ears, number: ++this.sent });
+  /** @param switchDb the gain of the other side of a comparison, where it is gone over to. */
+  edit(edits: readonly Edit[], ears: ListenTo, switchDb?: number): void {
+    this.tell({ do: 'edit', edits, ears, number: ++this.sent, ...(switchDb !== undefined && { switchDb }) });
   }
 
   setLevel(db: number): void {
