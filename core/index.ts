@@ -33,6 +33,10 @@ export { printPatch } from './document/print';
 export { patchSchema, rackSchema } from './document/schema';
 export { stateOf } from './document/state';
 export { ASSET, LIMITS, OHMS } from './document/types';
+export { NOISE } from './document/limits';
+export { usualNoise } from './answers/noise';
+export { hasLevel } from './answers/levels';
+export { arrivalAt } from './answers/timeToArrive';
 export { SETTINGS } from './document/patch';
 export type {
   Bypass,

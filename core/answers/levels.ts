@@ -1,3 +1,4 @@
+import { idOf } from '../document/sockets';
 import { repeatsIn } from '../bounds/repeats';
 import type { ModuleBounds } from '../bounds/bounds';
 import type { Repeats } from '../bounds/repeats';
@@ -14,6 +15,13 @@ const isHeard = (graph: Graph, m: GraphModule): boolean =>
     !m.kind.sound?.smooths &&
     m.inputs.some((s) => s.spec.role === 'signal' && carriesAudio(graph, s)));
 
+/** Whether a socket carries sound, so that a level can be told there. */
+export function hasLevel(graph: Graph, socket: string): boolean {
+  const m = graph.modules.find((x) => x.id === idOf(socket));
+  const input = m?.inputs.find((s) => s.socket === socket);
+  return !!m && (input ? carriesAudio(graph, input) : isHeard(graph, m));
+}
+
 /** What follows the level of every output that carries sound and is in use. */
 export function levelWatchers(graph: Graph): LevelWatch[] {
   const used = new Set<string>([
@@ -25,9 +33,11 @@ export function levelWatchers(graph: Graph): LevelWatch[] {
     .flatMap((m) => m.outputs.filter((o) => used.has(o.socket)).map((o) => new LevelWatch(o.socket, graph.sampleRate)));
 }
 
+/** After how many seconds a level repeats that sound of these cycles makes; null where that is not told. */
+export const levelRepeats = (known: Repeats | undefined): number | null => (known ? slowSeconds(known.slow) : null);
+
 /** The steps of the last whole slow cycle before a module, else of the second half of the window. */
-function settledSteps(steps: readonly number[], known: Repeats | undefined): readonly number[] {
-  const every = known ? slowSeconds(known.slow) : null;
+export function settledSteps(steps: readonly number[], every: number | null): readonly number[] {
   const cycle = every === null ? null : Math.round(every / LEVEL_SECONDS);
   if (cycle !== null && cycle >= 1 && cycle <= steps.length) return steps.slice(steps.length - cycle);
   return steps.slice(Math.floor(steps.length / 2));
@@ -60,7 +70,9 @@ export function levelsOf(
   const repeats = repeatsIn(graph, bounds);
   const idOfOutput = new Map(graph.modules.flatMap((m) => m.outputs.map((o) => [o.socket, m.id] as const)));
   const steps = new Map(
-    watched.map((w) => [w.socket, settledSteps(w.steps, repeats.get(idOfOutput.get(w.socket) ?? ''))] as const),
+    watched.map(
+      (w) => [w.socket, settledSteps(w.steps, levelRepeats(repeats.get(idOfOutput.get(w.socket) ?? '')))] as const,
+    ),
   );
   const levels = [...steps].flatMap(([socket, list]) => {
     const level = levelOf(list);

@@ -1,7 +1,7 @@
 import { inputsNamed, gainThrough, sourceOf } from '../findings/paths';
 import { restVolts } from '../findings/rest';
 import type { Graph, GraphInput, GraphModule } from '../graph/graph';
-import type { GainSpec } from '../kinds/kind';
+import type { GainSpec, Kind } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { Observer, Simulation } from '../simulate/types';
 import { socketAt } from '../document/sockets';
@@ -62,12 +62,15 @@ export function noiseWatchers(graph: Graph): GainRms[] {
   );
 }
 
+/** What each output of a kind adds where its module does not say, microvolts RMS. */
+export const usualNoise = (kind: Kind): number => kind.sound?.noiseMicrovolts ?? USUAL_MICROVOLTS;
+
 /** What each output of a module adds by itself, volts RMS: none of passive parts, and none where all is ideal. */
 export function ownNoise(graph: Graph, m: GraphModule): number {
   if (graph.patch.settings.loading === 'ideal' || m.kind.electrical?.joins) return 0;
   if (m.kind.electrical?.passive?.(m.params)) return 0;
   const told = graph.patch.modules.find((doc) => doc.id === m.id)?.noiseMicrovolts;
-  return (told ?? m.kind.sound?.noiseMicrovolts ?? USUAL_MICROVOLTS) * 1e-6;
+  return (told ?? usualNoise(m.kind)) * 1e-6;
 }
 
 /** What a stage makes of a small signal from an input to an output, as a root mean square. */

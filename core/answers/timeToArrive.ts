@@ -1,7 +1,7 @@
 import { pitchedOutputs } from '../findings/pitch-paths';
 import { stepperAt } from '../findings/steppers';
-import { socketAt } from '../document/sockets';
-import type { Graph } from '../graph/graph';
+import { idOf, socketAt } from '../document/sockets';
+import type { Graph, GraphModule } from '../graph/graph';
 import type { Observer } from '../simulate/types';
 
 /** A pitch has arrived within 3 cents, volts; any other voltage within a share of its step. */
@@ -71,14 +71,22 @@ export class ArrivalWatch implements Observer {
   }
 }
 
+/** What follows a lag, where stepped voltage comes into it. */
+function watchOf(graph: Graph, m: GraphModule | undefined): ArrivalWatch[] {
+  const lags = m?.kind.timing?.lags;
+  const input = m?.inputs.find((s) => s.spec.name === lags);
+  if (!m || !input || input.driver.type !== 'output' || !stepperAt(graph, input)) return [];
+  const out = socketAt(m.id, m.outputs[0]?.name ?? '');
+  return [new ArrivalWatch(out, input.socket, pitchedOutputs(graph).has(out))];
+}
+
 /** What follows every lag that stepped voltage comes into. */
-export function arrivalWatchers(graph: Graph): ArrivalWatch[] {
-  const pitched = pitchedOutputs(graph);
-  return graph.modules.flatMap((m) => {
-    const lags = m.kind.timing?.lags;
-    const input = m.inputs.find((s) => s.spec.name === lags);
-    if (!input || input.driver.type !== 'output' || !stepperAt(graph, input)) return [];
-    const out = socketAt(m.id, m.outputs[0]?.name ?? '');
-    return [new ArrivalWatch(out, input.socket, pitched.has(out))];
-  });
+export const arrivalWatchers = (graph: Graph): ArrivalWatch[] => graph.modules.flatMap((m) => watchOf(graph, m));
+
+/** What follows the lag that a socket belongs to or is patched from; null without one that steps come into. */
+export function arrivalAt(graph: Graph, socket: string): ArrivalWatch | null {
+  const driver = graph.modules.flatMap((m) => m.inputs).find((s) => s.socket === socket)?.driver;
+  const from = driver?.type === 'output' ? graph.modules[driver.module] : undefined;
+  const own = graph.modules.find((m) => m.id === idOf(socket));
+  return watchOf(graph, from)[0] ?? watchOf(graph, own)[0] ?? null;
 }

@@ -40,6 +40,10 @@ export const editWords = {
     says: 'Sets the impedance of an input or an output; `null` resets it to the usual value.',
     example: { do: 'ohms', module: 'tone', side: 'inputOhms', socket: 'cutoff', ohms: 47_000 },
   },
+  noise: {
+    says: 'Sets the noise of each output of a module, microvolts RMS; `null` resets it to the usual value.',
+    example: { do: 'noise', module: 'trim', microvolts: 12 },
+  },
   plug: {
     says: 'Patches a cable; one already in the same input is unplugged first.',
     example: { do: 'plug', cable: { from: 'swell.out', to: 'tone.cutoff2' } },

@@ -63,6 +63,10 @@ export function targetText(modules: readonly KnownModule[], t: Target): string {
       return `high ${t.percent}% of the time`;
     case 'fall':
       return `decays ${t.db} dB in ${t.seconds} s`;
+    case 'dip':
+      return `level dips by ${t.db} dB`;
+    case 'arrive':
+      return `steps arrive in ${t.seconds} s`;
     case 'like':
       return `close to a ${t.shape}`;
   }

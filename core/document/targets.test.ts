@@ -23,6 +23,8 @@ const targets: readonly Target[] = [
   { at: 'env.gate', id: 'duty', want: 'duty', percent: 25 },
   { at: 'amp.cv', id: 'fall', want: 'fall', db: 20, seconds: 0.3 },
   { at: 'swell.out', want: 'like', shape: 'triangle', least: 1 },
+  { at: 'amp.out', want: 'dip', db: 12 },
+  { at: 'swell.out', id: 'arrive', want: 'arrive', seconds: 0.1 },
 ];
 
 const parts = {
@@ -113,7 +115,7 @@ describe('targets of a document', () => {
       { do: 'remove', id: 'amp' },
     ]).targets;
     expect(left.every((t) => t.want !== 'steps' && t.at !== 'amp.cv' && !('to' in t))).toBe(true);
-    expect(left).toHaveLength(6);
+    expect(left).toHaveLength(7);
   });
 });
 

@@ -57,6 +57,10 @@ export const WANTS = {
   duty: { percent: number(0, 100) },
   /** How long a gain takes to fall by a number of dB from its peaks. */
   fall: { db: number(0.1, 200), seconds: number(0.0001, 120) },
+  /** How far a sound's level falls between its highest and its lowest 50 ms, dB. */
+  dip: { db: number(0.1, 200) },
+  /** How long the slowest step takes to arrive behind a lag. */
+  arrive: { seconds: number(0.0001, 120) },
   /** A waveform, whatever its scale, shift and phase; `least` volts peak to peak, 0.1 where it is left out. */
   like: { shape: choice(TARGET_SHAPES), least: optional(number(0.001, 48)) },
 } as const;

@@ -15,7 +15,17 @@ import type {
   Target,
 } from '../document/types';
 import type { ParamValue } from '../kinds/params';
-import { addModule, changeModule, keepReal, lockParam, moveModule, removeModule, setOhms, setParam } from './modules';
+import {
+  addModule,
+  changeModule,
+  keepReal,
+  lockParam,
+  moveModule,
+  removeModule,
+  setNoise,
+  setOhms,
+  setParam,
+} from './modules';
 
 /** Puts entries of a list in the place of others: what every other edit comes to, and what takes any of them back. */
 type Splice = {
@@ -50,6 +60,7 @@ export type Edit =
       readonly socket: string;
       readonly ohms: number | null;
     }
+  | { readonly do: 'noise'; readonly module: string; readonly microvolts: number | null }
   | { readonly do: 'plug'; readonly cable: Cable }
   | { readonly do: 'unplug'; readonly to: string }
   | { readonly do: 'normal'; readonly to: string; readonly normal: Normal | null }
@@ -111,6 +122,8 @@ export function applyEdit(patch: Patch, edit: Edit): Patch {
       return changeModule(patch, edit.module, (m) => ({ ...m, label: edit.label }));
     case 'lock':
       return changeModule(patch, edit.module, (m) => lockParam(m, edit.param, edit.locked));
+    case 'noise':
+      return changeModule(patch, edit.module, (m) => setNoise(m, edit.microvolts));
     case 'ohms':
       return changeModule(patch, edit.module, (m) => setOhms(m, edit.side, edit.socket, edit.ohms));
     case 'plug':

@@ -130,6 +130,11 @@ export function lockParam(m: ModuleDoc, param: string, locked: boolean): ModuleD
   return { ...m, locked: locked ? [...others, param] : others };
 }
 
+/** The noise that each output adds, microvolts RMS; null for what is usual. */
+export function setNoise({ noiseMicrovolts: _old, ...rest }: ModuleDoc, microvolts: number | null): ModuleDoc {
+  return microvolts === null ? rest : { ...rest, noiseMicrovolts: microvolts };
+}
+
 /** How an input loads, or an output gives way; null for what is usual. */
 export function setOhms(
   m: ModuleDoc,

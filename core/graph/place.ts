@@ -43,7 +43,7 @@ export function placeOf(graph: Graph, socket: string, quantity?: string): Place 
   return output < 0 ? null : at({ is: 'output', index: output });
 }
 
-const VOLTAGES: readonly Target['want'][] = ['steps', 'duty', 'like'];
+const VOLTAGES: readonly Target['want'][] = ['steps', 'duty', 'dip', 'arrive', 'like'];
 
 /** Where a target itself is looked at: crossings and shapes are of the socket's own voltage. */
 export function placeOfTarget(graph: Graph, target: Target): Place | null {

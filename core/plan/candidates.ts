@@ -58,6 +58,8 @@ const STAGES: Readonly<Record<Want, readonly Stage[]>> = {
   steps: [...GATING, ...SCALING],
   duty: [...GATING, ...SCALING],
   fall: [...SMOOTHING, ...SCALING],
+  dip: SCALING,
+  arrive: SMOOTHING,
   like: [...SMOOTHING, ...HALVING, ...BENDING],
 };
 

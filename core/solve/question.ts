@@ -29,8 +29,9 @@ const ROUND_STEP = 0.005;
 /** Up to this many knobs are rounded in every combination; more are rounded one after another. */
 const ROUNDED_TOGETHER = 6;
 
-/** By what rate a target can be looked for: how long a fall takes shows at a fifth of what it allows, samples a second. */
-const rateFor = (t: Target): number => (t.want === 'fall' ? Math.max(500, 500 / t.seconds) : Infinity);
+/** By what rate a target can be looked for: how long something takes shows at a fifth of what it allows, samples a second. */
+const rateFor = (t: Target): number =>
+  t.want === 'fall' || t.want === 'arrive' ? Math.max(500, 500 / t.seconds) : Infinity;
 
 export interface Claim {
   readonly look: Look;

@@ -38,6 +38,8 @@ function randomTarget(patch: Patch, seed: number): Target {
     { at: end.at, want: 'same', to: pick(sockets) },
     { at: end.at, want: 'duty', percent: 100 * random() },
     { at: end.at, want: 'fall', db: 6, seconds: 0.02 },
+    { at: end.at, want: 'dip', db: 6 },
+    { at: end.at, want: 'arrive', seconds: 0.02 },
     { at: end.at, want: 'like', shape: pick(TARGET_SHAPES) },
     ...(row ? [{ at: end.at, want: 'steps', of: row.id, steps: [0] } as const] : []),
   ];

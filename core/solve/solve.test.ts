@@ -197,6 +197,66 @@ describe('targets that a trace tells', () => {
     });
     expect(solutions[0]!.settings[0]!.value).toBeCloseTo(0.5, 2);
   });
+  it('dip: a gain between 1 and x dips a tone by −20·log x', () => {
+    const patch = patchOf(
+      {
+        voice: ['oscillator', { baseHz: 400 }],
+        swell: ['lfo', { shape: 'pulse', rateHz: 1, lowVolts: -4, highVolts: 0 }],
+        trim: ['offset', { amount: 0.2, volts: 5 }],
+        amp: ['vca'],
+        out: ['lineOut'],
+      },
+      ['voice.sine > amp.in', 'swell.out > trim.in', 'trim.out > amp.cv', 'amp.out > out.left'],
+      { duration: 2, sampleRate: 8000 },
+    );
+    for (const at of ['amp.out', 'out.left']) {
+      const asked = withTargets(patch, { at, want: 'dip', db: 12 });
+      const { solutions } = solve(asked, { free: ['trim.amount'], plain: true });
+      // 5 − 4·amount of 5 V.
+      const amount = (5 * (1 - 10 ** (-12 / 20))) / 4;
+      expect(solutions[0]!.settings[0]!.value).toBeCloseTo(amount, 1);
+      const after = taken(asked, solutions[0]!);
+      expect(standingsOf(after)[0]!.met).toBe(true);
+      expect(Math.abs(predict(after, { cures: false }).levels!['amp.out']!.dipDb! - 12)).toBeLessThan(0.1);
+    }
+  });
+  it('dip: into silence is as far off as the level is told, and never met by 12 dB', () => {
+    const patch = patchOf(
+      {
+        voice: ['oscillator', { baseHz: 400 }],
+        swell: ['lfo', { shape: 'pulse', rateHz: 1, lowVolts: 0, highVolts: 5 }],
+        amp: ['vca'],
+      },
+      ['voice.sine > amp.in', 'swell.out > amp.cv'],
+      { duration: 2, sampleRate: 8000 },
+    );
+    const [standing] = standingsOf(withTargets(patch, { at: 'amp.out', want: 'dip', db: 12 }));
+    expect([standing!.met, Math.round(standing!.error / 10)]).toEqual([false, 20]);
+  });
+  it('arrive: steps of 1 V behind a lag of so many seconds for 10 V', () => {
+    const steps = [0, 1].map((volts) => ({ volts, gate: true, tie: false }));
+    const patch = patchOf(
+      {
+        beat: ['clock', { bpm: 60 }],
+        row: ['sequencer', { steps }],
+        lag: ['slew', { rise: 1, fall: 1 }],
+        tone: ['oscillator'],
+      },
+      ['beat.out > row.clock', 'row.cv > lag.in', 'lag.out > tone.pitch'],
+      { duration: 4, sampleRate: 4000 },
+    );
+    for (const at of ['lag.out', 'tone.pitch']) {
+      const asked = withTargets(patch, { at, want: 'arrive', seconds: 0.2 });
+      expect(standingsOf(asked)[0]!.met).toBe(false);
+      const { solutions } = solve(asked, { free: ['lag.rise', 'lag.fall'], plain: true });
+      const after = taken(asked, solutions[0]!);
+      expect(standingsOf(after)[0]!.met).toBe(true);
+      const told = predict(after, { cures: false }).arriveSeconds!['lag.out']!;
+      expect(Math.abs(told.worst! - 0.2)).toBeLessThan(0.0021);
+    }
+    const [standing] = standingsOf(withTargets(patch, { at: 'beat.out', want: 'arrive', seconds: 1 }));
+    expect(standing!.met).toBe(false);
+  });
   it('like: a square through a lag of 10 V in half its period is a triangle', () => {
     const patch = patchOf(
       { swell: ['lfo', { shape: 'pulse', rateHz: 1 }], lag: ['slew', { rise: 0.3, fall: 0.3 }] },

@@ -85,6 +85,22 @@ export function NormalFields(props: ChannelProps) {
           {ohms('outputOhms', from)}
         </Box>
       ))}
+      {outputs.length > 0 && (
+        <Box sx={{ display: 'flex', gap: 0.75, py: 0.25, alignItems: 'flex-start' }}>
+          <Box sx={{ flex: 1, pt: 0.75 }}>Noise of each output, µV RMS</Box>
+          <CommitField
+            label={`Output noise of channel ${c.label ?? c.id}`}
+            placeholder="µV"
+            value={c.noiseMicrovolts === undefined ? '' : String(c.noiseMicrovolts)}
+            width={84}
+            onPut={(text) =>
+              putChannel(props, ({ noiseMicrovolts: _old, ...x }) =>
+                text === '' ? x : { ...x, noiseMicrovolts: Number(text) },
+              )
+            }
+          />
+        </Box>
+      )}
     </>
   );
 }

@@ -171,7 +171,7 @@ export function errorOf(target: Target, setting: Setting, aim: Aim = {}): Target
   }
 }
 
-const TRACED: readonly Target['want'][] = ['mean', 'steps', 'duty', 'fall', 'like'];
+const TRACED: readonly Target['want'][] = ['mean', 'steps', 'duty', 'fall', 'dip', 'arrive', 'like'];
 
 /** Whether its error can only be told by running the patch, whatever patch it is. */
 const isTraced = (t: Target): boolean => TRACED.includes(t.want) || ('quantity' in t && t.quantity === 'level');

@@ -27,7 +27,10 @@ export function allowedError(target: Target, { span, reached, residuals }: Targe
       return ROUNDING;
     case 'duty':
       return 0.1;
+    case 'dip':
+      return 0.05;
     case 'fall':
+    case 'arrive':
       return 0.01 * span;
     case 'like':
       return 0.03;

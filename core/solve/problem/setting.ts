@@ -1,6 +1,8 @@
 import { repeatsIn } from '../../bounds/repeats';
 import type { BoundsEngine, ModuleBounds } from '../../bounds/bounds';
+import type { Repeats } from '../../bounds/repeats';
 import { driveFor } from '../../answers/drive';
+import { levelRepeats } from '../../answers/levels';
 import type { Passed } from '../../bounds/entries';
 import type { Graph, GraphModule } from '../../graph/graph';
 import { tracksOf } from '../../graph/tracks';
@@ -29,6 +31,8 @@ export interface Setting {
   readonly sampleRate: number;
   /** Seconds after which it repeats, or null. */
   repeatsEvery(place: Place): number | null;
+  /** Seconds after which its level repeats, or null. */
+  levelRepeats(place: Place): number | null;
 }
 
 /** Runs a graph, and tells what only that tells; the page, which runs nothing, has none of it. */
@@ -92,6 +96,12 @@ export function settingOf(
   bounds: ReadonlyMap<string, ModuleBounds>,
   { run = unrun, sampleRate = graph.sampleRate }: { readonly run?: Runner; readonly sampleRate?: number } = {},
 ): Setting {
+  /** What all that arrives at a place has in common. */
+  const common = (place: Place, of: (known: Repeats | undefined) => number | null): number | null => {
+    const all = repeatsIn(graph, bounds);
+    const [first = null, ...others] = feeding(graph, place).map((id) => of(all.get(id)));
+    return others.every((x) => x === first) ? first : null;
+  };
   return {
     graph,
     range: (x) => engine.range(x),
@@ -115,11 +125,8 @@ export function settingOf(
       const trace = this.trace(place);
       return extremes(trace.subarray(arrivalOf(upstream, trace.length, sampleRate).from));
     },
-    repeatsEvery(place) {
-      const all = repeatsIn(graph, bounds);
-      const every = feeding(graph, place).map((id) => all.get(id)?.repeatsEvery ?? null);
-      return every.length > 0 && every.every((x) => x === every[0]) ? (every[0] ?? null) : null;
-    },
+    repeatsEvery: (place) => common(place, (known) => known?.repeatsEvery ?? null),
+    levelRepeats: (place) => common(place, levelRepeats),
     sampleRate,
   };
 }

@@ -7,7 +7,11 @@ import type { Range } from '../../law/affine';
 import { gainOf } from '../../units/ratios';
 import type { Setting } from './setting';
 import { driveFor } from '../../answers/drive';
+import { MISSING } from './targetError';
 import type { TargetError } from './targetError';
+import { settledSteps } from '../../answers/levels';
+import { arrivalAt } from '../../answers/timeToArrive';
+import { levelOf, levelSteps } from '../../simulate/level';
 import { placeOf } from '../../graph/place';
 import { extremes } from '../../simulate/extremes';
 import { cyclesIn, likenessOf, SHAPES, thinned } from './shapes';
@@ -112,6 +116,31 @@ function dutyError(t: Extract<Target, { want: 'duty' }>, setting: Setting, m: Gr
   const reached = extremes(whole);
   const off = share - t.percent;
   return { error: Math.abs(off), span: 100, reached, residuals: [{ name: 'duty', volts: off / 10 }] };
+}
+
+/** How far a level is told to fall into silence, dB. */
+const SILENCE_DB = 200;
+
+function dipError(t: Extract<Target, { want: 'dip' }>, setting: Setting, place: Place): TargetError {
+  const trace = setting.trace(place);
+  const steps = settledSteps(levelSteps(trace, setting.sampleRate), setting.levelRepeats(place));
+  const { highestDb = null, lowestDb = null } = levelOf(steps) ?? {};
+  const dip = highestDb === null ? null : highestDb - (lowestDb ?? -SILENCE_DB);
+  const off = dip === null ? -t.db : dip - t.db;
+  return { error: Math.abs(off), span: t.db, reached: extremes(trace), residuals: [{ name: 'dip', volts: off / 4 }] };
+}
+
+function arriveError(t: Extract<Target, { want: 'arrive' }>, setting: Setting, place: Place): TargetError {
+  const { graph, sampleRate } = setting;
+  const watch = arrivalAt(graph, place.socket);
+  const places = watch?.sockets.map((socket) => placeOf(graph, socket, 'volts')) ?? [];
+  const [from, to] = places.map((p) => p && setting.trace(p));
+  if (!watch || !from || !to) return MISSING;
+  watch.block([from, to], from.length, 0);
+  const seconds = watch.told(sampleRate)?.worst ?? null;
+  const off = seconds === null ? graph.patch.settings.duration : seconds - t.seconds;
+  const residuals = [{ name: 'arrive', volts: seconds === null ? 10 : (5 * off) / t.seconds }];
+  return { error: Math.abs(off), span: t.seconds, reached: extremes(to), residuals };
 }
 
 const median = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
@@ -234,6 +263,10 @@ export function traceError(
       return dutyError(target, setting, m, place);
     case 'fall':
       return fallError(target, setting, m, place);
+    case 'dip':
+      return dipError(target, setting, place);
+    case 'arrive':
+      return arriveError(target, setting, place);
     case 'like':
       return likeError(target, setting, place);
     case 'mean':

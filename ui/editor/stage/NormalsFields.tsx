@@ -6,6 +6,7 @@ import type { GraphModule, Patch } from '@/core';
 import type { EditDesk } from '@/ui/session/edit';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { NormalFields } from './NormalFields';
+import { NoiseField } from './NoiseField';
 import { OhmsField } from './OhmsField';
 import { outputsOf, outputsText } from './sockets';
 
@@ -42,6 +43,7 @@ export function NormalsFields({ module, patch, predicted, edit }: Props) {
           <OhmsField module={module.id} side="outputOhms" name={output.name} patch={patch} edit={edit} />
         </Box>
       ))}
+      {module.outputs.length > 0 && <NoiseField module={module} patch={patch} edit={edit} />}
     </>
   );
 }

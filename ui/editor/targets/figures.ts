@@ -92,6 +92,10 @@ export function titleOf(t: Target, unit: string, other: string): string {
       return 'Duty cycle';
     case 'fall':
       return 'Decay: dB, in seconds';
+    case 'dip':
+      return 'Level dips';
+    case 'arrive':
+      return 'Steps arrive in';
     case 'like':
       return targetText([], t).replace(/^c/, 'C');
   }

@@ -1,6 +1,8 @@
 import {
+  arrivalAt,
   countsOctaves,
   hangsOn,
+  hasLevel,
   inSentence,
   idOf,
   mayNeedTrace,
@@ -119,6 +121,18 @@ const shapeChoices = ({ socket: at }: At): Choice[] =>
     target: { at, want: 'like', shape },
   }));
 
+/** What can be asked of a sound's level, and of the steps behind a lag. */
+function timedChoices({ socket: at, graph }: At): Choice[] {
+  return [
+    ...(hasLevel(graph, at)
+      ? [{ key: 'dip', title: 'Level dips by 12 dB', target: { at, want: 'dip', db: 12 } } as const]
+      : []),
+    ...(arrivalAt(graph, at)
+      ? [{ key: 'arrive', title: 'Steps arrive in a set time', target: { at, want: 'arrive', seconds: 0.1 } } as const]
+      : []),
+  ];
+}
+
 /** What makes sense to want at a socket, in words. */
 export function choicesAt(
   graph: Graph,
@@ -138,6 +152,7 @@ export function choicesAt(
     ...figureChoices(at),
     ...furtherChoices(at),
     ...(end ? tiedChoices(at) : []),
+    ...timedChoices(at),
     ...shapeChoices(at),
   ];
   return all.map((choice) => ({ ...choice, target: ofArrival(choice.target) }));
@@ -180,7 +195,10 @@ export function standing({ target, met, error }: TargetStanding, reading: Readin
   switch (target.want) {
     case 'duty':
       return `${withUnit(showNumber(error, 1), '%')} off`;
+    case 'dip':
+      return `${withUnit(showNumber(error, 1), 'dB')} off`;
     case 'fall':
+    case 'arrive':
       return `${withUnit(showNumber(error, 3), 's')} off`;
     case 'like':
       return `${withUnit(showNumber(100 * error, 1), '%')} difference`;
