@@ -163,6 +163,37 @@ describe('what is wanted', () => {
     expect(params(await desk.kept(), 'right').amount).toBeCloseTo(-0.3, 9);
   });
 
+  it('takes the noise of a module, and solves for how far a level dips', async () => {
+    const { desk, page } = at;
+    await openNew(
+      {
+        voice: ['oscillator', { baseHz: 400 }],
+        swell: ['lfo', { shape: 'pulse', rateHz: 1, lowVolts: -4, highVolts: 0 }],
+        trim: ['offset', { amount: 0.2, volts: 5 }],
+        amp: ['vca', {}, { label: 'Amp' }],
+        out: ['lineOut'],
+      },
+      ['voice.sine > amp.in', 'swell.out > trim.in', 'trim.out > amp.cv', 'amp.out > out.left'],
+    );
+    await desk.end('amp.cv');
+    await desk.stage('amp');
+    await desk.section('hardware');
+    await desk.fill('[aria-label="Output noise of Amp"]', '200');
+    await desk.keys('Enter');
+    expect((await desk.kept()).modules.find((m) => m.id === 'amp')).toMatchObject({ noiseMicrovolts: 200 });
+    await desk.end('out.left');
+    const label = await page.$eval('[role=combobox][aria-label^="Add a target for"]', (e) =>
+      e.getAttribute('aria-label')!,
+    );
+    await desk.select(label, 'dip');
+    await page.waitForSelector('[data-target="out.left"] [data-met=false]');
+    await solved(page);
+    await (await page.$('[data-answer="1"] button'))!.click();
+    await page.waitForSelector('[data-target="out.left"] [data-met=true]');
+    const dip = predict(await desk.kept(), { cures: false }).levels!['amp.out']!.dipDb!;
+    expect(Math.abs(dip - 12)).toBeLessThan(0.1);
+  });
+
   it('keeps an amplifier from ever shutting', async () => {
     const { desk, page } = at;
     await openNew(

@@ -18,7 +18,7 @@ export function NoiseField({ module: { id, kind, label }, patch, edit }: Props) 
     <SettingRow label="Output noise, RMS">
       <QuantityField
         label={`Output noise of ${label}`}
-        unit="\u00b5V"
+        unit={'\u00b5V'}
         value={patch.modules.find((m) => m.id === id)?.noiseMicrovolts ?? usual}
         min={0}
         max={NOISE.most}
