@@ -60,8 +60,6 @@ export interface LiveReport {
   readonly number: number;
   /** Edits that began to be heard since the last report: their numbers, and the sample at which each began. */
   readonly begun: readonly (readonly [number: number, sample: number])[];
-  /** Samples over which an edit's knobs move. */
-  readonly block: number;
   /** Of each watched socket: now, least, greatest; volts. */
   readonly watched: Float32Array;
   /** Of each traced socket `TRACE_PAIRS` pairs of least and greatest; volts. */

@@ -208,7 +208,6 @@ class LiveProcessor extends AudioWorkletProcessor {
       dropouts: this.clock.dropouts,
       number: this.playing?.number ?? 0,
       begun: this.begun,
-      block: player.engine.block,
       ...player.heard(),
       watched,
       traced,

@@ -34,7 +34,8 @@ export const delay = kind({
     howls: ['feedbackAmount'],
   },
   params: {
-    seconds: seconds(0.3, SHORTEST, LONGEST),
+    // What is heard bends by an octave at most, as a tape's does.
+    seconds: { ...seconds(0.3, SHORTEST, LONGEST), glides: 0.5 },
     timeAmount: number(0, -1, 1),
     feedbackAmount: number(0.3, 0, MOST_FEEDBACK),
     mix: number(0.5, 0, 1),

@@ -42,6 +42,8 @@ export interface NumberSpec<T extends number | null = number> extends Common<T> 
   readonly whole: boolean;
   /** The knob's own range, when other parameters set it; inside min..max. */
   readonly limits?: (p: ParamValues) => readonly [number, number];
+  /** How fast it moves at most while it is turned and heard, in its unit a second; left out: at once. */
+  readonly glides?: number;
   /** Takes its default from the patch's settings. */
   readonly fromSetting?: 'bpm';
 }

@@ -5,10 +5,10 @@ import type { ParamValues } from '../kinds/params';
 import { Arena } from '../native/native';
 import { tracksOf } from '../graph/tracks';
 import { moduleKernel, movingKernel } from '../simulate/moving';
-import type { Track } from '../graph/tracks';
 import { carriedName } from '../simulate/parts';
 import type { Part } from '../simulate/partTypes';
 import { Run } from '../simulate/run';
+import { Ramps } from './ramps';
 import { sameLoads, sameWiring } from './sameWiring';
 
 /** Samples that are worked out together, as sound devices ask for them. */
@@ -16,8 +16,6 @@ export const LIVE_BLOCK = 128;
 
 /** More than any module takes for itself, buffers. */
 const BUFFERS = 96;
-/** How many steps a block a non-linear knob moves in. */
-const STEPS = 8;
 
 export interface LiveOptions {
   readonly asset?: AssetLookup;
@@ -29,8 +27,8 @@ export interface LiveOptions {
 
 /**
  * Runs a patch without an end, block by block, with the kernels of a simulation, and goes on through edits: a knob
- * moves there within one block; a cable, a stage or a kind that changes leaves what all others remember. Without edits
- * its samples are those of `simulateGraph`.
+ * moves there in a straight line, sample by sample; a cable, a stage or a kind that changes leaves what all others
+ * remember. Without edits its samples are those of `simulateGraph`.
  */
 export class LiveEngine {
   readonly block: number;
@@ -44,8 +42,7 @@ export class LiveEngine {
   private graph: Graph;
   /** Samples that have been worked out. */
   private done = 0;
-  /** Modules whose knobs move in the next block, back at rest after it. */
-  private moving: { readonly part: Part; readonly from: ParamValues; readonly to: ParamValues }[] = [];
+  private readonly ramps = new Ramps();
 
   constructor(graph: Graph, options: LiveOptions = {}) {
     this.block = options.block ?? LIVE_BLOCK;
@@ -84,35 +81,37 @@ export class LiveEngine {
   advance(count: number = this.block): void {
     this.run.advance(count, this.done);
     this.done += count;
-    if (this.moving.length === 0) return;
-    for (const { part, to } of this.moving) this.rest(part, to);
-    this.moving = [];
+    if (!this.ramps.any) return;
+    const arrived = new Set(this.ramps.arrived(this.done));
+    for (const part of this.run.parts) {
+      const m = this.graph.modules[part.module.index];
+      if (m && arrived.has(m.id)) this.rest(part, m.params);
+    }
   }
 
-  /** Goes on as another patch; what moves, moves within the next block. */
+  /** Goes on as another patch; what moves, moves from the next sample on. */
   edit(graph: Graph): void {
     const before = this.graph;
     this.graph = graph;
-    // Knobs that another edit moves before a block was worked out start from where they still stand.
-    const stood = new Map(this.moving.map(({ part, from }) => [part, from] as const));
-    for (const { part, to } of this.moving) this.rest(part, to);
-    this.moving = [];
-    if (!sameWiring(before, graph)) {
+    this.ramps.aim(before, graph, this.done);
+    const rewired = !sameWiring(before, graph);
+    if (rewired) {
       this.run = this.lay(graph, this.run);
       this.buffers.clear();
-      return;
     }
     for (const part of this.run.parts) {
       const now = graph.modules[part.module.index];
       const was = before.modules[part.module.index];
-      if (!now || !was || !part.place) continue;
+      if (!now || !part.place) continue;
       // A passive part that is turned loads what drives it otherwise, and what it drives.
-      if (now.params === was.params && sameLoads(now, was) && !stood.has(part)) continue;
-      this.turn(part, now, stood.get(part) ?? was.params);
+      const changed = rewired
+        ? this.ramps.of(now.id).length > 0
+        : now.params !== was?.params || (was && !sameLoads(now, was));
+      if (changed) this.turn(part, now);
     }
   }
 
-  private turn(part: Part, now: GraphModule, was: ParamValues): void {
+  private turn(part: Part, now: GraphModule): void {
     const { place, memory } = part;
     if (!place || !memory) return;
     part.place = { ...place, module: now };
@@ -121,28 +120,9 @@ export class LiveEngine {
       if (seen) seen.factor = o.factor;
     });
     const handed = tracksOf(now, this.graph.sampleRate);
-    const ramps = this.ramps(now, was).filter((t) => !handed.some((h) => h.param === t.param));
-    const tracks = ramps.length > 0 ? [...ramps, ...handed] : [];
-    if (tracks.length === 0) {
-      this.rest(part, now.params);
-      return;
-    }
-    const step = Math.max(1, Math.floor(this.block / STEPS));
-    part.kernel = movingKernel(this.run.shared, part.place, now.params, tracks, memory, step);
-    this.moving.push({ part, from: was, to: now.params });
-  }
-
-  /** From where its knobs stood to where they stand now, within a block. */
-  private ramps({ kind, params }: GraphModule, was: ParamValues): Track[] {
-    const begins = this.done;
-    return Object.entries(kind.params).flatMap(([param, spec]): Track[] => {
-      const [from, to] = [was[param], params[param]];
-      if (spec.type !== 'number' || spec.whole || from === to) return [];
-      if (typeof from !== 'number' || typeof to !== 'number') return [];
-      const perSample = (to - from) / this.block;
-      const at = (k: number): number => (k - begins >= this.block - 1 ? to : from + perSample * (k - begins + 1));
-      return [{ param, lo: Math.min(from, to), hi: Math.max(from, to), at }];
-    });
+    const ramps = this.ramps.of(now.id).filter((t) => !handed.some((h) => h.param === t.param));
+    if (ramps.length === 0) this.rest(part, now.params);
+    else part.kernel = movingKernel(this.run.shared, part.place, now.params, [...ramps, ...handed], memory, 1);
   }
 
   /** A module whose knobs stand still. */

@@ -5,6 +5,7 @@ import type { Graph } from '../graph/graph';
 import { LiveEngine } from './engine';
 import type { Ears } from './ears';
 import { Listening } from './listening';
+import { isSeamless, Seam } from './seam';
 import type { Heard } from './listening';
 
 type Listened = Pick<Ears, 'left' | 'right' | 'gain'>;
@@ -21,6 +22,8 @@ export class Player {
   private readonly left: Float64Array;
   private readonly right: Float64Array;
   private readonly silence: Float64Array;
+  private readonly seams: { readonly left: Seam; readonly right: Seam };
+  private graph: Graph;
   /** The side that is gone over to. */
   private other: { readonly patch: Patch; readonly ears: Listened; readonly matchDb: number } | null = null;
 
@@ -30,7 +33,9 @@ export class Player {
     private ears: Listened,
     asset?: AssetLookup,
   ) {
-    this.engine = new LiveEngine(graphAt(patch, sampleRate), asset ? { asset } : {});
+    this.graph = graphAt(patch, sampleRate);
+    this.engine = new LiveEngine(this.graph, asset ? { asset } : {});
+    this.seams = { left: new Seam(sampleRate), right: new Seam(sampleRate) };
     this.listening = new Listening(sampleRate);
     const { block } = this.engine;
     this.left = new Float64Array(block);
@@ -49,7 +54,17 @@ export class Player {
       this.other = { ...this.other, patch, ears };
       return;
     }
-    this.engine.edit(graphAt(patch, this.sampleRate));
+    const before = { graph: this.graph, ears: this.ears };
+    this.goOn(patch, ears);
+    for (const side of ['left', 'right'] as const) {
+      const same = before.ears[side] === ears[side] && before.ears.gain === ears.gain;
+      if (!same || !isSeamless(before.graph, this.graph, ears[side])) this.seams[side].open();
+    }
+  }
+
+  private goOn(patch: Patch, ears: Listened): void {
+    this.graph = graphAt(patch, this.sampleRate);
+    this.engine.edit(this.graph);
     this.ears = ears;
     this.listening.guard();
   }
@@ -59,11 +74,13 @@ export class Player {
     this.engine.advance(count);
     this.take(this.ears.left, this.left, count);
     this.take(this.ears.right, this.right, count);
+    this.seams.left.process(this.left, count);
+    this.seams.right.process(this.right, count);
     this.listening.process(this.left, this.right, left, right, count);
     const { other } = this;
     if (!other || !this.listening.isDipped) return;
     this.other = null;
-    this.edit(other.patch, other.ears);
+    this.goOn(other.patch, other.ears);
     this.listening.switchMatch(other.matchDb);
     this.listening.dipTo(true);
   }

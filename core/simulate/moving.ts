@@ -101,7 +101,7 @@ export function stepped(step: number, make: (middle: number) => Kernel): Kernel 
       const n = Math.floor((k0 + i) / step);
       const end = Math.min(to, (n + 1) * step - k0);
       if (n !== known) {
-        kernel = make((n + 0.5) * step);
+        kernel = make(n * step + (step - 1) / 2);
         known = n;
       }
       kernel(i, end, k0);

@@ -18,7 +18,6 @@ const report = (watched: readonly number[], traced: readonly number[] = []): Liv
   heldBack: 0,
   number: 0,
   begun: [],
-  block: 128,
   watched: Float32Array.from(watched),
   traced: Float32Array.from(traced),
 });

@@ -264,7 +264,7 @@ export class Live {
     this.clock = { at: report.samples / report.sampleRate, came };
     this.reports++;
     for (const [edit, sample] of report.begun)
-      this.take?.heard(edit, (sample - 1) / report.sampleRate, (sample + report.block - 1) / report.sampleRate);
+      this.take?.heard(edit, (sample - 1) / report.sampleRate);
     this.meter.add(report, came);
     const heavy = this.heaviness.add(report.load, report.dropouts, came / 1000);
     if (heavy && !this.store.getState().heavy) this.set({ heavy });

@@ -41,7 +41,7 @@ function playedAndReplayed(moves: readonly Played[], blocks = 250) {
       const next = turn(now, move.knob, move.value);
       take.note(now, next, ++number, 99);
       engine.edit(graphAt(next, RATE));
-      take.heard(number, (engine.samples - 1) / RATE, (engine.samples + BLOCK - 1) / RATE);
+      take.heard(number, (engine.samples - 1) / RATE);
       now = next;
     }
     engine.advance();

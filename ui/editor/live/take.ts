@@ -1,5 +1,6 @@
 import { knobsIn } from '@/core';
-import type { Edit, Hand, HandPoint, ModuleDoc, Patch } from '@/core';
+import type { Edit, Hand, HandPoint, ModuleDoc, NumberSpec, Patch } from '@/core';
+import { rampSeconds } from '@/core/live/ramps';
 import { simplified } from '../gesture/points';
 
 /** A recorded move may be off by this share of its knob's span. */
@@ -14,9 +15,10 @@ interface Move {
   readonly span: number;
   /** The edit that made it. */
   readonly edit: number;
-  /** When it began, and when it was there; by the page's clock until the sound thread says when it was heard. */
+  /** Says how long it took. */
+  readonly spec: Pick<NumberSpec, 'glides'>;
+  /** When it began; by the page's clock until the sound thread says when it was heard. */
   begins: number;
-  ends: number;
 }
 
 /** The knobs of a module that stand elsewhere in another state of it. */
@@ -24,27 +26,30 @@ function movedKnobs(
   before: ModuleDoc,
   after: ModuleDoc,
   bpm: number,
-): { at: string; value: number; from: number; span: number }[] {
+): Pick<Move, 'at' | 'value' | 'from' | 'span' | 'spec'>[] {
   if (before.kind !== after.kind) return [];
   const was = new Map(knobsIn(before, bpm).map((k) => [k.at, k.value]));
-  return knobsIn(after, bpm).flatMap(({ at, value, min, max }) => {
+  return knobsIn(after, bpm).flatMap(({ at, value, min, max, spec }) => {
     const from = was.get(at);
-    return from === undefined || from === value ? [] : [{ at, value, from, span: max - min }];
+    return from === undefined || from === value ? [] : [{ at, value, from, span: max - min, spec }];
   });
 }
 
-/** The corners of what a knob did: held until each move begins, there when it ends. Moves of one moment are one. */
+/** The corners of what a knob did: held until each move begins, there when it ends or another takes it over on its way. */
 function cornersOf(moves: readonly Move[], begun: number): HandPoint[] {
   const [first] = moves;
   if (!first) return [];
   const points: HandPoint[] = [{ t: begun, value: first.from }];
-  moves.forEach(({ begins, ends, value }, i) => {
+  moves.forEach(({ begins, value, spec }, i) => {
     const next = moves[i + 1];
+    // Moves of one moment are one.
     if (next && next.begins - begins < APART) return;
     const last = points.at(-1) as HandPoint;
     const from = Math.max(begins, last.t);
     if (from - last.t > APART) points.push({ t: from, value: last.value });
-    points.push({ t: Math.max(ends, from + 2 * APART), value });
+    const lasts = Math.max(rampSeconds(spec, last.value, value), 2 * APART);
+    const share = next ? Math.min(1, Math.max(0, (next.begins - from) / lasts)) : 1;
+    points.push({ t: from + share * lasts, value: last.value + share * (value - last.value) });
   });
   return points;
 }
@@ -71,13 +76,13 @@ export class Take {
     for (const m of after.modules) {
       const was = before.modules.find((x) => x.id === m.id);
       if (!was || was === m) continue;
-      for (const moved of movedKnobs(was, m, bpm)) this.moves.push({ ...moved, edit, begins: t, ends: t });
+      for (const moved of movedKnobs(was, m, bpm)) this.moves.push({ ...moved, edit, begins: t });
     }
   }
 
-  /** When an edit was heard: from where its knobs began to move until they were there, seconds after the start of play. */
-  heard(edit: number, begins: number, ends: number): void {
-    for (const move of this.moves) if (move.edit === edit) Object.assign(move, { begins, ends });
+  /** When an edit was heard: when its knobs began to move, seconds after the start of play. */
+  heard(edit: number, begins: number): void {
+    for (const move of this.moves) if (move.edit === edit) move.begins = begins;
   }
 
   /** The hands that play it again, within half a percent of each knob's span at every sample. */
