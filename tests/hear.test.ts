@@ -144,6 +144,16 @@ describe('the play bar', () => {
     });
     await page.keyboard.press('Escape');
     expect(await page.$('[data-beyond]')).toBeNull();
+    // A file is of the side that is heard; a knob turns the patch in the editor, and brings it back.
+    await page.click('[aria-label="A/B"] [value=there]');
+    await desk.button('Export audio');
+    await page.waitForSelector('::-p-xpath(//*[@role="dialog"]//p[contains(., "This exports the other side")])');
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('[role=dialog]', { hidden: true });
+    await desk.stage('slow');
+    await desk.type('rateHz', '3');
+    await page.waitForSelector('[aria-label="A/B"] [value=here][aria-pressed=true]');
+    await page.waitForSelector('::-p-xpath(//*[contains(text(), "Switched back to Current")])');
     await page.focus('[data-live] button');
     await page.keyboard.press('Space');
     await page.waitForSelector('[data-live=idle]');

@@ -117,7 +117,7 @@ export function PlayBar({ desk, predicted, end }: Props) {
         <Button aria-pressed={hands} onClick={() => openSound('controls', !hands)}>
           Controls
         </Button>
-        <RenderButton desk={desk} live={live} pins={shown} end={end} />
+        <RenderButton live={live} pins={shown} />
         <LiveFigures live={live} />
         {isSilent(phase) && (
           <IconButton aria-label="Close the play bar" onClick={closeSound} sx={{ ml: 'auto' }}>

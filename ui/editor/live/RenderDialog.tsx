@@ -8,6 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useRef, useState } from 'react';
+import { useStore } from 'zustand';
 import { showDb, showNumber } from '@/core';
 import { RENDER } from '@/core/live/renderLimits';
 import type { RenderBits } from '@/core/live/renderLimits';
@@ -17,7 +18,6 @@ import { tell } from '@/ui/parts/messages';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
 import { JobCancelled } from '@/ui/parts/workerJob';
-import { listenedTo } from './listened';
 import type { RenderProps } from './renderProps';
 
 type What = 'ears' | 'pins';
@@ -41,9 +41,10 @@ interface Running {
 }
 
 /** What is heard, as a WAV file of any length. */
-export function RenderDialog({ desk, live, pins, end, onClose }: RenderProps & { readonly onClose: () => void }) {
+export function RenderDialog({ live, pins, onClose }: RenderProps & { readonly onClose: () => void }) {
   const [wish, setWish] = useState<Wish>({ what: 'ears', seconds: 30, rate: '48000', bits: '24' });
   const { what, seconds, rate, bits } = wish;
+  const there = useStore(live.store, (s) => s.other !== null && s.side === 'there');
   const [running, setRunning] = useState<Running | null>(null);
   const [fault, setFault] = useState('');
   const open = useRef(true);
@@ -53,8 +54,7 @@ export function RenderDialog({ desk, live, pins, end, onClose }: RenderProps & {
     onClose();
   };
   const start = (): void => {
-    const { patch } = desk.getState();
-    const heard = listenedTo(patch, end, live.store.getState().choice);
+    const { patch, heard } = live.toFile();
     if (what === 'ears' && !heard) return setFault('This patch makes no sound yet.');
     const of = what === 'ears' && heard ? { ...heard.ears } : pins;
     const played = what === 'ears' && heard ? heard.patch : patch;
@@ -81,6 +81,7 @@ export function RenderDialog({ desk, live, pins, end, onClose }: RenderProps & {
       <DialogTitle id="render-title">Export audio (WAV)</DialogTitle>
       <DialogContent>
         <Fields {...{ wish, setWish, pins: pins.length }} />
+        {there && <p>This exports the other side of the comparison, as it is heard now.</p>}
         <p>Full scale is 10 V. DC is removed from the monitor output; the listening level is not applied.</p>
         {running && <LinearProgress variant="determinate" value={100 * running.share} aria-label="Rendering" />}
         {fault && <Alert severity="error">{fault}</Alert>}

@@ -2,6 +2,7 @@ import { createStore } from 'zustand';
 import { editsBetween, heardAlone } from '@/core';
 import type { Patch } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
+import { tell } from '@/ui/parts/messages';
 import { hearing } from '@/ui/session/hearing';
 import { meters } from '@/ui/session/meters';
 import type { LiveReport } from '@/wire/live';
@@ -9,7 +10,7 @@ import { Heaviness } from './heavy';
 import { MeterHold } from './meterHold';
 import { listenedTo } from './listened';
 import type { Listened } from './listened';
-import { matchFor, start, tracesOf } from './liveState';
+import { isHeardOtherwise, matchFor, start, tracesOf } from './liveState';
 import type { LiveState, Other } from './liveState';
 import { Sound } from './sound';
 import { Take } from './take';
@@ -42,6 +43,7 @@ export class Live {
   constructor(private readonly desk: DeskStore) {
     const left = desk.subscribe((now, before) => {
       if (now.patch === before.patch) return;
+      if (this.store.getState().side === 'there' && isHeardOtherwise(before.patch, now.patch)) this.comeBack();
       this.take?.note(before.patch, now.patch, (this.sound?.edits ?? 0) + 1, this.seconds());
       this.follow();
     });
@@ -65,13 +67,25 @@ export class Live {
   }
 
   private listened(): Listened | null {
-    const { other, side, choice, alone } = this.store.getState();
-    const shown = side === 'there' && other ? other.patch : this.desk.getState().patch;
+    const { choice, alone } = this.store.getState();
+    const shown = this.shown();
     // A knob that is being recorded is in the hand's own power.
     const free = this.take?.moved;
     const patch = free && free.size > 0 ? { ...shown, hands: shown.hands.filter((h) => !free.has(h.at)) } : shown;
     const listened = listenedTo(patch, this.end, choice);
     return listened && alone ? { ...listened, patch: heardAlone(listened.patch, listened.ears) } : listened;
+  }
+
+  /** The side that is heard. */
+  private shown(): Patch {
+    const { other, side } = this.store.getState();
+    return side === 'there' && other ? other.patch : this.desk.getState().patch;
+  }
+
+  /** What a file of the sound holds: the side that is heard. */
+  toFile(): { readonly patch: Patch; readonly heard: Listened | null } {
+    const patch = this.shown();
+    return { patch, heard: this.heardOf(patch) };
   }
 
   /** How a state of the patch would be heard now; null where nothing of it can be. */
@@ -250,6 +264,13 @@ export class Live {
     this.sound?.setMatch(matchFor(this.store.getState()));
   }
 
+  /** Knobs turn the patch in the editor: that is what is heard from now on. */
+  private comeBack(): void {
+    this.set({ side: 'here' });
+    this.follow(matchFor(this.store.getState()));
+    tell('Switched back to Current: that is what you are editing.');
+  }
+
   swap(): void {
     const { other, side } = this.store.getState();
     if (!other) return;
@@ -263,8 +284,7 @@ export class Live {
     const came = performance.now();
     this.clock = { at: report.samples / report.sampleRate, came };
     this.reports++;
-    for (const [edit, sample] of report.begun)
-      this.take?.heard(edit, (sample - 1) / report.sampleRate);
+    for (const [edit, sample] of report.begun) this.take?.heard(edit, (sample - 1) / report.sampleRate);
     this.meter.add(report, came);
     const heavy = this.heaviness.add(report.load, report.dropouts, came / 1000);
     if (heavy && !this.store.getState().heavy) this.set({ heavy });

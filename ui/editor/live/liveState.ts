@@ -14,6 +14,10 @@ export interface Other {
   readonly match: { readonly here: number; readonly there: number } | null;
 }
 
+/** Whether an edit changes more than words, pins and the like. */
+export const isHeardOtherwise = (before: Patch, after: Patch): boolean =>
+  (['modules', 'cables', 'normals', 'hands', 'bypassed', 'settings'] as const).some((k) => before[k] !== after[k]);
+
 export interface LiveState {
   readonly phase: Phase;
   readonly fault: string | null;
