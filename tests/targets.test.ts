@@ -187,6 +187,7 @@ describe('what is wanted', () => {
     );
     await desk.select(label, 'dip');
     await page.waitForSelector('[data-target="out.left"] [data-met=false]');
+    await page.waitForSelector('::-p-xpath(//*[@data-verdict][contains(., "Target missed: 10.5\u00a0dB off")])');
     await solved(page);
     await (await page.$('[data-answer="1"] button'))!.click();
     await page.waitForSelector('[data-target="out.left"] [data-met=true]');

@@ -13,6 +13,7 @@ import {
 } from '@/core';
 import type { Finding, KnobSetting, Reading, Solution, TargetStanding } from '@/core';
 import { readingText } from '@/ui/parts/readingText';
+import { standing } from '../targets/words';
 import type { Predicted } from '@/ui/session/usePrediction';
 
 export type Tone = 'good' | 'error' | 'warning' | 'plain';
@@ -75,7 +76,11 @@ export function verdictOf(predicted: Predicted, shown: string): Verdict {
   const about = target ? `Target ${targetText(modules, target.target)}${other ? ' (guaranteed)' : ''}` : '';
   if (target && !target.met) {
     const miss = reading && missText(target.target, reading);
-    const says = miss?.says ?? (Number.isFinite(target.error) ? 'Target missed' : 'Target can’t be evaluated');
+    const says =
+      miss?.says ??
+      (Number.isFinite(target.error)
+        ? `Target missed: ${inSentence(standing(target, null))}`
+        : 'Target can’t be evaluated');
     return { ...base, about, says, tone: 'error', next: { do: 'solve' } };
   }
   if (worst?.severity === 'warning') return issue(worst);
