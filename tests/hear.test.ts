@@ -154,6 +154,23 @@ describe('the play bar', () => {
     await desk.type('rateHz', '3');
     await page.waitForSelector('[aria-label="A/B"] [value=here][aria-pressed=true]');
     await page.waitForSelector('::-p-xpath(//*[contains(text(), "Switched back to Current")])');
+    // From the start, by key: the time that it has played begins anew.
+    const seconds = (least: number, most: number) =>
+      page.waitForFunction(
+        (lo, hi) => {
+          const [, m, s] = /(\d+):(\d+)/.exec(document.querySelector('[data-figure=time]')?.textContent ?? '') ?? [];
+          const now = 60 * Number(m) + Number(s);
+          return now >= lo && now <= hi;
+        },
+        {},
+        least,
+        most,
+      );
+    await seconds(3, Infinity);
+    await page.focus('[data-live] button');
+    await desk.keys('Shift+KeyP');
+    await seconds(0, 1);
+    await seconds(2, Infinity);
     await page.focus('[data-live] button');
     await page.keyboard.press('Space');
     await page.waitForSelector('[data-live=idle]');

@@ -63,6 +63,7 @@ describe('the range that arrives', () => {
     const { outputs } = told(lagged(0.01, 1, 8));
     const { arrives, arrivesBy, seen } = outputs['lag.out']!;
     expect(arrivesBy).toBe('settled');
+    expect(outputs['a.out']!.settled).toBeUndefined();
     // A hundredth of a turn a second: from 4 s on it has left its start behind and still rises.
     expect(arrives[0]).toBeGreaterThan(1);
     expect(arrives[1]).toBeCloseTo(seen![1], 9);

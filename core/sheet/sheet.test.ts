@@ -11,6 +11,7 @@ import { printRack } from '../document/printRack';
 import { outputEdits } from '../plan/output';
 import { followed, orderFault, standing } from '../testing/followSheet';
 import { patchOf } from '../testing/patch';
+import { noteOfHz } from '../units/pitch';
 import { rackOf } from '../testing/racks';
 import { randomPatch } from '../testing/randomPatch';
 import type { Patch } from '../document/types';
@@ -103,6 +104,29 @@ describe('a sheet', () => {
     const listened = step(sheet, 'listen-tone.cutoff');
     expect(listened.do === 'listen' && listened.expect).toMatchObject({ unit: 'Hz', low: expect.closeTo(220, 0) });
     expect(listened.text).toContain('dark');
+  });
+
+  it('has its ear listen for what arrives behind a lag, by the note of that frequency', () => {
+    const lagged = patchOf(
+      {
+        swell: ['lfo', { shape: 'sine', rateHz: 1, lowVolts: 0, highVolts: 2 }],
+        lag: ['slew', { law: 'rc', rise: 1, fall: 1 }],
+        voice: ['oscillator', { baseHz: 55 }],
+        out: ['lineOut'],
+      },
+      ['swell.out > lag.in', 'lag.out > voice.pitch', 'voice.saw > out.left'],
+      { duration: 12, sampleRate: 8000 },
+    );
+    // 1 V ± 1/√(1 + (ωτ)²), with 99.3 % in a second, which is five τ.
+    const swing = 1 / Math.hypot(1, (2 * Math.PI) / 5);
+    const listened = step(sheetOf(lagged), 'listen-voice.pitch');
+    if (listened.do !== 'listen') throw new Error('nothing to listen for');
+    expect(listened.expect.low! / (110 * 2 ** -swing)).toBeCloseTo(1, 2);
+    expect(listened.expect.high! / (110 * 2 ** swing)).toBeCloseTo(1, 2);
+    expect(listened.expect.low!).toBeGreaterThan(60);
+    const [low, high] = [listened.expect.low!, listened.expect.high!].map((hz) => noteOfHz(hz).name);
+    expect(listened.text).toContain(low);
+    expect(listened.text).toContain(high);
   });
 
   it('allows what the patch’s own errors make, and the instrument’s', () => {

@@ -59,6 +59,7 @@ describe('pitch', () => {
   it('names notes and cents; 0 V is C4, A4 is 440 Hz', () => {
     expect(noteOfVolts(0)).toEqual({ name: 'C4', cents: 0 });
     expect(noteOfHz(440).name).toBe('A4');
+    expect(noteOfHz(73.6)).toEqual({ name: 'D2', cents: expect.closeTo(4, 0) });
     expect(noteOfVolts(-1 / 12).name).toBe('B3');
     expect(noteOfHz(440 * 2 ** (10 / 1200)).cents).toBeCloseTo(10, 6);
   });

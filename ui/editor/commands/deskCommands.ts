@@ -1,7 +1,7 @@
 import { kindNamed } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
 import { setSetting } from '@/ui/parts/settings';
-import { hearing, playOrStop, swapSides } from '@/ui/session/hearing';
+import { hearing, playFromStart, playOrStop, swapSides } from '@/ui/session/hearing';
 import { inspector, openIssues, showMap } from '@/ui/session/inspector';
 import { endPreviews } from '@/ui/session/previews';
 import { holdKeys } from '@/ui/session/typeahead';
@@ -40,6 +40,7 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
       },
     },
     { id: 'play', title: 'Play / stop', keys: 'space', can: true, run: playOrStop },
+    { id: 'restart', title: 'Play from the start', keys: 'shift+p', can: true, run: playFromStart },
     {
       id: 'release',
       title: 'Stop preview, clear selection',

@@ -68,15 +68,17 @@ function useStopBySpace(live: Live): void {
 /** What is asked for from elsewhere: by a key, by the editor's header. */
 function useAsked(live: Live, ready: boolean): void {
   const asked = useStore(hearing, (s) => s.asked);
+  const restarted = useStore(hearing, (s) => s.restarted);
   const swapped = useStore(hearing, (s) => s.swapped);
   const offered = useStore(hearing, (s) => s.offered);
   useEffect(() => forgetAsked, []);
   useEffect(() => {
     if (!ready) return;
     if (asked) live.toggle();
+    if (restarted) live.restart();
     if (swapped) live.swap();
-    if (asked || swapped) hearing.setState({ asked: false, swapped: false });
-  }, [live, ready, asked, swapped]);
+    if (asked || restarted || swapped) hearing.setState({ asked: false, restarted: false, swapped: false });
+  }, [live, ready, asked, restarted, swapped]);
   useEffect(() => {
     if (!ready || !offered) return;
     hearing.setState({ offered: null });
@@ -103,6 +105,11 @@ export function PlayBar({ desk, predicted, end }: Props) {
         <Button color="primary" aria-keyshortcuts="Space" onClick={() => live.toggle()} sx={{ minWidth: 72 }}>
           {isSilent(phase) ? 'Play' : 'Stop'}
         </Button>
+        {!isSilent(phase) && (
+          <Button aria-keyshortcuts="Shift+P" onClick={() => live.restart()}>
+            Restart
+          </Button>
+        )}
         {choices.length > 0 && (
           <SelectField
             label="Listen to"

@@ -150,6 +150,12 @@ export class Live {
     else this.stop();
   }
 
+  /** Plays from t = 0, whichever side is heard. */
+  restart(): void {
+    if (isSilent(this.transport.phase)) void this.play();
+    else this.anew({});
+  }
+
   /** Seconds of play, now; never less than told before, though a late report sets the clock back. */
   seconds(): number {
     this.told = Math.max(this.told, this.clock.at + (performance.now() - this.clock.came) / 1000);
