@@ -352,7 +352,12 @@ describe('hands', () => {
     await desk.button('Record');
     const control = (await page.waitForSelector('[aria-label="Simulated control 7"]'))!;
     await control.focus();
+    // It takes over once it comes to where the fader stands, in the middle.
     for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
+    await page.waitForSelector('::-p-xpath(//*[@data-fader="tide.volts"]//*[@role="status"][contains(., "50%")])');
+    expect((await desk.kept()).modules.find((m) => m.id === 'tide')!.params?.volts ?? 0).toBe(0);
+    for (let i = 0; i < 68; i++) await page.keyboard.press('ArrowRight');
+    expect(await page.$('[data-fader="tide.volts"] [role=status]')).toBeNull();
     await page.waitForSelector('::-p-xpath(//*[@data-fader="tide.volts"]//button[contains(., "CC 7")])');
     await desk.button('Stop recording');
     await page.waitForSelector('[data-take="1"]');
@@ -360,7 +365,7 @@ describe('hands', () => {
     const { hands } = await desk.kept();
     expect(hands.map((h) => h.at)).toEqual(['tide.volts']);
     expect(hands[0]!.points.length).toBeGreaterThan(1);
-    expect(hands[0]!.points.at(-1)!.value).toBeCloseTo(-5 + (12 / 127) * 10, 1);
+    expect(hands[0]!.points.at(-1)!.value).toBeCloseTo(-5 + (80 / 127) * 10, 1);
     expect(await page.$('[data-beyond]')).toBeNull();
     // The keys play what they are sent to.
     await page.click('::-p-xpath(//section[@aria-label="Controls"]//button[normalize-space(.)="Keyboard"])');

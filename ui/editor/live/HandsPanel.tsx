@@ -2,24 +2,22 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import IconButton from '@mui/material/IconButton';
-import Slider from '@mui/material/Slider';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { idOf, kindNamed, knobPlace, nameOf, placeName, showNumber } from '@/core';
-import { CloseIcon } from '@/ui/parts/icons';
+import { idOf, kindNamed, knobPlace, nameOf, placeName } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
 import { SelectField } from '@/ui/parts/SelectField';
 import { hearing, openSound } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { ink } from '@/ui/theme/tokens';
+import { Fader } from './Fader';
 import { Keys } from './Keys';
 import type { Live } from './live';
 import { Controllers } from './midi';
 import { Pads } from './Pads';
-import { fader, fromController, isFader, playable } from './played';
-import type { Played } from './played';
+import { fader, isFader, playable, shareOf, valueAt } from './played';
 import { RecordButton, TakeBar } from './TakeBar';
+import { Takeover } from './takeover';
 import { TryController } from './TryController';
 
 interface Props {
@@ -39,6 +37,13 @@ const panelStyle = {
 /** How many faders are there without being asked for. */
 const FIRST = 6;
 
+/** The set with what it had not, or without what it had. */
+function toggled(set: ReadonlySet<string>, at: string): ReadonlySet<string> {
+  const next = new Set(set);
+  if (!next.delete(at)) next.add(at);
+  return next;
+}
+
 /** Which knob a controller's number moves. */
 type Learnt = Readonly<Record<number, string>>;
 
@@ -53,9 +58,11 @@ function useTurning(desk: DeskStore) {
   }, [desk]);
 }
 
-/** Controllers, and which knobs they were taught to move. */
-function useControllers(played: readonly Played[], turn: (at: string, value: number) => void) {
+/** Controllers, which knobs they were taught to move, and those that wait for them. */
+function useControllers(desk: DeskStore, turn: (at: string, value: number) => void) {
   const [controllers] = useState(() => new Controllers());
+  const [takeover] = useState(() => new Takeover());
+  const [waiting, setWaiting] = useState<ReadonlySet<string>>(new Set());
   const [learnt, setLearnt] = useState<Learnt>({});
   const [learning, setLearning] = useState<string | null>(null);
   const [devices, setDevices] = useState<readonly string[] | null>(null);
@@ -69,14 +76,21 @@ function useControllers(played: readonly Played[], turn: (at: string, value: num
           setLearning(null);
         }
         const at = learning ?? learnt[word.number];
-        const knob = played.find((p) => p.at === at);
-        if (knob) turn(knob.at, fromController(knob, word.value));
+        // Messages come faster than the screen is drawn: where the knob stands now is what counts.
+        const knob = playable(desk.getState().patch).find((p) => p.at === at);
+        if (!knob) return;
+        const share = takeover.move(word.number, knob.at, shareOf(knob), word.share);
+        setWaiting((w) => (w.has(knob.at) === (share === null) ? w : toggled(w, knob.at)));
+        if (share !== null) turn(knob.at, valueAt(knob, share));
       }),
-    [controllers, learnt, learning, played, turn],
+    [controllers, takeover, learnt, learning, desk, turn],
   );
   const open = (): void => void controllers.open().then(setDevices).catch(tellFault);
-  const numberOf = (at: string): string | undefined => Object.entries(learnt).find(([, a]) => a === at)?.[0];
-  return { controllers, learning, setLearning, devices, open, numberOf };
+  const numberOf = (at: string): number | undefined => {
+    const found = Object.entries(learnt).find(([, a]) => a === at);
+    return found && Number(found[0]);
+  };
+  return { controllers, learning, setLearning, waiting, devices, open, numberOf };
 }
 
 /** What hands play: faders, keys, a controller; and what they played, recorded. */
@@ -92,7 +106,7 @@ export function HandsPanel({ desk, live }: Props) {
     ...more.flatMap((at) => all.find((p) => p.at === at) ?? []),
   ];
   const turn = useTurning(desk);
-  const { controllers, learning, setLearning, devices, open, numberOf } = useControllers(all, turn);
+  const { controllers, learning, setLearning, waiting, devices, open, numberOf } = useControllers(desk, turn);
   const others = all.filter((p) => !shown.some((s) => s.at === p.at));
   return (
     <Box component="section" aria-label="Controls" sx={panelStyle}>
@@ -104,6 +118,7 @@ export function HandsPanel({ desk, live }: Props) {
             played={p}
             learning={learning === p.at}
             number={numberOf(p.at)}
+            waits={waiting.has(p.at)}
             onTurn={(value) => turn(p.at, value)}
             onLearn={() => setLearning(learning === p.at ? null : p.at)}
             onRemove={more.includes(p.at) ? () => setMore(more.filter((at) => at !== p.at)) : null}
@@ -146,54 +161,6 @@ export function HandsPanel({ desk, live }: Props) {
       {tries && <TryController controllers={controllers} />}
       {pads && <Pads patch={patch} turn={turn} />}
       {keys && <Keys patch={patch} controllers={controllers} turn={turn} />}
-    </Box>
-  );
-}
-
-interface FaderProps {
-  readonly played: Played;
-  readonly learning: boolean;
-  readonly number: string | undefined;
-  readonly onTurn: (value: number) => void;
-  readonly onLearn: () => void;
-  readonly onRemove: (() => void) | null;
-}
-
-function Fader({ played, learning, number, onTurn, onLearn, onRemove }: FaderProps) {
-  const { at, label, min, max, value, unit } = played;
-  return (
-    <Box sx={{ width: 150 }} data-fader={at}>
-      <Box sx={{ display: 'flex', alignItems: 'center', fontSize: 13, minHeight: 28 }}>
-        <Box
-          sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
-          title={label}
-        >
-          {label}
-        </Box>
-        {onRemove && (
-          <IconButton size="small" aria-label={`Remove ${label}`} onClick={onRemove}>
-            <CloseIcon sx={{ fontSize: 16 }} />
-          </IconButton>
-        )}
-      </Box>
-      <Slider
-        aria-label={`Play ${label}`}
-        size="small"
-        min={min}
-        max={max}
-        step={(max - min) / 500}
-        value={value}
-        onChange={(_, v) => onTurn(v as number)}
-        sx={{ touchAction: 'none' }}
-      />
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Box sx={{ flex: 1, fontFamily: fonts.numbers, fontSize: 13 }}>
-          {`${showNumber(value, 2)}${unit ? `\u00a0${unit}` : ''}`}
-        </Box>
-        <Button aria-pressed={learning} onClick={onLearn}>
-          {learning ? 'Waiting…' : number === undefined ? 'MIDI learn' : `CC ${number}`}
-        </Button>
-      </Box>
     </Box>
   );
 }

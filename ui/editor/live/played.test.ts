@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { blank } from '@/core';
-import { Controllers, wordOf } from './midi';
-import { fader, fromController, isFader, KEYS, playable, shareOf, valueAt, voltsOfKey } from './played';
+import fc from 'fast-check';
+import { BEND, Controllers, Decoder } from './midi';
+import { Takeover } from './takeover';
+import { fader, isFader, KEYS, keyedShare, playable, shareOf, valueAt, voltsOfKey } from './played';
 
 describe('what can be played', () => {
   it('is every knob, faders first', () => {
@@ -31,13 +33,19 @@ describe('what can be played', () => {
     expect(new Set(KEYS).size).toBe(25);
     expect([0, 12, 24].map(voltsOfKey)).toEqual([-1, 0, 1]);
   });
-  it('takes a controller from end to end', () => {
-    const knob = { min: -2, max: 6, taper: 'linear' } as const;
-    expect([0, 127, 200].map((v) => fromController(knob, v))).toEqual([-2, 6, 6]);
-    // Half way up a cutoff is half way up its octaves.
-    const cutoff = { min: 16, max: 20_000, taper: 'log' } as const;
-    expect(fromController(cutoff, 64)).toBeCloseTo(16 * 1250 ** (64 / 127), 6);
-    expect(fromController(cutoff, 63.5)).toBeCloseTo(Math.sqrt(16 * 20_000), 6);
+  it('goes by the taper of its knob: half way up a cutoff is half way up its octaves', () => {
+    const cutoff = { min: 16, max: 20_000, taper: 'log', value: Math.sqrt(16 * 20_000) } as const;
+    expect(shareOf(cutoff)).toBeCloseTo(0.5, 9);
+    expect(valueAt(cutoff, 0.5)).toBeCloseTo(cutoff.value, 6);
+    // A key is a hundredth of ten octaves and a bit, not of 20 kHz.
+    expect(valueAt(cutoff, keyedShare(0.5, 'ArrowUp', false)!) / cutoff.value).toBeCloseTo(1250 ** 0.01, 9);
+  });
+  it('moves by 1 % a key, 10 % a page, a tenth of it with Shift, and stays on its way', () => {
+    expect(keyedShare(0.5, 'ArrowLeft', false)).toBeCloseTo(0.49, 12);
+    expect(keyedShare(0.5, 'PageUp', false)).toBeCloseTo(0.6, 12);
+    expect(keyedShare(0.5, 'PageDown', true)).toBeCloseTo(0.49, 12);
+    expect([keyedShare(0.995, 'ArrowUp', false), keyedShare(0.05, 'PageDown', false)]).toEqual([1, 0]);
+    expect(keyedShare(0.5, 'q', false)).toBeNull();
   });
 });
 
@@ -52,10 +60,32 @@ describe('a way', () => {
 
 describe('a controller', () => {
   it('speaks in controls and notes; the rest is not heard', () => {
-    expect(wordOf([0xb3, 7, 100])).toEqual({ is: 'control', number: 7, value: 100 });
-    expect(wordOf([0x90, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 90 });
-    expect(wordOf([0x80, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 0 });
-    expect(wordOf([0xf8, 0, 0])).toBeNull();
+    const decoder = new Decoder();
+    expect(decoder.word([0xb3, 70, 127])).toEqual({ is: 'control', number: 70, share: 1 });
+    expect(decoder.word([0x90, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 90 });
+    expect(decoder.word([0x80, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 0 });
+    expect(decoder.word([0xf8, 0, 0])).toBeNull();
+  });
+  it('bends from end to end in 14 bits', () => {
+    const bend = (low: number, high: number) => new Decoder().word([0xe0, low, high]);
+    expect(bend(0, 0)).toEqual({ is: 'control', number: BEND, share: 0 });
+    expect(bend(127, 127)).toEqual({ is: 'control', number: BEND, share: 1 });
+    expect(bend(0, 64)).toMatchObject({ share: expect.closeTo(0.5, 3) });
+  });
+  it('that sends a control in two parts has 14 bits from then on, and goes up evenly', () => {
+    const decoder = new Decoder();
+    decoder.word([0xb0, 7, 0]);
+    decoder.word([0xb0, 39, 0]);
+    const shares = Array.from({ length: 2 ** 14 }, (_, n) => {
+      expect(decoder.word([0xb0, 7, n >> 7])).toBeNull();
+      const word = decoder.word([0xb0, 39, n & 127]);
+      return word?.is === 'control' && word.number === 7 ? word.share : NaN;
+    });
+    shares.forEach((share, n) => expect(share).toBeCloseTo(n / (2 ** 14 - 1), 12));
+    // A control of that number by itself, and one on another channel, are their own.
+    decoder.word([0xb0, 70, 1]);
+    expect(decoder.word([0xb0, 39, 127])).toEqual({ is: 'control', number: 39, share: 1 });
+    expect(decoder.word([0xb1, 7, 127])).toEqual({ is: 'control', number: 7, share: 1 });
   });
   it('that is simulated is heard by all who listen, until they stop', () => {
     const [controllers, heard] = [new Controllers(), [] as unknown[]];
@@ -63,6 +93,36 @@ describe('a controller', () => {
     controllers.send([0xb0, 1, 5]);
     stop();
     controllers.send([0xb0, 1, 6]);
-    expect(heard).toEqual([{ is: 'control', number: 1, value: 5 }]);
+    expect(heard).toEqual([{ is: 'control', number: 1, share: 5 / 127 }]);
+  });
+});
+
+describe('a controller that takes over', () => {
+  it('waits until it has come to the knob, and then leads it', () => {
+    const takeover = new Takeover();
+    const at = (standing: number, to: number) => takeover.move(7, 'trim.amount', standing, to);
+    expect([at(0.5, 0.1), at(0.5, 0.3), at(0.5, 0.497), at(0.497, 0.9)]).toEqual([null, null, 0.497, 0.9]);
+    // Somebody turns the knob on the screen: it waits again, until it passes it.
+    expect([at(0.2, 0.8), at(0.2, 0.6), at(0.2, 0.1), at(0.1, 0)]).toEqual([null, null, 0.1, 0]);
+    // Another knob under the same control is not its own.
+    expect(takeover.move(7, 'trim.volts', 0.5, 0.1)).toBeNull();
+  });
+  it('never moves a knob away from where the hand goes', () => {
+    const way = fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 1, maxLength: 30 });
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), way, (stood, moves) => {
+        const takeover = new Takeover();
+        let [knob, last] = [stood, null as number | null];
+        for (const to of moves) {
+          const next = takeover.move(1, 'k', knob, to);
+          // It moves only from between where the controller was and is, or beside it.
+          const near = Math.abs(to - knob) <= 1 / 127;
+          const led = last !== null && (Math.abs(last - knob) < 1 / 127 || (last - knob) * (to - knob) <= 0);
+          expect(next !== null).toBe(near || led);
+          if (next !== null) knob = next;
+          last = to;
+        }
+      }),
+    );
   });
 });

@@ -51,8 +51,21 @@ export const isUpper = (key: number): boolean => [1, 3, 6, 8, 10].includes(key %
 /** The voltage of a key, an octave below 0 V at the first. */
 export const voltsOfKey = (key: number): number => Math.round(((key - 12) / 12) * 1e6) / 1e6;
 
-/** A controller's 0..127 as a knob's value, by the knob's own taper. */
-export const fromController = (knob: Travel, value: number): number => valueAt(knob, value / 127);
+/** What a key moves a fader by, of its whole way. */
+const KEY_STEPS: Readonly<Record<string, number>> = {
+  ArrowUp: 0.01,
+  ArrowRight: 0.01,
+  ArrowDown: -0.01,
+  ArrowLeft: -0.01,
+  PageUp: 0.1,
+  PageDown: -0.1,
+};
+
+/** Where a key moves a fader to on its way, with Shift by a tenth of its step; null for other keys. */
+export function keyedShare(share: number, key: string, isFine: boolean): number | null {
+  const step = KEY_STEPS[key];
+  return step === undefined ? null : Math.min(1, Math.max(0, share + (isFine ? 0.1 : 1) * step));
+}
 
 /** Where a knob stands on its way, 0..1. */
 export const shareOf = (knob: Travel & Pick<Played, 'value'>): number =>
