@@ -12,27 +12,45 @@ export const BEND = 128;
 const COARSE = 32;
 const MOST_FINE = 2 ** 14 - 1;
 
-/** Reads the messages of one device: a control in two parts, one after the other, has 14 bits. */
+/** Reads the messages of one device: a control that came in two parts, one right after the other, has 14 bits. */
 export class Decoder {
-  private coarse: { readonly channel: number; readonly number: number; readonly value: number } | null = null;
-  /** Controls that came in two parts: the first one waits for the second. */
-  private readonly fine = new Set<string>();
+  /** The coarse part that came last, until another message follows. */
+  private pending: string | null = null;
+  /** Coarse parts, by channel and control, of those that have two. */
+  private readonly fine = new Map<string, number>();
+  private readonly coarse = new Map<string, number>();
 
   /** A message in words; null for what is not listened to, or not whole yet. */
   word([status = 0, first = 0, second = 0]: Bytes): MidiWord | null {
     const [message, channel] = [status & 0xf0, status & 0x0f];
-    const before = this.coarse;
-    this.coarse = null;
+    const before = this.pending;
+    this.pending = null;
     if (message === 0xe0) return { is: 'control', number: BEND, share: (first + 128 * second) / MOST_FINE };
     if (message === 0x90) return { is: 'note', key: first, velocity: second };
     if (message === 0x80) return { is: 'note', key: first, velocity: 0 };
     if (message !== 0xb0) return null;
-    if (before?.channel === channel && first === before.number + COARSE) {
-      this.fine.add(`${channel} ${before.number}`);
-      return { is: 'control', number: before.number, share: (128 * before.value + second) / MOST_FINE };
-    }
-    if (first < COARSE) this.coarse = { channel, number: first, value: second };
-    return this.fine.has(`${channel} ${first}`) ? null : { is: 'control', number: first, share: second / 127 };
+    return first < COARSE
+      ? this.first(`${channel} ${first}`, first, second, before)
+      : this.second(`${channel} ${first - COARSE}`, first, second, before);
+  }
+
+  private first(key: string, number: number, value: number, before: string | null): MidiWord | null {
+    this.pending = key;
+    this.coarse.set(key, value);
+    // Twice without a finer part between: it has none, after all.
+    if (before === key) this.fine.delete(key);
+    if (!this.fine.has(key)) return { is: 'control', number, share: value / 127 };
+    this.fine.set(key, value);
+    return null;
+  }
+
+  private second(key: string, number: number, value: number, before: string | null): MidiWord {
+    if (before === key) this.fine.set(key, this.coarse.get(key) ?? 0);
+    // A coarse part that did not change need not be sent again.
+    const coarse = this.fine.get(key);
+    return coarse === undefined
+      ? { is: 'control', number, share: value / 127 }
+      : { is: 'control', number: number - COARSE, share: (128 * coarse + value) / MOST_FINE };
   }
 }
 

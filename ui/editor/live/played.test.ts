@@ -82,10 +82,18 @@ describe('a controller', () => {
       return word?.is === 'control' && word.number === 7 ? word.share : NaN;
     });
     shares.forEach((share, n) => expect(share).toBeCloseTo(n / (2 ** 14 - 1), 12));
-    // A control of that number by itself, and one on another channel, are their own.
+    // A coarse part that stays is not sent again; a channel of its own is its own.
+    expect(decoder.word([0xb0, 39, 0])).toMatchObject({ number: 7, share: (128 * 127) / (2 ** 14 - 1) });
+    expect(decoder.word([0xb1, 7, 127])).toEqual({ is: 'control', number: 7, share: 1 });
+  });
+  it('is in 7 bits again where two controls only seemed to be one', () => {
+    const decoder = new Decoder();
+    decoder.word([0xb0, 7, 10]);
+    decoder.word([0xb0, 39, 20]);
+    decoder.word([0xb0, 7, 11]);
+    expect(decoder.word([0xb0, 7, 12])).toEqual({ is: 'control', number: 7, share: 12 / 127 });
     decoder.word([0xb0, 70, 1]);
     expect(decoder.word([0xb0, 39, 127])).toEqual({ is: 'control', number: 39, share: 1 });
-    expect(decoder.word([0xb1, 7, 127])).toEqual({ is: 'control', number: 7, share: 1 });
   });
   it('that is simulated is heard by all who listen, until they stop', () => {
     const [controllers, heard] = [new Controllers(), [] as unknown[]];
