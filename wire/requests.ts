@@ -84,7 +84,8 @@ export type Tick = ValueOf<typeof tick>;
 
 /** Steps of the largest patches, each with its word. */
 const MOST_TICKS = 8000;
-const ticks = map(tick, { most: MOST_TICKS, key: text(120) });
+const step = text(120, { pattern: { shape: /^(?!__proto__$)/, words: 'the id of a step' } });
+const ticks = map(tick, { most: MOST_TICKS, key: step });
 /** By the step's id. */
 export type Ticks = ValueOf<typeof ticks>;
 export const ticksRequest = record({ ticks });

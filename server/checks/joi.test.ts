@@ -60,6 +60,14 @@ describe('the server’s checks', () => {
       { numRuns: 300 },
     );
   });
+  it('refuse a step called as what copying an object loses', () => {
+    for (const done of [true, 1]) {
+      const body: unknown = JSON.parse(`{"ticks":{"__proto__":{"done":${done},"at":1}}}`);
+      expect(takes(schemas.ticksSchema, body)).toBe(false);
+      expect(reads(requests.ticksRequest, body)).toBe(false);
+    }
+    expect(takes(schemas.ticksSchema, { ticks: { 'set-a': { done: true, at: 1 } } })).toBe(true);
+  });
   it('fill in what an address leaves out, and read its flags', () => {
     expect(schemas.sheetSchema.validate({}).value).toEqual({ rack: '', format: 'json', size: 'A4' });
     expect(schemas.listSchema.validate({ deleted: 'true' }).value).toEqual({ deleted: true });

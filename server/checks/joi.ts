@@ -35,7 +35,9 @@ function shapeOf(field: Declared): Joi.Schema {
         .ordered(...field.of.map(joiOf))
         .length(2);
     case 'map': {
-      const entries = Joi.object().pattern(field.key ? textSchema(field.key) : Joi.string(), joiOf(field.item));
+      const entries = ownKeys
+        .object()
+        .pattern(field.key ? textSchema(field.key) : Joi.string(), joiOf(field.item)) as Joi.ObjectSchema;
       return field.most === undefined ? entries : entries.max(field.most);
     }
     case 'record':
@@ -46,6 +48,18 @@ function shapeOf(field: Declared): Joi.Schema {
       return Joi.alternatives(...field.of.map(joiOf));
   }
 }
+
+/** Joi copies an object by assignment, which loses a key called `__proto__` unseen: no entry may be called that. */
+const ownKeys = Joi.extend((joi: typeof Joi) => ({
+  type: 'object',
+  base: joi.object(),
+  messages: { 'object.proto': '{{#label}} must not have the key __proto__' },
+  coerce: {
+    from: 'object',
+    method: (value: object, helpers: Joi.CustomHelpers) =>
+      Object.hasOwn(value, '__proto__') ? { value, errors: [helpers.error('object.proto')] } : { value },
+  },
+})) as typeof Joi;
 
 function textSchema({ longest, least = 0, trimmed, pattern }: TextField): Joi.StringSchema {
   const length = Joi.string().max(longest);
