@@ -236,6 +236,10 @@ describe('normals', () => {
     expect(broken(['a.out > x.cv', 'b.out > y.left'])).toHaveLength(1);
     expect(broken(['a.out > x.cv', 'b.out > y.left'], { probes: [{ at: 'x.cv' }] })).toEqual([]);
     expect(broken(['a.out > y.left', 'b.out > x.cv'])).toEqual([]);
+    const [ahead] = broken(['a.out > x.cv', 'b.out > y.left']);
+    expect(ahead!.cure!.edits).toEqual([{ do: 'plug', cable: { from: 'a.out', to: 'b.in' } }]);
+    const [back] = found('normal-broken', parts, ['b.out > a.in', 'a.out > x.cv'], normal);
+    expect(back!.cure).toBeUndefined();
   });
 });
 

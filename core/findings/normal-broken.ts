@@ -3,30 +3,14 @@ import { idOf } from '../document/sockets';
 import type { Graph } from '../graph/graph';
 import { cures, setCure } from './finding';
 import type { FindingRule, Found } from './finding';
-
-/** All modules that the voltage at an input gets to, its own included. */
-function reachedFrom(graph: Graph, socket: string): Set<string> {
-  const found = new Set<string>();
-  const visit = (id: string): void => {
-    if (found.has(id)) return;
-    found.add(id);
-    const index = graph.modules.findIndex((m) => m.id === id);
-    for (const m of graph.modules)
-      if (m.inputs.some((s) => s.driver.type === 'output' && s.driver.module === index)) visit(m.id);
-  };
-  visit(idOf(socket));
-  return found;
-}
+import { reachedFrom } from './kept';
 
 /** Whether what a cable feeds gets somewhere by itself: to a line output, a probe or a target. */
 function isSend(graph: Graph, socket: string): boolean {
-  const reached = reachedFrom(graph, socket);
+  const reached = reachedFrom(graph, idOf(socket));
   const watched = [...graph.patch.probes, ...graph.patch.targets].some(({ at }) => reached.has(idOf(at)));
   return watched || graph.modules.some((m) => reached.has(m.id) && m.kind.sound?.outlet !== undefined);
 }
-
-/** Whether a cable from an output to an input would close a loop. */
-const closesLoop = (graph: Graph, from: string, to: string): boolean => reachedFrom(graph, to).has(idOf(from));
 
 export const normalBroken: FindingRule = {
   code: 'normal-broken',
@@ -49,9 +33,7 @@ export const normalBroken: FindingRule = {
           message: `Patching ${place(n.from)} (to ${place(cable.to)}) breaks the normal to ${place(n.to)}, which now gets nothing.`,
           numbers: {},
           cures: cures(
-            isOutput && !closesLoop(graph, n.from, n.to)
-              ? setCure('Patch it with a cable', { do: 'plug', cable: { from: n.from, to: n.to } })
-              : null,
+            isOutput ? setCure('Patch it with a cable', { do: 'plug', cable: { from: n.from, to: n.to } }) : null,
           ),
         },
       ];
