@@ -55,16 +55,7 @@ export interface Compiled {
     highpass: Address,
     n: number,
   ): void;
-  singing(
-    x: Address,
-    gs: Address,
-    damping: number,
-    state: Address,
-    lowpass: Address,
-    bandpass: Address,
-    highpass: Address,
-    n: number,
-  ): void;
+  singing: Compiled['stateVariable'];
   lineSlew(x: Address, ups: Address, downs: Address, v: number, out: Address, n: number): number;
   shareSlew(x: Address, ups: Address, downs: Address, v: number, out: Address, n: number): number;
 }

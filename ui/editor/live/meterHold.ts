@@ -1,20 +1,14 @@
+import type { Heard } from '@/core/live/listening';
 import type { LiveReport } from '@/wire/live';
 
 /** How long the RMS is taken over, and how long a peak is held, milliseconds. */
 const RMS_SPAN = 300;
 const HOLD = 2000;
 
-/** What the meter shows, of full scale and dB. */
-export interface MeterShown {
-  /** The greatest sample since the last look. */
-  readonly peak: number;
+/** What the meter shows: the greatest of each since the last look, and the RMS of the last 300 ms. */
+export interface MeterShown extends Heard {
   /** The greatest sample of the last two seconds, or since it was reset. */
   readonly held: number;
-  /** Root mean square of the last 300 ms. */
-  readonly rms: number;
-  /** What the limiter took away, and what a jump was held back by, at most since the last look, dB. */
-  readonly reduction: number;
-  readonly heldBack: number;
 }
 
 type Told = Pick<LiveReport, 'peak' | 'rms' | 'reduction' | 'heldBack' | 'samples'>;
