@@ -176,9 +176,13 @@ export class Pass {
     const { module: swept, io } = handsAtInputs(this.store, m, wired);
     const passed = sampledSettings(swept);
     const law = movedLaw(this.store, swept, passed, io);
-    const outputs = m.outputs.map((o) =>
-      affine(this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0)), o.factor),
-    );
+    const outputs = m.outputs.map((o) => {
+      const whole = this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0));
+      // Hands on passive pots load what drives them more and less.
+      return o.factors
+        ? this.store.mul(whole, this.store.leaf(`load on ${o.socket}`, ...o.factors))
+        : affine(whole, o.factor);
+    });
     const drives = (m.kind.ends ?? []).map((end) =>
       hullAt(this.store, m, passed, `drive of ${end.socket}`, this.range, (p) => end.drive(this.store, p, io)),
     );

@@ -1,6 +1,7 @@
 import { socketPlace } from '../document/names';
 import { idOf } from '../document/sockets';
 import type { Graph, GraphModule } from '../graph/graph';
+import { potGain } from '../kinds/pot';
 import { scaledRange } from '../law/affine';
 import type { Range } from '../law/affine';
 import { showNumber } from '../units/show';
@@ -15,7 +16,7 @@ const CENTS = 3;
 /** What loading leaves of an output's voltage: its own node's divider, and for a pot what its load makes of the amount. */
 function left(m: GraphModule, factor: number): number {
   const part = m.kind.electrical?.passive?.(m.params);
-  return part?.is === 'pot' && part.position > 0 ? (factor * m.loading.potGain) / part.position : factor;
+  return part?.is === 'pot' && part.position > 0 ? (factor * potGain(part, m.loading.potLoad)) / part.position : factor;
 }
 
 /** Passive parts at fault: the pot or mult itself, else the mults that hang on the output. */

@@ -1,7 +1,9 @@
 import { idOf, nameOf } from '../document/sockets';
 import type { Patch } from '../document/types';
 import type { InputSpec, Loading } from '../kinds/kind';
+import type { Range } from '../law/affine';
 import { loadingOf } from './loading';
+import { loadSpread } from './loadSpread';
 import { arrange } from './order';
 import type { Edge, Group } from './order';
 import { AUDIO_RATE, CONTROL_RATE, needsAudio } from './rate';
@@ -29,6 +31,8 @@ export interface GraphOutput {
   readonly socket: string;
   /** What loading leaves of its voltage, 0..1. */
   readonly factor: number;
+  /** How far that goes while hands turn passive pots; left out where none does. */
+  readonly factors?: Range;
   /** What its own gain is off by, before the rails; 1 unless a tolerance is asked for. */
   readonly gain?: number;
   /** What it is off by, volts, likewise. */
@@ -60,14 +64,16 @@ export function buildGraph(patch: Patch): Graph {
   );
   const delayed = new Set(groups.flatMap((g) => g.delayed.map((e) => e.socket)));
   const loads = loadingOf(patch, wiring);
+  const spread = loadSpread(patch, wiring, loads);
   const modules = wiring.modules.map((m): GraphModule => {
     const inputs = m.inputs.map((spec, i) => inputOf(wiring, m.inputSockets[i] ?? '', spec, delayed));
     const outputs = m.outputs.map((name, i) => {
       const socket = m.outputSockets[i] ?? '';
-      return { name, socket, factor: loads.factor(socket) };
+      return { name, socket, factor: loads.factor(socket), ...spread?.factor(socket) };
     });
     const { index, id, label, kind, params, hands, overridden, bypassed } = m;
-    return { index, id, label, kind, params, hands, overridden, bypassed, inputs, outputs, loading: loads.of(id) };
+    const loading = { ...loads.of(id), ...spread?.of(id) };
+    return { index, id, label, kind, params, hands, overridden, bypassed, inputs, outputs, loading };
   });
   return { patch, wiring, modules, groups, sampleRate: sampleRateOf(patch, wiring.modules) };
 }

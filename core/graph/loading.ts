@@ -2,6 +2,8 @@ import { partsOf, socketAt } from '../document/sockets';
 import { OHMS } from '../document/types';
 import type { ModuleDoc, Patch } from '../document/types';
 import type { Loading } from '../kinds/kind';
+import type { ParamValues } from '../kinds/params';
+import { parallel } from '../kinds/pot';
 import type { Wiring, WiredModule } from './wiring';
 
 export interface Loads {
@@ -10,13 +12,19 @@ export interface Loads {
   of(id: string): Loading;
 }
 
-const parallel = (a: number, b: number): number =>
-  a === Infinity ? b : b === Infinity ? a : a === 0 || b === 0 ? 0 : (a * b) / (a + b);
+/** Settings of passive pots on their way, by module, in the place of those in the document. */
+export type SettingsAt = ReadonlyMap<string, ParamValues>;
+const AS_SET: SettingsAt = new Map();
 
-const isPot = (m: WiredModule): boolean => m.kind.electrical?.passive?.(m.params)?.is === 'pot';
+export const isPot = (m: Pick<WiredModule, 'kind' | 'params'>): boolean =>
+  m.kind.electrical?.passive?.(m.params)?.is === 'pot';
 const isWire = (m: WiredModule): boolean => m.kind.electrical?.passive?.(m.params)?.is === 'wire';
 
 const isJunction = (m: WiredModule): boolean => m.kind.electrical?.joins ?? false;
+
+/** Whether a module's law hangs on what loads it. */
+export const isLoaded = (m: Pick<WiredModule, 'kind' | 'params'>): boolean =>
+  isPot(m) || (m.kind.electrical?.joins ?? false);
 
 /** In a junction's sum a source has at least this resistance, ohms. */
 const LEAST_OHMS = 1;
@@ -28,8 +36,8 @@ const LEAST_OHMS = 1;
  * An output into a junction is counted there by its Thévenin equivalent (open voltage, source resistance beside its
  * other loads); the junction's inputs are no load of their own.
  */
-export function loadingOf(patch: Patch, wiring: Wiring): Loads {
-  return patch.settings.loading === 'ideal' ? idealLoads(wiring) : new Resistances(patch.modules, wiring);
+export function loadingOf(patch: Patch, wiring: Wiring, at: SettingsAt = AS_SET): Loads {
+  return patch.settings.loading === 'ideal' ? idealLoads(wiring) : new Resistances(patch.modules, wiring, at);
 }
 
 /** Whether an input of a junction is tied to something: a cable, or a normal. */
@@ -45,8 +53,7 @@ function idealLoads(wiring: Wiring): Loads {
       const m = wiring.module(id);
       const used = m ? m.inputSockets.map((input): number => (isTied(wiring, input) ? 1 : 0)) : [];
       const count = used.reduce((sum, x) => sum + x, 0);
-      const pot = m?.kind.electrical?.passive?.(m.params);
-      return { potGain: pot?.is === 'pot' ? pot.position : 1, weights: used.map((x) => (count > 0 ? x / count : 0)) };
+      return { potLoad: null, weights: used.map((x) => (count > 0 ? x / count : 0)) };
     },
   };
 }
@@ -66,6 +73,7 @@ export class Resistances implements Loads {
   constructor(
     modules: readonly ModuleDoc[],
     private readonly wiring: Wiring,
+    private readonly at: SettingsAt = AS_SET,
   ) {
     this.docs = new Map(modules.map((m) => [m.id, m]));
     for (const { from, to } of wiring.cables) {
@@ -109,7 +117,7 @@ export class Resistances implements Loads {
   }
 
   private pot(part: WiredModule): { above: number; below: number; reversed: boolean } {
-    const pot = part.kind.electrical?.passive?.(part.params);
+    const pot = part.kind.electrical?.passive?.(this.at.get(part.id) ?? part.params);
     if (pot?.is !== 'pot') return { above: 0, below: Infinity, reversed: false };
     return { above: (1 - pot.position) * pot.ohms, below: pot.position * pot.ohms, reversed: pot.reversed };
   }
@@ -182,14 +190,8 @@ export class Resistances implements Loads {
 
   of(id: string): Loading {
     const part = this.wiring.module(id);
-    if (part && isJunction(part)) return { potGain: 1, weights: this.junction(part) };
-    if (!part || !isPot(part)) return { potGain: 1, weights: [] };
-    const { above, below, reversed } = this.pot(part);
-    const load = this.load(socketAt(id, 'out'));
-    if (reversed) return { potGain: load === Infinity || above === 0 ? 1 : load / (above + load), weights: [] };
-    const under = parallel(below, load);
-    // Full up there is no resistance in series, and the output is its input.
-    return { potGain: under === 0 ? 0 : above === 0 ? 1 : under / (above + under), weights: [] };
+    if (part && isJunction(part)) return { potLoad: null, weights: this.junction(part) };
+    return { potLoad: part && isPot(part) ? this.load(socketAt(id, 'out')) : null, weights: [] };
   }
 
   private junction(part: WiredModule): number[] {

@@ -22,7 +22,7 @@ export function handAt({ points, interpolation, loop }: Hand, t: number, near: N
 }
 
 /** How hands turn a module's knobs, from the run's first sample on. */
-export function tracksOf({ hands }: GraphModule, sampleRate: number): Track[] {
+export function tracksOf({ hands }: Pick<GraphModule, 'hands'>, sampleRate: number): Track[] {
   return hands.map((hand): Track => {
     const values = hand.points.map((p) => p.value);
     const near = { index: 0 };

@@ -1,5 +1,6 @@
 import { kind, never, signal } from './kind';
 import { choice, flag, number, ohms, volts, setUp } from './params';
+import { potGain } from './pot';
 import { showNumber } from '../units/show';
 
 export const attenuator = kind({
@@ -40,10 +41,16 @@ export const attenuator = kind({
   inputs: (p) => [signal('in', p.normalVolts, 'amount')],
   outputs: () => ['out'],
   panel: {
-    linear: () => ['amount'],
+    linear: (p) => (p.build === 'passive' ? [] : ['amount']),
   },
   memory: never,
   law(b, p, io) {
-    return { out: b.scale(io.in('in'), p.build === 'passive' ? io.loading.potGain : p.amount) };
+    if (p.build === 'active') return { out: b.scale(io.in('in'), p.amount) };
+    const { potLoad, spread } = io.loading;
+    const gain = (load: number | null): number =>
+      potGain({ ohms: p.potOhms, position: p.amount, reversed: p.reversed }, load);
+    if (!spread?.potLoads) return { out: b.scale(io.in('in'), gain(potLoad)) };
+    const [low, high] = spread.potLoads.map(gain) as [number, number];
+    return { out: b.mul(io.in('in'), io.symbol('loaded gain', low, high)) };
   },
 });

@@ -20,6 +20,9 @@ export const junction = kind({
   outputs: () => ['out'],
   memory: never,
   law(b, _p, io) {
-    return { out: b.sum(...names.map((name, i) => [io.in(name), io.loading.weights[i] ?? 0] as const)) };
+    const { weights, spread } = io.loading;
+    if (!spread) return { out: b.sum(...names.map((name, i) => [io.in(name), weights[i] ?? 0] as const)) };
+    const share = (i: number) => io.symbol(`share ${i + 1}`, ...(spread.weights[i] ?? ([0, 0] as const)));
+    return { out: b.sum(...names.map((name, i) => [b.mul(io.in(name), share(i)), 1] as const)) };
   },
 });

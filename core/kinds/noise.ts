@@ -6,28 +6,33 @@ import { showVolts } from '../units/show';
 /** The peak that 99.9% of a colour's unscaled samples stay within: measured over ten million samples. */
 const WITHIN = { pink: 6.27, red: 32.1 } as const;
 
+const POLES = [0.99886, 0.99332, 0.969, 0.8665, 0.55, -0.7616];
+const GAINS = [0.0555179, 0.0750759, 0.153852, 0.3104856, 0.5329522, -0.016898];
+
 /** Pink from white: a sum of first-order lags an octave or two apart (Kellet's weights, within 0.05 dB above 9 Hz at 44.1 kHz). */
-function pinkFilter(): (white: number) => number {
-  const poles = [0.99886, 0.99332, 0.969, 0.8665, 0.55, -0.7616];
-  const gains = [0.0555179, 0.0750759, 0.153852, 0.3104856, 0.5329522, -0.016898];
-  const state = new Float64Array(poles.length);
-  let last = 0;
-  return (white) => {
-    let sum = last + white * 0.5362;
-    for (let i = 0; i < poles.length; i++) {
-      const s = (poles[i] as number) * (state[i] as number) + (gains[i] as number) * white;
+class PinkFilter {
+  private readonly state = new Float64Array(POLES.length);
+  private last = 0;
+
+  next(white: number): number {
+    const { state } = this;
+    let sum = this.last + white * 0.5362;
+    for (let i = 0; i < POLES.length; i++) {
+      const s = (POLES[i] as number) * (state[i] as number) + (GAINS[i] as number) * white;
       state[i] = s;
       sum += s;
     }
-    last = white * 0.115926;
+    this.last = white * 0.115926;
     return sum;
-  };
+  }
 }
 
-/** Red from white: a leaky sum, so that it stays about 0. */
-function redFilter(): (white: number) => number {
-  let sum = 0;
-  return (white) => (sum = 0.998 * sum + white);
+class RedFilter {
+  private sum = 0;
+
+  next(white: number): number {
+    return (this.sum = 0.998 * this.sum + white);
+  }
 }
 
 export const noise = kind({
@@ -69,11 +74,11 @@ export const noise = kind({
       };
     }
     const { colour } = p;
-    const { filter } = wiring.keep(colour, () => ({ filter: colour === 'pink' ? pinkFilter() : redFilter() }));
+    const filter = wiring.keep(colour, () => (colour === 'pink' ? new PinkFilter() : new RedFilter()));
     const scale = p.peakVolts / WITHIN[p.colour];
     return (from, to, k0) => {
       for (let i = from; i < to; i++) {
-        const v = scale * filter(draw(seed, k0 + i));
+        const v = scale * filter.next(draw(seed, k0 + i));
         out[i] = Math.min(p.peakVolts, Math.max(-p.peakVolts, v));
       }
     };

@@ -24,12 +24,14 @@ function input(name: string, role: InputSpec['role'], normal = 0, amount?: strin
   return { name, role, normal, normalled: normal !== 0, ...(amount !== undefined && { amount }) };
 }
 
-/** What the electrical loading of a passive module comes to; all 1 under an ideal load. */
+/** What the electrical loading of a passive module comes to. */
 export interface Loading {
-  /** Of a passive pot, from its input to its output. */
-  readonly potGain: number;
+  /** What loads a passive pot's output, ohms; null for an ideal load. */
+  readonly potLoad: number | null;
   /** Of a junction, one for each input. */
   readonly weights: readonly number[];
+  /** How far they go while hands turn passive pots; left out where none does. */
+  readonly spread?: { readonly potLoads: Range | null; readonly weights: readonly Range[] };
 }
 
 /** What a law sees of its module's surroundings. */

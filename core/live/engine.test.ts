@@ -164,7 +164,7 @@ describe('a knob that is declared linear', () => {
             connected: () => true,
             symbol: () => constant(NaN),
             range: (x: Affine): [number, number] => [x.lo, x.hi],
-            loading: { potGain: 1, weights: [1, 1, 1, 1] },
+            loading: { potLoad: null, weights: [1, 1, 1, 1] },
           };
           return Object.values(kind.law(new AtomStore(), set, io)).map((x) => x.lo);
         };

@@ -3,8 +3,12 @@ import { upstreamOf, wholeOf } from '../graph/upstream';
 import type { AssetLookup } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { Arena } from '../native/native';
+import { isLoaded, isPot } from '../graph/loading';
 import { tracksOf } from '../graph/tracks';
+import type { Track } from '../graph/tracks';
+import type { Saved } from '../simulate/memory';
 import { moduleKernel, movingKernel } from '../simulate/moving';
+import { handedLoads, MovingLoads } from '../simulate/movingLoads';
 import { carriedName } from '../simulate/parts';
 import type { Part } from '../simulate/partTypes';
 import { Run } from '../simulate/run';
@@ -13,6 +17,9 @@ import { sameLoads, sameWiring } from './sameWiring';
 
 /** Samples that are worked out together, as sound devices ask for them. */
 export const LIVE_BLOCK = 128;
+
+/** Samples between two looks at what moving pots load. */
+const LOAD_GRID = 16;
 
 /** More than any module takes for itself, buffers. */
 const BUFFERS = 96;
@@ -23,6 +30,13 @@ export interface LiveOptions {
   readonly block?: number;
   /** Works out what these sockets hang on, and nothing else; left out: all. */
   readonly only?: readonly string[];
+}
+
+/** What a run remembers after some samples. */
+export interface SavedRun {
+  readonly samples: number;
+  readonly memories: ReadonlyMap<string, Saved>;
+  readonly delayed: ReadonlyMap<string, number>;
 }
 
 /**
@@ -43,6 +57,8 @@ export class LiveEngine {
   /** Samples that have been worked out. */
   private done = 0;
   private readonly ramps = new Ramps();
+  /** Outputs whose loads are on their way with a passive pot; null while none is. */
+  private loadsMove: Set<string> | null = null;
 
   constructor(graph: Graph, options: LiveOptions = {}) {
     this.block = options.block ?? LIVE_BLOCK;
@@ -83,9 +99,11 @@ export class LiveEngine {
     this.done += count;
     if (!this.ramps.any) return;
     const arrived = new Set(this.ramps.arrived(this.done));
+    const loadsRest = !this.ramps.any && this.loadsMove;
+    if (loadsRest) this.restLoads();
     for (const part of this.run.parts) {
       const m = this.graph.modules[part.module.index];
-      if (m && arrived.has(m.id)) this.rest(part, m.params);
+      if (m && (arrived.has(m.id) || (loadsRest && isLoaded(m)))) this.rest(part, m.params);
     }
   }
 
@@ -98,7 +116,8 @@ export class LiveEngine {
     if (rewired) {
       this.run = this.lay(graph, this.run);
       this.buffers.clear();
-    }
+      this.loadsMove = null;
+    } else this.moveLoads(before, graph);
     for (const part of this.run.parts) {
       const now = graph.modules[part.module.index];
       const was = before.modules[part.module.index];
@@ -111,6 +130,61 @@ export class LiveEngine {
     }
   }
 
+  /** All that it remembers now. */
+  save(): SavedRun {
+    const { parts } = this.run;
+    return {
+      samples: this.done,
+      memories: new Map(parts.flatMap((p) => (p.memory ? [[carriedName(p.module), p.memory.save()] as const] : []))),
+      delayed: new Map(parts.flatMap((p) => p.delayed.map((d) => [d.socket, d.last] as const))),
+    };
+  }
+
+  /** Goes on from where it was saved, with the knobs and cables of now. */
+  recall({ samples, memories, delayed }: SavedRun): void {
+    this.done = samples;
+    this.ramps.forget();
+    this.restLoads();
+    for (const part of this.run.parts) {
+      const saved = memories.get(carriedName(part.module));
+      if (saved) part.memory?.recall(saved);
+      for (const d of part.delayed) d.last = delayed.get(d.socket) ?? d.last;
+      const m = this.graph.modules[part.module.index];
+      if (m) this.rest(part, m.params);
+    }
+  }
+
+  /** Loads move with the passive pots that are on their way. */
+  private moveLoads(before: Graph, now: Graph): void {
+    const changed = now.modules.flatMap((m, i) => {
+      const was = before.modules[i];
+      return was && !sameLoads(m, was) ? [{ m, was }] : [];
+    });
+    if (changed.length === 0 && !this.loadsMove) return;
+    const affected = changed.flatMap(({ m, was }) =>
+      m.outputs.filter((o, i) => o.factors || o.factor !== was.outputs[i]?.factor).map((o) => o.socket),
+    );
+    this.loadsMove ??= new Set();
+    for (const socket of affected) this.loadsMove.add(socket);
+    const tracks = now.modules.filter(isPot).map((m) => [m.id, this.tracksOf(m)] as const);
+    this.run.shared.loads = new MovingLoads(now, new Map(tracks), this.loadsMove, LOAD_GRID, 1);
+    for (const part of this.run.parts) {
+      const m = now.modules[part.module.index];
+      if (m && isLoaded(m)) this.turn(part, m);
+    }
+  }
+
+  private restLoads(): void {
+    this.loadsMove = null;
+    this.run.shared.loads = handedLoads(this.graph);
+  }
+
+  /** How a module's knobs move: on their way to where they were set, and by hands. */
+  private tracksOf(m: GraphModule): Track[] {
+    const handed = tracksOf(m, this.graph.sampleRate);
+    return [...this.ramps.of(m.id).filter((t) => !handed.some((h) => h.param === t.param)), ...handed];
+  }
+
   private turn(part: Part, now: GraphModule): void {
     const { place, memory } = part;
     if (!place || !memory) return;
@@ -119,10 +193,9 @@ export class LiveEngine {
       const seen = part.seen[i];
       if (seen) seen.factor = o.factor;
     });
-    const handed = tracksOf(now, this.graph.sampleRate);
-    const ramps = this.ramps.of(now.id).filter((t) => !handed.some((h) => h.param === t.param));
-    if (ramps.length === 0) this.rest(part, now.params);
-    else part.kernel = movingKernel(this.run.shared, part.place, now.params, [...ramps, ...handed], memory, 1);
+    const tracks = this.tracksOf(now);
+    if (tracks.length === now.hands.length) this.rest(part, now.params);
+    else part.kernel = movingKernel(this.run.shared, part.place, now.params, tracks, memory, 1);
   }
 
   /** A module whose knobs stand still. */

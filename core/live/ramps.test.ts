@@ -6,6 +6,7 @@ import { applyEdits } from '../edit/edit';
 import { allKinds } from '../kinds';
 import { continuousOf } from '../kinds/knobs';
 import { patchOf } from '../testing/patch';
+import { valueAt } from '../units/knob';
 import { LiveEngine } from './engine';
 import { graphAt } from './player';
 import { RAMP_SECONDS, rampSeconds } from './ramps';
@@ -105,6 +106,56 @@ describe('a knob that is turned while it is heard', () => {
     expect(steepest(heard)).toBeLessThanOrEqual(10 / OVER + 1e-9);
     expect(heard.at(-1)).toBeCloseTo(10, 9);
   });
+});
+
+describe('a knob of what remembers, or of a source, that is turned while it is heard', () => {
+  const knobs = allKinds.flatMap((kind) => {
+    const params = completeParams(kind, undefined, 120);
+    const moves = kind.category === 'source' || kind.memory(params, () => true);
+    return moves && kind.outputs(params).length > 0
+      ? continuousOf(kind, params).map((knob) => ({ kind, params, knob }))
+      : [];
+  });
+  it.each(knobs.map((k) => [`${k.kind.name}.${k.knob.name}`, k] as const))(
+    'steps no further than it does anyway, and than its ramp: %s',
+    (_, { kind, params, knob }) => {
+      const inputs = kind.inputs(params).map((s) => s.name);
+      // Smooth voltages everywhere, so that what is cut is seen.
+      const patch = patchOf(
+        {
+          m: [kind.name],
+          ...Object.fromEntries(
+            inputs.map((_name, i) => [`c${i}`, ['lfo', { rateHz: 7 + 5 * i, highVolts: 3, lowVolts: -2 }]]),
+          ),
+        },
+        inputs.map((name, i) => `c${i}.out > m.${name}`),
+        { sampleRate: RATE },
+      );
+      const at = (share: number): number => valueAt({ ...knob, taper: knob.spec.taper }, share);
+      const begun = RATE / 8;
+      // Gates flip where a threshold passes: that is their law.
+      const gates = kind.timing?.gates ?? [];
+      for (const output of kind.outputs(params).filter((o) => !gates.includes(o))) {
+        const socket = `m.${output}`;
+        const still = (share: number): number[] =>
+          played(
+            new LiveEngine(graphAt(set(patch, knob.name, at(share)), RATE), { block: 64 }),
+            socket,
+            begun + OVER,
+            64,
+          );
+        const engine = new LiveEngine(graphAt(set(patch, knob.name, at(0)), RATE), { block: 64 });
+        const before = played(engine, socket, begun, 64);
+        engine.edit(graphAt(set(patch, knob.name, at(1)), RATE));
+        const heard = [...before, ...played(engine, socket, OVER, 64)].slice(before.length - 1);
+        // Where it would be at each moment, had the knob always stood where it stands then.
+        const runs = Array.from({ length: OVER + 1 }, (__, k) => still(k / OVER));
+        const law = runs.map((x, k) => x[before.length - 1 + k]!);
+        const own = Math.max(...runs.map(steepest));
+        expect(steepest(heard), socket).toBeLessThanOrEqual(1.2 * (own + steepest(law)) + 1e-6);
+      }
+    },
+  );
 });
 
 describe('a delay whose time is turned', () => {

@@ -1,4 +1,6 @@
 import type { Graph, GraphModule } from '../graph/graph';
+import { sameHands } from '../graph/alike';
+import { tracksOf } from '../graph/tracks';
 import type { Track } from '../graph/tracks';
 import type { NumberSpec } from '../kinds/params';
 
@@ -9,7 +11,17 @@ export const RAMP_SECONDS = 0.005;
 export const rampSeconds = ({ glides }: Pick<NumberSpec, 'glides'>, from: number, to: number): number =>
   glides === undefined ? RAMP_SECONDS : Math.max(RAMP_SECONDS, Math.abs(to - from) / glides);
 
+/**
+ * Where a knob stands on its way from one value to another, at a share of its ramp: in a straight line; a logarithmic one
+ * straight in octaves, unless it glides.
+ */
+export function rampValue(spec: Pick<NumberSpec, 'taper' | 'glides'>, from: number, to: number, share: number): number {
+  const isInOctaves = spec.taper === 'log' && spec.glides === undefined && from > 0 && to > 0;
+  return isInOctaves ? from * (to / from) ** share : from + (to - from) * share;
+}
+
 interface Ramp {
+  readonly spec: NumberSpec;
   readonly from: number;
   readonly to: number;
   /** The first sample that it has moved at. */
@@ -17,8 +29,8 @@ interface Ramp {
   readonly samples: number;
 }
 
-const standing = ({ from, to, begins, samples }: Ramp, k: number): number =>
-  k >= begins + samples - 1 ? to : from + ((to - from) * (k - begins + 1)) / samples;
+const standing = ({ spec, from, to, begins, samples }: Ramp, k: number): number =>
+  k >= begins + samples - 1 ? to : rampValue(spec, from, to, Math.max(0, k - begins + 1) / samples);
 
 const trackOf = (param: string, ramp: Ramp): Track => ({
   param,
@@ -27,13 +39,18 @@ const trackOf = (param: string, ramp: Ramp): Track => ({
   at: (k) => standing(ramp, k),
 });
 
-/** The knobs that are on their way to where an edit put them, each in a straight line. */
+/** The knobs that are on their way to where an edit put them, each in a straight line of what is heard. */
 export class Ramps {
   private readonly moving = new Map<string, Map<string, Ramp>>();
 
   /** Those of a module, as voltages that move its knobs. */
   of(id: string): Track[] {
     return [...(this.moving.get(id) ?? [])].map(([param, ramp]) => trackOf(param, ramp));
+  }
+
+  /** All knobs are where they were set. */
+  forget(): void {
+    this.moving.clear();
   }
 
   get any(): boolean {
@@ -47,23 +64,27 @@ export class Ramps {
       if (!after.modules.some((m) => m.id === id && m.kind === was.get(id)?.kind)) this.moving.delete(id);
     for (const now of after.modules) {
       const old = was.get(now.id);
-      if (old && old.kind === now.kind && old.params !== now.params) this.aimModule(old, now, done, after.sampleRate);
+      if (old && old.kind === now.kind && (old.params !== now.params || !sameHands(old.hands, now.hands)))
+        this.aimModule(old, now, done, after.sampleRate);
     }
   }
 
   private aimModule(was: GraphModule, now: GraphModule, done: number, sampleRate: number): void {
     const byParam = this.moving.get(now.id) ?? new Map<string, Ramp>();
+    const handed = tracksOf(was, sampleRate);
     for (const [param, spec] of Object.entries(now.kind.params)) {
       const [before, to] = [was.params[param], now.params[param]];
-      if (before === to) continue;
+      // A hand that let go of the knob leaves it where it had turned it.
+      const hand = handed.find((t) => t.param === param);
+      if (before === to && !hand) continue;
       if (spec.type !== 'number' || spec.whole || typeof before !== 'number' || typeof to !== 'number') {
         byParam.delete(param);
         continue;
       }
       const old = byParam.get(param);
-      const from = old ? standing(old, done - 1) : before;
+      const from = hand && done > 0 ? hand.at(done - 1) : old ? standing(old, done - 1) : before;
       const samples = Math.max(1, Math.round(rampSeconds(spec, from, to) * sampleRate));
-      byParam.set(param, { from, to, begins: done, samples });
+      byParam.set(param, { spec: spec as NumberSpec, from, to, begins: done, samples });
     }
     if (byParam.size > 0) this.moving.set(now.id, byParam);
   }

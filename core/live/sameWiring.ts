@@ -1,4 +1,4 @@
-import { sameDriver, sameHands } from '../graph/alike';
+import { sameDriver, sameFactors, sameHands, sameLoading } from '../graph/alike';
 import type { Graph, GraphModule } from '../graph/graph';
 
 /** Whether two patches differ in nothing but where their knobs stand. */
@@ -32,6 +32,4 @@ export function sameWiring(a: Graph, b: Graph): boolean {
 
 /** Whether loading leaves a module's outputs and inputs the same. */
 export const sameLoads = (a: GraphModule, b: GraphModule): boolean =>
-  a.loading.potGain === b.loading.potGain &&
-  a.loading.weights.every((w, i) => w === b.loading.weights[i]) &&
-  a.outputs.every((o, i) => o.factor === b.outputs[i]?.factor);
+  sameLoading(a.loading, b.loading) && sameFactors(a, b);

@@ -1,3 +1,4 @@
+import { sameHands } from '../graph/alike';
 import type { Graph, GraphModule } from '../graph/graph';
 import { modulesUpTo } from '../graph/upstream';
 
@@ -23,15 +24,23 @@ function makingOf(graph: Graph, socket: string): string {
   return JSON.stringify(making.toSorted(([a], [b]) => (String(a) < String(b) ? -1 : 1)));
 }
 
+/** Whether no hand was put on a knob, taken off or changed, of what a socket hangs on. */
+function sameHandsAt(before: Graph, after: Graph, socket: string): boolean {
+  const ids = modulesUpTo(after, socket);
+  const was = new Map(before.modules.map((m) => [m.id, m.hands]));
+  return after.modules.every((m) => !ids.has(m.id) || sameHands(was.get(m.id) ?? [], m.hands));
+}
+
 /** Whether a socket carries the same in two graphs but for knobs that are moved in a line. */
 export const isSeamless = (before: Graph, after: Graph, socket: string): boolean =>
-  makingOf(before, socket) === makingOf(after, socket);
+  makingOf(before, socket) === makingOf(after, socket) && sameHandsAt(before, after, socket);
 
 /** Takes the step out of what is heard where an edit changed it: from the last sample before, over 10 ms. */
 export class Seam {
   private readonly length: number;
   private last = 0;
-  private isOpen = false;
+  /** The sample that is of something else; below 0 while none is. */
+  private opens = -1;
   private offset = 0;
   private at: number;
 
@@ -40,19 +49,24 @@ export class Seam {
     this.at = this.length;
   }
 
-  /** The next sample is of something else. */
-  open(): void {
-    this.isOpen = true;
+  /** A sample is of something else: the next one, or one within what is processed next. */
+  open(at = 0): void {
+    this.opens = at;
   }
 
   process(samples: Float64Array, count: number): void {
-    if (this.isOpen) {
-      this.isOpen = false;
-      this.offset = this.last - (samples[0] as number);
-      this.at = 0;
+    for (let i = 0; i < count; i++) {
+      const x = samples[i] as number;
+      if (i === this.opens) {
+        this.opens = -1;
+        this.offset = this.last - x;
+        this.at = 0;
+      }
+      if (this.at < this.length)
+        samples[i] = x + (this.offset * (1 + Math.cos((Math.PI * this.at++) / this.length))) / 2;
+      this.last = samples[i] as number;
     }
-    for (let i = 0; i < count && this.at < this.length; i++, this.at++)
-      samples[i] = (samples[i] as number) + (this.offset * (1 + Math.cos((Math.PI * this.at) / this.length))) / 2;
-    this.last = samples[count - 1] ?? this.last;
+    // What changes behind the last sample is heard with the next.
+    if (this.opens >= count) this.opens -= count;
   }
 }

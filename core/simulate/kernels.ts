@@ -7,6 +7,7 @@ import type { Affine } from '../law/affine';
 import type { Arena } from '../native/native';
 import { lawsOf } from './laws';
 import type { Memory } from './memory';
+import type { MovingLoads } from './movingLoads';
 import { Tape } from './tape';
 
 /** Where one module stands in a run: what it reads, and where it writes. */
@@ -28,6 +29,8 @@ export interface Shared {
   readonly size: number;
   readonly graph: Graph;
   readonly asset: AssetLookup;
+  /** Where passive pots are turned: what they load meanwhile. */
+  loads: MovingLoads | null;
 }
 
 /**

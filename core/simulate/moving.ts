@@ -1,3 +1,4 @@
+import { isLoaded } from '../graph/loading';
 import { isLinearIn, tracksOf } from '../graph/tracks';
 import type { Track } from '../graph/tracks';
 import type { Kernel } from '../kinds/kind';
@@ -14,9 +15,12 @@ export const stepAt = (sampleRate: number): number => Math.max(1, Math.floor(STE
 export function moduleKernel(shared: Shared, place: Slot, params: ParamValues, memory: Memory): Kernel {
   const { sampleRate } = shared.graph;
   const tracks = tracksOf(place.module, sampleRate);
-  if (tracks.length === 0) return kernelOf(shared, place, params, memory);
-  return movingKernel(shared, place, params, tracks, memory, stepAt(sampleRate));
+  if (tracks.length === 0 && !bearsMovingLoads(shared, place)) return kernelOf(shared, place, params, memory);
+  return movingKernel(shared, place, params, tracks, memory, shared.loads?.piece ?? stepAt(sampleRate));
 }
+
+/** Whether a passive part hangs on loads that move. */
+const bearsMovingLoads = ({ loads }: Shared, { module }: Slot): boolean => loads !== null && isLoaded(module);
 
 /** More corners than this are not worth it: they are moved in steps. */
 const MOST_EXACT = 3;
@@ -33,7 +37,7 @@ export function movingKernel(
   memory: Memory,
   step: number,
 ): Kernel {
-  return tracks.length <= MOST_EXACT && isLinearIn(place.module, tracks)
+  return tracks.length <= MOST_EXACT && !bearsMovingLoads(shared, place) && isLinearIn(place.module, tracks)
     ? exactly(shared, place, params, tracks, memory)
     : inSteps(shared, place, params, tracks, memory, step);
 }
@@ -83,7 +87,9 @@ function inSteps(
 ): Kernel {
   return stepped(step, (middle) => {
     const now = Object.fromEntries(tracks.map((t) => [t.param, t.at(middle)]));
-    return kernelOf(shared, place, { ...params, ...now }, memory, true);
+    const loads = bearsMovingLoads(shared, place) ? shared.loads : null;
+    const there = loads ? { ...place, module: { ...place.module, loading: loads.of(place.module.id, middle) } } : place;
+    return kernelOf(shared, there, { ...params, ...now }, memory, true);
   });
 }
 

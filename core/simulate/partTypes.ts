@@ -42,6 +42,7 @@ export interface GateWatch {
 }
 
 export interface Seen {
+  readonly socket: string;
   readonly stats: Stats;
   readonly settled: Tail;
   readonly arrives: Tail;

@@ -10,6 +10,7 @@ import { arrivalOf, upstreamAt } from './arrival';
 import { Figures } from './figures';
 import { tracksOf } from '../graph/tracks';
 import { moduleKernel, stepAt, stepped } from './moving';
+import { handedLoads } from './movingLoads';
 import type { Delayed, GateWatch, Part, Seen } from './partTypes';
 import { DriveStats, GateStats, Picture, Stats, Tail, settleFrom } from './stats';
 import { Tape } from './tape';
@@ -39,7 +40,7 @@ export class Parts {
     this.extremes = arena.take(2);
     this.outputs = graph.modules.map((m) => m.outputs.map(() => arena.take(size)));
     this.looked = this.lookedAt();
-    this.shared = { arena, size, graph, asset: options.asset ?? (() => null) };
+    this.shared = { arena, size, graph, asset: options.asset ?? (() => null), loads: handedLoads(graph) };
   }
 
   /** The outputs that something is driven by, or somebody asks for. */
@@ -86,6 +87,7 @@ export class Parts {
       this.wanted(o.socket)
         ? {
             ...this.seenOf(outputs[i] as Float64Array, this.settleFrom(m), this.arrivesFrom(m)),
+            socket: o.socket,
             factor: o.factor,
             ...this.errorOf(o, outputs[i] as Float64Array),
             inside: this.staysInside(m, o.name),

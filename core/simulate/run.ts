@@ -101,7 +101,8 @@ export class Run {
     for (const seen of part.seen) {
       if (!seen) continue;
       seen.err?.(from, to);
-      if (!(seen.inside && seen.factor === 1)) seen.hold(from, to, seen.factor);
+      if (this.shared.loads?.moves(seen.socket)) this.shared.loads.hold(seen, from, to, k0);
+      else if (!(seen.inside && seen.factor === 1)) seen.hold(from, to, seen.factor);
     }
   }
 
