@@ -94,6 +94,10 @@ export const editWords = {
     says: 'Dismisses an issue, with a reason; `null` restores it.',
     example: { do: 'dismiss', code: 'polarity', at: 'tone.cutoff', reason: 'It is meant.' },
   },
+  control: {
+    says: 'Assigns a MIDI control (128 for pitch bend) to a knob; `null` unassigns it.',
+    example: { do: 'control', number: 21, at: 'trim.amount' },
+  },
   variant: {
     says: 'Saves a state as a named variant; `null` deletes it.',
     example: {

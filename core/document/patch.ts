@@ -19,6 +19,7 @@ import {
   whole,
 } from './fields';
 import type { ValueOf } from './fields';
+import { controlsField } from './controls';
 import { handsField } from './hands';
 import { macrosField } from './macros';
 import { normalBetween, oneNormalEach } from './normals';
@@ -156,6 +157,7 @@ export const patchField = record({
   order: byDefault(list(module, LIMITS.modules), []),
   dismissed: byDefault(list(dismissal, LIMITS.dismissed), []),
   bypassed: byDefault(list(bypass, LIMITS.modules), []),
+  controls: controlsField,
 });
 
 type Said = Required<ValueOf<typeof patchField>>;

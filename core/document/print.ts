@@ -5,13 +5,14 @@ import type { Patch } from './types';
 
 /** The patch as its document: known keys first, unknown top-level keys as they came. Defaults stay left out. */
 export function printPatch(patch: Patch): { readonly [key: string]: Json } {
-  const { extra, hands, macros: _macros, dismissed, bypassed, variants, ...rest } = patch;
+  const { extra, hands, macros: _macros, dismissed, bypassed, controls, variants, ...rest } = patch;
   const known = {
     ...rest,
     ...(hands.length > 0 && { hands }),
     ...printMacros(patch),
     ...(dismissed.length > 0 && { dismissed }),
     ...(bypassed.length > 0 && { bypassed }),
+    ...(controls.length > 0 && { controls }),
     ...(variants.length > 0 && { variants: printVariants(patch) }),
   };
   return { ...(known as unknown as Record<string, Json>), ...extra };

@@ -12,6 +12,7 @@ export const LISTS = [
   'order',
   'dismissed',
   'bypassed',
+  'controls',
   'variants',
 ] as const;
 

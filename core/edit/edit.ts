@@ -70,6 +70,8 @@ export type Edit =
   | { readonly do: 'hand'; readonly at: string; readonly hand: Hand | null }
   /** One fader's ends and their stages, or none of it: the stages themselves are added and removed on their own. */
   | { readonly do: 'macro'; readonly fader: string; readonly macro: MacroDoc | null }
+  /** The knob that a controller's control moves, or none. */
+  | { readonly do: 'control'; readonly number: number; readonly at: string | null }
   | { readonly do: 'pin'; readonly at: string; readonly pinned: boolean }
   | { readonly do: 'dismiss'; readonly code: string; readonly at: string; readonly reason: string | null }
   | { readonly do: 'variant'; readonly name: string; readonly state: PatchState | null }
@@ -140,6 +142,13 @@ export function applyEdit(patch: Patch, edit: Edit): Patch {
       return { ...patch, targets: placed(patch.targets, (t) => isTarget(t, edit.at, edit.id), edit.target) };
     case 'hand':
       return { ...patch, hands: placed(patch.hands, (h) => h.at === edit.at, edit.hand) };
+    case 'control': {
+      const { number, at } = edit;
+      return {
+        ...patch,
+        controls: placed(patch.controls, (c) => c.number === number, at === null ? null : { number, at }),
+      };
+    }
     case 'macro':
       return { ...patch, macros: withMacro(patch.macros, edit.fader, edit.macro) };
     case 'pin': {

@@ -1,3 +1,4 @@
+import { controlsWithout } from '../document/controls';
 import { fittingTarget, hangsOn } from '../document/targets';
 import { fittingHands } from '../document/hands';
 import { fittingMacros } from '../document/macros';
@@ -72,6 +73,7 @@ export function removeModule(patch: Patch, id: string): Patch {
     order: patch.order.filter((x) => x !== id),
     dismissed: patch.dismissed.filter((d) => stays(d.at)),
     bypassed: patch.bypassed.filter((b) => b.module !== id),
+    controls: controlsWithout(patch.controls, id, patch.variants),
   };
 }
 

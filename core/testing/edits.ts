@@ -61,6 +61,7 @@ function smallEdit(random: Random, patch: Patch, other: Patch): Edit | null {
     { do: 'bypass', module: m.id, cables: random() < 0.5 ? patch.cables.slice(0, 2) : null },
     { do: 'target', at, target: random() < 0.6 ? { at, quantity: 'volts', low: -1, high: random() } : null },
     { do: 'pin', at, pinned: random() < 0.7 },
+    { do: 'control', number: Math.floor(random() * 4), at: random() < 0.6 ? at : null },
     { do: 'dismiss', code: 'clip', at, reason: random() < 0.6 ? 'meant' : null },
     { do: 'macro', fader: m.id, macro: random() < 0.5 ? randomMacro(m.id, before, patch) : null },
     { do: 'variant', name: pick(random, ['a', 'b']) ?? 'a', state: random() < 0.7 ? stateOf(other) : null },
