@@ -8,8 +8,14 @@ import type { Ears } from './ears';
 /**
  * A patch without the modules that two ears do not hang on: it sounds the same there, and takes less. What is plugged
  * into something that is heard stays too, since it loads it.
+ *
+ * @param also sockets that are listened to beside the ears.
  */
-export function heardAlone(patch: Patch, { left, right }: Pick<Ears, 'left' | 'right'>): Patch {
+export function heardAlone(
+  patch: Patch,
+  { left, right }: Pick<Ears, 'left' | 'right'>,
+  also: readonly string[] = [],
+): Patch {
   const { modules } = buildGraph(patch);
   const driven = modules.map((): GraphModule[] => []);
   for (const m of modules)
@@ -26,7 +32,7 @@ export function heardAlone(patch: Patch, { left, right }: Pick<Ears, 'left' | 'r
       else loads.add(load);
     }
   };
-  const ears = new Set([idOf(left), idOf(right)]);
+  const ears = new Set([left, right, ...also].map(idOf));
   for (const m of modules) if (ears.has(m.id)) visit(m);
   const rest = modules.filter((m) => !needed.has(m) && !loads.has(m));
   if (rest.length === 0) return patch;

@@ -69,6 +69,8 @@ export class Listening {
   private wanted = gainOf(START_DB);
   private match = 1;
   private matchWanted = 1;
+  private balance = { left: 1, right: 1 };
+  private readonly sides = { left: 1, right: 1 };
   private fade = 0;
   private dip = 1;
   private dipStep = 0;
@@ -114,6 +116,12 @@ export class Listening {
     return this.dip === 0;
   }
 
+  /** How loud the ears are beside each other: -1 only the left one, 1 only the right one, 0 both in full. */
+  setBalance(balance: number): void {
+    const held = Math.min(1, Math.max(-1, balance));
+    this.balance = { left: Math.min(1, 1 - held), right: Math.min(1, 1 + held) };
+  }
+
   /** Something else than playing may make a jump from now on: an edit, a switch, other ears. */
   guard(): void {
     this.jumps.guard();
@@ -140,8 +148,11 @@ export class Listening {
     count: number,
   ): void {
     for (let i = 0; i < count; i++) {
-      const l = this.left.next((leftVolts[i] as number) * VOLT);
-      const r = this.right.next((rightVolts[i] as number) * VOLT);
+      const { sides, balance } = this;
+      sides.left += (balance.left - sides.left) * this.glide;
+      sides.right += (balance.right - sides.right) * this.glide;
+      const l = this.left.next((leftVolts[i] as number) * VOLT) * sides.left;
+      const r = this.right.next((rightVolts[i] as number) * VOLT) * sides.right;
       this.level += (this.wanted - this.level) * this.glide;
       this.match += (this.matchWanted - this.match) * this.glide;
       this.fade = Math.min(1, Math.max(0, this.fade + this.fadeStep));
