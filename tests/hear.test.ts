@@ -108,7 +108,9 @@ describe('the sound thread', () => {
   it('limits what is far too loud, and goes on through an edit', async () => {
     const { page, desk } = at;
     await desk.patches();
-    const loud = [{ do: 'edit', number: 1, ears: { left: 'tone.saw', right: 'tone.saw', gain: 50 }, edits: [] }];
+    const loud = [
+      { do: 'edit', number: 1, played: false, ears: { left: 'tone.saw', right: 'tone.saw', gain: 50 }, edits: [] },
+    ];
     const { left } = await tapped(page, tremolo, loud, 48_000, []);
     expect(peakOf(left)).toBeLessThanOrEqual(CEILING + 1e-6);
     expect(peakOf(left)).toBeGreaterThan(0.5);
@@ -362,8 +364,10 @@ describe('hands', () => {
     await desk.button('Stop recording');
     await page.waitForSelector('[data-take="1"]');
     await desk.button('Keep as automation');
-    const { hands } = await desk.kept();
+    const { hands, controls } = await desk.kept();
     expect(hands.map((h) => h.at)).toEqual(['tide.volts']);
+    // What was learned stays with the patch.
+    expect(controls).toEqual([{ number: 7, at: 'tide.volts' }]);
     expect(hands[0]!.points.length).toBeGreaterThan(1);
     expect(hands[0]!.points.at(-1)!.value).toBeCloseTo(-5 + (80 / 127) * 10, 1);
     expect(await page.$('[data-beyond]')).toBeNull();
@@ -405,6 +409,13 @@ describe('hands', () => {
     await desk.end('soft.cutoff');
     await desk.stage('tide');
     await page.waitForSelector('[data-lane="tide.volts"]');
+    // A knob under a hand says so, and when it is turned what can be done.
+    await page.waitForSelector('::-p-xpath(//*[@data-knob="volts"][contains(., "automated")])');
+    expect(await page.$('[data-hand-notice]')).toBeNull();
+    await desk.type('volts', '1');
+    await page.waitForSelector('[data-hand-notice="tide.volts"]');
+    await desk.button('Play over it');
+    await page.waitForSelector('::-p-xpath(//*[@data-hand-notice][contains(., "until you stop")])');
     await page.click('[aria-label^="Remove automation"]');
     await page.waitForFunction(() => !document.querySelector('[data-lane]'));
     await desk.button('Undo');

@@ -27,12 +27,22 @@ export type ToLive =
       readonly edits: readonly Edit[];
       readonly ears: ListenTo;
       readonly number: number;
+      /** A hand plays: what jumps then is meant. */
+      readonly played: boolean;
       /** Goes over to the other side of a comparison, at this gain, dB. */
       readonly switchDb?: number;
     }
   | { readonly do: 'level'; readonly db: number }
   /** Makes what is heard as loud as what it is compared with, dB. */
   | { readonly do: 'match'; readonly db: number }
+  /** How loud the ears are beside each other: -1 only the left one, 1 only the right one. */
+  | { readonly do: 'balance'; readonly balance: number }
+  /** A voltage that is heard as the pitch of a soft tone, or none. */
+  | { readonly do: 'tone'; readonly socket: string | null }
+  /** A stretch that is played over and over, seconds after t = 0, or none. */
+  | { readonly do: 'loop'; readonly span: readonly [from: number, to: number] | null }
+  /** Ticks that begin at these samples. */
+  | { readonly do: 'count'; readonly at: readonly number[] }
   /** Sockets whose ranges are told, and those whose traces are. */
   | { readonly do: 'watch'; readonly sockets: readonly string[]; readonly traces: readonly string[] }
   /** Hands over the samples as heard, for a number of samples from now on. */

@@ -100,7 +100,7 @@ class LiveProcessor extends AudioWorkletProcessor {
         playing.patch = applyEdits(playing.patch, message.edits);
         playing.number = message.number;
         this.begun.push([message.number, playing.player.engine.samples]);
-        if (message.switchDb === undefined) playing.player.edit(playing.patch, message.ears);
+        if (message.switchDb === undefined) playing.player.edit(playing.patch, message.ears, message.played);
         else playing.player.switchTo(playing.patch, message.ears, message.switchDb);
         break;
       case 'level':
@@ -108,6 +108,18 @@ class LiveProcessor extends AudioWorkletProcessor {
         break;
       case 'match':
         playing?.player.listening.setMatch(message.db);
+        break;
+      case 'balance':
+        playing?.player.listening.setBalance(message.balance);
+        break;
+      case 'tone':
+        playing?.player.setTone(message.socket);
+        break;
+      case 'loop':
+        playing?.player.setLoop(message.span);
+        break;
+      case 'count':
+        playing?.player.count(message.at);
         break;
       case 'watch':
         this.watched = message.sockets.map((socket) => ({ socket, meter: new Meter() }));

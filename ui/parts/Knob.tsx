@@ -21,6 +21,8 @@ interface Props {
   /** What it is, on hover. */
   readonly says: string | undefined;
   readonly locked: boolean;
+  /** What moves it beside the hand that is at it: automation. */
+  readonly automated?: boolean;
   /** It stands at its end and would need this value. */
   readonly short?: number | null;
   /** Where it would stand in what is looked at. */
@@ -36,6 +38,7 @@ const same = (a: Props, b: Props): boolean =>
   a.shown === b.shown &&
   a.locked === b.locked &&
   a.short === b.short &&
+  a.automated === b.automated &&
   a.ghost === b.ghost &&
   a.label === b.label &&
   a.spec === b.spec &&
@@ -68,6 +71,7 @@ export const Knob = memo(function Knob({
   shown,
   says,
   locked,
+  automated = false,
   short = null,
   ghost = null,
   onChange,
@@ -132,13 +136,23 @@ export const Knob = memo(function Knob({
         {label}
         <br />
         <Stands {...{ clock, percent, travel, value }} />
-        {locked && ' · locked'}
-        {short !== null && <Short needs={short} />}
+        <Marks {...{ locked, automated, short }} />
       </div>
       <LockButton label={label} locked={locked} onLock={onLock} />
     </div>
   );
 }, same);
+
+/** What else there is to say of where it stands. */
+function Marks({ locked, automated, short }: Required<Pick<Props, 'locked' | 'automated' | 'short'>>) {
+  return (
+    <>
+      {locked && ' · locked'}
+      {automated && ' · automated'}
+      {short !== null && <Short needs={short} />}
+    </>
+  );
+}
 
 interface StandsProps {
   readonly clock: string;

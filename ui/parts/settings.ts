@@ -13,10 +13,20 @@ interface Kept {
   readonly rack: string;
   /** Has read what to care for before the first sound. */
   readonly cared: boolean;
+  /** Sound goes on while its tab is hidden. */
+  readonly background: boolean;
 }
 
 const KEY = 'fenvo.settings';
-const start: Kept = { singleKeys: true, guide: 'new', welcome: true, sections: {}, rack: '', cared: false };
+const start: Kept = {
+  singleKeys: true,
+  guide: 'new',
+  welcome: true,
+  sections: {},
+  rack: '',
+  cared: false,
+  background: true,
+};
 
 /** What of a kept value is true or false, by name. */
 function flags(x: unknown): Record<string, boolean> {
@@ -34,6 +44,7 @@ function read(): Kept {
       sections: flags(kept.sections),
       rack: typeof kept.rack === 'string' ? kept.rack : '',
       cared: kept.cared === true,
+      background: kept.background !== false,
     };
   } catch {
     return start;

@@ -1,12 +1,24 @@
 import { kindNamed } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
 import { setSetting } from '@/ui/parts/settings';
-import { hearing, playFromStart, playOrStop, swapSides } from '@/ui/session/hearing';
+import { audition, toggleLoop, unmuteAll } from '@/ui/session/audition';
+import { hearing, openSound, playFromStart, playOrStop, recordNow, swapSides } from '@/ui/session/hearing';
 import { inspector, openIssues, showMap } from '@/ui/session/inspector';
 import { endPreviews } from '@/ui/session/previews';
 import { holdKeys } from '@/ui/session/typeahead';
 import type { Command } from './commandTable';
 import type { Given } from './given';
+
+/** Loops the stretch that is set, or plays on; and shows which. */
+function loopOnOff(): void {
+  toggleLoop();
+  openSound('listening');
+}
+
+function isAnyOff(): boolean {
+  const { muted, soloed } = audition.getState();
+  return muted.size + soloed.size > 0;
+}
 
 /** What is done with the patch as a whole. */
 export function deskCommands({ desk, setScene }: Given): Command[] {
@@ -41,6 +53,15 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
     },
     { id: 'play', title: 'Play / stop', keys: 'space', can: true, run: playOrStop },
     { id: 'restart', title: 'Play from the start', keys: 'shift+p', can: true, run: playFromStart },
+    { id: 'loop', title: 'Loop on / off', keys: 'shift+l', can: true, run: loopOnOff },
+    { id: 'unmute', title: 'Unmute all', can: isAnyOff(), why: 'Nothing is muted.', run: unmuteAll },
+    {
+      id: 'record',
+      title: 'Record knob movements',
+      keys: 'shift+r',
+      can: true,
+      run: recordNow,
+    },
     {
       id: 'release',
       title: 'Stop preview, clear selection',

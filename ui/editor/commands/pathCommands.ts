@@ -1,7 +1,15 @@
 import { idOf, placeName } from '@/core';
+import { toggleAudition } from '@/ui/session/audition';
+import { openSound } from '@/ui/session/hearing';
 import type { Command } from './commandTable';
 import { focusOn } from './given';
 import type { Given } from './given';
+
+/** Mutes a destination or hears it alone, and shows what is. */
+function audible(what: 'muted' | 'soloed', at: string): void {
+  toggleAudition(what, at);
+  openSound('listening');
+}
 
 /** Ways along the path, and what is done with all of it. */
 export function pathCommands({ desk, predicted, ends, end, socket, begin }: Given): Command[] {
@@ -56,6 +64,14 @@ export function pathCommands({ desk, predicted, ends, end, socket, begin }: Give
       keys: String(i + 1),
       can: true,
       run: () => showEnd(e),
+    })),
+    ...(['muted', 'soloed'] as const).map((what): Command => ({
+      id: what,
+      title: what === 'muted' ? 'Mute this destination' : 'Solo this destination',
+      keys: what === 'muted' ? 'shift+m' : 'shift+s',
+      can: end !== null,
+      why: 'There’s no destination yet. Add one first (E).',
+      run: () => audible(what, end ?? ''),
     })),
     { id: 'end', title: 'Add a destination', keys: 'e', can: true, run: () => begin({ do: 'end' }) },
     {

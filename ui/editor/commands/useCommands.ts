@@ -16,11 +16,14 @@ import { useSpace } from './useSpace';
 const isTurn = ({ target, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean =>
   (target as Element).getAttribute('role') === 'slider' && !ctrlKey && !metaKey && !altKey;
 
+/** A key in a field is a letter there; a slider takes none. */
+const isWritten = ({ target }: KeyboardEvent): boolean => target instanceof HTMLInputElement && target.type !== 'range';
+
 /** What a knob, a cursor or a dialog has answered is not for the editor; what it did can be undone from there. */
 const options = {
-  enableOnFormTags: ['slider'] as const,
+  enableOnFormTags: ['slider', 'input'] as const,
   ignoreEventWhen: (e: KeyboardEvent) =>
-    e.defaultPrevented || isTurn(e) || (e.target as Element).closest('[role=dialog]') !== null,
+    e.defaultPrevented || isWritten(e) || isTurn(e) || (e.target as Element).closest('[role=dialog]') !== null,
 };
 
 /** What can be done in the editor right now, with its keys bound; and all of it as entries to be found by typing. */

@@ -19,9 +19,13 @@ export function ordered(points: readonly GesturePoint[]): GesturePoint[] {
 /**
  * Leaves out what a straight line says as well (Douglas and Peucker, 1973).
  *
- * @param within how far the line may be off, volts.
+ * @param within how far the line may be off, in what `measure` makes of its values; left out: volts.
  */
-export function simplified(points: readonly GesturePoint[], within: number): GesturePoint[] {
+export function simplified(
+  points: readonly GesturePoint[],
+  within: number,
+  measure = (volts: number): number => volts,
+): GesturePoint[] {
   const [first, last] = [points[0], points.at(-1)];
   if (!first || !last || points.length < 3) return [...points];
   const kept = new Set([0, points.length - 1]);
@@ -33,7 +37,8 @@ export function simplified(points: readonly GesturePoint[], within: number): Ges
     for (let i = from + 1; i < to; i++) {
       const p = points[i] as GesturePoint;
       const line = b.t === a.t ? a.volts : a.volts + ((b.volts - a.volts) * (p.t - a.t)) / (b.t - a.t);
-      if (Math.abs(p.volts - line) > far) [worst, far] = [i, Math.abs(p.volts - line)];
+      const off = Math.abs(measure(p.volts) - measure(line));
+      if (off > far) [worst, far] = [i, off];
     }
     if (worst < 0) continue;
     kept.add(worst);

@@ -7,7 +7,7 @@ import type { KeyboardEvent } from 'react';
 import { showNumber } from '@/core';
 import { CloseIcon } from '@/ui/parts/icons';
 import { fonts, ink } from '@/ui/theme/tokens';
-import { BEND } from './midi';
+import { controlName } from './midi';
 import { keyedShare, shareOf, valueAt } from './played';
 import type { Played } from './played';
 
@@ -20,11 +20,13 @@ interface Props {
   readonly waits: boolean;
   readonly onTurn: (value: number) => void;
   readonly onLearn: () => void;
+  /** No controller moves it any more. */
+  readonly onForget: () => void;
   readonly onRemove: (() => void) | null;
 }
 
 /** A knob as a fader, by the knob's own taper; and the controller that moves it. */
-export function Fader({ played, learning, number, waits, onTurn, onLearn, onRemove }: Props) {
+export function Fader({ played, learning, number, waits, onTurn, onLearn, onForget, onRemove }: Props) {
   const { at, label, value, unit } = played;
   const share = shareOf(played);
   const shown = `${showNumber(value, 2)}${unit ? `\u00a0${unit}` : ''}`;
@@ -36,7 +38,7 @@ export function Fader({ played, learning, number, waits, onTurn, onLearn, onRemo
     onTurn(valueAt(played, next));
   };
   return (
-    <Box sx={{ width: 150 }} data-fader={at}>
+    <Box sx={{ width: 190 }} data-fader={at}>
       <Box sx={{ display: 'flex', alignItems: 'center', fontSize: 13, minHeight: 28 }}>
         <Box
           sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
@@ -64,11 +66,14 @@ export function Fader({ played, learning, number, waits, onTurn, onLearn, onRemo
         />
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Box sx={{ flex: 1, fontFamily: fonts.numbers, fontSize: 13 }}>{shown}</Box>
-        <Button aria-pressed={learning} onClick={onLearn}>
-          {learning ? 'Waiting…' : number === undefined ? 'MIDI learn' : number === BEND ? 'Bend' : `CC ${number}`}
+        <Box sx={{ flex: 1, fontFamily: fonts.numbers, fontSize: 13, whiteSpace: 'nowrap' }}>{shown}</Box>
+        <Button aria-pressed={learning} onClick={onLearn} sx={{ whiteSpace: 'nowrap', flexShrink: 0 }}>
+          {learning ? 'Waiting…' : number === undefined ? 'MIDI learn' : controlName(number)}
         </Button>
       </Box>
+      {learning && number !== undefined && (
+        <Button onClick={onForget} sx={{ width: 1 }}>{`Unassign ${controlName(number)}`}</Button>
+      )}
       {waits && (
         <Box role="status" sx={{ fontSize: 13, color: ink.softInk }}>{`Pick up at ${showNumber(100 * share, 0)}%`}</Box>
       )}

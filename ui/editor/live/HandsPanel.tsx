@@ -7,13 +7,13 @@ import { useStore } from 'zustand';
 import { idOf, kindNamed, knobPlace, nameOf, placeName } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
 import { SelectField } from '@/ui/parts/SelectField';
-import { hearing, openSound } from '@/ui/session/hearing';
+import { hearing, openSound, playing } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
 import { Fader } from './Fader';
 import { Keys } from './Keys';
 import type { Live } from './live';
-import { Controllers } from './midi';
+import { controlName, Controllers } from './midi';
 import { Pads } from './Pads';
 import { fader, isFader, playable, shareOf, valueAt } from './played';
 import { RecordButton, TakeBar } from './TakeBar';
@@ -44,18 +44,34 @@ function toggled(set: ReadonlySet<string>, at: string): ReadonlySet<string> {
   return next;
 }
 
-/** Which knob a controller's number moves. */
-type Learnt = Readonly<Record<number, string>>;
-
 /** Turns knobs as the editor's own knobs do: one edit for each move, together while they follow each other. */
 function useTurning(desk: DeskStore) {
   return useMemo(() => {
     return (at: string, value: number): void => {
       const { edit, patch } = desk.getState();
       const set = { do: 'set', module: idOf(at), param: nameOf(at), value } as const;
-      edit(`Play ${knobPlace(patch.modules, at)}`, [set], `play ${at}`);
+      playing(() => edit(`Play ${knobPlace(patch.modules, at)}`, [set], `play ${at}`));
     };
   }, [desk]);
+}
+
+/** A control moves one knob, and a knob is moved by one control; kept with the patch. */
+function assign(desk: DeskStore, number: number, at: string): void {
+  const { edit, patch } = desk.getState();
+  const others = patch.controls.filter((c) => c.at === at && c.number !== number);
+  edit(`Assign ${controlName(number)} to ${knobPlace(patch.modules, at)}`, [
+    ...others.map((c) => ({ do: 'control', number: c.number, at: null }) as const),
+    { do: 'control', number, at },
+  ]);
+}
+
+function forget(desk: DeskStore, at: string): void {
+  const { edit, patch } = desk.getState();
+  const ends = patch.controls.filter((c) => c.at === at);
+  edit(
+    `Unassign ${knobPlace(patch.modules, at)}`,
+    ends.map((c) => ({ do: 'control', number: c.number, at: null }) as const),
+  );
 }
 
 /** Controllers, which knobs they were taught to move, and those that wait for them. */
@@ -63,7 +79,7 @@ function useControllers(desk: DeskStore, turn: (at: string, value: number) => vo
   const [controllers] = useState(() => new Controllers());
   const [takeover] = useState(() => new Takeover());
   const [waiting, setWaiting] = useState<ReadonlySet<string>>(new Set());
-  const [learnt, setLearnt] = useState<Learnt>({});
+  const assigned = useStore(desk, (s) => s.patch.controls);
   const [learning, setLearning] = useState<string | null>(null);
   const [devices, setDevices] = useState<readonly string[] | null>(null);
   useEffect(() => () => controllers.close(), [controllers]);
@@ -72,10 +88,11 @@ function useControllers(desk: DeskStore, turn: (at: string, value: number) => vo
       controllers.listen((word) => {
         if (word.is !== 'control') return;
         if (learning !== null) {
-          setLearnt((l) => ({ ...l, [word.number]: learning }));
+          assign(desk, word.number, learning);
           setLearning(null);
         }
-        const at = learning ?? learnt[word.number];
+        const { controls } = desk.getState().patch;
+        const at = controls.find((c) => c.number === word.number)?.at;
         // Messages come faster than the screen is drawn: where the knob stands now is what counts.
         const knob = playable(desk.getState().patch).find((p) => p.at === at);
         if (!knob) return;
@@ -83,13 +100,10 @@ function useControllers(desk: DeskStore, turn: (at: string, value: number) => vo
         setWaiting((w) => (w.has(knob.at) === (share === null) ? w : toggled(w, knob.at)));
         if (share !== null) turn(knob.at, valueAt(knob, share));
       }),
-    [controllers, takeover, learnt, learning, desk, turn],
+    [controllers, takeover, learning, desk, turn],
   );
   const open = (): void => void controllers.open().then(setDevices).catch(tellFault);
-  const numberOf = (at: string): number | undefined => {
-    const found = Object.entries(learnt).find(([, a]) => a === at);
-    return found && Number(found[0]);
-  };
+  const numberOf = (at: string): number | undefined => assigned.find((c) => c.at === at)?.number;
   return { controllers, learning, setLearning, waiting, devices, open, numberOf };
 }
 
@@ -101,9 +115,11 @@ export function HandsPanel({ desk, live }: Props) {
   const [tries, setTries] = useState(false);
   const keys = useStore(hearing, (s) => s.parts.has('keyboard'));
   const pads = useStore(hearing, (s) => s.parts.has('pad'));
+  const faders = all.filter((p) => isFader(patch, p.at)).slice(0, FIRST);
+  const added = [...new Set([...patch.controls.map((c) => c.at), ...more])];
   const shown = [
-    ...all.filter((p) => isFader(patch, p.at)).slice(0, FIRST),
-    ...more.flatMap((at) => all.find((p) => p.at === at) ?? []),
+    ...faders,
+    ...added.flatMap((at) => all.find((p) => p.at === at && !faders.some((f) => f.at === at)) ?? []),
   ];
   const turn = useTurning(desk);
   const { controllers, learning, setLearning, waiting, devices, open, numberOf } = useControllers(desk, turn);
@@ -121,6 +137,10 @@ export function HandsPanel({ desk, live }: Props) {
             waits={waiting.has(p.at)}
             onTurn={(value) => turn(p.at, value)}
             onLearn={() => setLearning(learning === p.at ? null : p.at)}
+            onForget={() => {
+              setLearning(null);
+              forget(desk, p.at);
+            }}
             onRemove={more.includes(p.at) ? () => setMore(more.filter((at) => at !== p.at)) : null}
           />
         ))}

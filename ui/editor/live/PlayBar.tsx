@@ -12,12 +12,15 @@ import { SelectField } from '@/ui/parts/SelectField';
 import { setSetting, settings } from '@/ui/parts/settings';
 import type { DeskStore } from '@/ui/session/desk';
 import { closeSound, forgetAsked, hearing, openSound } from '@/ui/session/hearing';
+import { audition, auditionAll } from '@/ui/session/audition';
+import { otherTabs } from '@/ui/session/otherTabs';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Comparing } from './Comparing';
 import { HandsPanel } from './HandsPanel';
 import { choicesFor } from './listened';
 import { Live } from './live';
+import { ListeningPanel } from './ListeningPanel';
 import { LiveFigures } from './LiveFigures';
 import { RenderButton } from './RenderButton';
 import { isSilent } from './transport';
@@ -44,7 +47,7 @@ const barStyle = {
 /** The editor's sound, for as long as the bar is there. */
 function useLive(desk: DeskStore): Live {
   const [live] = useState(() => new Live(desk));
-  useEffect(() => () => live.close(), [live]);
+  useEffect(() => live.open(), [live]);
   return live;
 }
 
@@ -70,15 +73,24 @@ function useAsked(live: Live, ready: boolean): void {
   const asked = useStore(hearing, (s) => s.asked);
   const restarted = useStore(hearing, (s) => s.restarted);
   const swapped = useStore(hearing, (s) => s.swapped);
+  const recorded = useStore(hearing, (s) => s.recorded);
   const offered = useStore(hearing, (s) => s.offered);
-  useEffect(() => forgetAsked, []);
+  useEffect(
+    () => () => {
+      forgetAsked();
+      auditionAll();
+    },
+    [],
+  );
   useEffect(() => {
     if (!ready) return;
     if (asked) live.toggle();
     if (restarted) live.restart();
     if (swapped) live.swap();
-    if (asked || restarted || swapped) hearing.setState({ asked: false, restarted: false, swapped: false });
-  }, [live, ready, asked, restarted, swapped]);
+    if (recorded) live.recordNow();
+    if (asked || restarted || swapped || recorded)
+      hearing.setState({ asked: false, restarted: false, swapped: false, recorded: false });
+  }, [live, ready, asked, restarted, swapped, recorded]);
   useEffect(() => {
     if (!ready || !offered) return;
     hearing.setState({ offered: null });
@@ -92,9 +104,11 @@ export function PlayBar({ desk, predicted, end }: Props) {
   const cared = useStore(settings, (s) => s.cared);
   const { phase, choice, level, fault, voice, beyond } = useStore(live.store);
   const hands = useStore(hearing, (s) => s.parts.has('controls'));
+  const listening = useStore(hearing, (s) => s.parts.has('listening'));
+  const off = useStore(audition, (s) => s.muted.size + s.soloed.size);
   const { graph, shown } = predicted;
   // Before anybody asks for sound: what is heard hangs on it.
-  useEffect(() => live.look(end, shown, boundsOf(predicted)), [live, end, shown, predicted]);
+  useEffect(() => live.look(end, shown), [live, end, shown]);
   useStopBySpace(live);
   useAsked(live, cared);
   if (!cared) return <Care />;
@@ -124,6 +138,10 @@ export function PlayBar({ desk, predicted, end }: Props) {
         <Button aria-pressed={hands} onClick={() => openSound('controls', !hands)}>
           Controls
         </Button>
+        <Button aria-pressed={listening} onClick={() => openSound('listening', !listening)}>
+          Listening
+          {off > 0 && ` (${off} off)`}
+        </Button>
         <RenderButton live={live} pins={shown} />
         <LiveFigures live={live} />
         {isSilent(phase) && (
@@ -135,9 +153,11 @@ export function PlayBar({ desk, predicted, end }: Props) {
       {voice && (
         <Box sx={{ px: 2, py: 0.5, fontSize: 13, color: ink.softInk }} data-voice>{`Test voice: ${voice}`}</Box>
       )}
+      {listening && <ListeningPanel graph={graph} />}
       {hands && <HandsPanel desk={desk} live={live} />}
       {fault && phase !== 'idle' && <Alert severity="error">{fault}</Alert>}
       {!isSilent(phase) && <Heavy live={live} />}
+      {!isSilent(phase) && <OtherTabs live={live} />}
       {beyond.length > 0 && !isSilent(phase) && (
         <Alert
           severity="error"
@@ -145,18 +165,6 @@ export function PlayBar({ desk, predicted, end }: Props) {
         >{`Prediction error: ${beyond.map((at) => placeName(desk.getState().patch.modules, at)).join(', ')} went outside the guaranteed range.`}</Alert>
       )}
     </Box>
-  );
-}
-
-/** How far each output can go, volts. */
-function boundsOf({ graph, prediction }: Predicted): ReadonlyMap<string, readonly [number, number]> {
-  return new Map(
-    graph.modules.flatMap((m) =>
-      m.outputs.flatMap((o) => {
-        const bound = prediction.outputs[o.socket]?.bound;
-        return bound ? [[o.socket, bound] as const] : [];
-      }),
-    ),
   );
 }
 
@@ -195,6 +203,17 @@ function Level({ db, onLevel }: { readonly db: number; readonly onLevel: (db: nu
         {db <= LEAST_DB ? 'Off' : `${showNumber(db, 0)}\u00a0dB`}
       </Box>
     </Box>
+  );
+}
+
+/** Other tabs that play at the same time. */
+function OtherTabs({ live }: { readonly live: Live }) {
+  const playing = useStore(otherTabs, (s) => s.playing);
+  if (playing.size === 0) return null;
+  return (
+    <Alert severity="info" data-other-tabs action={<Button onClick={() => live.hushOthers()}>Stop the others</Button>}>
+      {`Also playing in another tab: ${[...playing.values()].join(', ')}.`}
+    </Alert>
   );
 }
 

@@ -1,5 +1,5 @@
-import { beforeEach, describe, expect, it } from 'vitest';
-import { BoundsEngine, buildGraph } from '@/core';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { applyEdits, BoundsEngine, buildGraph } from '@/core';
 import { patchOf } from '@/core/testing/patch';
 import { meters } from '@/ui/session/meters';
 import type { LiveReport } from '@/wire/live';
@@ -85,6 +85,7 @@ describe('what is watched while a patch plays', () => {
     ({
       watched: Float32Array.from(sockets.flatMap((s) => [of(s)[0], ...of(s)])),
       traced: new Float32Array(0),
+      number: 0,
       samples: 1,
       sampleRate: 48_000,
     }) as unknown as LiveReport;
@@ -98,12 +99,12 @@ describe('what is watched while a patch plays', () => {
 
   it('is told to the sound once, and again to another sound or with other pins', () => {
     const watching = new Watching();
-    watching.look(['amp.out'], bounds);
+    watching.look(['amp.out']);
     watching.begin(tremolo, sound(1));
     watching.begin(tremolo, sound(1));
     expect(told).toEqual([[sockets, ['amp.out']]]);
     watching.begin(tremolo, sound(2));
-    watching.look([], bounds);
+    watching.look([]);
     watching.begin(tremolo, sound(2));
     expect(told).toHaveLength(3);
     expect(meters.of('amp.out')).toBeNull();
@@ -111,8 +112,9 @@ describe('what is watched while a patch plays', () => {
 
   it('what is seen within its bound is no fault; each socket beyond it is named, once', () => {
     const watching = new Watching();
-    watching.look([], bounds);
+    watching.look([]);
     watching.begin(tremolo, sound(1));
+    watching.start(tremolo);
     expect(
       watching.beyond(
         report((s) => bounds.get(s)!),
@@ -124,5 +126,41 @@ describe('what is watched while a patch plays', () => {
     expect(watching.beyond(off, ['amp.out'])).toEqual([]);
     // A report of what was watched before says nothing of this.
     expect(watching.beyond({ ...off, watched: off.watched.slice(3) }, [])).toEqual([]);
+  });
+
+  it('goes on after edits: judged by all that the knob was, once the edit is heard and known', () => {
+    vi.useFakeTimers();
+    try {
+      const watching = new Watching();
+      watching.look([]);
+      watching.begin(tremolo, sound(1));
+      watching.start(tremolo);
+      const set = (value: number) =>
+        applyEdits(tremolo, [
+          { do: 'set', module: 'amp', param: 'bias', value },
+          { do: 'unplug', to: 'amp.cv' },
+        ]);
+      const wide = (number: number): LiveReport => ({
+        ...report((s) => (s === 'amp.out' ? [-50, 50] : [0, 0])),
+        number,
+      });
+      watching.follow(set(1), 1);
+      expect(watching.beyond(wide(1), [])).toEqual([]);
+      vi.advanceTimersByTime(1000);
+      expect(watching.beyond(wide(0), [])).toEqual([]);
+      expect(watching.beyond(wide(1), [])).toEqual(['amp.out']);
+      watching.follow(set(0), 2);
+      vi.advanceTimersByTime(1000);
+      // The first report with the edit may tell of what came before it.
+      expect(watching.beyond(wide(1), [])).toEqual([]);
+      expect(watching.beyond(wide(2), [])).toEqual([]);
+      expect(watching.beyond(wide(2), [])).toEqual(['amp.out']);
+      // As loud as it was at the knob's first place is no fault.
+      const before = new BoundsEngine().run(buildGraph(set(1))).get('amp')!.outputs[0]!;
+      const within = report((s) => (s === 'amp.out' ? before : [0, 0]));
+      expect(watching.beyond({ ...within, number: 2 }, [])).toEqual([]);
+    } finally {
+      vi.useRealTimers();
+    }
   });
 });

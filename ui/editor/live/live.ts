@@ -1,19 +1,23 @@
 import { createStore } from 'zustand';
-import { editsBetween, heardAlone } from '@/core';
+import { editsBetween } from '@/core';
 import type { Patch } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
 import { tell } from '@/ui/parts/messages';
-import { hearing } from '@/ui/session/hearing';
+import { hearing, isPlayed } from '@/ui/session/hearing';
 import { meters } from '@/ui/session/meters';
+import { Tabs } from '@/ui/session/otherTabs';
 import type { LiveReport } from '@/wire/live';
+import { audition, restNoMore } from '@/ui/session/audition';
+import { asHeard, isWiredOtherwise, tellAuditioned } from './audition';
 import { Heaviness } from './heavy';
+import { watchBackground } from './background';
 import { MeterHold } from './meterHold';
 import { listenedTo } from './listened';
 import type { Listened } from './listened';
 import { isHeardOtherwise, matchFor, start, tracesOf } from './liveState';
 import type { LiveState, Other } from './liveState';
+import { Recorder } from './recorder';
 import { Sound } from './sound';
-import { Take } from './take';
 import { isSilent, Transport } from './transport';
 import type { PlayState } from './transport';
 import { Watching } from './watching';
@@ -30,35 +34,57 @@ export class Live {
   private sent: Listened | null = null;
   private end: string | null = null;
   private readonly watching = new Watching();
-  private edited = false;
   private reports = 0;
   private heaviness = new Heaviness();
   private meter = new MeterHold();
-  private take: Take | null = null;
+  private readonly recorder = new Recorder();
   /** Seconds of play at the last report, and when it came. */
   private clock = { at: 0, came: 0 };
   private told = 0;
-  private readonly leave: () => void;
+  private dropouts = 0;
+  private wantsRecord = false;
+  /** The other tabs of this browser. */
+  private tabs: Tabs | null = null;
+  constructor(private readonly desk: DeskStore) {}
 
-  constructor(private readonly desk: DeskStore) {
-    const left = desk.subscribe((now, before) => {
+  /**
+   * Follows the editor, until it is closed: then silent, and nothing of it left.
+   *
+   * @returns closes it.
+   */
+  open(): () => void {
+    const left = this.desk.subscribe((now, before) => {
       if (now.patch === before.patch) return;
       if (this.store.getState().side === 'there' && isHeardOtherwise(before.patch, now.patch)) this.comeBack();
-      this.take?.note(before.patch, now.patch, (this.sound?.edits ?? 0) + 1, this.seconds());
+      this.recorder.note(before.patch, now.patch, (this.sound?.edits ?? 0) + 1, this.seconds());
       this.follow();
+    });
+    const heard = audition.subscribe((now, before) => {
+      if (isWiredOtherwise(now, before)) this.follow();
+      if (this.sound) tellAuditioned(this.sound, this.recorder.runs, before);
     });
     const hide = (): void => this.stop();
     window.addEventListener('pagehide', hide);
-    this.leave = () => {
+    const ended = watchBackground({
+      plays: () => this.transport.phase === 'playing',
+      stop: hide,
+      dropouts: () => this.dropouts,
+    });
+    const tabs = new Tabs(hide);
+    this.tabs = tabs;
+    return () => {
+      this.stop();
       left();
+      heard();
+      ended();
+      tabs.close();
       window.removeEventListener('pagehide', hide);
     };
   }
 
-  /** Silent, and nothing of it left. */
-  close(): void {
-    this.stop();
-    this.leave();
+  /** All other tabs of this browser fall silent. */
+  hushOthers(): void {
+    this.tabs?.hush();
   }
 
   private set(part: Partial<LiveState>): void {
@@ -67,13 +93,7 @@ export class Live {
   }
 
   private listened(): Listened | null {
-    const { choice, alone } = this.store.getState();
-    const shown = this.shown();
-    // A knob that is being recorded is in the hand's own power.
-    const free = this.take?.moved;
-    const patch = free && free.size > 0 ? { ...shown, hands: shown.hands.filter((h) => !free.has(h.at)) } : shown;
-    const listened = listenedTo(patch, this.end, choice);
-    return listened && alone ? { ...listened, patch: heardAlone(listened.patch, listened.ears) } : listened;
+    return asHeard(this.shown(), this.end, this.store.getState(), this.recorder.moved);
   }
 
   /** The side that is heard. */
@@ -102,7 +122,7 @@ export class Live {
     this.set({ fault: null, report: null, heavy: false, beyond: [] });
     const rate = this.store.getState().halfRate ? 24_000 : null;
     await this.transport.play(
-      (listener) => Sound.open(rate, { ...listener, onReport: (report) => this.report(report) }),
+      (listener) => Sound.open(rate, { ...listener, onReport: (report) => this.report(report), onNotice: tell }),
       (sound) => this.begin(sound),
     );
   }
@@ -114,7 +134,7 @@ export class Live {
     if (this.transport.phase !== 'starting') return;
     if (!listened) throw new Error(NOTHING);
     this.sent = listened;
-    this.edited = false;
+    this.watching.start(listened.patch);
     this.reports = 0;
     this.heaviness = new Heaviness();
     this.meter = new MeterHold();
@@ -122,19 +142,32 @@ export class Live {
     this.clock = { at: 0, came: performance.now() };
     sound.play(listened.patch, listened.ears, this.store.getState().level, traces);
     sound.setMatch(matchFor(this.store.getState()));
+    tellAuditioned(sound, this.recorder.runs);
     this.set({ voice: listened.voice });
   }
 
   /** Playing stands elsewhere now. */
   private onPlayState(state: PlayState): void {
     if (isSilent(state.phase)) {
-      if (this.take) this.record(false);
+      if (this.recorder.runs) this.record(false);
       this.sent = null;
-      this.set({ phase: state.phase, voice: null, ...(state.phase === 'failed' && { fault: state.fault }) });
+      restNoMore();
+      this.watching.stop();
+      this.tabs?.silent();
+      this.set({
+        phase: state.phase,
+        voice: null,
+        ...(state.phase === 'failed' && { fault: state.fault }),
+      });
       return;
     }
     this.set({ phase: state.phase });
-    if (state.phase === 'playing') this.watch();
+    if (state.phase !== 'playing') return;
+    this.watch();
+    this.tabs?.plays(this.desk.getState().patch.name);
+    if (!this.wantsRecord) return;
+    this.wantsRecord = false;
+    this.record(true);
   }
 
   private get sound(): Sound | null {
@@ -164,15 +197,34 @@ export class Live {
 
   /** Begins to record what is turned, or ends it: what was recorded waits to be kept. */
   record(on: boolean): void {
-    if (on && this.sound) {
-      this.take = new Take(this.seconds());
-      this.set({ recording: true, take: null });
+    const { sound } = this;
+    if (on && sound) {
+      // A take runs on past the end of a loop.
+      sound.setLoop(null);
+      const { countIn } = this.store.getState();
+      const ticks = this.recorder.begin(this.seconds(), this.shown().settings.bpm, countIn);
+      if (ticks.length > 0) sound.count(ticks);
+      this.set({ recording: true, counting: ticks.length > 0, take: null });
       return;
     }
-    const hands = this.take?.hands() ?? [];
-    this.take = null;
-    this.set({ recording: false, take: hands.length > 0 ? hands : null });
+    this.set({ recording: false, counting: false, take: this.recorder.end(this.seconds()) });
     this.follow();
+    if (sound) tellAuditioned(sound, this.recorder.runs);
+  }
+
+  /** Records from now on; plays first, where it does not. */
+  recordNow(): void {
+    if (this.store.getState().recording) return;
+    if (this.sound) {
+      this.record(true);
+      return;
+    }
+    this.wantsRecord = true;
+    void this.play();
+  }
+
+  setCountIn(countIn: number): void {
+    this.set({ countIn });
   }
 
   /** The take was kept, or is not wanted. */
@@ -190,8 +242,8 @@ export class Live {
       return;
     }
     this.sent = now;
-    this.edited = true;
-    sound.edit(editsBetween(sent.patch, now.patch), now.ears, switchDb);
+    this.watching.follow(now.patch, sound.edits + 1);
+    sound.edit(editsBetween(sent.patch, now.patch), now.ears, isPlayed(), switchDb);
     if (now.voice !== this.store.getState().voice) this.set({ voice: now.voice });
     if (now.patch.modules !== sent.patch.modules) this.watch();
   }
@@ -200,11 +252,11 @@ export class Live {
     if (this.sent && this.sound) this.watching.begin(this.sent.patch, this.sound);
   }
 
-  /** The end whose path is shown, what is pinned, and how far each output can go. */
-  look(end: string | null, pins: readonly string[], bounds: ReadonlyMap<string, readonly [number, number]>): void {
+  /** The end whose path is shown, and what is pinned. */
+  look(end: string | null, pins: readonly string[]): void {
     const other = end !== this.end;
     this.end = end;
-    this.watching.look(pins, bounds);
+    this.watching.look(pins);
     if (!this.sound) return;
     if (other) this.follow();
     this.watch();
@@ -288,13 +340,18 @@ export class Live {
     if (!this.sound) return;
     meters.add(report);
     const came = performance.now();
-    this.clock = { at: report.samples / report.sampleRate, came };
+    const at = report.samples / report.sampleRate;
+    // A loop has turned.
+    if (at < this.clock.at) this.told = 0;
+    this.clock = { at, came };
     this.reports++;
-    for (const [edit, sample] of report.begun) this.take?.heard(edit, (sample - 1) / report.sampleRate);
+    this.dropouts = report.dropouts;
+    if (this.store.getState().counting && !this.recorder.counts(at)) this.set({ counting: false });
+    for (const [edit, sample] of report.begun) this.recorder.heard(edit, (sample - 1) / report.sampleRate);
     this.meter.add(report, came);
     const heavy = this.heaviness.add(report.load, report.dropouts, came / 1000);
     if (heavy && !this.store.getState().heavy) this.set({ heavy });
-    const beyond = this.edited ? [] : this.watching.beyond(report, this.store.getState().beyond);
+    const beyond = this.watching.beyond(report, this.store.getState().beyond);
     if (beyond.length > 0) this.set({ beyond: [...this.store.getState().beyond, ...beyond] });
     if (this.reports % TEXT_EVERY === 0) this.set({ report, meter: this.meter.take(came) });
   }

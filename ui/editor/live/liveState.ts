@@ -1,8 +1,9 @@
 import { recordingsOf, START_DB } from '@/core';
-import type { Hand, Patch } from '@/core';
+import type { Patch } from '@/core';
 import { api } from '@/ui/parts/api';
 import type { LiveReport, LiveTrace } from '@/wire/live';
 import { USUAL } from './listened';
+import type { Recorded } from './take';
 import type { MeterShown } from './meterHold';
 import type { Phase } from './transport';
 
@@ -40,8 +41,12 @@ export interface LiveState {
   readonly side: 'here' | 'there';
   readonly matched: boolean;
   readonly recording: boolean;
+  /** The beats before a recording begins are being counted. */
+  readonly counting: boolean;
+  /** How many they are. */
+  readonly countIn: number;
   /** What was recorded last, until it is kept or dropped. */
-  readonly take: readonly Hand[] | null;
+  readonly take: Recorded | null;
 }
 
 export const start: LiveState = {
@@ -60,6 +65,8 @@ export const start: LiveState = {
   side: 'here',
   matched: true,
   recording: false,
+  counting: false,
+  countIn: 0,
   take: null,
 };
 

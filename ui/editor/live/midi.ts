@@ -1,3 +1,5 @@
+import { CONTROLS } from '@/core';
+
 /** What a controller says, as far as it is listened to; `share` is how far a control is turned, 0..1. */
 export type MidiWord =
   | { readonly is: 'control'; readonly number: number; readonly share: number }
@@ -6,8 +8,11 @@ export type MidiWord =
 type Listener = (word: MidiWord) => void;
 type Bytes = ArrayLike<number> & Iterable<number>;
 
-/** Pitch bend, as a control beside the numbered ones. */
-export const BEND = 128;
+const BEND = CONTROLS.bend;
+
+/** What people call a control. */
+export const controlName = (number: number): string => (number === BEND ? 'Pitch bend' : `CC ${number}`);
+
 /** Control changes below this have a finer part, as many numbers above. */
 const COARSE = 32;
 const MOST_FINE = 2 ** 14 - 1;

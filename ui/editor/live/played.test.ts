@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { blank } from '@/core';
 import fc from 'fast-check';
-import { BEND, Controllers, Decoder } from './midi';
+import { CONTROLS } from '@/core';
+import { Controllers, Decoder } from './midi';
 import { Takeover } from './takeover';
 import { fader, isFader, KEYS, keyedShare, playable, shareOf, valueAt, voltsOfKey } from './played';
 
@@ -68,8 +69,8 @@ describe('a controller', () => {
   });
   it('bends from end to end in 14 bits', () => {
     const bend = (low: number, high: number) => new Decoder().word([0xe0, low, high]);
-    expect(bend(0, 0)).toEqual({ is: 'control', number: BEND, share: 0 });
-    expect(bend(127, 127)).toEqual({ is: 'control', number: BEND, share: 1 });
+    expect(bend(0, 0)).toEqual({ is: 'control', number: CONTROLS.bend, share: 0 });
+    expect(bend(127, 127)).toEqual({ is: 'control', number: CONTROLS.bend, share: 1 });
     expect(bend(0, 64)).toMatchObject({ share: expect.closeTo(0.5, 3) });
   });
   it('that sends a control in two parts has 14 bits from then on, and goes up evenly', () => {

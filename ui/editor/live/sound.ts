@@ -1,4 +1,5 @@
 import type { Edit, Patch } from '@/core';
+import { watchDevice } from './deviceWatch';
 import type { Device, DeviceListener } from './transport';
 import type { FromLive, ListenTo, LiveReport, LiveTrace, ToLive } from '@/wire/live';
 
@@ -19,6 +20,8 @@ function inTime(begun: Promise<void>): Promise<void> {
 }
 
 interface Listener extends DeviceListener {
+  /** Something to know, with which sound goes on. */
+  onNotice(text: string): void;
   onReport(report: LiveReport): void;
 }
 
@@ -28,18 +31,19 @@ export class Sound implements Device {
   /** Differs for each that was opened. */
   readonly number = ++opened;
   private closed = false;
+  private readonly unwatch: () => void;
 
   private constructor(
     private readonly context: AudioContext,
     private readonly node: AudioWorkletNode,
     private readonly listener: Listener,
+    isOwnRate: boolean,
   ) {
     node.port.onmessage = ({ data }: MessageEvent<FromLive>) => this.take(data);
     node.addEventListener('processorerror', () => this.fail('The audio engine stopped.'));
-    // A device that is unplugged, or taken by another program for good.
-    context.addEventListener('error', () => this.fail('The sound device went away.'));
-    context.addEventListener('statechange', () => {
-      if (context.state === 'closed') this.fail('The sound device was closed.');
+    this.unwatch = watchDevice(context, isOwnRate, {
+      onLost: (fault) => this.fail(fault),
+      onNotice: (text) => listener.onNotice(text),
     });
   }
 
@@ -55,7 +59,7 @@ export class Sound implements Device {
       const node = new AudioWorkletNode(context, 'fenvo-live', { numberOfInputs: 0, outputChannelCount: [2] });
       node.connect(context.destination);
       await inTime(context.resume());
-      return new Sound(context, node, listener);
+      return new Sound(context, node, listener, sampleRate === null);
     } catch (error) {
       await context.close();
       throw error;
@@ -82,14 +86,21 @@ export class Sound implements Device {
     this.tell({ do: 'play', patch, ears, level, traces });
   }
 
+  get sampleRate(): number {
+    return this.context.sampleRate;
+  }
+
   /** How many edits were sent. */
   get edits(): number {
     return this.sent;
   }
 
-  /** @param switchDb the gain of the other side of a comparison, where it is gone over to. */
-  edit(edits: readonly Edit[], ears: ListenTo, switchDb?: number): void {
-    this.tell({ do: 'edit', edits, ears, number: ++this.sent, ...(switchDb !== undefined && { switchDb }) });
+  /**
+   * @param played a hand plays: what jumps then is meant. @param switchDb the gain of the other side of a comparison,
+   * where it is gone over to.
+   */
+  edit(edits: readonly Edit[], ears: ListenTo, played: boolean, switchDb?: number): void {
+    this.tell({ do: 'edit', edits, ears, played, number: ++this.sent, ...(switchDb !== undefined && { switchDb }) });
   }
 
   setLevel(db: number): void {
@@ -98,6 +109,24 @@ export class Sound implements Device {
 
   setMatch(db: number): void {
     this.tell({ do: 'match', db });
+  }
+
+  setBalance(balance: number): void {
+    this.tell({ do: 'balance', balance });
+  }
+
+  setTone(socket: string | null): void {
+    this.tell({ do: 'tone', socket });
+  }
+
+  /** @param span seconds after t = 0; null to play on. */
+  setLoop(span: readonly [from: number, to: number] | null): void {
+    this.tell({ do: 'loop', span });
+  }
+
+  /** Ticks, at seconds after t = 0. */
+  count(at: readonly number[]): void {
+    this.tell({ do: 'count', at: at.map((t) => Math.round(t * this.sampleRate)) });
   }
 
   watch(sockets: readonly string[], traces: readonly string[]): void {
@@ -114,6 +143,7 @@ export class Sound implements Device {
   private close(): void {
     if (this.closed) return;
     this.closed = true;
+    this.unwatch();
     this.node.disconnect();
     void this.context.close();
     this.listener.onClosed();

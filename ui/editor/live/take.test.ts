@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdits, blank, buildGraph, simulateGraph } from '@/core';
+import { applyEdits, blank, buildGraph, handAt, positionOf, simulateGraph, valueAt } from '@/core';
 import type { Patch } from '@/core';
 import { LiveEngine } from '@/core/live/engine';
 import { graphAt } from '@/core/live/player';
-import { handEdits, Take } from './take';
+import { Ramps } from '@/core/live/ramps';
+import { Take } from './take';
+import { handEdits, handsOf } from './takeHands';
 
 const RATE = 8000;
 const BLOCK = 32;
@@ -47,11 +49,12 @@ function playedAndReplayed(moves: readonly Played[], blocks = 250) {
     engine.advance();
     heard.push(...engine.buffer('trim.out').subarray(0, BLOCK));
   }
-  const replay = applyEdits(patch, handEdits(take.hands()));
+  const hands = handsOf(take.recorded((blocks * BLOCK) / RATE));
+  const replay = applyEdits(patch, handEdits(hands));
   const graph = { ...buildGraph(replay), sampleRate: RATE };
   const { traces } = simulateGraph(graph, { traces: ['trim.out'] });
   const replayed = [...traces.get('trim.out')!].slice(0, heard.length);
-  return { heard, replayed, hands: take.hands() };
+  return { heard, replayed, hands };
 }
 
 /** The most that two traces are apart. */
@@ -110,15 +113,49 @@ describe('a take', () => {
       take.note(before, after, i + 1, t);
       before = after;
     });
-    const [hand] = take.hands();
+    const [hand] = handsOf(take.recorded(4));
     expect(hand!.points[0]).toEqual({ t: 1, value: 0 });
     expect(hand!.points.at(-1)!.value).toBe(3);
     const times = hand!.points.map((p) => p.t);
     expect(times).toEqual([...times].sort((a, b) => a - b));
   });
+  it('of a logarithmic knob bends as it did, within half a percent of its travel', () => {
+    const voiced: Patch = { ...patch, modules: [{ id: 'f', kind: 'filter' }], cables: [] };
+    const travel = { min: 20, max: 20_000, taper: 'log' } as const;
+    const cutoff = (p: Patch, share: number): Patch =>
+      applyEdits(p, [{ do: 'set', module: 'f', param: 'baseHz', value: valueAt(travel, share) }]);
+    const step = fc.record({
+      share: fc.double({ min: 0, max: 1, noNaN: true }),
+      wait: fc.integer({ min: 1, max: 300 }),
+    });
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 30 }), (steps) => {
+        const [ramps, take] = [new Ramps(), new Take(0)];
+        const stood: number[] = [];
+        let now = cutoff(voiced, 0.5);
+        for (const [i, { share, wait }] of steps.entries()) {
+          const next = cutoff(now, share);
+          take.note(now, next, i, 0);
+          take.heard(i, (stood.length - 1) / RATE);
+          ramps.aim(graphAt(now, RATE), graphAt(next, RATE), stood.length);
+          now = next;
+          const begun = stood.length;
+          for (let k = begun; k < begun + wait; k++)
+            stood.push(ramps.of('f')[0]?.at(k) ?? Number(now.modules[0]!.params!.baseHz));
+          ramps.arrived(stood.length);
+        }
+        const [hand] = handsOf(take.recorded(stood.length / RATE));
+        const off = stood.map((v, k) =>
+          hand ? Math.abs(positionOf(travel, v) - positionOf(travel, handAt(hand, k / RATE))) : 0,
+        );
+        expect(Math.max(...off)).toBeLessThan(0.005);
+      }),
+      { numRuns: 30 },
+    );
+  });
   it('of nothing is nothing', () => {
     const take = new Take(0);
     take.note(patch, { ...patch, name: 'Another' }, 1, 1);
-    expect(take.hands()).toEqual([]);
+    expect(handsOf(take.recorded(2))).toEqual([]);
   });
 });

@@ -15,6 +15,7 @@ const PARTS: readonly (readonly [part: SoundPart | null, says: string])[] = [
   ['controls', 'Faders, MIDI learn and recording'],
   ['keyboard', 'Keyboard'],
   ['pad', 'XY pad'],
+  ['listening', 'Mute, solo, loop and balance'],
   ['export', 'Export audio…'],
 ];
 

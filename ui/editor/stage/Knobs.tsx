@@ -1,7 +1,7 @@
 'use client';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { completeParams, inSentence, isSetup, paramLabel, socketAt } from '@/core';
+import { completeParams, idOf, inSentence, isSetup, paramLabel, socketAt } from '@/core';
 import type { GraphModule } from '@/core';
 import { Knob } from '@/ui/parts/Knob';
 import { isKnob, narrowed, paramSays, showParam, travelOf } from '@/ui/parts/params';
@@ -9,6 +9,7 @@ import { channels } from '@/ui/session/channels';
 import type { DeskStore } from '@/ui/session/desk';
 import { useHandPlaces } from '@/ui/session/handPlaces';
 import { previews, shownPreview } from '@/ui/session/previews';
+import { HandNotice } from './HandNotice';
 import type { SetParam } from './setParam';
 import { useSolving } from '@/ui/session/solving';
 
@@ -44,6 +45,9 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
   const previewed = useStore(previews, (s) => shownPreview(s)?.knobs ?? null);
   const limits = useStore(channels, (s) => s.limits);
   const places = useHandPlaces(desk, id);
+  const hands = useStore(desk, (s) => s.patch.hands);
+  const automated = hands.filter((h) => idOf(h.at) === id);
+  const [under, setUnder] = useState<string | null>(null);
   const { edit } = desk.getState();
   const lock = (name: string): void =>
     edit(
@@ -52,10 +56,11 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
     );
   const turn = (name: string, value: number, shown: string): void => {
     const before = desk.getState().patch;
+    if (automated.some((h) => h.at === socketAt(id, name))) setUnder(socketAt(id, name));
     set(name, value, shown, socketAt(id, name));
     solving.getState().knobTurned(id, name, before);
   };
-  return (
+  const knobs = (
     <div style={knobsStyle}>
       {paramsShown(kind, params).knobs.map(({ name, spec }) => (
         <Knob
@@ -70,6 +75,7 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
           locked={doc?.locked?.includes(name) ?? false}
           onChange={(v) => turn(name, v, showParam(spec, v))}
           ghost={previewed?.get(socketAt(id, name)) ?? places.get(socketAt(id, name)) ?? null}
+          automated={automated.some((h) => h.at === socketAt(id, name))}
           short={
             live?.feasible === false ? (live.limits.find((l) => l.at === socketAt(id, name))?.needs ?? null) : null
           }
@@ -78,5 +84,11 @@ export function Knobs({ desk, id, label, kind, set }: Props) {
         />
       ))}
     </div>
+  );
+  return (
+    <>
+      {knobs}
+      {under !== null && idOf(under) === id && <HandNotice desk={desk} at={under} onDone={() => setUnder(null)} />}
+    </>
   );
 }
