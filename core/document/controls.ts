@@ -2,7 +2,6 @@ import { byDefault, list, record, text, whole } from './fields';
 import type { ValueOf } from './fields';
 import { onlyOnce } from './readField';
 import { idOf, SOCKET_PATTERN } from './sockets';
-import type { ModuleDoc } from './types';
 
 /** A controller's numbered controls, and pitch bend beside them. */
 export const CONTROLS = { most: 128, bend: 128 } as const;
@@ -34,7 +33,7 @@ export const controlsField = byDefault(
 export const controlsWithout = (
   controls: readonly Control[],
   id: string,
-  variants: readonly { readonly modules: readonly ModuleDoc[] }[],
+  variants: readonly { readonly modules: readonly { readonly id: string }[] }[],
 ): readonly Control[] =>
   variants.some((v) => v.modules.some((m) => m.id === id)) || controls.every((c) => idOf(c.at) !== id)
     ? controls

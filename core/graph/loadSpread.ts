@@ -1,10 +1,10 @@
+import { nameOf } from '../document/sockets';
 import type { Patch } from '../document/types';
 import type { Loading } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { Range } from '../law/affine';
 import { isPot, loadingOf } from './loading';
 import type { Loads, SettingsAt } from './loading';
-import { tracksOf } from './tracks';
 import type { Wiring, WiredModule } from './wiring';
 
 /** Places that are looked at on the way of one pot, of two, and of more. */
@@ -24,8 +24,11 @@ function settingsOf(pots: readonly WiredModule[]): SettingsAt[] {
   const places = PLACES[Math.min(pots.length, PLACES.length) - 1] ?? 2;
   let all: SettingsAt[] = [new Map()];
   for (const pot of pots)
-    for (const { param, lo, hi } of tracksOf(pot, 1)) {
-      const values = Array.from({ length: places }, (_, i) => lo + ((hi - lo) * i) / (places - 1));
+    for (const hand of pot.hands) {
+      const param = nameOf(hand.at);
+      const turned = hand.points.map((p) => p.value);
+      const [low, high] = [Math.min(...turned), Math.max(...turned)];
+      const values = Array.from({ length: places }, (_, i) => low + ((high - low) * i) / (places - 1));
       all = all.flatMap((at) =>
         values.map((value) => {
           const before: ParamValues = at.get(pot.id) ?? pot.params;

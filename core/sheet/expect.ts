@@ -14,7 +14,7 @@ import type { ChannelLimits } from '../rack/limits';
 import { simulateGraph } from '../simulate/simulate';
 import { GateStats, pulsesOf, settleFrom } from '../simulate/stats';
 import type { SimulateOptions } from '../simulate/types';
-import type { MeterExpectation, MeterReading, MeterSpec } from './types';
+import type { MeterExpectation, MeterQuantity, MeterReading, MeterSpec } from './types';
 
 /** The rate from which an instrument shows AC rather than each swing, Hz. */
 const AUDIO_HZ = 2;
@@ -135,7 +135,48 @@ interface Widths {
 const widthsOf = (t: Tolerance | undefined): Widths =>
   t ? { low: t.min[1] - t.min[0], high: t.max[1] - t.max[0] } : { low: 0, high: 0 };
 
+/** What an instrument shows at a socket, and how it is looked at. */
+export interface Figures {
+  /** What sort of voltage it is there: that decides what is read. */
+  readonly sort: VoltageSort;
+  readonly values: Readonly<Partial<Record<MeterQuantity, number>>>;
+  readonly low: number;
+  readonly high: number;
+  readonly period: number | null;
+}
+
+export type VoltageSort = 'steady' | 'gate' | 'audio' | 'slow';
+
+/** What is read of each sort of voltage, in the order of the sheet. */
+export const READ_OF: Readonly<Record<VoltageSort, readonly MeterQuantity[]>> = {
+  steady: ['steady'],
+  gate: ['low', 'high', 'percent', 'pulses'],
+  audio: ['rms', 'mean'],
+  slow: ['low', 'high', 'mean'],
+};
+
 /** What an instrument shows at an output of a patch as it is plugged so far. */
+export function figuresAt(patch: Patch, socket: string, asset?: Asset): Figures {
+  const { simulation, repeats, m } = seenAt(patch, socket, asset);
+  const trace = simulation.traces.get(socket) ?? new Float64Array(1);
+  const seen = simulation.outputs.get(socket);
+  const [low, high] = seen?.settled ?? [0, 0];
+  const mean = seen?.mean ?? 0;
+  const period = repeats.get(idOf(socket))?.repeatsEvery ?? null;
+  const base = { low, high, period };
+  if (high - low <= STILL_VOLTS) return { ...base, sort: 'steady', values: { steady: mean } };
+  const levels = m?.kind.timing?.gates?.includes(nameOf(socket)) ? levelsOf(trace) : null;
+  if (levels) {
+    const { percent, perSecond } = gateFigures(trace, levels, simulation.sampleRate, period);
+    return { ...base, sort: 'gate', values: { low: levels[0], high: levels[1], percent, pulses: perSecond } };
+  }
+  const hertz = period !== null ? 1 / period : turnsOf(trace, mean, simulation.sampleRate);
+  if (hertz < AUDIO_HZ && m?.kind.sound?.audible !== true)
+    return { ...base, sort: 'slow', values: { low, high, mean } };
+  return { ...base, sort: 'audio', values: { rms: Math.sqrt(Math.max(0, (seen?.rms ?? 0) ** 2 - mean ** 2)), mean } };
+}
+
+/** The same with what each may be off by. */
 export function expectAt(
   patch: Patch,
   socket: string,
@@ -143,56 +184,23 @@ export function expectAt(
   channels: Channels,
   asset?: Asset,
 ): MeterExpectation {
-  const { simulation, repeats, m } = seenAt(patch, socket, asset);
-  const trace = simulation.traces.get(socket) ?? new Float64Array(1);
-  const seen = simulation.outputs.get(socket);
-  const [low, high] = seen?.settled ?? [0, 0];
-  const mean = seen?.mean ?? 0;
+  const { sort, values, low, high, period } = figuresAt(patch, socket, asset);
   const drawn = tolerance(patch, { only: [socket], plain: true, voltsOnly: true, rough: true, draws: 200, channels });
   const widths = widthsOf(drawn.outputs[socket]);
-  const volts = (quantity: MeterReading['quantity'], value: number, width: number, share: number): MeterReading => ({
-    quantity,
-    value,
-    plusMinus: width + share * Math.abs(value) + meter.volts,
-    unit: 'V',
-  });
-  const period = repeats.get(idOf(socket))?.repeatsEvery ?? null;
-  const scope = { peakToPeak: high - low, period };
-  if (high - low <= STILL_VOLTS)
-    return { at: socket, meter: [volts('steady', mean, (widths.low + widths.high) / 2, meter.share)], scope };
-  const levels = m?.kind.timing?.gates?.includes(nameOf(socket)) ? levelsOf(trace) : null;
-  if (levels) {
-    const { percent, perSecond } = gateFigures(trace, levels, simulation.sampleRate, period);
-    const readings: MeterReading[] = [
-      volts('low', levels[0], widths.low, meter.share),
-      volts('high', levels[1], widths.high, meter.share),
-      { quantity: 'percent', value: percent, plusMinus: 1, unit: '%' },
-      { quantity: 'pulses', value: perSecond, plusMinus: 0.01 * perSecond, unit: '/s' },
-    ];
-    return { at: socket, meter: readings, scope };
-  }
-  const hertz = period !== null ? 1 / period : turnsOf(trace, mean, simulation.sampleRate);
-  if (hertz >= AUDIO_HZ || m?.kind.sound?.audible === true) {
-    const ac = Math.sqrt(Math.max(0, (seen?.rms ?? 0) ** 2 - mean ** 2));
-    const share = high - low > 0 ? ac / (high - low) : 0;
-    return {
-      at: socket,
-      meter: [
-        volts('rms', ac, (widths.low + widths.high) * share, meter.acShare),
-        volts('mean', mean, meanWidth(patch, socket, channels, asset), meter.share),
-      ],
-      scope,
-    };
-  }
-  return {
-    at: socket,
-    meter: [
-      volts('low', low, widths.low, meter.share),
-      volts('high', high, widths.high, meter.share),
-      volts('mean', mean, meanWidth(patch, socket, channels, asset), meter.share),
-    ],
-    scope,
+  const widthOf = (quantity: MeterQuantity): number => {
+    if (quantity === 'low' || quantity === 'high') return widths[quantity];
+    if (quantity === 'steady') return (widths.low + widths.high) / 2;
+    if (quantity === 'rms') return high > low ? ((widths.low + widths.high) * (values.rms ?? 0)) / (high - low) : 0;
+    return meanWidth(patch, socket, channels, asset);
   };
+  const reading = (quantity: MeterQuantity): MeterReading => {
+    const value = values[quantity] ?? 0;
+    if (quantity === 'percent') return { quantity, value, plusMinus: 1, unit: '%' };
+    if (quantity === 'pulses') return { quantity, value, plusMinus: 0.01 * value, unit: '/s' };
+    const share = quantity === 'rms' ? meter.acShare : meter.share;
+    return { quantity, value, plusMinus: widthOf(quantity) + share * Math.abs(value) + meter.volts, unit: 'V' };
+  };
+  return { at: socket, meter: READ_OF[sort].map(reading), scope: { peakToPeak: high - low, period } };
 }
 
 /** What a destination does in a patch as it is plugged so far; null where it has no figure. */

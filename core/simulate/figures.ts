@@ -2,7 +2,7 @@ import type { GraphModule } from '../graph/graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { tracksOf } from '../graph/tracks';
-import { stepAt } from './moving';
+import { stepAt } from './steps';
 import type { Track } from '../graph/tracks';
 
 const order = (x: number | null): number => x ?? -Infinity;

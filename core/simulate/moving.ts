@@ -6,10 +6,7 @@ import type { ParamValues } from '../kinds/params';
 import { kernelOf } from './kernels';
 import type { Slot, Shared } from './kernels';
 import type { Memory } from './memory';
-
-/** The longest that a knob which is not linear stands still while a hand turns it, seconds. */
-const STEP_SECONDS = 0.001;
-export const stepAt = (sampleRate: number): number => Math.max(1, Math.floor(STEP_SECONDS * sampleRate));
+import { stepAt } from './steps';
 
 /** The kernel of a module with the hands that turn its knobs. */
 export function moduleKernel(shared: Shared, place: Slot, params: ParamValues, memory: Memory): Kernel {
@@ -77,6 +74,12 @@ function exactly(shared: Shared, place: Slot, params: ParamValues, tracks: reado
   };
 }
 
+/** A hand that goes this far within a step, of all its way, is followed sample by sample. */
+const STEEP = 0.005;
+
+const isSteep = (tracks: readonly Track[], from: number, to: number): boolean =>
+  tracks.some((t) => Math.abs(t.at(to) - t.at(from)) > STEEP * (t.hi - t.lo));
+
 function inSteps(
   shared: Shared,
   place: Slot,
@@ -85,32 +88,41 @@ function inSteps(
   memory: Memory,
   step: number,
 ): Kernel {
-  return stepped(step, (middle) => {
+  const make = (middle: number): Kernel => {
     const now = Object.fromEntries(tracks.map((t) => [t.param, t.at(middle)]));
     const loads = bearsMovingLoads(shared, place) ? shared.loads : null;
     const there = loads ? { ...place, module: { ...place.module, loading: loads.of(place.module.id, middle) } } : place;
     return kernelOf(shared, there, { ...params, ...now }, memory, true);
-  });
+  };
+  return stepped(step, make, (from, to) => isSteep(tracks, from, to));
 }
 
 /**
  * Kernels in turns, each for `step` samples.
  *
- * @param make the one of a step, by the sample in its middle.
+ * @param make the one of a step, by the sample in its middle. @param isFine whether there is one for each sample of a
+ * step, told by its first sample and the first behind it.
  */
-export function stepped(step: number, make: (middle: number) => Kernel): Kernel {
+export function stepped(
+  step: number,
+  make: (middle: number) => Kernel,
+  isFine: (from: number, to: number) => boolean = () => false,
+): Kernel {
   // Steps begin at multiples of their length, so that the block's size changes nothing.
   let known = -1;
+  let fine = false;
   let kernel: Kernel = () => undefined;
   return (from, to, k0) => {
     for (let i = from; i < to;) {
       const n = Math.floor((k0 + i) / step);
       const end = Math.min(to, (n + 1) * step - k0);
       if (n !== known) {
-        kernel = make(n * step + (step - 1) / 2);
+        fine = step > 1 && isFine(n * step, (n + 1) * step);
+        if (!fine) kernel = make(n * step + (step - 1) / 2);
         known = n;
       }
-      kernel(i, end, k0);
+      if (fine) for (let j = i; j < end; j++) make(k0 + j)(j, j + 1, k0);
+      else kernel(i, end, k0);
       i = end;
     }
   };

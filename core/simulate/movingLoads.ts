@@ -4,8 +4,13 @@ import type { Loads, SettingsAt } from '../graph/loading';
 import { tracksOf } from '../graph/tracks';
 import type { Track } from '../graph/tracks';
 import type { Loading } from '../kinds/kind';
-import { stepAt } from './moving';
-import type { Seen } from './partTypes';
+import { stepAt } from './steps';
+
+/** An output that is held at the rails, and of which its loads leave a share. */
+interface Held {
+  readonly socket: string;
+  readonly hold: (from: number, to: number, factor: number) => void;
+}
 
 const mixed = (a: number, b: number, share: number): number => (a === b ? a : a + (b - a) * share);
 
@@ -66,7 +71,7 @@ export class MovingLoads {
   }
 
   /** Holds an output at the rails, and leaves of it what its loads do meanwhile. */
-  hold({ socket, hold }: Seen, from: number, to: number, k0: number): void {
+  hold({ socket, hold }: Held, from: number, to: number, k0: number): void {
     for (let i = from; i < to;) {
       const n = Math.floor((k0 + i) / this.piece);
       const end = Math.min(to, (n + 1) * this.piece - k0);

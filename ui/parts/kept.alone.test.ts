@@ -27,6 +27,7 @@ describe('what this browser keeps of choices', () => {
       sections: {},
       rack: '',
       cared: false,
+      background: true,
     });
     setSetting('rack', 'pier');
     setSetting('sections', { setup: true });

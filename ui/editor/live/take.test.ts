@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyEdits, blank, buildGraph, handAt, positionOf, simulateGraph, valueAt } from '@/core';
-import type { Patch } from '@/core';
+import type { NumberSpec, Patch } from '@/core';
+import { patchOf } from '@/core/testing/patch';
 import { LiveEngine } from '@/core/live/engine';
 import { graphAt } from '@/core/live/player';
 import { Ramps } from '@/core/live/ramps';
@@ -123,16 +124,17 @@ describe('a take', () => {
     const voiced: Patch = { ...patch, modules: [{ id: 'f', kind: 'filter' }], cables: [] };
     const travel = { min: 20, max: 20_000, taper: 'log' } as const;
     const cutoff = (p: Patch, share: number): Patch =>
-      applyEdits(p, [{ do: 'set', module: 'f', param: 'baseHz', value: valueAt(travel, share) }]);
+      applyEdits(p, [{ do: 'set', module: 'f', param: 'cutoffHz', value: valueAt(travel, share) }]);
     const step = fc.record({
       share: fc.double({ min: 0, max: 1, noNaN: true }),
       wait: fc.integer({ min: 1, max: 300 }),
     });
+    let hands = 0;
     fc.assert(
       fc.property(fc.array(step, { minLength: 1, maxLength: 30 }), (steps) => {
         const [ramps, take] = [new Ramps(), new Take(0)];
-        const stood: number[] = [];
         let now = cutoff(voiced, 0.5);
+        const stood = [Number(now.modules[0]!.params!.cutoffHz)];
         for (const [i, { share, wait }] of steps.entries()) {
           const next = cutoff(now, share);
           take.note(now, next, i, 0);
@@ -141,17 +143,54 @@ describe('a take', () => {
           now = next;
           const begun = stood.length;
           for (let k = begun; k < begun + wait; k++)
-            stood.push(ramps.of('f')[0]?.at(k) ?? Number(now.modules[0]!.params!.baseHz));
+            stood.push(ramps.of('f')[0]?.at(k) ?? Number(now.modules[0]!.params!.cutoffHz));
           ramps.arrived(stood.length);
         }
         const [hand] = handsOf(take.recorded(stood.length / RATE));
-        const off = stood.map((v, k) =>
-          hand ? Math.abs(positionOf(travel, v) - positionOf(travel, handAt(hand, k / RATE))) : 0,
-        );
+        if (!hand) return;
+        hands++;
+        const off = stood.map((v, k) => Math.abs(positionOf(travel, v) - positionOf(travel, handAt(hand, k / RATE))));
         expect(Math.max(...off)).toBeLessThan(0.005);
       }),
       { numRuns: 30 },
     );
+    expect(hands).toBeGreaterThan(20);
+  });
+  it.each([
+    ['vca', { cvAmount: 1 }, 'bias', ['slow.out > m.in']],
+    ['vca', { bias: 2 }, 'cvAmount', ['slow.out > m.in', 'slow.out > m.cv']],
+    ['envelope', { mode: 'loop', attack: 0.02, decay: 0.03 }, 'restVolts', []],
+    ['crossfade', {}, 'position', ['slow.out > m.in']],
+    ['slew', { rise: 0.05 }, 'rise', ['slow.out > m.in']],
+  ] as const)('of %s %s %s replays at every sample, though it is not linear', (kind, params, param, cables) => {
+    const slow = patchOf({ slow: ['lfo', { rateHz: 9 }], m: [kind, { ...params }] }, [...cables], { sampleRate: RATE });
+    const m = buildGraph(slow).modules.find((x) => x.id === 'm')!;
+    const { min, max } = m.kind.params[param] as NumberSpec;
+    const socket = m.outputs[0]!.socket;
+    const set = (p: Patch, share: number): Patch =>
+      applyEdits(p, [{ do: 'set', module: 'm', param, value: min + share * (max - min) }]);
+    let now = set(slow, 0.3);
+    const engine = new LiveEngine(graphAt(now, RATE), { block: BLOCK });
+    const take = new Take(0);
+    const heard: number[] = [];
+    [0.3, 0.9, 0.1, 1, 0.5, 0.45, 0.4, 0, 0.7].forEach((share, i) => {
+      const next = set(now, share);
+      take.note(now, next, i, 0);
+      take.heard(i, (engine.samples - 1) / RATE);
+      engine.edit(graphAt(next, RATE));
+      now = next;
+      for (let n = 0; n < 25; n++) {
+        engine.advance();
+        heard.push(...engine.buffer(socket).subarray(0, BLOCK));
+      }
+    });
+    const hands = handsOf(take.recorded(heard.length / RATE));
+    expect(hands).toHaveLength(1);
+    const replay = { ...buildGraph(applyEdits(set(slow, 0.3), handEdits(hands))), sampleRate: RATE };
+    const again = [...simulateGraph(replay, { traces: [socket] }).traces.get(socket)!].slice(0, heard.length);
+    const span = Math.max(...heard) - Math.min(...heard);
+    expect(span).toBeGreaterThan(1);
+    expect(apart(heard, again) / span).toBeLessThan(0.01);
   });
   it('of nothing is nothing', () => {
     const take = new Take(0);

@@ -1,0 +1,5 @@
+/** The longest that a knob which is not linear stands still while a hand turns it, seconds. */
+const STEP_SECONDS = 0.001;
+
+/** The same in samples. */
+export const stepAt = (sampleRate: number): number => Math.max(1, Math.floor(STEP_SECONDS * sampleRate));
