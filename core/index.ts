@@ -65,6 +65,7 @@ export { buildGraph } from './graph/graph';
 export type { Graph, GraphInput, GraphModule } from './graph/graph';
 export type { Wiring } from './graph/wiring';
 export { CONTROLS } from './document/controls';
+export { HANDS } from './document/hands';
 export { auditionable, auditioned } from './live/auditioned';
 export type { Auditioning } from './live/auditioned';
 export { handAt } from './graph/tracks';

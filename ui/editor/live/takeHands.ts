@@ -1,12 +1,16 @@
-import { handAt, positionOf } from '@/core';
+import { handAt, HANDS, positionOf } from '@/core';
 import type { Edit, Hand, HandPoint } from '@/core';
 import { rampSeconds, rampValue } from '@/core/live/ramps';
 import { simplified } from '../gesture/points';
 import { quantised } from './quantise';
 import type { Move, Recorded } from './take';
 
-/** A recorded move may be off by this share of its knob's travel. */
-const LOOSE = 0.003;
+/**
+ * A recorded move may be off by this share of its knob's travel: a rate or a pitch runs away from where it was heard by what
+ * its knob is off, summed up. More only where a hand has no points for it.
+ */
+const LOOSE = 0.0002;
+const LOOSEST = 0.005;
 /** Times closer than this are one moment, seconds. */
 const APART = 1e-6;
 /** Straight pieces of a ramp over all of a logarithmic knob's travel: off by a thousandth of it. */
@@ -107,7 +111,10 @@ function rising(corners: readonly Corner[]): Corner[] {
 
 function thinned(corners: readonly Corner[], { travel }: Move): Corner[] {
   const line = rising(corners).map(({ t, value }) => ({ t, volts: value }));
-  return simplified(line, LOOSE, (v) => positionOf(travel, v)).map((p) => ({ t: p.t, value: p.volts }));
+  for (let within = LOOSE; ; within *= 2) {
+    const points = simplified(line, within, (v) => positionOf(travel, v));
+    if (points.length <= HANDS.points || within > LOOSEST) return points.map((p) => ({ t: p.t, value: p.volts }));
+  }
 }
 
 /** The hand that plays a knob's moves again. */

@@ -1,0 +1,347 @@
+import type { Patch } from '../document/types';
+import { placeName } from '../document/names';
+import type { Edit } from '../edit/edit';
+import { buildGraph } from '../graph/graph';
+import type { ChannelLimits } from '../rack/limits';
+import type { Asset } from '../sheet/expect';
+import { READ_OF } from '../sheet/expect';
+import { editsOf, PRICES } from './faults';
+import type { Fault } from './faults';
+import { faultText } from './faultText';
+import { hypothesesOf } from './hypotheses';
+import type { Hypothesis } from './hypotheses';
+import { bitsOf, logLikelihood, softmax } from './likelihood';
+import { Looks, meterShare } from './looks';
+import type { Reading } from './looks';
+import { quantitiesAt } from './readings';
+import type { BenchReading, ReadQuantity } from './readings';
+
+export interface DiagnoseOptions {
+  readonly asset?: Asset;
+  /** What the channels allow that the patch sits on. */
+  readonly channels?: ChannelLimits | null;
+  readonly progress?: (share: number) => void;
+}
+
+export interface Cause {
+  /** One, or two. */
+  readonly faults: readonly Fault[];
+  readonly text: string;
+  readonly edits: readonly Edit[];
+  readonly logLikelihood: number;
+  readonly score: number;
+  readonly probability: number;
+  /** One figure a reading, in their order. */
+  readonly predicted: readonly number[];
+  /** Other faults that no reading of this patch can tell from it. */
+  readonly alike: readonly Fault[];
+}
+
+export interface NextReading {
+  readonly at: string;
+  readonly quantity: ReadQuantity;
+  readonly text: string;
+  readonly bits: number;
+  readonly ifCause: readonly (readonly [cause: number, value: number])[];
+}
+
+export interface Diagnosis {
+  readonly consistent: boolean;
+  readonly worst: {
+    readonly at: string;
+    readonly quantity: ReadQuantity;
+    readonly value: number;
+    readonly expected: number;
+    readonly plusMinus: number;
+    readonly sigmas: number;
+  } | null;
+  readonly causes: readonly Cause[];
+  readonly next: NextReading | null;
+  /** What no fault explains, or that nothing tells the causes apart. */
+  readonly text?: string;
+}
+
+/** A reading lies beyond the plan, or a cause explains it, by so many sigmas. */
+const BEYOND = 3;
+const MOST_CAUSES = 8;
+/** Causes whose figures at every socket are compared, and singles from which pairs are made. */
+const COMPARED = 24;
+const PAIRED = 14;
+/** Causes are one where no figure differs by more, in sigmas. */
+const ALIKE = 0.1;
+/** A cause that is as sure as this needs no other reading. */
+const SURE = 0.95;
+/** Fewer bits than this tell nothing. */
+const LEAST_BITS = 0.01;
+
+interface Tried {
+  readonly faults: readonly Fault[];
+  readonly predicted: readonly number[];
+  readonly logLikelihood: number;
+  readonly score: number;
+}
+
+/** Readings of one patch, and what can be wrong with it. */
+class Case {
+  readonly looks: Looks;
+  readonly sigmas: readonly number[];
+
+  constructor(
+    readonly patch: Patch,
+    readonly readings: readonly BenchReading[],
+    options: DiagnoseOptions,
+  ) {
+    this.looks = new Looks(patch, readings, options);
+    this.sigmas = readings.map((r, i) => this.looks.sigma(i, this.share(i)));
+  }
+
+  /** An instrument's share of a reading. */
+  share(i: number): number {
+    const r = this.readings[i] as BenchReading;
+    return r.plusMinus ?? meterShare(r.quantity, this.looks.planned[i] ?? 0);
+  }
+
+  likelihoodOf(predicted: readonly number[]): number {
+    return this.readings.reduce(
+      (sum, { value }, i) => sum + logLikelihood(value - (predicted[i] as number), this.sigmas[i] as number),
+      0,
+    );
+  }
+
+  offBy(i: number, predicted: readonly number[]): number {
+    return Math.abs((this.readings[i] as BenchReading).value - (predicted[i] as number)) / (this.sigmas[i] as number);
+  }
+
+  tried(faults: readonly Fault[], solved: number): Tried {
+    const predicted = this.looks.predict(faults);
+    const likelihood = this.likelihoodOf(predicted);
+    const price = faults.reduce((sum, f) => sum + PRICES[f.kind], 0);
+    const score = likelihood - price - (solved * Math.log(Math.max(1, this.readings.length))) / 2;
+    return { faults, predicted, logLikelihood: likelihood, score };
+  }
+}
+
+/** Positions that are tried first of a value that is solved for, and how often the best is improved. */
+const GRID = [0.02, 0.25, 0.5, 0.75, 0.98] as const;
+const IMPROVED = 4;
+
+/** The best of a hypothesis, beside faults that are there already; null where it is none. */
+function best(of: Case, hypothesis: Hypothesis, beside: readonly Fault[] = [], solved = 0): Tried | null {
+  if (hypothesis.is === 'fixed') return of.tried([...beside, hypothesis.fault], solved);
+  const at = (position: number): { readonly position: number; readonly tried: Tried } | null => {
+    const fault = hypothesis.at(position);
+    return fault && { position, tried: of.tried([...beside, fault], solved + 1) };
+  };
+  const found = GRID.flatMap((position) => at(position) ?? []).toSorted((a, b) => b.tried.score - a.tried.score);
+  let [one, two] = found;
+  // Gauss and Newton in one unknown, the slope by the two best.
+  for (let n = 0; one && two && n < IMPROVED; n++) {
+    const step = newtonStep(of, one, two);
+    const position = Math.min(1, Math.max(0, one.position + step));
+    if (Math.abs(position - one.position) < 1e-5) break;
+    const next = at(position);
+    if (!next) break;
+    [one, two] = next.tried.score > one.tried.score ? [next, one] : [one, next];
+  }
+  return one?.tried ?? null;
+}
+
+type At = { readonly position: number; readonly tried: Tried };
+
+/** How far the better of two positions is from where readings are met best, were all straight between them. */
+function newtonStep(of: Case, one: At, two: At): number {
+  let [down, slope] = [0, 0];
+  of.readings.forEach(({ value }, i) => {
+    const sigma = of.sigmas[i] as number;
+    const here = one.tried.predicted[i] as number;
+    const change = ((two.tried.predicted[i] as number) - here) / (two.position - one.position) / sigma;
+    const off = (value - here) / sigma;
+    // What no value of it explains does not pull it away (Huber).
+    const weight = Math.abs(off) > 3 && change === 0 ? 0 : 1;
+    down += weight * change * off;
+    slope += weight * change ** 2;
+  });
+  return slope > 0 ? down / slope : 0;
+}
+
+/** Whether a hypothesis can change a reading of a list. */
+function canMatter(of: Case, hypothesis: Hypothesis, readings: readonly number[]): boolean {
+  const fault = hypothesis.is === 'fixed' ? hypothesis.fault : (hypothesis.at(0.98) ?? hypothesis.at(0.02));
+  return fault !== null && of.looks.isSeen(fault, readings);
+}
+
+/** Everything that can be read of a patch with all its cables plugged. */
+function allReadings(patch: Patch, asset: Asset): Reading[] {
+  const { modules } = buildGraph(patch);
+  return modules.flatMap((m) => [
+    ...m.outputs.flatMap(({ socket }) =>
+      quantitiesAt(patch, socket, asset).map((quantity) => ({ at: socket, quantity, knobs: [] })),
+    ),
+    ...m.inputs
+      .filter((s) => s.driver.type === 'volts')
+      .map(({ socket }) => ({ at: socket, quantity: READ_OF.steady[0] as ReadQuantity, knobs: [] })),
+  ]);
+}
+
+interface Grouped extends Tried {
+  readonly alike: readonly Fault[];
+  readonly probability: number;
+  /** What would be read everywhere. */
+  readonly everywhere: readonly number[];
+}
+
+const key = (r: Reading): string => `${r.at} ${r.quantity}`;
+
+/**
+ * Which single fault, else which pair, explains readings that were taken at a rack. Deterministic.
+ *
+ * @param readings of this very patch, as `parseReadings` takes them.
+ * @returns causes, best first; the measurement that is expected to tell most; what no cause explains.
+ */
+export function diagnose(patch: Patch, readings: readonly BenchReading[], options: DiagnoseOptions = {}): Diagnosis {
+  const of = new Case(patch, readings, options);
+  const plan = of.tried([], 0);
+  const off = readings.flatMap((_, i) => (of.offBy(i, plan.predicted) > 1 ? [i] : []));
+  const hypotheses = hypothesesOf(patch, options.channels ?? null);
+  const singles = hypotheses.flatMap((h, n) => {
+    options.progress?.((0.7 * n) / hypotheses.length);
+    if (!canMatter(of, h, off)) return [];
+    const tried = best(of, h);
+    return tried ? [{ h, tried }] : [];
+  });
+  singles.sort((a, b) => b.tried.score - a.tried.score);
+  const explains = (t: Tried): boolean => readings.every((_, i) => of.offBy(i, t.predicted) <= BEYOND);
+  const needsPairs = !explains(plan) && !singles.some(({ tried }) => explains(tried));
+  const pairs = needsPairs ? pairsOf(of, singles, options) : [];
+  const all = [...singles.map((s) => s.tried), ...pairs].toSorted((a, b) => b.score - a.score);
+  return answer(of, plan, all, options);
+}
+
+/** The best singles two at a time, the second value solved beside the first. */
+function pairsOf(
+  of: Case,
+  singles: readonly { readonly h: Hypothesis; readonly tried: Tried }[],
+  { progress }: DiagnoseOptions,
+): Tried[] {
+  const few = singles.slice(0, PAIRED);
+  const found = few.flatMap(({ h, tried }, i) => {
+    progress?.(0.7 + (0.2 * i) / few.length);
+    return few.slice(i + 1).flatMap(({ h: other, tried: second }): Tried[] => {
+      const solved = h.is === 'solved' ? 1 : 0;
+      // Either value may be the one that the other hides.
+      const one = best(of, other, tried.faults, solved);
+      const two = best(of, h, second.faults, other.is === 'solved' ? 1 : 0);
+      return [one, two].flatMap((t) => t ?? []);
+    });
+  });
+  return found;
+}
+
+function answer(of: Case, plan: Tried, all: readonly Tried[], options: DiagnoseOptions): Diagnosis {
+  const { patch, readings } = of;
+  const everywhere = allReadings(patch, options.asset);
+  const looks = new Looks(patch, everywhere, options);
+  const sigmas = everywhere.map((r, i) => looks.sigma(i, meterShare(r.quantity, looks.planned[i] ?? 0)));
+  const same = (a: readonly number[], b: readonly number[]): boolean =>
+    a.every((v, i) => Math.abs(v - (b[i] as number)) <= ALIKE * (sigmas[i] as number));
+  const probabilities = softmax([plan.score, ...all.map((t) => t.score)]);
+  const groups: Grouped[] = [];
+  let planned = probabilities[0] ?? 0;
+  let rest = 0;
+  all.forEach((tried, n) => {
+    const probability = probabilities[n + 1] ?? 0;
+    if (groups.length >= COMPARED || n >= 3 * COMPARED) {
+      rest += probability;
+      return;
+    }
+    const seen = looks.predict(tried.faults);
+    // What is as the plan everywhere is no fault.
+    if (same(seen, looks.planned)) {
+      planned += probability;
+      return;
+    }
+    const at = groups.findIndex((g) => same(seen, g.everywhere));
+    const group = groups[at];
+    if (!group) groups.push({ ...tried, alike: [], probability, everywhere: seen });
+    else
+      groups[at] = {
+        ...group,
+        alike: tried.faults.length === 1 ? [...group.alike, ...tried.faults] : group.alike,
+        probability: group.probability + probability,
+      };
+  });
+  groups.sort((a, b) => b.probability - a.probability);
+  const causes = groups.slice(0, MOST_CAUSES);
+  const sigmasOff = readings.map((_, i) => of.offBy(i, plan.predicted));
+  const most = sigmasOff.indexOf(Math.max(...sigmasOff));
+  const [first] = causes;
+  const consistent = sigmasOff.every((s) => s <= BEYOND) || !first || first.score < plan.score + BEYOND;
+  const next = nextOf(of, { causes: groups, planned, rest }, everywhere, looks, sigmas);
+  return {
+    consistent,
+    worst: readings.length > 0 ? worstOf(of, most, plan, sigmasOff[most] ?? 0) : null,
+    causes: causes.map((c) => ({
+      faults: c.faults,
+      text: c.faults.map((f) => faultText(patch.modules, f)).join(', and '),
+      edits: c.faults.length === 1 ? c.faults.flatMap((f) => editsOf(patch, f)) : [],
+      logLikelihood: c.logLikelihood,
+      score: c.score,
+      probability: c.probability,
+      predicted: c.predicted,
+      alike: c.alike,
+    })),
+    next,
+    ...textOf(of, consistent, first, next),
+  };
+}
+
+function worstOf({ readings, looks, ...of }: Case, i: number, plan: Tried, sigmas: number): Diagnosis['worst'] {
+  const { at, quantity, value, plusMinus } = readings[i] as BenchReading;
+  const expected = plan.predicted[i] as number;
+  void of;
+  return { at, quantity, value, expected, plusMinus: plusMinus ?? meterShare(quantity, looks.planned[i] ?? 0), sigmas };
+}
+
+/** Readings that contradict each other or the patch, or causes that nothing tells apart. */
+function textOf(
+  of: Case,
+  consistent: boolean,
+  first: Grouped | undefined,
+  next: NextReading | null,
+): { text?: string } {
+  if (consistent || !first) return {};
+  if (of.readings.some((_, i) => of.offBy(i, first.predicted) > BEYOND))
+    return { text: 'No single fault, and no pair of them, explains all readings. Read the worst one again.' };
+  if (next === null && first.probability <= SURE) return { text: 'No reading of this patch tells these causes apart.' };
+  return {};
+}
+
+/** The measurement not yet taken that is expected to tell most. */
+function nextOf(
+  of: Case,
+  { causes, planned, rest }: { readonly causes: readonly Grouped[]; readonly planned: number; readonly rest: number },
+  everywhere: readonly Reading[],
+  looks: Looks,
+  sigmas: readonly number[],
+): NextReading | null {
+  if (causes.some((c) => c.probability > SURE) || planned > SURE) return null;
+  const taken = new Set(of.readings.filter((r) => r.step === undefined && r.knobs.length === 0).map(key));
+  const total = planned + causes.reduce((sum, c) => sum + c.probability, 0);
+  if (total <= 0 || rest > total) return null;
+  const weights = [planned, ...causes.map((c) => c.probability)].map((p) => p / total);
+  const ranked = everywhere.flatMap((r, i) => {
+    if (taken.has(key(r))) return [];
+    const values = [looks.planned[i] as number, ...causes.map((c) => c.everywhere[i] as number)];
+    return [{ r, i, bits: bitsOf(weights, values, sigmas[i] as number) }];
+  });
+  const found = ranked.reduce<(typeof ranked)[number] | null>((a, b) => (a && a.bits >= b.bits ? a : b), null);
+  if (!found || found.bits < LEAST_BITS) return null;
+  const { at, quantity } = found.r;
+  return {
+    at,
+    quantity,
+    text: `Measure ${placeName(of.patch.modules, at)}: it tells most between what it can be.`,
+    bits: found.bits,
+    ifCause: causes.slice(0, MOST_CAUSES).map((c, n) => [n, c.everywhere[found.i] as number]),
+  };
+}

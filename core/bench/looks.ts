@@ -1,0 +1,300 @@
+import { BoundsEngine } from '../bounds/bounds';
+import { repeatsIn } from '../bounds/repeats';
+import type { Repeats } from '../bounds/repeats';
+import { ErrorModel } from '../answers/errors';
+import { tolerance } from '../answers/tolerance';
+import { idOf, nameOf } from '../document/sockets';
+import type { Cable, Patch } from '../document/types';
+import type { Edit } from '../edit/edit';
+import { applyEdits } from '../edit/edit';
+import { buildGraph } from '../graph/graph';
+import type { Graph } from '../graph/graph';
+import { controlRate, modulesUpTo } from '../graph/upstream';
+import { stream } from '../kinds/random';
+import type { ChannelLimits } from '../rack/limits';
+import { pluggedSoFar } from '../sheet/expect';
+import type { Asset } from '../sheet/expect';
+import { USUAL_METER } from '../sheet/types';
+import { simulateGraph } from '../simulate/simulate';
+import type { SimulateOptions, Simulation } from '../simulate/types';
+import type { Fault } from './faults';
+import { faultyGraph } from './faults';
+import { touchedBy } from './hypotheses';
+import { pluggedBefore } from './readings';
+import type { BenchReading, ReadQuantity } from './readings';
+
+export type Reading = Pick<BenchReading, 'at' | 'quantity' | 'step' | 'knobs'>;
+
+/** Samples of a look at slow voltages, and the rates between which it is taken; sound is looked at for so long. */
+const SLOW_SAMPLES = 2500;
+const SLOW_RATE = { least: 200, most: 1000 } as const;
+const SOUND_SECONDS = 0.4;
+/** Draws from which it is told how far modules' own errors spread a figure. */
+const DRAWS = 40;
+/** From 5 to 95% of a normal error, in sigmas. */
+const WIDTH = 3.29;
+/** Figures that are the ends of a voltage's way, or where it stands. */
+const EXTREMES: ReadonlySet<ReadQuantity> = new Set(['low', 'high', 'steady']);
+/** The least that a figure is sure to, in its unit. */
+const FLOOR = 1e-4;
+/** A voltage that moves by less stands still. */
+const STILL = 1e-9;
+
+/** What an instrument adds to a figure, in its unit. */
+export function meterShare(quantity: ReadQuantity, value: number): number {
+  const size = Math.abs(value);
+  if (quantity === 'percent') return 1;
+  if (quantity === 'pulses') return 0.01 * size;
+  if (quantity === 'hz') return 0.001 * size;
+  return (quantity === 'rms' ? USUAL_METER.acShare : USUAL_METER.share) * size + USUAL_METER.volts;
+}
+
+/** Times of rising passes through a level, samples, in between where it says so. */
+function passes(trace: Float64Array, level: number): number[] {
+  const found: number[] = [];
+  for (let k = 1; k < trace.length; k++) {
+    const [a, b] = [trace[k - 1] as number, trace[k] as number];
+    if (a < level && b >= level) found.push(k - 1 + (level - a) / (b - a));
+  }
+  return found;
+}
+
+/** How a simulation is looked at. */
+interface Window {
+  readonly rate: number;
+  readonly seconds: number;
+}
+
+/** What the patch is like at one moment of standing at the rack: which cables are plugged, which knobs stand elsewhere. */
+interface Situation {
+  readonly plugged: readonly Cable[];
+  readonly knobs: readonly Edit[];
+  readonly patch: Patch;
+  readonly graph: Graph;
+  readonly repeats: ReadonlyMap<string, Repeats>;
+  readonly window: Window;
+  /** Indices of the readings that are taken then. */
+  readonly readings: readonly number[];
+  /** By reading, the modules that it hangs on. */
+  readonly upstream: ReadonlyMap<number, ReadonlySet<string>>;
+}
+
+const situationKey = ({ step, knobs }: Reading): string =>
+  `${step ?? ''} ${knobs.map((k) => `${k.at}=${k.value}`).join()}`;
+
+/** Predicts readings of a patch, with and without faults in it. */
+export class Looks {
+  private readonly situations: readonly Situation[];
+  /** Of the plan without a fault, by reading: as closely as it can be told, as a quick look has it, and its sigma. */
+  readonly planned: readonly number[];
+  private readonly coarse: readonly number[];
+  readonly spreads: readonly number[];
+  looks = 0;
+
+  constructor(
+    private readonly patch: Patch,
+    private readonly readings: readonly Reading[],
+    private readonly options: { readonly asset?: Asset; readonly channels?: ChannelLimits | null } = {},
+  ) {
+    const before = pluggedBefore(patch);
+    const keys = readings.map(situationKey);
+    this.situations = [...new Set(keys)].flatMap((key) => {
+      const taken = readings.flatMap((_, i) => (keys[i] === key ? [i] : []));
+      return this.moment(taken, before);
+    });
+    this.planned = this.over((s) =>
+      this.figures(s, s.graph, { rate: s.graph.sampleRate, seconds: s.patch.settings.duration }),
+    );
+    this.coarse = this.over((s) => this.figures(s, s.graph, s.window));
+    this.spreads = this.spread();
+  }
+
+  /** One moment at the rack, slow voltages and sound apart: they are looked at by other windows. */
+  private moment(taken: readonly number[], before: ReadonlyMap<string, readonly Cable[]>): Situation[] {
+    const { step, knobs: set } = this.readings[taken[0] as number] as Reading;
+    const plugged = (step === undefined ? this.patch.cables : before.get(step)) ?? this.patch.cables;
+    const knobs = set.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
+    const patch = applyEdits(pluggedSoFar(this.patch, plugged), knobs);
+    const graph = buildGraph(patch);
+    const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
+    const { duration } = patch.settings;
+    const control = (i: number): number | null => controlRate(graph, [(this.readings[i] as Reading).at]);
+    return [true, false].flatMap((isSlow) => {
+      const readings = taken.filter((i) => (control(i) !== null) === isSlow);
+      const [first] = readings;
+      if (first === undefined) return [];
+      const sampleRate = control(first) ?? graph.sampleRate;
+      const rate = Math.min(SLOW_RATE.most, Math.max(SLOW_RATE.least, SLOW_SAMPLES / duration));
+      const window = isSlow
+        ? { rate, seconds: duration }
+        : { rate: sampleRate, seconds: Math.min(duration, SOUND_SECONDS) };
+      const upstream = new Map(readings.map((i) => [i, modulesUpTo(graph, (this.readings[i] as Reading).at)]));
+      return [{ plugged, knobs, patch, graph: { ...graph, sampleRate }, repeats, window, readings, upstream }];
+    });
+  }
+
+  private over(of: (s: Situation) => ReadonlyMap<number, number>): number[] {
+    const found = new Map(this.situations.flatMap((s) => [...of(s)]));
+    return this.readings.map((_, i) => found.get(i) ?? 0);
+  }
+
+  /** What readings come to in a graph, by their index. */
+  private figures({ readings, repeats }: Situation, graph: Graph, window: Window): Map<number, number> {
+    this.looks++;
+    const places = readings.map((i) => this.readings[i] as Reading);
+    const found = figuresIn(graph, places, {
+      ...window,
+      repeats,
+      ...(this.options.asset && { asset: this.options.asset }),
+    });
+    return new Map(readings.map((i, n) => [i, found[n] as number]));
+  }
+
+  /** How far modules' own errors spread each figure, one sigma: extremes by their bounds, all else by what is seen. */
+  private spread(): number[] {
+    const found = new Map<number, number>();
+    const channels = this.options.channels ?? undefined;
+    for (const s of this.situations) {
+      const isExtreme = (i: number): boolean => EXTREMES.has((this.readings[i] as Reading).quantity);
+      const [extremes, others] = [s.readings.filter(isExtreme), s.readings.filter((i) => !isExtreme(i))];
+      if (extremes.length > 0) {
+        const only = [...new Set(extremes.map((i) => sourceOf(s.graph, (this.readings[i] as Reading).at)))].filter(
+          (at) => typeof at === 'string',
+        );
+        const { outputs } = tolerance(s.patch, {
+          only,
+          plain: true,
+          voltsOnly: true,
+          rough: true,
+          draws: DRAWS,
+          ...(channels && { channels }),
+        });
+        for (const i of extremes) {
+          const { at, quantity } = this.readings[i] as Reading;
+          const t = outputs[String(sourceOf(s.graph, at))];
+          const [low, high] = t ? [t.min[1] - t.min[0], t.max[1] - t.max[0]] : [0, 0];
+          found.set(i, (quantity === 'low' ? low : quantity === 'high' ? high : (low + high) / 2) / WIDTH);
+        }
+      }
+      if (others.length === 0) continue;
+      const model = new ErrorModel(s.patch, {}, undefined, channels);
+      const random = stream(s.patch.settings.seed ^ 0xbe4c);
+      const drawn = Array.from({ length: DRAWS }, () =>
+        this.figures({ ...s, readings: others }, model.drawn(random), s.window),
+      );
+      for (const i of others) {
+        const values = drawn.map((d) => d.get(i) ?? 0);
+        const mean = values.reduce((sum, v) => sum + v, 0) / DRAWS;
+        found.set(i, Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (DRAWS - 1)));
+      }
+    }
+    return this.readings.map((_, i) => found.get(i) ?? 0);
+  }
+
+  /** The sigma of a reading: half its instrument's share and the spread of the modules, joined. */
+  sigma(i: number, plusMinus: number): number {
+    return Math.max(FLOOR, Math.hypot(plusMinus, WIDTH * (this.spreads[i] ?? 0)) / 2);
+  }
+
+  /** Whether a fault can be seen at any reading of a list. */
+  isSeen(fault: Fault, of: readonly number[]): boolean {
+    const ids = new Set(touchedBy(fault).map(idIn));
+    return this.situations.some((s) =>
+      s.readings.some((i) => of.includes(i) && [...(s.upstream.get(i) ?? [])].some((id) => ids.has(id))),
+    );
+  }
+
+  /** What all readings come to with faults in the patch. */
+  predict(faults: readonly Fault[]): number[] {
+    const ids = new Set(faults.flatMap(touchedBy).map(idIn));
+    const found = new Map<number, number>();
+    for (const s of this.situations) {
+      const seen = s.readings.filter((i) => [...(s.upstream.get(i) ?? [])].some((id) => ids.has(id)));
+      if (seen.length === 0) continue;
+      const graph = faultyGraph(this.patchOf(s), s.plugged, faults, s.knobs);
+      for (const [i, value] of this.figures({ ...s, readings: seen }, graph, s.window)) found.set(i, value);
+    }
+    return this.readings.map((_, i) => {
+      const value = found.get(i);
+      const [plan = 0, coarse = 0] = [this.planned[i], this.coarse[i]];
+      return value === undefined || value === coarse ? plan : value + (plan - coarse);
+    });
+  }
+
+  private patchOf(s: Situation): Patch {
+    return { ...this.patch, cables: s.plugged, targets: [], probes: [], variants: [], bypassed: [] };
+  }
+}
+
+/** What readings come to in a graph, in their order. */
+export function figuresIn(
+  graph: Graph,
+  readings: readonly Pick<Reading, 'at' | 'quantity'>[],
+  { rate, seconds, repeats, asset }: Window & Pick<SimulateOptions, 'repeats' | 'asset'>,
+): number[] {
+  const places = readings.map(({ at, quantity }) => ({ from: sourceOf(graph, at), quantity }));
+  const sockets = new Set(places.flatMap(({ from }) => (typeof from === 'string' ? [from] : [])));
+  const traces = new Set(
+    places.flatMap(({ from, quantity }) => (typeof from === 'string' && isCounted(quantity) ? [from] : [])),
+  );
+  const settings = { ...graph.patch.settings, duration: seconds };
+  const seen = simulateGraph(
+    { ...graph, sampleRate: rate, patch: { ...graph.patch, settings } },
+    {
+      only: [...sockets],
+      traces: [...traces],
+      sparing: true,
+      ...(repeats && { repeats }),
+      ...(asset && { asset }),
+    },
+  );
+  return places.map(({ from, quantity }) =>
+    typeof from === 'string' ? figureOf(seen, from, quantity) : standingFigure(from, quantity),
+  );
+}
+
+const idIn = (place: string): string => (place.includes('.') ? idOf(place) : place);
+
+/** Whether a figure is counted off a trace. */
+const isCounted = (quantity: ReadQuantity): boolean =>
+  quantity === 'percent' || quantity === 'pulses' || quantity === 'hz';
+
+/** The output whose voltage is at a socket, or the voltage that stands there. */
+function sourceOf(graph: Graph, at: string): string | number {
+  const m = graph.modules.find((x) => x.id === idOf(at));
+  const driver = m?.inputs.find((s) => s.socket === at)?.driver;
+  if (!driver) return m?.outputs.some((o) => o.socket === at) ? at : 0;
+  if (driver.type === 'volts') return driver.volts;
+  return graph.modules[driver.module]?.outputs[driver.output]?.socket ?? 0;
+}
+
+const standingFigure = (volts: number, quantity: ReadQuantity): number =>
+  quantity === 'rms' || isCounted(quantity) ? 0 : volts;
+
+function figureOf(seen: Simulation, socket: string, quantity: ReadQuantity): number {
+  const out = seen.outputs.get(socket);
+  if (!out) return 0;
+  const [low, high] = out.settled;
+  switch (quantity) {
+    case 'low':
+      return low;
+    case 'high':
+      return high;
+    case 'mean':
+    case 'steady':
+      return out.mean;
+    case 'rms':
+      return Math.sqrt(Math.max(0, out.rms ** 2 - out.mean ** 2));
+    default:
+      return high - low <= STILL ? 0 : countedOf(seen, socket, quantity, (low + high) / 2);
+  }
+}
+
+function countedOf(seen: Simulation, socket: string, quantity: ReadQuantity, level: number): number {
+  const trace = seen.traces.get(socket) ?? new Float64Array(1);
+  if (quantity === 'percent') return (100 * trace.reduce((n, v) => n + (v >= level ? 1 : 0), 0)) / trace.length;
+  const at = passes(trace, level);
+  const [first, last] = [at[0], at.at(-1)];
+  if (first === undefined || last === undefined) return 0;
+  return last > first ? ((at.length - 1) * seen.sampleRate) / (last - first) : seen.sampleRate / trace.length;
+}

@@ -1,0 +1,148 @@
+import { byDefault, choice, constant, list, number, optional, record, socket, text } from '../document/fields';
+import type { ValueOf } from '../document/fields';
+import { noteModules } from '../document/patch';
+import { tooDeep } from '../document/depth';
+import { LIMITS } from '../document/limits';
+import { isObject, Reader, shown } from '../document/reader';
+import { readDeclaredFields } from '../document/readField';
+import { idOf, nameOf, SOCKET_PATTERN } from '../document/sockets';
+import type { Patch, PatchError, Result } from '../document/types';
+import { knobsIn } from '../document/knobs';
+import { buildGraph } from '../graph/graph';
+import { Order } from '../sheet/order';
+import type { Act } from '../sheet/order';
+import type { Cable } from '../document/types';
+import { figuresAt, pluggedSoFar, READ_OF } from '../sheet/expect';
+import type { Asset } from '../sheet/expect';
+
+/** What an instrument reads. */
+export const READ_QUANTITIES = ['low', 'high', 'mean', 'steady', 'rms', 'percent', 'pulses', 'hz'] as const;
+export type ReadQuantity = (typeof READ_QUANTITIES)[number];
+
+export const READING_LIMITS = { most: 20_000, knobs: 64, value: 1e9, step: 220 } as const;
+
+const knobSet = record({
+  at: text(100, { pattern: { shape: new RegExp(SOCKET_PATTERN), words: 'moduleId.parameter' } }),
+  value: number(-READING_LIMITS.value, READING_LIMITS.value),
+});
+
+const reading = record(
+  {
+    /** An output, or an input: then what arrives there. */
+    at: socket('any'),
+    quantity: choice(READ_QUANTITIES),
+    value: number(-READING_LIMITS.value, READING_LIMITS.value),
+    unit: optional(text(8)),
+    /** One instrument's share; left out: a usual one's. */
+    plusMinus: optional(number(0, READING_LIMITS.value)),
+    /** The step of the sheet at which it was read; left out: with every cable plugged. */
+    step: optional(text(READING_LIMITS.step)),
+    /** Hand knobs that stood otherwise than planned, on purpose. */
+    knobs: byDefault(list(knobSet, READING_LIMITS.knobs), []),
+  },
+  { says: 'a figure that was read at a socket' },
+);
+export type BenchReading = ValueOf<typeof reading>;
+
+/** Readings of one patch, as a document. */
+export const readingsField = record({
+  format: constant('fenvo.readings'),
+  version: constant(1),
+  readings: byDefault(list(reading, READING_LIMITS.most), []),
+});
+export interface ReadingsDocument {
+  readonly format: 'fenvo.readings';
+  readonly version: 1;
+  readonly readings: readonly BenchReading[];
+}
+
+export const readingsDocument = (readings: readonly BenchReading[]): ReadingsDocument => ({
+  format: 'fenvo.readings',
+  version: 1,
+  readings,
+});
+
+/** A step's id, as the sheet calls it. */
+export function actId(act: Act): string {
+  switch (act.do) {
+    case 'set':
+      return `set-${act.module}`;
+    case 'plug':
+      return `plug-${act.cable.from}-${act.cable.to}`;
+    case 'measure':
+      return `measure-${act.socket}`;
+    case 'listen':
+      return `listen-${act.end}`;
+  }
+}
+
+/** The cables that the sheet of a patch has plugged before each of its steps. */
+export function pluggedBefore(patch: Patch): ReadonlyMap<string, readonly Cable[]> {
+  const plugged: Cable[] = [];
+  const before = new Map<string, readonly Cable[]>();
+  for (const act of new Order(buildGraph(patch)).run()) {
+    before.set(actId(act), [...plugged]);
+    if (act.do === 'plug') plugged.push(act.cable);
+  }
+  return before;
+}
+
+/** What can be read at a socket of a patch as it is plugged, by the sort of voltage that is there. */
+export function quantitiesAt(patch: Patch, at: string, asset?: Asset): readonly ReadQuantity[] {
+  const { modules } = buildGraph(patch);
+  const driver = modules.find((m) => m.id === idOf(at))?.inputs.find((s) => s.socket === at)?.driver;
+  if (driver?.type === 'volts') return READ_OF.steady;
+  const source = driver ? modules[driver.module] : modules.find((m) => m.id === idOf(at));
+  const socketRead = driver ? (source?.outputs[driver.output]?.socket ?? at) : at;
+  const { sort } = figuresAt(patch, socketRead, asset);
+  return source?.kind.sound?.audible && sort === 'audio' ? [...READ_OF.audio, 'hz'] : READ_OF[sort];
+}
+
+/**
+ * Reads a document of readings of a patch.
+ *
+ * @returns every fault with its place, `readings[1].at`, where it is refused.
+ */
+export function parseReadings(json: unknown, patch: Patch, asset?: Asset): Result<ReadingsDocument, PatchError[]> {
+  if (!isObject(json))
+    return { ok: false, errors: [{ path: '', message: `must be readings (an object), got ${shown(json)}` }] };
+  const deep = tooDeep(json);
+  if (deep !== null)
+    return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
+  const r = new Reader();
+  noteModules(r, patch.modules);
+  return r.settle((): ReadingsDocument => {
+    const read = readDeclaredFields(r, readingsField, json, '');
+    if (r.errors.length === 0) checkReadings(r, read.readings, patch, 'readings', asset);
+    return { format: 'fenvo.readings', version: 1, readings: read.readings };
+  });
+}
+
+/** What no field alone can say of readings: their steps, their knobs, and what can be read where. */
+export function checkReadings(
+  r: Reader,
+  readings: readonly BenchReading[],
+  patch: Patch,
+  path: string,
+  asset?: Asset,
+): void {
+  const before = pluggedBefore(patch);
+  const knobs = new Map(patch.modules.flatMap((m) => knobsIn(m, patch.settings.bpm)).map((k) => [k.at, k]));
+  const known = new Map<string, readonly ReadQuantity[]>();
+  readings.forEach(({ at, quantity, step, knobs: set }, i) => {
+    const place = `${path}[${i}]`;
+    const plugged = step === undefined ? patch.cables : before.get(step);
+    if (!plugged) r.fail(`${place}.step`, `there is no step ${shown(step)} on the sheet of this patch`);
+    set.forEach((k, j) => {
+      const knob = knobs.get(k.at);
+      if (!knob) r.fail(`${place}.knobs[${j}].at`, `must be a hand knob, as trim.amount; got ${shown(k.at)}`);
+      else r.number(k.value, `${place}.knobs[${j}].value`, knob.min, knob.max);
+    });
+    if (!plugged) return;
+    const key = `${at} ${step ?? ''}`;
+    const there = known.get(key) ?? quantitiesAt(pluggedSoFar(patch, plugged), at, asset);
+    known.set(key, there);
+    if (!there.includes(quantity))
+      r.fail(`${place}.quantity`, `${nameOf(at)} of ${idOf(at)} has ${there.join(', ')} there; got ${shown(quantity)}`);
+  });
+}
