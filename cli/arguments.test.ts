@@ -36,6 +36,10 @@ describe('the words after a command', () => {
       format: 'json',
       out: null,
       at: 'middle',
+      seed: 1,
+      faults: [],
+      ideal: false,
+      steps: false,
     });
     expect(parseArguments('predict', ['a', '--no-simulation']).simulation).toBe(false);
     expect(parseArguments('solve', ['a', '--free', 'm.gain1', '--jumpers', '--rounded'])).toMatchObject({

@@ -24,6 +24,13 @@ export interface Arguments {
   readonly out: string | null;
   /** Where the first probe is looked at. */
   readonly at: JointAt;
+  /** Which simulated rack. */
+  readonly seed: number;
+  /** Put into it, as JSON. */
+  readonly faults: readonly string[];
+  readonly ideal: boolean;
+  /** Readings as the sheet goes. */
+  readonly steps: boolean;
 }
 
 export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'svg'] as const;
@@ -41,6 +48,10 @@ const options = {
   format: { type: 'string' },
   out: { type: 'string' },
   at: { type: 'string' },
+  seed: { type: 'string' },
+  fault: { type: 'string', multiple: true },
+  ideal: { type: 'boolean' },
+  steps: { type: 'boolean' },
 } as const;
 
 const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
@@ -54,6 +65,8 @@ const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   assign: [],
   plan: [],
   sheet: ['format', 'out'],
+  diagnose: [],
+  bench: ['seed', 'fault', 'ideal', 'steps'],
 };
 
 /** What is wrong with a command's arguments, in the command's own terms. */
@@ -85,6 +98,10 @@ interface Given {
   readonly format?: string;
   readonly out?: string;
   readonly at?: string;
+  readonly seed?: string;
+  readonly fault?: string[];
+  readonly ideal?: boolean;
+  readonly steps?: boolean;
 }
 
 const MOST_DRAWS = 100_000;
@@ -93,6 +110,14 @@ function drawsOf(text: string): number {
   const draws = Number(text);
   if (Number.isInteger(draws) && draws >= LEAST_DRAWS && draws <= MOST_DRAWS) return draws;
   throw new Refusal([`--draws must be a whole number between ${LEAST_DRAWS} and ${MOST_DRAWS}, got ${text}`]);
+}
+
+const MOST_SEED = 4_294_967_295;
+
+function seedOf(text: string): number {
+  const seed = Number(text);
+  if (text.trim() !== '' && Number.isInteger(seed) && seed >= 0 && seed <= MOST_SEED) return seed;
+  throw new Refusal([`--seed must be a whole number between 0 and ${MOST_SEED}, got ${text}`]);
 }
 
 /** A voltage, or a place on the way of the first probe. */
@@ -128,5 +153,9 @@ export function parseArguments(command: string, argv: readonly string[]): Argume
     format: formatOf(given.format ?? 'json'),
     out: given.out ?? null,
     at: atOf(given.at ?? 'middle'),
+    seed: seedOf(given.seed ?? '1'),
+    faults: given.fault ?? [],
+    ideal: given.ideal === true,
+    steps: given.steps === true,
   };
 }

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { findingsPage, kindsPage } from '../core/docs/docs';
 import { editsPage } from '../core/docs/editDocs';
-import { patchSchema, rackSchema } from '../core';
+import { patchSchema, rackSchema, readingsSchema } from '../core';
 
 /** Writes the pages of docs/ that are made from the code. */
 writeFileSync('docs/kinds.md', kindsPage());
@@ -9,3 +9,4 @@ writeFileSync('docs/findings.md', findingsPage());
 writeFileSync('docs/edits.md', editsPage());
 writeFileSync('docs/patch.schema.json', `${JSON.stringify(patchSchema(), null, 2)}\n`);
 writeFileSync('docs/rack.schema.json', `${JSON.stringify(rackSchema(), null, 2)}\n`);
+writeFileSync('docs/readings.schema.json', `${JSON.stringify(readingsSchema(), null, 2)}\n`);

@@ -22,7 +22,8 @@ export function readJson(file: string): unknown {
   }
 }
 
-function must<T>(file: string, result: Result<T, PatchError[]>): T {
+/** The value of what was read; @throws Refusal with every fault's place. */
+export function must<T>(file: string, result: Result<T, PatchError[]>): T {
   if (result.ok) return result.value;
   throw new Refusal(result.errors.map((e) => `${file}: ${e.path}${e.path ? ': ' : ''}${e.message}`));
 }

@@ -31,6 +31,24 @@ describe('the command line', () => {
     expect(list.map((x) => x.name)).toEqual(['Fog bank breathing', 'Morse key, slewed']);
     expect(JSON.parse(fenvo(['check', '-'], readFileSync(fog, 'utf8')).stdout)).toMatchObject({ ok: true });
   });
+  it('reads a simulated rack, and says what is wrong with it, as its page shows', () => {
+    const fault = '{"kind":"knob","at":"trim.amount","value":0.2}';
+    const bench = fenvo(['bench', fog, '--seed', '3', '--fault', fault]);
+    expect(bench.status).toBe(0);
+    const file = path.join(folder, 'readings.json');
+    writeFileSync(file, bench.stdout);
+    const found = JSON.parse(fenvo(['diagnose', fog, file]).stdout) as {
+      causes: { faults: { kind: string; at: string; value: number }[]; probability: number }[];
+    };
+    expect(found.causes[0]!.faults[0]).toMatchObject({ kind: 'knob', at: 'trim.amount' });
+    expect(found.causes[0]!.faults[0]!.value).toBeCloseTo(0.2, 2);
+    expect(found.causes[0]!.probability).toBeGreaterThan(0.99);
+    writeFileSync(file, bench.stdout.replace('drone.saw', 'drone.gone'));
+    expect(fenvo(['diagnose', fog, file])).toMatchObject({ status: 2, stdout: '' });
+    expect(fenvo(['diagnose', fog, file]).stderr).toContain('readings[0].at');
+    expect(fenvo(['bench', fog, '--fault', '{"kind":"flood"}']).stderr).toContain('kind');
+    expect(fenvo(['bench', fog, '--seed', 'x']).status).toBe(2);
+  });
   it('says what it can do when asked', () => {
     const { status, stdout, stderr } = fenvo(['--help']);
     expect({ status, stderr }).toEqual({ status: 0, stderr: '' });

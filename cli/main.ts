@@ -1,4 +1,4 @@
-import { patchSchema, rackSchema } from '../core';
+import { patchSchema, rackSchema, readingsSchema } from '../core';
 import type { Patch } from '../core';
 import { Refusal, parseArguments } from './arguments';
 import type { Arguments } from './arguments';
@@ -12,6 +12,7 @@ import {
   toleranceCommand,
 } from './commands';
 import { readPatch } from './documents';
+import { benchCommand, diagnoseCommand } from './bench';
 import { assignCommand, planCommand, sheetCommand } from './racks';
 
 /** Commands that take each file by itself. */
@@ -30,13 +31,17 @@ const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   assign: assignCommand,
   plan: planCommand,
   sheet: sheetCommand,
+  diagnose: diagnoseCommand,
+  bench: benchCommand,
 };
 
 const usage = `Usage: fenvo <command> FILE... [options]
        fenvo assign PATCH RACK
        fenvo plan REQUEST [RACK]
        fenvo sheet PATCH [RACK] [options]
-       fenvo schema [patch|rack]
+       fenvo diagnose PATCH READINGS [RACK]
+       fenvo bench PATCH [RACK] [options]
+       fenvo schema [patch|rack|readings]
 
 FILE may be - for standard input. Output is JSON; several files produce an array, in order.
 
@@ -53,9 +58,18 @@ FILE may be - for standard input. Output is JSON; several files produce an array
   tolerance   --draws N              number of trials (minimum 500)
   check                              validate patches and racks
   sheet       --format json|md|csv|pdf|svg   (default: json)
-              --out FILE             write to a file (required for PDF)`;
+              --out FILE             write to a file (required for PDF)
+  diagnose                           which fault explains these readings
+  bench       --seed N               readings of simulated rack N (default: 1)
+              --fault JSON           put this fault into it (repeatable)
+              --ideal                perfect modules and meter
+              --steps                readings as the sheet goes`;
 
-const schemas: Readonly<Record<string, () => unknown>> = { patch: patchSchema, rack: rackSchema };
+const schemas: Readonly<Record<string, () => unknown>> = {
+  patch: patchSchema,
+  rack: rackSchema,
+  readings: readingsSchema,
+};
 
 async function run(argv: readonly string[]): Promise<string> {
   const [name = '', ...rest] = argv;

@@ -2,26 +2,20 @@ import type { Patch } from '../document/types';
 import { placeName } from '../document/names';
 import type { Edit } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
-import type { ChannelLimits } from '../rack/limits';
 import type { Asset } from '../sheet/expect';
 import { READ_OF } from '../sheet/expect';
-import { editsOf, PRICES } from './faults';
+import { best, Case } from './explain';
+import type { DiagnoseOptions, Tried } from './explain';
+import { editsOf } from './faults';
 import type { Fault } from './faults';
 import { faultText } from './faultText';
 import { hypothesesOf } from './hypotheses';
 import type { Hypothesis } from './hypotheses';
-import { bitsOf, logLikelihood, softmax } from './likelihood';
+import { bitsOf, softmax } from './likelihood';
 import { Looks, meterShare } from './looks';
 import type { Reading } from './looks';
 import { quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
-
-export interface DiagnoseOptions {
-  readonly asset?: Asset;
-  /** What the channels allow that the patch sits on. */
-  readonly channels?: ChannelLimits | null;
-  readonly progress?: (share: number) => void;
-}
 
 export interface Cause {
   /** One, or two. */
@@ -73,96 +67,6 @@ const ALIKE = 0.1;
 const SURE = 0.95;
 /** Fewer bits than this tell nothing. */
 const LEAST_BITS = 0.01;
-
-interface Tried {
-  readonly faults: readonly Fault[];
-  readonly predicted: readonly number[];
-  readonly logLikelihood: number;
-  readonly score: number;
-}
-
-/** Readings of one patch, and what can be wrong with it. */
-class Case {
-  readonly looks: Looks;
-  readonly sigmas: readonly number[];
-
-  constructor(
-    readonly patch: Patch,
-    readonly readings: readonly BenchReading[],
-    options: DiagnoseOptions,
-  ) {
-    this.looks = new Looks(patch, readings, options);
-    this.sigmas = readings.map((r, i) => this.looks.sigma(i, this.share(i)));
-  }
-
-  /** An instrument's share of a reading. */
-  share(i: number): number {
-    const r = this.readings[i] as BenchReading;
-    return r.plusMinus ?? meterShare(r.quantity, this.looks.planned[i] ?? 0);
-  }
-
-  likelihoodOf(predicted: readonly number[]): number {
-    return this.readings.reduce(
-      (sum, { value }, i) => sum + logLikelihood(value - (predicted[i] as number), this.sigmas[i] as number),
-      0,
-    );
-  }
-
-  offBy(i: number, predicted: readonly number[]): number {
-    return Math.abs((this.readings[i] as BenchReading).value - (predicted[i] as number)) / (this.sigmas[i] as number);
-  }
-
-  tried(faults: readonly Fault[], solved: number): Tried {
-    const predicted = this.looks.predict(faults);
-    const likelihood = this.likelihoodOf(predicted);
-    const price = faults.reduce((sum, f) => sum + PRICES[f.kind], 0);
-    const score = likelihood - price - (solved * Math.log(Math.max(1, this.readings.length))) / 2;
-    return { faults, predicted, logLikelihood: likelihood, score };
-  }
-}
-
-/** Positions that are tried first of a value that is solved for, and how often the best is improved. */
-const GRID = [0.02, 0.25, 0.5, 0.75, 0.98] as const;
-const IMPROVED = 4;
-
-/** The best of a hypothesis, beside faults that are there already; null where it is none. */
-function best(of: Case, hypothesis: Hypothesis, beside: readonly Fault[] = [], solved = 0): Tried | null {
-  if (hypothesis.is === 'fixed') return of.tried([...beside, hypothesis.fault], solved);
-  const at = (position: number): { readonly position: number; readonly tried: Tried } | null => {
-    const fault = hypothesis.at(position);
-    return fault && { position, tried: of.tried([...beside, fault], solved + 1) };
-  };
-  const found = GRID.flatMap((position) => at(position) ?? []).toSorted((a, b) => b.tried.score - a.tried.score);
-  let [one, two] = found;
-  // Gauss and Newton in one unknown, the slope by the two best.
-  for (let n = 0; one && two && n < IMPROVED; n++) {
-    const step = newtonStep(of, one, two);
-    const position = Math.min(1, Math.max(0, one.position + step));
-    if (Math.abs(position - one.position) < 1e-5) break;
-    const next = at(position);
-    if (!next) break;
-    [one, two] = next.tried.score > one.tried.score ? [next, one] : [one, next];
-  }
-  return one?.tried ?? null;
-}
-
-type At = { readonly position: number; readonly tried: Tried };
-
-/** How far the better of two positions is from where readings are met best, were all straight between them. */
-function newtonStep(of: Case, one: At, two: At): number {
-  let [down, slope] = [0, 0];
-  of.readings.forEach(({ value }, i) => {
-    const sigma = of.sigmas[i] as number;
-    const here = one.tried.predicted[i] as number;
-    const change = ((two.tried.predicted[i] as number) - here) / (two.position - one.position) / sigma;
-    const off = (value - here) / sigma;
-    // What no value of it explains does not pull it away (Huber).
-    const weight = Math.abs(off) > 3 && change === 0 ? 0 : 1;
-    down += weight * change * off;
-    slope += weight * change ** 2;
-  });
-  return slope > 0 ? down / slope : 0;
-}
 
 /** Whether a hypothesis can change a reading of a list. */
 function canMatter(of: Case, hypothesis: Hypothesis, readings: readonly number[]): boolean {
@@ -295,11 +199,9 @@ function answer(of: Case, plan: Tried, all: readonly Tried[], options: DiagnoseO
   };
 }
 
-function worstOf({ readings, looks, ...of }: Case, i: number, plan: Tried, sigmas: number): Diagnosis['worst'] {
-  const { at, quantity, value, plusMinus } = readings[i] as BenchReading;
-  const expected = plan.predicted[i] as number;
-  void of;
-  return { at, quantity, value, expected, plusMinus: plusMinus ?? meterShare(quantity, looks.planned[i] ?? 0), sigmas };
+function worstOf(of: Case, i: number, plan: Tried, sigmas: number): Diagnosis['worst'] {
+  const { at, quantity, value } = of.readings[i] as BenchReading;
+  return { at, quantity, value, expected: plan.predicted[i] as number, plusMinus: of.share(i), sigmas };
 }
 
 /** Readings that contradict each other or the patch, or causes that nothing tells apart. */

@@ -67,15 +67,20 @@ export function cablesUnder(plugged: readonly Cable[], faults: readonly Fault[])
     const change = (of: Cable, to: (now: Cable) => Cable | null): void => {
       cables = cables.map((c) => (sameCable(c.plan, of) && c.now ? { ...c, now: to(c.now) } : c));
     };
-    if (fault.kind === 'cableMissing') change(fault.cable, () => null);
-    else if (fault.kind === 'cableElsewhere') change(fault.cable, (now) => ({ ...now, [fault.end]: fault.socket }));
-    else if (fault.kind === 'cablesSwapped') {
-      const [a, b] = fault.cables;
-      const before = cables;
-      cables = before.map((c) => {
-        const other = sameCable(c.plan, a) ? b : sameCable(c.plan, b) ? a : null;
-        return other && c.now ? { ...c, now: { ...c.now, to: other.to } } : c;
-      });
+    switch (fault.kind) {
+      case 'cableMissing':
+        change(fault.cable, () => null);
+        break;
+      case 'cableElsewhere':
+        change(fault.cable, (now) => ({ ...now, [fault.end]: fault.socket }));
+        break;
+      case 'cablesSwapped': {
+        const [a, b] = fault.cables;
+        change(a, (now) => ({ ...now, to: b.to }));
+        change(b, (now) => ({ ...now, to: a.to }));
+        break;
+      }
+      default:
     }
   }
   const now = cables.flatMap((c) => c.now ?? []);
@@ -111,7 +116,7 @@ export function faultEdits(patch: Patch, fault: Fault): Edit[] {
     case 'normalBroken':
       return brokenNormal(patch, fault.to);
     case 'normalActs':
-      return patch.cables.some((c) => c.to === fault.to) ? addedNormal(patch, fault) : [];
+      return addedNormal(patch, fault);
     case 'load':
       return loadEdits(patch, fault.at, fault.ohms);
     default:
@@ -142,7 +147,7 @@ function brokenNormal(patch: Patch, to: string): Edit[] {
 /** Something that adds two voltages without loading either, put in the way of a cable. */
 function addedNormal(patch: Patch, fault: Extract<Fault, { kind: 'normalActs' }>): Edit[] {
   const { to } = fault;
-  const cable = patch.cables.find((c) => c.to === to);
+  const cable = buildGraph(patch).wiring.cableInto(to);
   if (!cable) return [];
   const into = patch.modules.find((m) => m.id === idOf(to));
   const ohms = into?.inputOhms?.[nameOf(to)];
@@ -224,14 +229,18 @@ export function faultyGraph(
   return { ...graph, modules };
 }
 
+/** What no document says: two voltages at one input, a load that is no module. */
+const UNSAID: ReadonlySet<FaultKind> = new Set(['normalActs', 'load']);
+
 /** Edits that make the plan what a fault makes of it; none where no document can say it. */
 export function editsOf(patch: Patch, fault: Fault): Edit[] {
-  const now = cablesUnder(patch.cables, [fault]);
-  const gone = patch.cables.filter((c) => !now.some((n) => sameCable(n, c)));
-  const come = now.filter((c) => !patch.cables.some((n) => sameCable(n, c)));
+  const { cables } = buildGraph(patch).wiring;
+  const now = cablesUnder(cables, [fault]);
+  const gone = cables.filter((c) => !now.some((n) => sameCable(n, c)));
+  const come = now.filter((c) => !cables.some((n) => sameCable(n, c)));
   return [
     ...gone.map(({ to }): Edit => ({ do: 'unplug', to })),
     ...come.map((cable): Edit => ({ do: 'plug', cable })),
-    ...(fault.kind === 'normalActs' ? [] : faultEdits(patch, fault)),
+    ...(UNSAID.has(fault.kind) ? [] : faultEdits(patch, fault)),
   ];
 }

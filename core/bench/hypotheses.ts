@@ -7,7 +7,7 @@ import type { Graph, GraphModule } from '../graph/graph';
 import { sourceOhmsAt } from '../graph/loading';
 import type { ParamValue } from '../kinds/params';
 import type { ChannelLimits } from '../rack/limits';
-import { valueAt } from '../units/knob';
+import { positionOf, valueAt } from '../units/knob';
 import type { Fault } from './faults';
 import { SPANS } from './faults';
 
@@ -16,6 +16,8 @@ export type Hypothesis =
   | { readonly is: 'fixed'; readonly fault: Fault }
   | {
       readonly is: 'solved';
+      /** Where it would be planned, 0..1. */
+      readonly planned: number;
       /** The fault at a position 0..1 of what its value can be; null where that would be no fault. */
       at(position: number): Fault | null;
     };
@@ -24,7 +26,7 @@ const fixed = (fault: Fault): Hypothesis => ({ is: 'fixed', fault });
 const sameParts = (a: string, b: string): boolean => idOf(a) === idOf(b);
 
 /** What can be wrong with the cables: each out, in another socket, or swapped with one beside it. */
-function cableFaults({ cables }: Patch, { modules }: Graph): Hypothesis[] {
+function cableFaults({ modules, wiring: { cables } }: Graph): Hypothesis[] {
   const byId = new Map(modules.map((m) => [m.id, m]));
   const taken = new Set(cables.map((c) => c.to));
   const elsewhere = cables.flatMap((cable): Fault[] => [
@@ -73,6 +75,7 @@ function knobFaults({ modules }: Graph, patch: Patch, channels: ChannelLimits | 
         const travel = { min: low, max: high, taper: spec.taper };
         return {
           is: 'solved',
+          planned: positionOf(travel, value),
           at(position) {
             const there = spec.whole ? Math.round(valueAt(travel, position)) : valueAt(travel, position);
             return there === value ? null : { kind: 'knob', at, value: there };
@@ -83,11 +86,10 @@ function knobFaults({ modules }: Graph, patch: Patch, channels: ChannelLimits | 
 }
 
 /** Normals that act although a cable is there, and those that are gone. */
-function normalFaults(patch: Patch, { modules, wiring }: Graph): Hypothesis[] {
-  const declared = new Map(patch.normals.map((n) => [n.to, n]));
+function normalFaults({ modules, wiring }: Graph): Hypothesis[] {
   return modules.flatMap((m) =>
     m.inputs.flatMap((s): Hypothesis[] => {
-      const normal = declared.get(s.socket);
+      const normal = wiring.normalOf(s.socket);
       if (s.plugged) {
         if (normal && 'from' in normal) return [fixed({ kind: 'normalActs', to: s.socket, from: normal.from })];
         const volts = normal ? normal.volts : s.spec.normal;
@@ -111,6 +113,7 @@ function outputFaults(graph: Graph): Hypothesis[] {
       return [
         {
           is: 'solved',
+          planned: (1 - gain.least) / (gain.most - gain.least),
           at(position) {
             const g = between(gain.least, gain.most, position);
             return g > gain.dead[0] && g < gain.dead[1] ? null : { kind: 'gain', at: socket, gain: g };
@@ -118,6 +121,7 @@ function outputFaults(graph: Graph): Hypothesis[] {
         },
         {
           is: 'solved',
+          planned: 0.5,
           at(position) {
             const volts = between(-offset.most, offset.most, position);
             return Math.abs(volts) < offset.least ? null : { kind: 'offset', at: socket, volts };
@@ -127,6 +131,7 @@ function outputFaults(graph: Graph): Hypothesis[] {
           ? [
               {
                 is: 'solved',
+                planned: 1,
                 at: (position: number): Fault => ({
                   kind: 'load',
                   at: socket,
@@ -169,10 +174,10 @@ export function hypothesesOf(patch: Patch, channels: ChannelLimits | null): Hypo
   const graph = buildGraph(patch);
   const dead = graph.modules.filter((m) => m.outputs.length > 0 && !m.bypassed);
   return [
-    ...cableFaults(patch, graph),
+    ...cableFaults(graph),
     ...knobFaults(graph, patch, channels),
     ...jumperFaults(graph, channels),
-    ...normalFaults(patch, graph),
+    ...normalFaults(graph),
     ...outputFaults(graph),
     ...sourceFaults(graph),
     ...dead.map((m) => fixed({ kind: 'dead', module: m.id })),

@@ -9,7 +9,7 @@ import type { Edit } from '../edit/edit';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
-import { controlRate, modulesUpTo } from '../graph/upstream';
+import { controlRate, isSlow, modulesUpTo } from '../graph/upstream';
 import { stream } from '../kinds/random';
 import type { ChannelLimits } from '../rack/limits';
 import { pluggedSoFar } from '../sheet/expect';
@@ -20,7 +20,7 @@ import type { SimulateOptions, Simulation } from '../simulate/types';
 import type { Fault } from './faults';
 import { faultyGraph } from './faults';
 import { touchedBy } from './hypotheses';
-import { pluggedBefore } from './readings';
+import { pluggedAt, pluggedBefore } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
 
 export type Reading = Pick<BenchReading, 'at' | 'quantity' | 'step' | 'knobs'>;
@@ -73,6 +73,8 @@ interface Situation {
   readonly graph: Graph;
   readonly repeats: ReadonlyMap<string, Repeats>;
   readonly window: Window;
+  /** How it is watched at the rack. */
+  readonly watched: Window;
   /** Indices of the readings that are taken then. */
   readonly readings: readonly number[];
   /** By reading, the modules that it hangs on. */
@@ -109,27 +111,27 @@ export class Looks {
     this.spreads = this.spread();
   }
 
-  /** One moment at the rack, slow voltages and sound apart: they are looked at by other windows. */
+  /** One moment at the rack; what is watched otherwise, slow voltages and sound, apart. */
   private moment(taken: readonly number[], before: ReadonlyMap<string, readonly Cable[]>): Situation[] {
     const { step, knobs: set } = this.readings[taken[0] as number] as Reading;
-    const plugged = (step === undefined ? this.patch.cables : before.get(step)) ?? this.patch.cables;
+    const plugged = pluggedAt(this.patch, before, step);
     const knobs = set.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
     const patch = applyEdits(pluggedSoFar(this.patch, plugged), knobs);
     const graph = buildGraph(patch);
     const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
     const { duration } = patch.settings;
-    const control = (i: number): number | null => controlRate(graph, [(this.readings[i] as Reading).at]);
-    return [true, false].flatMap((isSlow) => {
-      const readings = taken.filter((i) => (control(i) !== null) === isSlow);
-      const [first] = readings;
-      if (first === undefined) return [];
-      const sampleRate = control(first) ?? graph.sampleRate;
+    const places = taken.map((i) => this.readings[i] as Reading);
+    return watchedTogether(graph, repeats, places).map(({ watch, of }): Situation => {
+      const readings = of.map((n) => taken[n] as number);
+      const at = (i: number): string => (this.readings[i] as Reading).at;
+      const sampleRate = controlRate(graph, readings.map(at)) ?? graph.sampleRate;
       const rate = Math.min(SLOW_RATE.most, Math.max(SLOW_RATE.least, SLOW_SAMPLES / duration));
-      const window = isSlow
+      const window = watch.slow
         ? { rate, seconds: duration }
         : { rate: sampleRate, seconds: Math.min(duration, SOUND_SECONDS) };
-      const upstream = new Map(readings.map((i) => [i, modulesUpTo(graph, (this.readings[i] as Reading).at)]));
-      return [{ plugged, knobs, patch, graph: { ...graph, sampleRate }, repeats, window, readings, upstream }];
+      const upstream = new Map(readings.map((i) => [i, modulesUpTo(graph, at(i))]));
+      const watched = watch.slow ? { rate, seconds: watch.seconds } : window;
+      return { plugged, knobs, patch, graph: { ...graph, sampleRate }, repeats, window, watched, readings, upstream };
     });
   }
 
@@ -150,45 +152,48 @@ export class Looks {
     return new Map(readings.map((i, n) => [i, found[n] as number]));
   }
 
-  /** How far modules' own errors spread each figure, one sigma: extremes by their bounds, all else by what is seen. */
+  /**
+   * How far modules' own errors take each figure from the plan, one sigma: as they are seen over the time that somebody
+   * watches a meter, extremes at least by what their bounds spread. Free oscillators drift through all that they can be
+   * to each other: their sums go further than in the plan's one window.
+   */
   private spread(): number[] {
     const found = new Map<number, number>();
-    const channels = this.options.channels ?? undefined;
     for (const s of this.situations) {
-      const isExtreme = (i: number): boolean => EXTREMES.has((this.readings[i] as Reading).quantity);
-      const [extremes, others] = [s.readings.filter(isExtreme), s.readings.filter((i) => !isExtreme(i))];
-      if (extremes.length > 0) {
-        const only = [...new Set(extremes.map((i) => sourceOf(s.graph, (this.readings[i] as Reading).at)))].filter(
-          (at) => typeof at === 'string',
-        );
-        const { outputs } = tolerance(s.patch, {
-          only,
-          plain: true,
-          voltsOnly: true,
-          rough: true,
-          draws: DRAWS,
-          ...(channels && { channels }),
-        });
-        for (const i of extremes) {
-          const { at, quantity } = this.readings[i] as Reading;
-          const t = outputs[String(sourceOf(s.graph, at))];
-          const [low, high] = t ? [t.min[1] - t.min[0], t.max[1] - t.max[0]] : [0, 0];
-          found.set(i, (quantity === 'low' ? low : quantity === 'high' ? high : (low + high) / 2) / WIDTH);
-        }
-      }
-      if (others.length === 0) continue;
-      const model = new ErrorModel(s.patch, {}, undefined, channels);
+      const bounded = this.boundSpread(s);
+      const model = new ErrorModel(s.patch, {}, undefined, this.options.channels ?? undefined);
       const random = stream(s.patch.settings.seed ^ 0xbe4c);
-      const drawn = Array.from({ length: DRAWS }, () =>
-        this.figures({ ...s, readings: others }, model.drawn(random), s.window),
-      );
-      for (const i of others) {
-        const values = drawn.map((d) => d.get(i) ?? 0);
-        const mean = values.reduce((sum, v) => sum + v, 0) / DRAWS;
-        found.set(i, Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (DRAWS - 1)));
+      const drawn = Array.from({ length: DRAWS }, () => this.figures(s, model.drawn(random), s.watched));
+      for (const i of s.readings) {
+        const squares = drawn.reduce((sum, d) => sum + ((d.get(i) ?? 0) - (this.planned[i] ?? 0)) ** 2, 0);
+        found.set(i, Math.max(bounded.get(i) ?? 0, Math.sqrt(squares / DRAWS)));
       }
     }
     return this.readings.map((_, i) => found.get(i) ?? 0);
+  }
+
+  /** How far the bounds of extremes spread, one sigma. */
+  private boundSpread(s: Situation): Map<number, number> {
+    const from = (i: number): string => String(sourceOf(s.graph, (this.readings[i] as Reading).at));
+    const extremes = s.readings.filter((i) => EXTREMES.has((this.readings[i] as Reading).quantity));
+    if (extremes.length === 0) return new Map();
+    const { channels } = this.options;
+    const { outputs } = tolerance(s.patch, {
+      only: [...new Set(extremes.map(from))].filter((at) => at.includes('.')),
+      plain: true,
+      voltsOnly: true,
+      rough: true,
+      draws: DRAWS,
+      ...(channels && { channels }),
+    });
+    return new Map(
+      extremes.map((i) => {
+        const t = outputs[from(i)];
+        const [low, high] = t ? [t.min[1] - t.min[0], t.max[1] - t.max[0]] : [0, 0];
+        const { quantity } = this.readings[i] as Reading;
+        return [i, (quantity === 'low' ? low : quantity === 'high' ? high : (low + high) / 2) / WIDTH];
+      }),
+    );
   }
 
   /** The sigma of a reading: half its instrument's share and the spread of the modules, joined. */
@@ -224,6 +229,41 @@ export class Looks {
   private patchOf(s: Situation): Patch {
     return { ...this.patch, cables: s.plugged, targets: [], probes: [], variants: [], bypassed: [] };
   }
+}
+
+/** Slow voltages are watched for so many windows, at most so long, seconds: their extremes come when they come. */
+const PATIENCE = 5;
+const LONGEST = 120;
+
+/** How a socket is watched at the rack: slow voltages that repeat for longer than the patch's window. */
+export interface Watch {
+  readonly slow: boolean;
+  readonly seconds: number;
+}
+
+export function watchOf(graph: Graph, repeats: ReadonlyMap<string, Repeats>, at: string): Watch {
+  const slow = isSlow(graph, [at]);
+  const from = sourceOf(graph, at);
+  const every = typeof from === 'string' ? (repeats.get(idOf(from))?.repeatsEvery ?? null) : null;
+  const { duration } = graph.patch.settings;
+  return {
+    slow,
+    seconds: slow && every !== null ? Math.max(duration, Math.min(LONGEST, PATIENCE * duration)) : duration,
+  };
+}
+
+/** Indices of readings that are watched alike, together. */
+export function watchedTogether(
+  graph: Graph,
+  repeats: ReadonlyMap<string, Repeats>,
+  readings: readonly Pick<Reading, 'at'>[],
+): { readonly watch: Watch; readonly of: readonly number[] }[] {
+  const watches = readings.map(({ at }) => watchOf(graph, repeats, at));
+  const key = (w: Watch): string => `${w.slow} ${w.seconds}`;
+  return [...new Map(watches.map((w) => [key(w), w])).values()].map((watch) => ({
+    watch,
+    of: watches.flatMap((w, i) => (key(w) === key(watch) ? [i] : [])),
+  }));
 }
 
 /** What readings come to in a graph, in their order. */

@@ -1,9 +1,11 @@
-import { byDefault, choice, constant, list, number, optional, record, socket, text } from '../document/fields';
+import { byDefault, choice, list, number, optional, record, socket, text } from '../document/fields';
 import type { ValueOf } from '../document/fields';
 import { noteModules } from '../document/patch';
 import { tooDeep } from '../document/depth';
 import { LIMITS } from '../document/limits';
-import { isObject, Reader, shown } from '../document/reader';
+import { isObject, own, Reader, shown } from '../document/reader';
+import { documentSchema } from '../document/schema';
+import type { Schema } from '../document/schema';
 import { readDeclaredFields } from '../document/readField';
 import { idOf, nameOf, SOCKET_PATTERN } from '../document/sockets';
 import type { Patch, PatchError, Result } from '../document/types';
@@ -45,11 +47,12 @@ const reading = record(
 export type BenchReading = ValueOf<typeof reading>;
 
 /** Readings of one patch, as a document. */
-export const readingsField = record({
-  format: constant('fenvo.readings'),
-  version: constant(1),
-  readings: byDefault(list(reading, READING_LIMITS.most), []),
-});
+const readingsField = record({ readings: byDefault(list(reading, READING_LIMITS.most), []) });
+
+/** The JSON Schema of readings. */
+export const readingsSchema = (): Schema =>
+  documentSchema('Fenvo readings, version 1', 'fenvo.readings', readingsField, {});
+
 export interface ReadingsDocument {
   readonly format: 'fenvo.readings';
   readonly version: 1;
@@ -87,6 +90,13 @@ export function pluggedBefore(patch: Patch): ReadonlyMap<string, readonly Cable[
   return before;
 }
 
+/** The cables that are plugged at a step; all of them without one. */
+export const pluggedAt = (
+  patch: Patch,
+  before: ReadonlyMap<string, readonly Cable[]>,
+  step: string | undefined,
+): readonly Cable[] => (step === undefined ? undefined : before.get(step)) ?? buildGraph(patch).wiring.cables;
+
 /** What can be read at a socket of a patch as it is plugged, by the sort of voltage that is there. */
 export function quantitiesAt(patch: Patch, at: string, asset?: Asset): readonly ReadQuantity[] {
   const { modules } = buildGraph(patch);
@@ -111,6 +121,8 @@ export function parseReadings(json: unknown, patch: Patch, asset?: Asset): Resul
     return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
   const r = new Reader();
   noteModules(r, patch.modules);
+  r.oneOf(own(json, 'format'), 'format', ['fenvo.readings']);
+  r.oneOf(own(json, 'version'), 'version', [1]);
   return r.settle((): ReadingsDocument => {
     const read = readDeclaredFields(r, readingsField, json, '');
     if (r.errors.length === 0) checkReadings(r, read.readings, patch, 'readings', asset);
@@ -131,7 +143,7 @@ export function checkReadings(
   const known = new Map<string, readonly ReadQuantity[]>();
   readings.forEach(({ at, quantity, step, knobs: set }, i) => {
     const place = `${path}[${i}]`;
-    const plugged = step === undefined ? patch.cables : before.get(step);
+    const plugged = step === undefined || before.has(step) ? pluggedAt(patch, before, step) : null;
     if (!plugged) r.fail(`${place}.step`, `there is no step ${shown(step)} on the sheet of this patch`);
     set.forEach((k, j) => {
       const knob = knobs.get(k.at);

@@ -6,6 +6,7 @@ import type { Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
+import type { Graph } from '../graph/graph';
 import { controlRate } from '../graph/upstream';
 import { seedOf, stream } from '../kinds/random';
 import { Order } from '../sheet/order';
@@ -13,9 +14,9 @@ import { pluggedSoFar } from '../sheet/expect';
 import type { Asset } from '../sheet/expect';
 import { faultyGraph } from './faults';
 import type { Fault } from './faults';
-import { figuresIn } from './looks';
+import { figuresIn, watchedTogether } from './looks';
 import type { Reading } from './looks';
-import { actId, pluggedBefore, quantitiesAt } from './readings';
+import { actId, pluggedAt, pluggedBefore, quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
 
 /** What answers a reading at a rack: a hand that types it in, an instrument, or a rack that is simulated. */
@@ -32,14 +33,14 @@ export interface SimulatedOptions {
   readonly asset?: Asset;
 }
 
-/** Slow voltages are watched for so many windows, at most so long, seconds: their extremes come when they come. */
-const PATIENCE = 5;
-const LONGEST = 120;
 /** What a meter’s last digits jump by, volts RMS. */
 const METER_NOISE = 0.002;
 
 const normal = (random: () => number): number =>
   Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());
+
+const unitOf = (quantity: ReadQuantity): string =>
+  quantity === 'percent' ? '%' : quantity === 'pulses' ? '/s' : quantity === 'hz' ? 'Hz' : 'V';
 
 const isVolts = (quantity: ReadQuantity): boolean => !['percent', 'pulses', 'hz'].includes(quantity);
 
@@ -63,22 +64,26 @@ export class SimulatedRack implements Meter {
     const [first] = readings;
     if (!first) return [];
     const { seed, faults = [], ideal = false, asset } = this.options;
-    const plugged = (first.step === undefined ? this.patch.cables : this.before.get(first.step)) ?? this.patch.cables;
+    const plugged = pluggedAt(this.patch, this.before, first.step);
     const knobs = first.knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
     const plan = { ...this.patch, targets: [], probes: [], variants: [], bypassed: [] };
     const graph = faultyGraph(plan, plugged, faults, knobs, (p) =>
       ideal ? buildGraph(p) : new ErrorModel(p, {}).drawn(stream(seed)),
     );
-    const sockets = readings.map((r) => r.at);
     const planned = buildGraph(applyEdits(pluggedSoFar(this.patch, plugged), knobs));
-    const rate = controlRate(planned, sockets) ?? planned.sampleRate;
-    const { duration } = this.patch.settings;
-    const found = figuresIn(graph, readings, {
-      rate,
-      seconds: controlRate(planned, sockets) === null ? duration : Math.min(LONGEST, PATIENCE * duration),
-      repeats: repeatsIn(graph, new BoundsEngine().run(graph)),
-      ...(asset && { asset }),
-    });
+    const repeatsOf = (g: Graph): ReturnType<typeof repeatsIn> => repeatsIn(g, new BoundsEngine().run(g));
+    const repeats = repeatsOf(graph);
+    const found = new Array<number>(readings.length).fill(0);
+    for (const { watch, of } of watchedTogether(planned, repeatsOf(planned), readings)) {
+      const some = of.map((i) => readings[i] as Reading);
+      const rate =
+        controlRate(
+          planned,
+          some.map((r) => r.at),
+        ) ?? planned.sampleRate;
+      const figures = figuresIn(graph, some, { rate, seconds: watch.seconds, repeats, ...(asset && { asset }) });
+      of.forEach((i, n) => (found[i] = figures[n] as number));
+    }
     return found.map((value, i) => {
       const { at, quantity, step } = readings[i] as Reading;
       if (ideal || !isVolts(quantity)) return value;
@@ -105,6 +110,9 @@ export function benchReadings(patch: Patch, options: SimulatedOptions & { readon
   });
   const asked = options.steps ? moments : [moments.flat()];
   return asked.flatMap((readings) =>
-    rack.readAll(readings).map((value, i) => ({ ...(readings[i] as Reading), value })),
+    rack.readAll(readings).map((value, i) => {
+      const { at, quantity, step, knobs } = readings[i] as Reading;
+      return { at, quantity, value, unit: unitOf(quantity), ...(step !== undefined && { step }), knobs };
+    }),
   );
 }

@@ -89,7 +89,7 @@ function recordSchema({ entries }: RecordField): Schema {
 }
 
 /** A document: its declared fields, and any others on top. */
-function documentSchema(title: string, format: string, record: RecordField, more: Schema): Schema {
+export function documentSchema(title: string, format: string, record: RecordField, more: Schema): Schema {
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title,

@@ -47,6 +47,10 @@ export function modulesUpTo(graph: Graph, socket: string): ReadonlySet<string> {
 export const needsAudioRate = ({ groups, modules }: Graph): boolean =>
   groups.some((g) => g.modules.some((i) => modules[i] !== undefined && needsAudio(modules[i])));
 
+/** Whether only slow voltages lead to sockets. */
+export const isSlow = (graph: Graph, sockets: readonly string[]): boolean =>
+  !needsAudioRate(upstreamOf(graph, sockets).graph);
+
 /** The rate by which sockets can be looked at that only slow voltages lead to; null where their patch's own is needed. */
 export function controlRate(graph: Graph, sockets: readonly string[]): number | null {
   const auto = graph.patch.settings.sampleRate === 'auto';

@@ -30,7 +30,7 @@ export class Recorder {
     }
     const beat = 60 / bpm;
     const first = Math.ceil((now + AHEAD) / beat);
-    this.take = new Take((first + countIn) * beat);
+    this.take = new Take((first + countIn) * beat, true);
     return Array.from({ length: countIn }, (_, i) => (first + i) * beat);
   }
 

@@ -48,8 +48,14 @@ export class Take {
   private hands: readonly Hand[] = [];
   private bpm = 120;
 
-  /** @param begun seconds after the start of play. */
-  constructor(readonly begun: number) {}
+  /**
+   * @param begun seconds after the start of play: by the page's clock, which may be ahead of what is heard; of a take that
+   * was counted in exactly.
+   */
+  constructor(
+    readonly begun: number,
+    private readonly isCounted = false,
+  ) {}
 
   /** The knobs that were turned by now. */
   get moved(): ReadonlySet<string> {
@@ -83,12 +89,14 @@ export class Take {
 
   /** What was played by now. What was turned during a count-in is left out, unless it was just early. */
   recorded(ended: number): Recorded {
-    const { begun, bpm, hands, heardAt } = this;
-    const moves = this.moves
+    const { bpm, hands, heardAt, isCounted } = this;
+    const heard = this.moves
       .map((m) => ({ ...m, begins: heardAt.get(m.edit) ?? m.begins }))
-      .filter((m) => m.begins >= begun - EARLY)
-      .map((m) => ({ ...m, begins: Math.max(begun, m.begins) }))
       .toSorted((a, b) => a.edit - b.edit);
+    const begun = isCounted ? this.begun : Math.min(this.begun, ...heard.map((m) => m.begins));
+    const moves = heard
+      .filter((m) => m.begins >= begun - EARLY)
+      .map((m) => ({ ...m, begins: Math.max(begun, m.begins) }));
     return { begun, ended: Math.max(ended, ...moves.map((m) => m.begins)), bpm, moves, hands };
   }
 }

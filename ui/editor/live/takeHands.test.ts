@@ -15,7 +15,7 @@ const AT = 'fader.volts';
 
 /** A take in which a fader was set to values at times. */
 function taken(moves: readonly (readonly [t: number, volts: number])[], ended: number, hand?: Hand, begun = 0) {
-  const take = new Take(begun);
+  const take = new Take(begun, begun > 0);
   let now: Patch = hand ? { ...patch, hands: [hand] } : patch;
   moves.forEach(([t, value], i) => {
     const next = applyEdits(now, [{ do: 'set', module: 'fader', param: 'volts', value }]);
@@ -129,6 +129,15 @@ describe('a counted-in take', () => {
     expect(hand!.points[0]).toEqual({ t: 2, value: 1 });
     expect([2.1, 2.6].map((t) => at(hand, t))).toEqual([3, 4]);
   });
+});
+
+it('a take that the page’s clock began too late loses nothing of what was heard', () => {
+  const take = new Take(5);
+  const next = applyEdits(patch, [{ do: 'set', module: 'fader', param: 'volts', value: 3 }]);
+  take.note(patch, next, 1, 5.1);
+  take.heard(1, 4.2);
+  const [hand] = handsOf(take.recorded(6));
+  expect([4.19, 4.21, 5].map((t) => at(hand, t))).toEqual([0, 3, 3]);
 });
 
 it('whatever its shape, a take is a document', () => {

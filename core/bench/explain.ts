@@ -1,0 +1,125 @@
+import type { Patch } from '../document/types';
+import type { ChannelLimits } from '../rack/limits';
+import type { Asset } from '../sheet/expect';
+import { PRICES } from './faults';
+import type { Fault } from './faults';
+import type { Hypothesis } from './hypotheses';
+import { logLikelihood } from './likelihood';
+import { Looks, meterShare } from './looks';
+import type { BenchReading } from './readings';
+
+export interface DiagnoseOptions {
+  readonly asset?: Asset;
+  /** What the channels allow that the patch sits on. */
+  readonly channels?: ChannelLimits | null;
+  readonly progress?: (share: number) => void;
+}
+
+/** Faults as they were tried against the readings. */
+export interface Tried {
+  readonly faults: readonly Fault[];
+  readonly predicted: readonly number[];
+  readonly logLikelihood: number;
+  readonly score: number;
+}
+
+/** Readings of one patch, and what can be wrong with it. */
+export class Case {
+  readonly looks: Looks;
+  readonly sigmas: readonly number[];
+
+  constructor(
+    readonly patch: Patch,
+    readonly readings: readonly BenchReading[],
+    options: DiagnoseOptions,
+  ) {
+    this.looks = new Looks(patch, readings, options);
+    this.sigmas = readings.map((r, i) => this.looks.sigma(i, this.share(i)));
+  }
+
+  /** An instrument's share of a reading. */
+  share(i: number): number {
+    const r = this.readings[i] as BenchReading;
+    return r.plusMinus ?? meterShare(r.quantity, this.looks.planned[i] ?? 0);
+  }
+
+  likelihoodOf(predicted: readonly number[]): number {
+    return this.readings.reduce(
+      (sum, { value }, i) => sum + logLikelihood(value - (predicted[i] as number), this.sigmas[i] as number),
+      0,
+    );
+  }
+
+  offBy(i: number, predicted: readonly number[]): number {
+    return Math.abs((this.readings[i] as BenchReading).value - (predicted[i] as number)) / (this.sigmas[i] as number);
+  }
+
+  tried(faults: readonly Fault[], solved: number): Tried {
+    const predicted = this.looks.predict(faults);
+    const likelihood = this.likelihoodOf(predicted);
+    const price = faults.reduce((sum, f) => sum + PRICES[f.kind], 0);
+    const score = likelihood - price - (solved * Math.log(Math.max(1, this.readings.length))) / 2;
+    return { faults, predicted, logLikelihood: likelihood, score };
+  }
+}
+
+/** Positions that are tried first of a value that is solved for, and how often the best is improved. */
+const GRID = [0.02, 0.25, 0.5, 0.75, 0.98] as const;
+const IMPROVED = 4;
+
+/** A value far from where it was planned is less likely than one close to it that explains as much. */
+const FAR = 0.3;
+
+/** The best of a hypothesis, beside faults that are there already; null where it is none. */
+export function best(of: Case, hypothesis: Hypothesis, beside: readonly Fault[] = [], solved = 0): Tried | null {
+  if (hypothesis.is === 'fixed') return of.tried([...beside, hypothesis.fault], solved);
+  const at = (position: number): At | null => {
+    const fault = hypothesis.at(position);
+    if (!fault) return null;
+    const tried = of.tried([...beside, fault], solved + 1);
+    return { position, tried: { ...tried, score: tried.score - FAR * Math.abs(position - hypothesis.planned) } };
+  };
+  const found = GRID.flatMap((position) => at(position) ?? []);
+  // A figure can be met on both sides of a turn: from each that stands above its neighbours.
+  const peaks = found.filter((p, i) => [found[i - 1], found[i + 1]].every((n) => !n || n.tried.score <= p.tried.score));
+  // What turns there goes two ways.
+  const climbed = peaks.flatMap((peak) => {
+    const i = found.indexOf(peak);
+    return [found[i - 1], found[i + 1]].flatMap((n) => (n ? [improved(of, at, peak, n)] : []));
+  });
+  return climbed.toSorted((a, b) => b.tried.score - a.tried.score)[0]?.tried ?? null;
+}
+
+/** Gauss and Newton in one unknown, the slope by the two best. */
+function improved(of: Case, at: (position: number) => At | null, from: At, beside: At): At {
+  let [one, two] = [from, beside];
+  for (let n = 0; n < IMPROVED; n++) {
+    const position = Math.min(1, Math.max(0, one.position + newtonStep(of, one, two)));
+    if (Math.abs(position - one.position) < 1e-5) break;
+    const next = at(position);
+    if (!next) break;
+    [one, two] = next.tried.score > one.tried.score ? [next, one] : [one, next];
+  }
+  return one;
+}
+
+interface At {
+  readonly position: number;
+  readonly tried: Tried;
+}
+
+/** How far the better of two positions is from where readings are met best, were all straight between them. */
+function newtonStep(of: Case, one: At, two: At): number {
+  let [down, slope] = [0, 0];
+  of.readings.forEach(({ value }, i) => {
+    const sigma = of.sigmas[i] as number;
+    const here = one.tried.predicted[i] as number;
+    const change = ((two.tried.predicted[i] as number) - here) / (two.position - one.position) / sigma;
+    const off = (value - here) / sigma;
+    // What no value of it explains does not pull it away (Huber).
+    const weight = Math.abs(off) > 3 && change === 0 ? 0 : 1;
+    down += weight * change * off;
+    slope += weight * change ** 2;
+  });
+  return slope > 0 ? down / slope : 0;
+}
