@@ -65,6 +65,7 @@ const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   assign: [],
   plan: [],
   sheet: ['format', 'out'],
+  change: [],
   diagnose: [],
   bench: ['seed', 'fault', 'ideal', 'steps'],
 };

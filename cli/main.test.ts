@@ -49,6 +49,17 @@ describe('the command line', () => {
     expect(fenvo(['bench', fog, '--fault', '{"kind":"flood"}']).stderr).toContain('kind');
     expect(fenvo(['bench', fog, '--seed', 'x']).status).toBe(2);
   });
+  it('tells the steps from one patch to another', () => {
+    const still = JSON.parse(fenvo(['change', fog, fog]).stdout) as { steps: unknown[] };
+    expect(still.steps).toEqual([]);
+    const moved = JSON.parse(fenvo(['change', fog, 'demo/patches/morse-key-slewed.fenvo.json']).stdout) as {
+      format: string;
+      steps: { do: string }[];
+    };
+    expect(moved.format).toBe('fenvo.change');
+    expect(new Set(moved.steps.map((s) => s.do))).toEqual(new Set(['unplug', 'set', 'plug', 'measure']));
+    expect(fenvo(['change', fog]).status).toBe(2);
+  });
   it('says what it can do when asked', () => {
     const { status, stdout, stderr } = fenvo(['--help']);
     expect({ status, stderr }).toEqual({ status: 0, stderr: '' });

@@ -13,7 +13,7 @@ import {
 } from './commands';
 import { readPatch } from './documents';
 import { benchCommand, diagnoseCommand } from './bench';
-import { assignCommand, planCommand, sheetCommand } from './racks';
+import { assignCommand, changeCommand, planCommand, sheetCommand } from './racks';
 
 /** Commands that take each file by itself. */
 const perPatch: Readonly<Record<string, (patch: Patch, args: Arguments) => unknown>> = {
@@ -31,6 +31,7 @@ const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   assign: assignCommand,
   plan: planCommand,
   sheet: sheetCommand,
+  change: changeCommand,
   diagnose: diagnoseCommand,
   bench: benchCommand,
 };
@@ -39,6 +40,7 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo assign PATCH RACK
        fenvo plan REQUEST [RACK]
        fenvo sheet PATCH [RACK] [options]
+       fenvo change PATCH PATCH [RACK]
        fenvo diagnose PATCH READINGS [RACK]
        fenvo bench PATCH [RACK] [options]
        fenvo schema [patch|rack|readings]
@@ -59,6 +61,7 @@ FILE may be - for standard input. Output is JSON; several files produce an array
   check                              validate patches and racks
   sheet       --format json|md|csv|pdf|svg   (default: json)
               --out FILE             write to a file (required for PDF)
+  change                             steps from one patch to the other
   diagnose                           which fault explains these readings
   bench       --seed N               readings of simulated rack N (default: 1)
               --fault JSON           put this fault into it (repeatable)

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { assignRack, patchPicture, planChain, planEnds, sheetOf, sheetToCsv, sheetToMarkdown } from '../core';
+import { assignRack, changeOf, patchPicture, planChain, planEnds, sheetOf, sheetToCsv, sheetToMarkdown } from '../core';
 import { sheetPdf } from '../paper/sheetPdf';
 import type { Patch, Sheet } from '../core';
 import { Refusal } from './arguments';
@@ -24,6 +24,14 @@ export function planCommand(args: Arguments): unknown {
   const read = readRequest(request);
   const owned = rack === undefined ? null : readRack(rack);
   return 'ends' in read ? planEnds(read, owned) : planChain(read, owned);
+}
+
+/** The steps from one patch to another, on a rack where one is given. */
+export function changeCommand({ files }: Arguments): unknown {
+  const [a, b, rack, ...more] = files;
+  if (a === undefined || b === undefined || more.length > 0)
+    throw new Refusal(['change takes two patches, and a rack after them']);
+  return changeOf(readPatch(a), readPatch(b), rack === undefined ? {} : { rack: readRack(rack) });
 }
 
 const made = (patch: Patch, rack: string | undefined): Sheet =>

@@ -176,6 +176,7 @@ export type { Diagnosis } from './bench/diagnose';
 export { parseFault } from './bench/faultFields';
 export type { Fault } from './bench/faults';
 export { parseReadings, readingsDocument, readingsSchema } from './bench/readings';
+export { changeOf } from './sheet/change';
 export { sheetOf } from './sheet/sheet';
 export { stepsMark, ticksFromCode, ticksToCode } from './sheet/tickCode';
 export { sheetToCsv } from './sheet/csv';

@@ -33,6 +33,22 @@ const swell = read({
   ],
 });
 
+/** A clock strikes a decaying envelope that opens a tone. */
+const struck = read({
+  name: 'Bell buoy',
+  modules: [
+    { id: 'clock', kind: 'clock', params: { bpm: 150 } },
+    { id: 'shape', kind: 'envelope', params: { mode: 'ad', attack: 0.002, decay: 0.15 } },
+    { id: 'tone', kind: 'oscillator', params: { baseHz: 1000 } },
+    { id: 'amp', kind: 'vca', label: 'Amp', params: { cvAmount: 1 } },
+  ],
+  cables: [
+    { from: 'clock.out', to: 'shape.gate' },
+    { from: 'tone.sine', to: 'amp.in' },
+    { from: 'shape.out', to: 'amp.cv' },
+  ],
+});
+
 /** Plays a patch in an editor of its own, every sample overheard, at full level. */
 async function play(patch: Patch): Promise<{ page: Page; desk: DeskDriver }> {
   const { page, desk } = await at.ownPage();
@@ -231,8 +247,16 @@ describe('what happens around it is said', () => {
     await second.keyboard.press('Space');
   });
 
-  it('a device that stops is said, and plays again when asked', async () => {
-    const { page, desk } = await play(swell);
+  it('a device that stops is said, and plays again when asked; until then hits are not held back', async () => {
+    const { page, desk } = await play(struck);
+    const { left, rate } = await steady(page, 2);
+    const hit = Math.round(0.4 * rate);
+    const peaks = Array.from({ length: Math.floor(left.length / hit) }, (_, n) =>
+      peak(left.slice(n * hit, (n + 1) * hit)),
+    );
+    expect(peaks.length).toBeGreaterThanOrEqual(4);
+    for (const p of peaks) expect(Math.abs(dbOf(p, peaks.at(-1)!))).toBeLessThan(0.1);
+    expect(await page.$('[data-figure=held]')).toBeNull();
     await suspendDevice(page);
     await page.waitForSelector('[data-live=failed]', { timeout: 20_000 });
     await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "The sound device stopped")])');

@@ -62,8 +62,18 @@ const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
     : String(value);
 };
 
-/** A step in words: clock positions of the knobs, then what differs from what is usual. */
-export function setText(name: string, kind: Kind, knobs: readonly KnobStep[], setup: readonly SetupStep[]): string {
+/**
+ * A step in words: clock positions of the knobs, then what differs from what is usual.
+ *
+ * @param every whether what is usual is said too: it was otherwise before.
+ */
+export function setText(
+  name: string,
+  kind: Kind,
+  knobs: readonly KnobStep[],
+  setup: readonly SetupStep[],
+  every = false,
+): string {
   const turns = knobs.map((k) => {
     const panel = k.panel === undefined ? '' : ` (${showNumber(k.panel, 1)})`;
     return `${inSentence(paramLabel(k.param, kind.params[k.param]))} ${k.clock}${panel}`;
@@ -71,7 +81,7 @@ export function setText(name: string, kind: Kind, knobs: readonly KnobStep[], se
   const differs = setup.filter(({ param, value }) => {
     const spec = kind.params[param];
     const usual = JSON.stringify(spec?.default) === JSON.stringify(value);
-    return !usual || (!isSetup(kind, param) && spec?.type === 'choice');
+    return every || !usual || (!isSetup(kind, param) && spec?.type === 'choice');
   });
   const switches = differs.map(
     ({ param, value }) => `${inSentence(paramLabel(param, kind.params[param]))} ${shown(value, kind.params[param])}`,
