@@ -107,11 +107,16 @@ export function diagnose(patch: Patch, readings: readonly BenchReading[], option
   const plan = of.tried([], 0);
   const off = readings.flatMap((_, i) => (of.offBy(i, plan.predicted) > 1 ? [i] : []));
   const hypotheses = hypothesesOf(patch, options.channels ?? null);
-  const singles = hypotheses.flatMap((h, n) => {
+  let known = plan.score;
+  // What is quick to try sets the mark for what is solved for.
+  const ordered = [...hypotheses].sort((a, b) => Number(a.is === 'solved') - Number(b.is === 'solved'));
+  const singles = ordered.flatMap((h, n) => {
     options.progress?.((0.7 * n) / hypotheses.length);
     if (!canMatter(of, h, off)) return [];
-    const tried = best(of, h);
-    return tried ? [{ h, tried }] : [];
+    const tried = best(of, h, known);
+    if (!tried) return [];
+    known = Math.max(known, tried.score);
+    return [{ h, tried }];
   });
   singles.sort((a, b) => b.tried.score - a.tried.score);
   const explains = (t: Tried): boolean => readings.every((_, i) => of.offBy(i, t.predicted) <= BEYOND);
@@ -128,14 +133,17 @@ function pairsOf(
   { progress }: DiagnoseOptions,
 ): Tried[] {
   const few = singles.slice(0, PAIRED);
+  let known = few[0]?.tried.score ?? -Infinity;
   const found = few.flatMap(({ h, tried }, i) => {
     progress?.(0.7 + (0.2 * i) / few.length);
     return few.slice(i + 1).flatMap(({ h: other, tried: second }): Tried[] => {
       const solved = h.is === 'solved' ? 1 : 0;
       // Either value may be the one that the other hides.
-      const one = best(of, other, tried.faults, solved);
-      const two = best(of, h, second.faults, other.is === 'solved' ? 1 : 0);
-      return [one, two].flatMap((t) => t ?? []);
+      const one = best(of, other, known, tried.faults, solved);
+      const two = best(of, h, known, second.faults, other.is === 'solved' ? 1 : 0);
+      const both = [one, two].flatMap((t) => t ?? []);
+      known = Math.max(known, ...both.map((t) => t.score));
+      return both;
     });
   });
   return found;

@@ -63,39 +63,73 @@ export class Case {
   }
 }
 
-/** Positions that are tried first of a value that is solved for, and how often the best is improved. */
+/** Positions that are tried first of a value that is solved for. */
 const GRID = [0.02, 0.25, 0.5, 0.75, 0.98] as const;
-const IMPROVED = 4;
-
+/** Places between two of them that are guessed at, straight; how many of the best are tried, and how often improved. */
+const BETWEEN = 12;
+const TRIED = 2;
+const IMPROVED = 3;
+/** What is guessed to be worse than the best known by more is not tried any closer. */
+const HOPELESS = 15;
 /** A value far from where it was planned is less likely than one close to it that explains as much. */
 const FAR = 0.3;
 
-/** The best of a hypothesis, beside faults that are there already; null where it is none. */
-export function best(of: Case, hypothesis: Hypothesis, beside: readonly Fault[] = [], solved = 0): Tried | null {
+/**
+ * The best of a hypothesis, beside faults that are there already; null where it is none.
+ *
+ * @param known the best score of all that was tried by now.
+ */
+export function best(
+  of: Case,
+  hypothesis: Hypothesis,
+  known: number,
+  beside: readonly Fault[] = [],
+  solved = 0,
+): Tried | null {
   if (hypothesis.is === 'fixed') return of.tried([...beside, hypothesis.fault], solved);
+  const far = (position: number): number => FAR * Math.abs(position - hypothesis.planned);
   const at = (position: number): At | null => {
     const fault = hypothesis.at(position);
     if (!fault) return null;
     const tried = of.tried([...beside, fault], solved + 1);
-    return { position, tried: { ...tried, score: tried.score - FAR * Math.abs(position - hypothesis.planned) } };
+    return { position, tried: { ...tried, score: tried.score - far(position) } };
   };
-  const found = GRID.flatMap((position) => at(position) ?? []);
-  // A figure can be met on both sides of a turn: from each that stands above its neighbours.
-  const peaks = found.filter((p, i) => [found[i - 1], found[i + 1]].every((n) => !n || n.tried.score <= p.tried.score));
-  // What turns there goes two ways.
-  const climbed = peaks.flatMap((peak) => {
-    const i = found.indexOf(peak);
-    return [found[i - 1], found[i + 1]].flatMap((n) => (n ? [improved(of, at, peak, n)] : []));
+  const grid = GRID.flatMap((position) => at(position) ?? []);
+  const climbed = guesses(of, grid, far)
+    .filter((g) => g.score > known - HOPELESS)
+    .flatMap(({ position, near }) => {
+      const first = at(position);
+      return first ? [improved(of, at, first, near)] : [];
+    });
+  return [...grid, ...climbed].toSorted((a, b) => b.tried.score - a.tried.score)[0]?.tried ?? null;
+}
+
+/** The most likely places between positions that were tried, were all straight between them; the best first. */
+function guesses(
+  of: Case,
+  grid: readonly At[],
+  far: (position: number) => number,
+): { readonly position: number; readonly near: At; readonly score: number }[] {
+  const found = grid.slice(1).flatMap((b, n) => {
+    const a = grid[n] as At;
+    const price = a.tried.score + far(a.position) - a.tried.logLikelihood;
+    const all = Array.from({ length: BETWEEN }, (_, i) => {
+      const share = (i + 0.5) / BETWEEN;
+      const predicted = a.tried.predicted.map((v, k) => v + share * ((b.tried.predicted[k] as number) - v));
+      const position = a.position + share * (b.position - a.position);
+      return { position, near: share < 0.5 ? a : b, score: of.likelihoodOf(predicted) + price - far(position) };
+    });
+    return [all.reduce((x, y) => (y.score > x.score ? y : x))];
   });
-  return climbed.toSorted((a, b) => b.tried.score - a.tried.score)[0]?.tried ?? null;
+  return found.toSorted((a, b) => b.score - a.score).slice(0, TRIED);
 }
 
 /** Gauss and Newton in one unknown, the slope by the two best. */
 function improved(of: Case, at: (position: number) => At | null, from: At, beside: At): At {
-  let [one, two] = [from, beside];
+  let [one, two] = from.tried.score > beside.tried.score ? [from, beside] : [beside, from];
   for (let n = 0; n < IMPROVED; n++) {
     const position = Math.min(1, Math.max(0, one.position + newtonStep(of, one, two)));
-    if (Math.abs(position - one.position) < 1e-5) break;
+    if (Math.abs(position - one.position) < 1e-4) break;
     const next = at(position);
     if (!next) break;
     [one, two] = next.tried.score > one.tried.score ? [next, one] : [one, next];

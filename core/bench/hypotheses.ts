@@ -188,11 +188,11 @@ export function hypothesesOf(patch: Patch, channels: ChannelLimits | null): Hypo
 export function touchedBy(fault: Fault): readonly string[] {
   switch (fault.kind) {
     case 'cableMissing':
-      return [fault.cable.to];
+      return [fault.cable.from, fault.cable.to];
     case 'cableElsewhere':
-      return fault.end === 'to' ? [fault.cable.to, fault.socket] : [fault.cable.to];
+      return [fault.cable.from, fault.cable.to, fault.socket];
     case 'cablesSwapped':
-      return fault.cables.map((c) => c.to);
+      return fault.cables.flatMap((c) => [c.from, c.to]);
     case 'knob':
     case 'jumper':
       return [idOf(fault.at)];

@@ -16,7 +16,7 @@ import { pluggedSoFar } from '../sheet/expect';
 import type { Asset } from '../sheet/expect';
 import { USUAL_METER } from '../sheet/types';
 import { simulateGraph } from '../simulate/simulate';
-import type { SimulateOptions, Simulation } from '../simulate/types';
+import type { Given, SimulateOptions, Simulation } from '../simulate/types';
 import type { Fault } from './faults';
 import { faultyGraph } from './faults';
 import { touchedBy } from './hypotheses';
@@ -91,7 +91,7 @@ export class Looks {
   readonly planned: readonly number[];
   private readonly coarse: readonly number[];
   readonly spreads: readonly number[];
-  looks = 0;
+  private readonly known = new Map<Situation, ReadonlyMap<string, Float64Array>>();
 
   constructor(
     private readonly patch: Patch,
@@ -141,12 +141,12 @@ export class Looks {
   }
 
   /** What readings come to in a graph, by their index. */
-  private figures({ readings, repeats }: Situation, graph: Graph, window: Window): Map<number, number> {
-    this.looks++;
+  private figures({ readings, repeats }: Situation, graph: Graph, window: Window, given?: Given): Map<number, number> {
     const places = readings.map((i) => this.readings[i] as Reading);
     const found = figuresIn(graph, places, {
       ...window,
       repeats,
+      ...(given && { given }),
       ...(this.options.asset && { asset: this.options.asset }),
     });
     return new Map(readings.map((i, n) => [i, found[n] as number]));
@@ -217,13 +217,28 @@ export class Looks {
       const seen = s.readings.filter((i) => [...(s.upstream.get(i) ?? [])].some((id) => ids.has(id)));
       if (seen.length === 0) continue;
       const graph = faultyGraph(this.patchOf(s), s.plugged, faults, s.knobs);
-      for (const [i, value] of this.figures({ ...s, readings: seen }, graph, s.window)) found.set(i, value);
+      const given = { fresh: downstream(graph, ids), traces: this.traces(s) };
+      for (const [i, value] of this.figures({ ...s, readings: seen }, graph, s.window, given)) found.set(i, value);
     }
     return this.readings.map((_, i) => {
       const value = found.get(i);
       const [plan = 0, coarse = 0] = [this.planned[i], this.coarse[i]];
       return value === undefined || value === coarse ? plan : value + (plan - coarse);
     });
+  }
+
+  /** Of the plan in its quick window, every output: what a fault does not reach is not run again. */
+  private traces(s: Situation): ReadonlyMap<string, Float64Array> {
+    const known = this.known.get(s);
+    if (known) return known;
+    const ids = new Set(s.readings.flatMap((i) => [...(s.upstream.get(i) ?? [])]));
+    const traces = s.graph.modules.filter((m) => ids.has(m.id)).flatMap((m) => m.outputs.map((o) => o.socket));
+    const settings = { ...s.graph.patch.settings, duration: s.window.seconds };
+    const graph = { ...s.graph, sampleRate: s.window.rate, patch: { ...s.graph.patch, settings } };
+    const { asset } = this.options;
+    const found = simulateGraph(graph, { only: traces, traces, ...(asset && { asset }) }).traces;
+    this.known.set(s, found);
+    return found;
   }
 
   private patchOf(s: Situation): Patch {
@@ -270,7 +285,7 @@ export function watchedTogether(
 export function figuresIn(
   graph: Graph,
   readings: readonly Pick<Reading, 'at' | 'quantity'>[],
-  { rate, seconds, repeats, asset }: Window & Pick<SimulateOptions, 'repeats' | 'asset'>,
+  { rate, seconds, repeats, asset, given }: Window & Pick<SimulateOptions, 'repeats' | 'asset' | 'given'>,
 ): number[] {
   const places = readings.map(({ at, quantity }) => ({ from: sourceOf(graph, at), quantity }));
   const sockets = new Set(places.flatMap(({ from }) => (typeof from === 'string' ? [from] : [])));
@@ -286,11 +301,31 @@ export function figuresIn(
       sparing: true,
       ...(repeats && { repeats }),
       ...(asset && { asset }),
+      ...(given && { given }),
     },
   );
   return places.map(({ from, quantity }) =>
     typeof from === 'string' ? figureOf(seen, from, quantity) : standingFigure(from, quantity),
   );
+}
+
+/** Indices of the modules that some lead to, themselves among them. */
+function downstream(graph: Graph, ids: ReadonlySet<string>): ReadonlySet<number> {
+  const found = new Set(graph.modules.filter((m) => ids.has(m.id)).map((m) => m.index));
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const m of graph.modules) {
+      const drivers = m.inputs.flatMap(({ driver }) => (driver.type === 'output' ? [driver.module] : []));
+      // What is passive loads what drives it.
+      const loaded = found.has(m.index) && m.kind.electrical?.passive?.(m.params) ? drivers : [];
+      const reached = drivers.some((i) => found.has(i)) ? [m.index] : [];
+      for (const i of [...loaded, ...reached].filter((n) => !found.has(n))) {
+        found.add(i);
+        grew = true;
+      }
+    }
+  }
+  return found;
 }
 
 const idIn = (place: string): string => (place.includes('.') ? idOf(place) : place);

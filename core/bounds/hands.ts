@@ -52,10 +52,13 @@ export function sampledSettings(m: GraphModule): ParamValues[] {
   return all;
 }
 
+const LEAST_RATIO = 1e-9;
+
 /** Places from end to end in even steps, and where both ends lie above 0 in even ratios too; in their order. */
 function placesOn(lo: number, hi: number, count: number): number[] {
   const steps = Array.from({ length: count }, (_, i) => lo + ((hi - lo) * i) / (count - 1));
-  if (lo <= 0 || count < 3) return steps;
+  // Too near to 0 for a ratio, it is as good as 0.
+  if (!(lo > hi * LEAST_RATIO) || count < 3) return steps;
   const ratios = Array.from({ length: count - 2 }, (_, i) => lo * (hi / lo) ** ((i + 1) / (count - 1)));
   return [...steps, ...ratios].toSorted((a, b) => a - b);
 }

@@ -1,4 +1,4 @@
-import { fittingHands, HANDS } from '../document/hands';
+import { HANDS } from '../document/hands';
 import { completeParams } from '../document/params';
 import { idOf, socketAt } from '../document/sockets';
 import type { Hand, ModuleDoc, Patch } from '../document/types';
@@ -22,7 +22,8 @@ function apart(m: ModuleDoc, bpm: number): { readonly knobs: ReadonlyMap<string,
   const kind = kindNamed(m.kind);
   if (!kind) return { knobs: new Map(), rest: JSON.stringify(m) };
   const params = completeParams(kind, m.params, bpm);
-  const names = new Set(continuousOf(kind, params).map((k) => k.name));
+  // What only says how far others reach is not heard itself.
+  const names = new Set(continuousOf(kind, params).flatMap((k) => (k.spec.reach ? [] : [k.name])));
   const knobs = [...names].flatMap((name) => {
     const value = params[name];
     return typeof value === 'number' ? [[socketAt(m.id, name), value] as const] : [];
@@ -117,7 +118,9 @@ export class Ranged {
       const [low, high] = joined(span, [...here, ...this.standing(now, at)]);
       return { at, points: [low, high].map((value, t) => ({ t, value })), interpolation: 'linear', loop: false };
     });
-    return { ...now, hands: fittingHands([...now.hands.filter((h) => !spans.has(h.at)), ...hands], now.modules) };
+    // Where a knob has been counts, also where its limits have closed in on it since.
+    const real = hands.filter((h) => this.standing(now, h.at).length > 0);
+    return { ...now, hands: [...now.hands.filter((h) => !spans.has(h.at)), ...real] };
   }
 
   /** Modules of whose voltages nothing is known until play begins anew. */
@@ -125,6 +128,7 @@ export class Ranged {
     const graph = buildGraph(this.now);
     if (this.everything) return new Set(graph.modules.map((m) => m.id));
     const touched = new Set([...this.changed, ...this.crowded()]);
+    const looped = new Set(graph.groups.filter((g) => g.loop).flatMap((g) => g.modules));
     const unknown = new Set<string>();
     // What is downstream of a change, and of what remembers it.
     for (let grew = true; grew;) {
@@ -138,7 +142,7 @@ export class Ranged {
           touched.add(m.id);
           grew = true;
         }
-        const isOld = touched.has(m.id) && remembers(m);
+        const isOld = touched.has(m.id) && (looped.has(m.index) || remembers(m));
         if (isOld || drivers.some((id) => unknown.has(id)) || this.crowded().has(m.id)) {
           unknown.add(m.id);
           grew = true;

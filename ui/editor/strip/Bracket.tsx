@@ -82,6 +82,8 @@ function Handle({ which, layout, end }: Omit<Props, 'held'> & { readonly which: 
   const solving = useSolving();
   const soon = useRef<number | null>(null);
   const to = useRef(0);
+  // Presses that come before the one ahead is drawn count from where that began.
+  const pressed = useRef({ from: end, steps: 0 });
   const { target, wanted } = end;
   const volts = wanted?.[which === 'low' ? 0 : 1] ?? null;
   if (!target || volts === null) return null;
@@ -106,7 +108,9 @@ function Handle({ which, layout, end }: Omit<Props, 'held'> & { readonly which: 
     if (way === undefined || e.ctrlKey || e.metaKey || e.altKey) return;
     e.preventDefault();
     e.stopPropagation();
-    solving.getState().drag(nudged(end, which, way * (e.shiftKey ? 0.1 : 1)));
+    const before = pressed.current.from === end ? pressed.current.steps : 0;
+    pressed.current = { from: end, steps: before + way * (e.shiftKey ? 0.1 : 1) };
+    solving.getState().drag(nudged(end, which, pressed.current.steps));
   };
   return (
     <circle
