@@ -8,6 +8,7 @@ import type { KnobOf } from '../kinds/knobs';
 import type { ParamValues } from '../kinds/params';
 import { positionOf, valueAt } from '../units/knob';
 import type { ChannelLimits } from '../rack/limits';
+import { normal } from '../kinds/random';
 import type { Travel } from '../units/knob';
 
 /** One sigma of what real modules are off by. */
@@ -33,10 +34,6 @@ export const errorsOf = ({ modules, ...all }: ErrorOptions, id: string): ModuleE
   ...all,
   ...modules?.[id],
 });
-
-/** A standard normal draw (Box and Muller 1958). */
-const normal = (random: () => number): number =>
-  Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());
 
 /** What can be off about one module. */
 interface OffModule {

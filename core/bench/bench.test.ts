@@ -11,7 +11,7 @@ import type { Fault } from './faults';
 import { faultText } from './faultText';
 import { hypothesesOf } from './hypotheses';
 import { bitsOf, logLikelihood, softmax } from './likelihood';
-import { figuresIn } from './looks';
+import { figuresIn } from './figures';
 import { parseReadings, quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
 import { benchReadings, SimulatedRack } from './simulated';

@@ -12,8 +12,9 @@ import { faultText } from './faultText';
 import { hypothesesOf } from './hypotheses';
 import type { Hypothesis } from './hypotheses';
 import { bitsOf, softmax } from './likelihood';
-import { Looks, meterShare } from './looks';
-import type { Reading } from './looks';
+import { meterShare } from './figures';
+import { Looks } from './looks';
+import type { Reading } from './figures';
 import { quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
 

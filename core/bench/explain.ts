@@ -5,7 +5,8 @@ import { PRICES } from './faults';
 import type { Fault } from './faults';
 import type { Hypothesis } from './hypotheses';
 import { logLikelihood } from './likelihood';
-import { Looks, meterShare } from './looks';
+import { meterShare } from './figures';
+import { Looks } from './looks';
 import type { BenchReading } from './readings';
 
 export interface DiagnoseOptions {

@@ -8,14 +8,14 @@ import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { controlRate } from '../graph/upstream';
-import { seedOf, stream } from '../kinds/random';
+import { normal, seedOf, stream } from '../kinds/random';
 import { Order } from '../sheet/order';
 import { pluggedSoFar } from '../sheet/expect';
 import type { Asset } from '../sheet/expect';
 import { faultyGraph } from './faults';
 import type { Fault } from './faults';
-import { figuresIn, watchedTogether } from './looks';
-import type { Reading } from './looks';
+import { figuresIn, watchedTogether } from './figures';
+import type { Reading } from './figures';
 import { actId, pluggedAt, pluggedBefore, quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
 
@@ -35,9 +35,6 @@ export interface SimulatedOptions {
 
 /** What a meter’s last digits jump by, volts RMS. */
 const METER_NOISE = 0.002;
-
-const normal = (random: () => number): number =>
-  Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());
 
 const unitOf = (quantity: ReadQuantity): string =>
   quantity === 'percent' ? '%' : quantity === 'pulses' ? '/s' : quantity === 'hz' ? 'Hz' : 'V';

@@ -4,6 +4,7 @@ import { number, volts } from './params';
 import { EDGE, Phase, withinCycle } from './phase';
 import { exp2 } from '../law/fastmath';
 import { showNumber } from '../units/show';
+import { rateEnd } from './rateEnd';
 
 interface Tempo {
   readonly bpm: number;
@@ -101,18 +102,5 @@ export const clock = kind({
       }
     };
   },
-  ends: [
-    {
-      socket: 'rate',
-      sockets: ['rate'],
-      quantity: 'rate',
-      unit: () => 'Hz',
-      always: false,
-      says: 'each volt doubles the tempo',
-      drive: (_b, _p, io) => io.in('rate'),
-      value: pulsesAt,
-      window: (p) => [Math.log2(0.0001 / pulsesAt(p, 0)), Math.log2(20000 / pulsesAt(p, 0))],
-      pins: true,
-    },
-  ],
+  ends: [rateEnd('each volt doubles the tempo', pulsesAt)],
 });

@@ -10,6 +10,7 @@ import { otherNames, others, shapeNames, shapes, swingOf, unitWave, waveOf } fro
 import type { Other, Shape, Span } from './lfoWaves';
 import { EDGE, Phase } from './phase';
 import { briefSeconds } from '../units/show';
+import { rateEnd } from './rateEnd';
 
 interface Cycle extends Span {
   readonly shape: Shape;
@@ -192,18 +193,5 @@ export const lfo = kind({
       for (const other of beside) other(from, to);
     };
   },
-  ends: [
-    {
-      socket: 'rate',
-      sockets: ['rate'],
-      quantity: 'rate',
-      unit: () => 'Hz',
-      always: false,
-      says: 'each volt doubles the rate',
-      drive: (_b, _p, io) => io.in('rate'),
-      value: (p, v) => rateAt(p.rateHz, v),
-      window: (p) => [Math.log2(0.0001 / p.rateHz), Math.log2(20000 / p.rateHz)],
-      pins: true,
-    },
-  ],
+  ends: [rateEnd('each volt doubles the rate', (p: { readonly rateHz: number }, v) => rateAt(p.rateHz, v))],
 });

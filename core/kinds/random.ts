@@ -19,3 +19,7 @@ export function stream(seed: number): () => number {
   let n = 0;
   return () => (draw(seed, n++) + 1) / 2;
 }
+
+/** A standard normal draw (Box and Muller 1958). */
+export const normal = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());

@@ -87,7 +87,7 @@ function useAsked(live: Live, ready: boolean): void {
     if (asked) live.toggle();
     if (restarted) live.restart();
     if (swapped) live.swap();
-    if (recorded) live.recordNow();
+    if (recorded) live.recording.recordNow();
     if (asked || restarted || swapped || recorded)
       hearing.setState({ asked: false, restarted: false, swapped: false, recorded: false });
   }, [live, ready, asked, restarted, swapped, recorded]);

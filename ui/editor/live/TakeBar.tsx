@@ -58,14 +58,14 @@ function Recording({ desk, live, take }: Props & { readonly take: Recorded }) {
   const hands = useMemo(() => handsOf(take, shape), [take, shape]);
   const keep = (): void => {
     desk.getState().edit(`Record ${counted(hands.length, 'knob')}`, handEdits(hands));
-    live.drop();
+    live.recording.drop();
   };
   const keepApart = (): void => {
     const { patch, edit } = desk.getState();
     const name = freeName(patch.variants.map((v) => v.name));
     edit(`Save variant ${name}`, [{ do: 'variant', name, state: applyEdits(patch, handEdits(hands)) }]);
     tell(`Saved as variant ${name}.`);
-    live.drop();
+    live.recording.drop();
   };
   return (
     <Alert severity="info" data-take={hands.length} sx={{ mt: 1, '& .MuiAlert-message': { flex: 1 } }}>
@@ -100,7 +100,7 @@ function Recording({ desk, live, take }: Props & { readonly take: Recorded }) {
           Keep as automation
         </Button>
         <Button onClick={keepApart}>Save as variant</Button>
-        <Button onClick={() => live.drop()}>Discard</Button>
+        <Button onClick={() => live.recording.drop()}>Discard</Button>
       </Box>
     </Alert>
   );
@@ -122,7 +122,7 @@ export function RecordButton({ live }: { readonly live: Live }) {
         startIcon={<RecordIcon />}
         disabled={phase !== 'playing'}
         aria-pressed={recording}
-        onClick={() => live.record(!recording)}
+        onClick={() => live.recording.record(!recording)}
       >
         {counting ? 'Counting in…' : recording ? 'Stop recording' : 'Record'}
       </Button>
@@ -130,7 +130,7 @@ export function RecordButton({ live }: { readonly live: Live }) {
         label="Count-in"
         value={String(countIn) as (typeof COUNTS)[number][0]}
         options={COUNTS}
-        onChange={(key) => live.setCountIn(Number(key))}
+        onChange={(key) => live.recording.setCountIn(Number(key))}
       />
     </Box>
   );

@@ -16,7 +16,7 @@ import { listenedTo } from './listened';
 import type { Listened } from './listened';
 import { isHeardOtherwise, matchFor, start, tracesOf } from './liveState';
 import type { LiveState, Other } from './liveState';
-import { Recorder } from './recorder';
+import { Recording } from './recording';
 import { Sound } from './sound';
 import { isSilent, Transport } from './transport';
 import type { PlayState } from './transport';
@@ -37,12 +37,17 @@ export class Live {
   private reports = 0;
   private heaviness = new Heaviness();
   private meter = new MeterHold();
-  private readonly recorder = new Recorder();
+  readonly recording = new Recording(this.store, {
+    sound: () => this.sound,
+    seconds: () => this.seconds(),
+    bpm: () => this.shown().settings.bpm,
+    follow: () => this.follow(),
+    play: () => void this.play(),
+  });
   /** Seconds of play at the last report, and when it came. */
   private clock = { at: 0, came: 0 };
   private told = 0;
   private dropouts = 0;
-  private wantsRecord = false;
   /** The other tabs of this browser. */
   private tabs: Tabs | null = null;
   constructor(private readonly desk: DeskStore) {}
@@ -56,12 +61,12 @@ export class Live {
     const left = this.desk.subscribe((now, before) => {
       if (now.patch === before.patch) return;
       if (this.store.getState().side === 'there' && isHeardOtherwise(before.patch, now.patch)) this.comeBack();
-      this.recorder.note(before.patch, now.patch, (this.sound?.edits ?? 0) + 1, this.seconds());
+      this.recording.note(before.patch, now.patch, (this.sound?.edits ?? 0) + 1, this.seconds());
       this.follow();
     });
     const heard = audition.subscribe((now, before) => {
       if (isWiredOtherwise(now, before)) this.follow();
-      if (this.sound) tellAuditioned(this.sound, this.recorder.runs, before);
+      if (this.sound) tellAuditioned(this.sound, this.recording.runs, before);
     });
     const hide = (): void => this.stop();
     window.addEventListener('pagehide', hide);
@@ -93,7 +98,7 @@ export class Live {
   }
 
   private listened(): Listened | null {
-    return asHeard(this.shown(), this.end, this.store.getState(), this.recorder.moved);
+    return asHeard(this.shown(), this.end, this.store.getState(), this.recording.moved);
   }
 
   /** The side that is heard. */
@@ -116,6 +121,7 @@ export class Live {
   async play(): Promise<void> {
     if (!isSilent(this.transport.phase)) return;
     if (!this.listened()) {
+      this.recording.silent();
       this.set({ fault: NOTHING });
       return;
     }
@@ -142,14 +148,14 @@ export class Live {
     this.clock = { at: 0, came: performance.now() };
     sound.play(listened.patch, listened.ears, this.store.getState().level, traces);
     sound.setMatch(matchFor(this.store.getState()));
-    tellAuditioned(sound, this.recorder.runs);
+    tellAuditioned(sound, this.recording.runs);
     this.set({ voice: listened.voice });
   }
 
   /** Playing stands elsewhere now. */
   private onPlayState(state: PlayState): void {
     if (isSilent(state.phase)) {
-      if (this.recorder.runs) this.record(false);
+      this.recording.silent();
       this.sent = null;
       restNoMore();
       this.watching.stop();
@@ -165,9 +171,7 @@ export class Live {
     if (state.phase !== 'playing') return;
     this.watch();
     this.tabs?.plays(this.desk.getState().patch.name);
-    if (!this.wantsRecord) return;
-    this.wantsRecord = false;
-    this.record(true);
+    this.recording.plays();
   }
 
   private get sound(): Sound | null {
@@ -193,43 +197,6 @@ export class Live {
   seconds(): number {
     this.told = Math.max(this.told, this.clock.at + (performance.now() - this.clock.came) / 1000);
     return this.told;
-  }
-
-  /** Begins to record what is turned, or ends it: what was recorded waits to be kept. */
-  record(on: boolean): void {
-    const { sound } = this;
-    if (on && sound) {
-      // A take runs on past the end of a loop.
-      sound.setLoop(null);
-      const { countIn } = this.store.getState();
-      const ticks = this.recorder.begin(this.seconds(), this.shown().settings.bpm, countIn);
-      if (ticks.length > 0) sound.count(ticks);
-      this.set({ recording: true, counting: ticks.length > 0, take: null });
-      return;
-    }
-    this.set({ recording: false, counting: false, take: this.recorder.end(this.seconds()) });
-    this.follow();
-    if (sound) tellAuditioned(sound, this.recorder.runs);
-  }
-
-  /** Records from now on; plays first, where it does not. */
-  recordNow(): void {
-    if (this.store.getState().recording) return;
-    if (this.sound) {
-      this.record(true);
-      return;
-    }
-    this.wantsRecord = true;
-    void this.play();
-  }
-
-  setCountIn(countIn: number): void {
-    this.set({ countIn });
-  }
-
-  /** The take was kept, or is not wanted. */
-  drop(): void {
-    this.set({ take: null });
   }
 
   /** What is in the editor is what is heard. */
@@ -346,8 +313,7 @@ export class Live {
     this.clock = { at, came };
     this.reports++;
     this.dropouts = report.dropouts;
-    if (this.store.getState().counting && !this.recorder.counts(at)) this.set({ counting: false });
-    for (const [edit, sample] of report.begun) this.recorder.heard(edit, (sample - 1) / report.sampleRate);
+    this.recording.heard(report);
     this.meter.add(report, came);
     const heavy = this.heaviness.add(report.load, report.dropouts, came / 1000);
     if (heavy && !this.store.getState().heavy) this.set({ heavy });

@@ -8,14 +8,16 @@ const AHEAD = 0.15;
 /** Records what is turned, from now or from a beat on, until it is ended. */
 export class Recorder {
   private take: Take | null = null;
+  /** When it was ended; null while it runs. */
+  private ended: number | null = null;
 
   /** The knobs that were turned by now: each is in the hand's own power. */
   get moved(): ReadonlySet<string> {
-    return this.take?.moved ?? new Set();
+    return (this.runs && this.take?.moved) || new Set();
   }
 
   get runs(): boolean {
-    return this.take !== null;
+    return this.take !== null && this.ended === null;
   }
 
   /**
@@ -24,6 +26,7 @@ export class Recorder {
    * @returns when the beats before it are ticked, seconds after the start of play.
    */
   begin(now: number, bpm: number, countIn: number): number[] {
+    this.ended = null;
     if (countIn === 0) {
       this.take = new Take(now);
       return [];
@@ -40,17 +43,35 @@ export class Recorder {
   }
 
   note(before: Patch, after: Patch, edit: number, t: number): void {
-    this.take?.note(before, after, edit, t);
+    if (this.runs) this.take?.note(before, after, edit, t);
   }
 
   heard(edit: number, begins: number): void {
     this.take?.heard(edit, begins);
   }
 
-  /** Ends it; null where nothing was turned. */
-  end(now: number): Recorded | null {
-    const recorded = this.take?.recorded(now) ?? null;
+  /** Ends it: what is turned from now on is not recorded. */
+  end(now: number): void {
+    if (this.runs) this.ended = now;
+  }
+
+  /** It was ended, and its last moves were not heard yet. */
+  get waits(): boolean {
+    return this.ended !== null && (this.take?.isUnheard ?? false);
+  }
+
+  /** What was recorded, once it has ended; null where nothing was turned. */
+  taken(): Recorded | null {
+    const { take, ended } = this;
+    if (!take || ended === null) return null;
     this.take = null;
-    return recorded && recorded.moves.length > 0 ? recorded : null;
+    this.ended = null;
+    const recorded = take.recorded(ended);
+    return recorded.moves.length > 0 ? recorded : null;
+  }
+
+  /** A take that was ended and not fetched yet. */
+  get isEnded(): boolean {
+    return this.ended !== null;
   }
 }

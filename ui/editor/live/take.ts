@@ -87,6 +87,11 @@ export class Take {
     this.heardAt.set(edit, begins);
   }
 
+  /** Moves that the sound thread has not told of yet. */
+  get isUnheard(): boolean {
+    return this.moves.some((m) => !this.heardAt.has(m.edit));
+  }
+
   /** What was played by now. What was turned during a count-in is left out, unless it was just early. */
   recorded(ended: number): Recorded {
     const { bpm, hands, heardAt, isCounted } = this;

@@ -1,0 +1,145 @@
+import type { Repeats } from '../bounds/repeats';
+import { idOf } from '../document/sockets';
+import type { Graph } from '../graph/graph';
+import { isSlow } from '../graph/upstream';
+import { USUAL_METER } from '../sheet/types';
+import { simulateGraph } from '../simulate/simulate';
+import type { SimulateOptions, Simulation } from '../simulate/types';
+import type { BenchReading, ReadQuantity } from './readings';
+
+export type Reading = Pick<BenchReading, 'at' | 'quantity' | 'step' | 'knobs'>;
+
+/** A voltage that moves by less stands still. */
+const STILL = 1e-9;
+
+/** What an instrument adds to a figure, in its unit. */
+export function meterShare(quantity: ReadQuantity, value: number): number {
+  const size = Math.abs(value);
+  if (quantity === 'percent') return 1;
+  if (quantity === 'pulses') return 0.01 * size;
+  if (quantity === 'hz') return 0.001 * size;
+  return (quantity === 'rms' ? USUAL_METER.acShare : USUAL_METER.share) * size + USUAL_METER.volts;
+}
+
+/** Times of rising passes through a level, samples, in between where it says so. */
+function passes(trace: Float64Array, level: number): number[] {
+  const found: number[] = [];
+  for (let k = 1; k < trace.length; k++) {
+    const [a, b] = [trace[k - 1] as number, trace[k] as number];
+    if (a < level && b >= level) found.push(k - 1 + (level - a) / (b - a));
+  }
+  return found;
+}
+
+/** How a simulation is looked at. */
+export interface Window {
+  readonly rate: number;
+  readonly seconds: number;
+}
+
+/** Slow voltages are watched for so many windows, at most so long, seconds: their extremes come when they come. */
+const PATIENCE = 5;
+const LONGEST = 120;
+
+/** How a socket is watched at the rack: slow voltages that repeat for longer than the patch's window. */
+export interface Watch {
+  readonly slow: boolean;
+  readonly seconds: number;
+}
+
+export function watchOf(graph: Graph, repeats: ReadonlyMap<string, Repeats>, at: string): Watch {
+  const slow = isSlow(graph, [at]);
+  const from = sourceOf(graph, at);
+  const every = typeof from === 'string' ? (repeats.get(idOf(from))?.repeatsEvery ?? null) : null;
+  const { duration } = graph.patch.settings;
+  return {
+    slow,
+    seconds: slow && every !== null ? Math.max(duration, Math.min(LONGEST, PATIENCE * duration)) : duration,
+  };
+}
+
+/** Indices of readings that are watched alike, together. */
+export function watchedTogether(
+  graph: Graph,
+  repeats: ReadonlyMap<string, Repeats>,
+  readings: readonly Pick<Reading, 'at'>[],
+): { readonly watch: Watch; readonly of: readonly number[] }[] {
+  const watches = readings.map(({ at }) => watchOf(graph, repeats, at));
+  const key = (w: Watch): string => `${w.slow} ${w.seconds}`;
+  return [...new Map(watches.map((w) => [key(w), w])).values()].map((watch) => ({
+    watch,
+    of: watches.flatMap((w, i) => (key(w) === key(watch) ? [i] : [])),
+  }));
+}
+
+/** What readings come to in a graph, in their order. */
+export function figuresIn(
+  graph: Graph,
+  readings: readonly Pick<Reading, 'at' | 'quantity'>[],
+  { rate, seconds, repeats, asset, given }: Window & Pick<SimulateOptions, 'repeats' | 'asset' | 'given'>,
+): number[] {
+  const places = readings.map(({ at, quantity }) => ({ from: sourceOf(graph, at), quantity }));
+  const sockets = new Set(places.flatMap(({ from }) => (typeof from === 'string' ? [from] : [])));
+  const traces = new Set(
+    places.flatMap(({ from, quantity }) => (typeof from === 'string' && isCounted(quantity) ? [from] : [])),
+  );
+  const settings = { ...graph.patch.settings, duration: seconds };
+  const seen = simulateGraph(
+    { ...graph, sampleRate: rate, patch: { ...graph.patch, settings } },
+    {
+      only: [...sockets],
+      traces: [...traces],
+      sparing: true,
+      ...(repeats && { repeats }),
+      ...(asset && { asset }),
+      ...(given && { given }),
+    },
+  );
+  return places.map(({ from, quantity }) =>
+    typeof from === 'string' ? figureOf(seen, from, quantity) : standingFigure(from, quantity),
+  );
+}
+
+/** Whether a figure is counted off a trace. */
+const isCounted = (quantity: ReadQuantity): boolean =>
+  quantity === 'percent' || quantity === 'pulses' || quantity === 'hz';
+
+/** The output whose voltage is at a socket, or the voltage that stands there. */
+export function sourceOf(graph: Graph, at: string): string | number {
+  const m = graph.modules.find((x) => x.id === idOf(at));
+  const driver = m?.inputs.find((s) => s.socket === at)?.driver;
+  if (!driver) return m?.outputs.some((o) => o.socket === at) ? at : 0;
+  if (driver.type === 'volts') return driver.volts;
+  return graph.modules[driver.module]?.outputs[driver.output]?.socket ?? 0;
+}
+
+const standingFigure = (volts: number, quantity: ReadQuantity): number =>
+  quantity === 'rms' || isCounted(quantity) ? 0 : volts;
+
+function figureOf(seen: Simulation, socket: string, quantity: ReadQuantity): number {
+  const out = seen.outputs.get(socket);
+  if (!out) return 0;
+  const [low, high] = out.settled;
+  switch (quantity) {
+    case 'low':
+      return low;
+    case 'high':
+      return high;
+    case 'mean':
+    case 'steady':
+      return out.mean;
+    case 'rms':
+      return Math.sqrt(Math.max(0, out.rms ** 2 - out.mean ** 2));
+    default:
+      return high - low <= STILL ? 0 : countedOf(seen, socket, quantity, (low + high) / 2);
+  }
+}
+
+function countedOf(seen: Simulation, socket: string, quantity: ReadQuantity, level: number): number {
+  const trace = seen.traces.get(socket) ?? new Float64Array(1);
+  if (quantity === 'percent') return (100 * trace.reduce((n, v) => n + (v >= level ? 1 : 0), 0)) / trace.length;
+  const at = passes(trace, level);
+  const [first, last] = [at[0], at.at(-1)];
+  if (first === undefined || last === undefined) return 0;
+  return last > first ? ((at.length - 1) * seen.sampleRate) / (last - first) : seen.sampleRate / trace.length;
+}
