@@ -35,7 +35,7 @@ const patch = patchOf(
     'lift.out > gain.in',
     'gain.out > tone.cutoff',
   ],
-  { duration: 8, sampleRate: 1000 },
+  { duration: 4, sampleRate: 1000 },
 );
 const cable = (to: string) => patch.cables.find((c) => c.to === to)!;
 /** What is read with faults in, true modules. */
@@ -155,7 +155,7 @@ describe('diagnosis', () => {
     { kind: 'cableMissing', cable: cable('join.in2') },
     { kind: 'cablesSwapped', cables: [cable('join.in1'), cable('join.in2')] },
     { kind: 'knob', at: 'trim.amount', value: -0.9 },
-    { kind: 'knob', at: 'lift.volts', value: -1 },
+    { kind: 'knob', at: 'lift.volts', value: -3 },
     { kind: 'gain', at: 'lift.out', gain: 0.6 },
     { kind: 'offset', at: 'gain.out', volts: 1.2 },
     { kind: 'dead', module: 'trim' },

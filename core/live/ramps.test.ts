@@ -20,6 +20,16 @@ const played = (engine: LiveEngine, socket: string, samples: number, block = 32)
     return [...engine.buffer(socket).subarray(0, block)];
   }).flat();
 
+/** The same of several sockets, in blocks of 64. */
+function allPlayed(engine: LiveEngine, sockets: readonly string[], samples: number): number[][] {
+  const traces = sockets.map((): number[] => []);
+  for (let k = 0; k < samples; k += 64) {
+    engine.advance(64);
+    sockets.forEach((s, i) => traces[i]!.push(...engine.buffer(s).subarray(0, 64)));
+  }
+  return traces;
+}
+
 /** The furthest that a trace goes from one sample to the next. */
 const steepest = (trace: readonly number[]): number =>
   trace.slice(1).reduce((most, v, i) => Math.max(most, Math.abs(v - trace[i]!)), 0);
@@ -135,25 +145,29 @@ describe('a knob of what remembers, or of a source, that is turned while it is h
       const begun = RATE / 8;
       // Gates flip where a threshold passes: that is their law.
       const gates = kind.timing?.gates ?? [];
-      for (const output of kind.outputs(params).filter((o) => !gates.includes(o))) {
-        const socket = `m.${output}`;
-        const still = (share: number): number[] =>
-          played(
-            new LiveEngine(graphAt(set(patch, knob.name, at(share)), RATE), { block: 64 }),
-            socket,
-            begun + OVER,
-            64,
-          );
-        const engine = new LiveEngine(graphAt(set(patch, knob.name, at(0)), RATE), { block: 64 });
-        const before = played(engine, socket, begun, 64);
-        engine.edit(graphAt(set(patch, knob.name, at(1)), RATE));
-        const heard = [...before, ...played(engine, socket, OVER, 64)].slice(before.length - 1);
-        // Where it would be at each moment, had the knob always stood where it stands then.
-        const runs = Array.from({ length: OVER + 1 }, (__, k) => still(k / OVER));
-        const law = runs.map((x, k) => x[before.length - 1 + k]!);
-        const own = Math.max(...runs.map(steepest));
+      const sockets = kind
+        .outputs(params)
+        .filter((o) => !gates.includes(o))
+        .map((o) => `m.${o}`);
+      const still = (share: number): number[][] =>
+        allPlayed(
+          new LiveEngine(graphAt(set(patch, knob.name, at(share)), RATE), { block: 64 }),
+          sockets,
+          begun + OVER,
+        );
+      const engine = new LiveEngine(graphAt(set(patch, knob.name, at(0)), RATE), { block: 64 });
+      const before = allPlayed(engine, sockets, begun);
+      engine.edit(graphAt(set(patch, knob.name, at(1)), RATE));
+      const after = allPlayed(engine, sockets, OVER);
+      // Where it would be at each moment, had the knob always stood where it stands then.
+      const runs = Array.from({ length: OVER + 1 }, (__, k) => still(k / OVER));
+      sockets.forEach((socket, i) => {
+        const last = before[i]!.length - 1;
+        const heard = [before[i]![last]!, ...after[i]!];
+        const law = runs.map((x, k) => x[i]![last + k]!);
+        const own = Math.max(...runs.map((x) => steepest(x[i]!)));
         expect(steepest(heard), socket).toBeLessThanOrEqual(1.2 * (own + steepest(law)) + 1e-6);
-      }
+      });
     },
   );
 });

