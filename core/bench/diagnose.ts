@@ -1,9 +1,7 @@
 import type { Patch } from '../document/types';
 import { placeName } from '../document/names';
 import type { Edit } from '../edit/edit';
-import { buildGraph } from '../graph/graph';
-import type { Asset } from '../sheet/expect';
-import { READ_OF } from '../sheet/expect';
+import { allReadings } from './everywhere';
 import { best, Case } from './explain';
 import type { DiagnoseOptions, Tried } from './explain';
 import { editsOf } from './faults';
@@ -15,7 +13,6 @@ import { bitsOf, softmax } from './likelihood';
 import { meterShare } from './figures';
 import { Looks } from './looks';
 import type { Reading } from './figures';
-import { quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
 
 export interface Cause {
@@ -73,19 +70,6 @@ const LEAST_BITS = 0.01;
 function canMatter(of: Case, hypothesis: Hypothesis, readings: readonly number[]): boolean {
   const fault = hypothesis.is === 'fixed' ? hypothesis.fault : (hypothesis.at(0.98) ?? hypothesis.at(0.02));
   return fault !== null && of.looks.isSeen(fault, readings);
-}
-
-/** Everything that can be read of a patch with all its cables plugged. */
-function allReadings(patch: Patch, asset: Asset): Reading[] {
-  const { modules } = buildGraph(patch);
-  return modules.flatMap((m) => [
-    ...m.outputs.flatMap(({ socket }) =>
-      quantitiesAt(patch, socket, asset).map((quantity) => ({ at: socket, quantity, knobs: [] })),
-    ),
-    ...m.inputs
-      .filter((s) => s.driver.type === 'volts')
-      .map(({ socket }) => ({ at: socket, quantity: READ_OF.steady[0] as ReadQuantity, knobs: [] })),
-  ]);
 }
 
 interface Grouped extends Tried {
@@ -153,7 +137,7 @@ function pairsOf(
 function answer(of: Case, plan: Tried, all: readonly Tried[], options: DiagnoseOptions): Diagnosis {
   const { patch, readings } = of;
   const everywhere = allReadings(patch, options.asset);
-  const looks = new Looks(patch, everywhere, options);
+  const looks = new Looks(patch, everywhere, { ...options, quick: true });
   const sigmas = everywhere.map((r, i) => looks.sigma(i, meterShare(r.quantity, looks.planned[i] ?? 0)));
   const same = (a: readonly number[], b: readonly number[]): boolean =>
     a.every((v, i) => Math.abs(v - (b[i] as number)) <= ALIKE * (sigmas[i] as number));

@@ -29,7 +29,7 @@ const SLOW_SAMPLES = 2500;
 const SLOW_RATE = { least: 200, most: 1000 } as const;
 const SOUND_SECONDS = 0.4;
 /** Draws from which it is told how far modules' own errors spread a figure. */
-const DRAWS = 40;
+const DRAWS = { usual: 24, quick: 10 } as const;
 /** From 5 to 95% of a normal error, in sigmas. */
 const WIDTH = 3.29;
 /** Figures that are the ends of a voltage's way, or where it stands. */
@@ -56,6 +56,21 @@ interface Situation {
 const situationKey = ({ step, knobs }: Reading): string =>
   `${step ?? ''} ${knobs.map((k) => `${k.at}=${k.value}`).join()}`;
 
+export interface LooksOptions {
+  readonly asset?: Asset;
+  readonly channels?: ChannelLimits | null;
+  /** Figures are compared with each other only: the plan is looked at as quickly as its faults. */
+  readonly quick?: boolean;
+}
+
+/** How a patch is looked at quickly: slow voltages over its window, sound for a moment. */
+export function quickWindow({ patch, sampleRate }: Graph, slow: boolean): Window {
+  const { duration } = patch.settings;
+  return slow
+    ? { rate: Math.min(SLOW_RATE.most, Math.max(SLOW_RATE.least, SLOW_SAMPLES / duration)), seconds: duration }
+    : { rate: sampleRate, seconds: Math.min(duration, SOUND_SECONDS) };
+}
+
 /** Predicts readings of a patch, with and without faults in it. */
 export class Looks {
   private readonly situations: readonly Situation[];
@@ -68,7 +83,7 @@ export class Looks {
   constructor(
     private readonly patch: Patch,
     private readonly readings: readonly Reading[],
-    private readonly options: { readonly asset?: Asset; readonly channels?: ChannelLimits | null } = {},
+    private readonly options: LooksOptions = {},
   ) {
     const before = pluggedBefore(patch);
     const keys = readings.map(situationKey);
@@ -76,10 +91,10 @@ export class Looks {
       const taken = readings.flatMap((_, i) => (keys[i] === key ? [i] : []));
       return this.moment(taken, before);
     });
-    this.planned = this.over((s) =>
-      this.figures(s, s.graph, { rate: s.graph.sampleRate, seconds: s.patch.settings.duration }),
-    );
     this.coarse = this.over((s) => this.figures(s, s.graph, s.window));
+    this.planned = options.quick
+      ? this.coarse
+      : this.over((s) => this.figures(s, s.graph, { rate: s.graph.sampleRate, seconds: s.patch.settings.duration }));
     this.spreads = this.spread();
   }
 
@@ -91,20 +106,20 @@ export class Looks {
     const patch = applyEdits(pluggedSoFar(this.patch, plugged), knobs);
     const graph = buildGraph(patch);
     const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
-    const { duration } = patch.settings;
     const places = taken.map((i) => this.readings[i] as Reading);
     return watchedTogether(graph, repeats, places).map(({ watch, of }): Situation => {
       const readings = of.map((n) => taken[n] as number);
       const at = (i: number): string => (this.readings[i] as Reading).at;
       const sampleRate = controlRate(graph, readings.map(at)) ?? graph.sampleRate;
-      const rate = Math.min(SLOW_RATE.most, Math.max(SLOW_RATE.least, SLOW_SAMPLES / duration));
-      const window = watch.slow
-        ? { rate, seconds: duration }
-        : { rate: sampleRate, seconds: Math.min(duration, SOUND_SECONDS) };
+      const window = quickWindow({ ...graph, sampleRate }, watch.slow);
       const upstream = new Map(readings.map((i) => [i, modulesUpTo(graph, at(i))]));
-      const watched = watch.slow ? { rate, seconds: watch.seconds } : window;
+      const watched = watch.slow ? { ...window, seconds: watch.seconds } : window;
       return { plugged, knobs, patch, graph: { ...graph, sampleRate }, repeats, window, watched, readings, upstream };
     });
+  }
+
+  private get draws(): number {
+    return this.options.quick ? DRAWS.quick : DRAWS.usual;
   }
 
   private over(of: (s: Situation) => ReadonlyMap<number, number>): number[] {
@@ -135,10 +150,10 @@ export class Looks {
       const bounded = this.boundSpread(s);
       const model = new ErrorModel(s.patch, {}, undefined, this.options.channels ?? undefined);
       const random = stream(s.patch.settings.seed ^ 0xbe4c);
-      const drawn = Array.from({ length: DRAWS }, () => this.figures(s, model.drawn(random), s.watched));
+      const drawn = Array.from({ length: this.draws }, () => this.figures(s, model.drawn(random), s.watched));
       for (const i of s.readings) {
         const squares = drawn.reduce((sum, d) => sum + ((d.get(i) ?? 0) - (this.planned[i] ?? 0)) ** 2, 0);
-        found.set(i, Math.max(bounded.get(i) ?? 0, Math.sqrt(squares / DRAWS)));
+        found.set(i, Math.max(bounded.get(i) ?? 0, Math.sqrt(squares / this.draws)));
       }
     }
     return this.readings.map((_, i) => found.get(i) ?? 0);
@@ -155,7 +170,7 @@ export class Looks {
       plain: true,
       voltsOnly: true,
       rough: true,
-      draws: DRAWS,
+      draws: this.draws,
       ...(channels && { channels }),
     });
     return new Map(

@@ -30,6 +30,8 @@ export interface SimulatedOptions {
   readonly faults?: readonly Fault[];
   /** True modules and no noise. */
   readonly ideal?: boolean;
+  /** True modules, and the noise of the meter. */
+  readonly trueModules?: boolean;
   readonly asset?: Asset;
 }
 
@@ -60,12 +62,12 @@ export class SimulatedRack implements Meter {
   readAll(readings: readonly Reading[]): number[] {
     const [first] = readings;
     if (!first) return [];
-    const { seed, faults = [], ideal = false, asset } = this.options;
+    const { seed, faults = [], ideal = false, trueModules = ideal, asset } = this.options;
     const plugged = pluggedAt(this.patch, this.before, first.step);
     const knobs = first.knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
     const plan = { ...this.patch, targets: [], probes: [], variants: [], bypassed: [] };
     const graph = faultyGraph(plan, plugged, faults, knobs, (p) =>
-      ideal ? buildGraph(p) : new ErrorModel(p, {}).drawn(stream(seed)),
+      trueModules ? buildGraph(p) : new ErrorModel(p, {}).drawn(stream(seed)),
     );
     const planned = buildGraph(applyEdits(pluggedSoFar(this.patch, plugged), knobs));
     const repeatsOf = (g: Graph): ReturnType<typeof repeatsIn> => repeatsIn(g, new BoundsEngine().run(g));

@@ -17,9 +17,9 @@ import type { SimulateOptions } from '../simulate/types';
 import type { MeterExpectation, MeterQuantity, MeterReading, MeterSpec } from './types';
 
 /** The rate from which an instrument shows AC rather than each swing, Hz. */
-const AUDIO_HZ = 2;
+export const AUDIO_HZ = 2;
 /** A voltage that moves by less stands still. */
-const STILL_VOLTS = 1e-9;
+export const STILL_VOLTS = 1e-9;
 
 export type Asset = SimulateOptions['asset'];
 type Channels = Pick<ChannelLimits, 'limits'>;
@@ -48,7 +48,7 @@ function seenAt(patch: Patch, socket: string, asset: Asset) {
 }
 
 /** Two voltages and nothing between them. */
-function levelsOf(trace: ArrayLike<number>): readonly [number, number] | null {
+export function levelsOf(trace: ArrayLike<number>): readonly [number, number] | null {
   const levels: number[] = [];
   for (let i = 0; i < trace.length; i++) {
     const v = trace[i] as number;
@@ -119,7 +119,7 @@ function meanWidth(patch: Patch, socket: string, channels: Channels, asset: Asse
 }
 
 /** How often a voltage goes through its mean, in turns a second. */
-function turnsOf(trace: ArrayLike<number>, mean: number, sampleRate: number): number {
+export function turnsOf(trace: ArrayLike<number>, mean: number, sampleRate: number): number {
   let crossings = 0;
   for (let i = 1; i < trace.length; i++)
     if ((trace[i - 1] as number) < mean !== (trace[i] as number) < mean) crossings++;
