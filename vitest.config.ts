@@ -8,9 +8,10 @@ const alias = { '@': path.resolve(import.meta.dirname) };
 
 /** What takes longest, in that order: begun last, one worker would wait for the other. Units come first of all. */
 const LONG = [
-  ...['core/testing/seeds', 'core/findings/exact', 'core/testing/documents', 'cli/main', 'core/testing/properties'],
-  ...['tests/tools', 'tests/hear', 'tests/journeys', 'tests/face', 'tests/desk', 'tests/access', 'tests/storage'],
-  ...['tests/racks', 'tests/wanted', 'tests/server', 'tests/long'],
+  ...['core/plan/goal', 'core/testing/seeds', 'core/findings/exact', 'core/solve/solve', 'core/plan/plan', 'cli/main'],
+  ...['core/testing/documents', 'core/testing/properties', 'core/live/ramps', 'core/live/loop', 'core/bench/bench'],
+  ...['tests/tools', 'tests/listen', 'tests/hear', 'tests/editor', 'tests/targets', 'tests/face', 'tests/journeys'],
+  ...['tests/server', 'tests/access', 'tests/counted', 'tests/storage', 'tests/racks', 'tests/long'],
 ];
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
