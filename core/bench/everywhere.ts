@@ -10,6 +10,7 @@ import type { Asset, VoltageSort } from '../sheet/expect';
 import { AUDIO_HZ, STILL_VOLTS } from '../sheet/expect';
 import { simulateGraph } from '../simulate/simulate';
 import type { Simulation } from '../simulate/types';
+import { inWindow } from './figures';
 import type { Reading } from './figures';
 import { quickWindow } from './looks';
 
@@ -35,9 +36,7 @@ function sortsOf(graph: Graph, asset: Asset): ReadonlyMap<string, VoltageSort> {
     const these = outputs.filter((o) => isSlow(graph, [o.socket]) === slow);
     if (these.length === 0) return [];
     const sockets = these.map((o) => o.socket);
-    const { rate, seconds } = quickWindow(graph, slow);
-    const settings = { ...graph.patch.settings, duration: seconds };
-    const run = { ...graph, sampleRate: rate, patch: { ...graph.patch, settings } };
+    const run = inWindow(graph, quickWindow(graph, slow));
     const traces = slow ? sockets : [];
     const seen = simulateGraph(run, { only: sockets, traces, repeats, ...(asset && { asset }) });
     return these.map(({ m, name, socket }) => {

@@ -2,15 +2,13 @@ import type { Repeats } from '../bounds/repeats';
 import { idOf } from '../document/sockets';
 import type { Graph } from '../graph/graph';
 import { isSlow } from '../graph/upstream';
+import { STILL_VOLTS } from '../sheet/expect';
 import { USUAL_METER } from '../sheet/types';
 import { simulateGraph } from '../simulate/simulate';
 import type { SimulateOptions, Simulation } from '../simulate/types';
 import type { BenchReading, ReadQuantity } from './readings';
 
 export type Reading = Pick<BenchReading, 'at' | 'quantity' | 'step' | 'knobs'>;
-
-/** A voltage that moves by less stands still. */
-const STILL = 1e-9;
 
 /** What an instrument adds to a figure, in its unit. */
 export function meterShare(quantity: ReadQuantity, value: number): number {
@@ -37,6 +35,13 @@ export interface Window {
   readonly seconds: number;
 }
 
+/** A graph that is run over a window. */
+export const inWindow = (graph: Graph, { rate, seconds }: Window): Graph => ({
+  ...graph,
+  sampleRate: rate,
+  patch: { ...graph.patch, settings: { ...graph.patch.settings, duration: seconds } },
+});
+
 /** Slow voltages are watched for so many windows, at most so long, seconds: their extremes come when they come. */
 const PATIENCE = 5;
 const LONGEST = 120;
@@ -47,7 +52,7 @@ export interface Watch {
   readonly seconds: number;
 }
 
-export function watchOf(graph: Graph, repeats: ReadonlyMap<string, Repeats>, at: string): Watch {
+function watchOf(graph: Graph, repeats: ReadonlyMap<string, Repeats>, at: string): Watch {
   const slow = isSlow(graph, [at]);
   const from = sourceOf(graph, at);
   const every = typeof from === 'string' ? (repeats.get(idOf(from))?.repeatsEvery ?? null) : null;
@@ -83,18 +88,14 @@ export function figuresIn(
   const traces = new Set(
     places.flatMap(({ from, quantity }) => (typeof from === 'string' && isCounted(quantity) ? [from] : [])),
   );
-  const settings = { ...graph.patch.settings, duration: seconds };
-  const seen = simulateGraph(
-    { ...graph, sampleRate: rate, patch: { ...graph.patch, settings } },
-    {
-      only: [...sockets],
-      traces: [...traces],
-      sparing: true,
-      ...(repeats && { repeats }),
-      ...(asset && { asset }),
-      ...(given && { given }),
-    },
-  );
+  const seen = simulateGraph(inWindow(graph, { rate, seconds }), {
+    only: [...sockets],
+    traces: [...traces],
+    sparing: true,
+    ...(repeats && { repeats }),
+    ...(asset && { asset }),
+    ...(given && { given }),
+  });
   return places.map(({ from, quantity }) =>
     typeof from === 'string' ? figureOf(seen, from, quantity) : standingFigure(from, quantity),
   );
@@ -131,7 +132,7 @@ function figureOf(seen: Simulation, socket: string, quantity: ReadQuantity): num
     case 'rms':
       return Math.sqrt(Math.max(0, out.rms ** 2 - out.mean ** 2));
     default:
-      return high - low <= STILL ? 0 : countedOf(seen, socket, quantity, (low + high) / 2);
+      return high - low <= STILL_VOLTS ? 0 : countedOf(seen, socket, quantity, (low + high) / 2);
   }
 }
 

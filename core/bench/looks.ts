@@ -19,7 +19,7 @@ import type { Given } from '../simulate/types';
 import type { Fault } from './faults';
 import { faultyGraph } from './faults';
 import { touchedBy } from './hypotheses';
-import { figuresIn, sourceOf, watchedTogether } from './figures';
+import { figuresIn, inWindow, sourceOf, watchedTogether } from './figures';
 import type { Reading, Window } from './figures';
 import { pluggedAt, pluggedBefore } from './readings';
 import type { ReadQuantity } from './readings';
@@ -203,7 +203,7 @@ export class Looks {
     for (const s of this.situations) {
       const seen = s.readings.filter((i) => [...(s.upstream.get(i) ?? [])].some((id) => ids.has(id)));
       if (seen.length === 0) continue;
-      const graph = faultyGraph(this.patchOf(s), s.plugged, faults, s.knobs);
+      const graph = faultyGraph(pluggedSoFar(this.patch, s.plugged), s.plugged, faults, s.knobs);
       const given = { fresh: downstream(graph, ids), traces: this.traces(s) };
       for (const [i, value] of this.figures({ ...s, readings: seen }, graph, s.window, given)) found.set(i, value);
     }
@@ -220,16 +220,10 @@ export class Looks {
     if (known) return known;
     const ids = new Set(s.readings.flatMap((i) => [...(s.upstream.get(i) ?? [])]));
     const traces = s.graph.modules.filter((m) => ids.has(m.id)).flatMap((m) => m.outputs.map((o) => o.socket));
-    const settings = { ...s.graph.patch.settings, duration: s.window.seconds };
-    const graph = { ...s.graph, sampleRate: s.window.rate, patch: { ...s.graph.patch, settings } };
     const { asset } = this.options;
-    const found = simulateGraph(graph, { only: traces, traces, ...(asset && { asset }) }).traces;
+    const found = simulateGraph(inWindow(s.graph, s.window), { only: traces, traces, ...(asset && { asset }) }).traces;
     this.known.set(s, found);
     return found;
-  }
-
-  private patchOf(s: Situation): Patch {
-    return { ...this.patch, cables: s.plugged, targets: [], probes: [], variants: [], bypassed: [] };
   }
 }
 

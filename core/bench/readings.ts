@@ -11,8 +11,7 @@ import { idOf, nameOf, SOCKET_PATTERN } from '../document/sockets';
 import type { Patch, PatchError, Result } from '../document/types';
 import { knobsIn } from '../document/knobs';
 import { buildGraph } from '../graph/graph';
-import { Order } from '../sheet/order';
-import type { Act } from '../sheet/order';
+import { actId, Order } from '../sheet/order';
 import type { Cable } from '../document/types';
 import { figuresAt, pluggedSoFar, READ_OF } from '../sheet/expect';
 import type { Asset } from '../sheet/expect';
@@ -64,20 +63,6 @@ export const readingsDocument = (readings: readonly BenchReading[]): ReadingsDoc
   version: 1,
   readings,
 });
-
-/** A step's id, as the sheet calls it. */
-export function actId(act: Act): string {
-  switch (act.do) {
-    case 'set':
-      return `set-${act.module}`;
-    case 'plug':
-      return `plug-${act.cable.from}-${act.cable.to}`;
-    case 'measure':
-      return `measure-${act.socket}`;
-    case 'listen':
-      return `listen-${act.end}`;
-  }
-}
 
 /** The cables that the sheet of a patch has plugged before each of its steps. */
 export function pluggedBefore(patch: Patch): ReadonlyMap<string, readonly Cable[]> {

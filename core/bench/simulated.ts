@@ -9,14 +9,14 @@ import { buildGraph } from '../graph/graph';
 import type { Graph } from '../graph/graph';
 import { controlRate } from '../graph/upstream';
 import { normal, seedOf, stream } from '../kinds/random';
-import { Order } from '../sheet/order';
+import { actId, Order } from '../sheet/order';
 import { pluggedSoFar } from '../sheet/expect';
 import type { Asset } from '../sheet/expect';
 import { faultyGraph } from './faults';
 import type { Fault } from './faults';
 import { figuresIn, watchedTogether } from './figures';
 import type { Reading } from './figures';
-import { actId, pluggedAt, pluggedBefore, quantitiesAt } from './readings';
+import { pluggedAt, pluggedBefore, quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
 
 /** What answers a reading at a rack: a hand that types it in, an instrument, or a rack that is simulated. */
@@ -65,11 +65,11 @@ export class SimulatedRack implements Meter {
     const { seed, faults = [], ideal = false, trueModules = ideal, asset } = this.options;
     const plugged = pluggedAt(this.patch, this.before, first.step);
     const knobs = first.knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
-    const plan = { ...this.patch, targets: [], probes: [], variants: [], bypassed: [] };
+    const plan = pluggedSoFar(this.patch, plugged);
     const graph = faultyGraph(plan, plugged, faults, knobs, (p) =>
       trueModules ? buildGraph(p) : new ErrorModel(p, {}).drawn(stream(seed)),
     );
-    const planned = buildGraph(applyEdits(pluggedSoFar(this.patch, plugged), knobs));
+    const planned = buildGraph(applyEdits(plan, knobs));
     const repeatsOf = (g: Graph): ReturnType<typeof repeatsIn> => repeatsIn(g, new BoundsEngine().run(g));
     const repeats = repeatsOf(graph);
     const found = new Array<number>(readings.length).fill(0);

@@ -11,13 +11,15 @@ export const RAMP_SECONDS = 0.005;
 export const rampSeconds = ({ glides }: Pick<NumberSpec, 'glides'>, from: number, to: number): number =>
   glides === undefined ? RAMP_SECONDS : Math.max(RAMP_SECONDS, Math.abs(to - from) / glides);
 
+/** Whether a knob moves straight in octaves: a logarithmic one does, unless it glides. */
+export const isInOctaves = (spec: Pick<NumberSpec, 'taper' | 'glides'>): boolean =>
+  spec.taper === 'log' && spec.glides === undefined;
+
 /**
- * Where a knob stands on its way from one value to another, at a share of its ramp: in a straight line; a logarithmic one
- * straight in octaves, unless it glides.
+ * Where a knob stands on its way from one value to another, at a share of its ramp: in a straight line, or straight in octaves.
  */
 export function rampValue(spec: Pick<NumberSpec, 'taper' | 'glides'>, from: number, to: number, share: number): number {
-  const isInOctaves = spec.taper === 'log' && spec.glides === undefined && from > 0 && to > 0;
-  return isInOctaves ? from * (to / from) ** share : from + (to - from) * share;
+  return isInOctaves(spec) && from > 0 && to > 0 ? from * (to / from) ** share : from + (to - from) * share;
 }
 
 interface Ramp {

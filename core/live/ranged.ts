@@ -127,7 +127,8 @@ export class Ranged {
   get unknown(): ReadonlySet<string> {
     const graph = buildGraph(this.now);
     if (this.everything) return new Set(graph.modules.map((m) => m.id));
-    const touched = new Set([...this.changed, ...this.crowded()]);
+    const crowded = this.crowded();
+    const touched = new Set([...this.changed, ...crowded]);
     const looped = new Set(graph.groups.filter((g) => g.loop).flatMap((g) => g.modules));
     const unknown = new Set<string>();
     // What is downstream of a change, and of what remembers it.
@@ -143,7 +144,7 @@ export class Ranged {
           grew = true;
         }
         const isOld = touched.has(m.id) && (looped.has(m.index) || remembers(m));
-        if (isOld || drivers.some((id) => unknown.has(id)) || this.crowded().has(m.id)) {
+        if (isOld || drivers.some((id) => unknown.has(id)) || crowded.has(m.id)) {
           unknown.add(m.id);
           grew = true;
         }

@@ -13,6 +13,7 @@ import { channelLimits } from '../rack/limits';
 import type { ChannelLimits } from '../rack/limits';
 import { expectAt, pluggedSoFar } from './expect';
 import type { Asset } from './expect';
+import { actId } from './order';
 import { knobSteps, setText, setupSteps } from './settings';
 import { USUAL_METER } from './types';
 import type { MeterSpec, SheetStep } from './types';
@@ -190,7 +191,7 @@ class ChangeWriter {
     if (knobs.length + setup.length === 0) return [];
     return [
       {
-        id: `set-${m.id}`,
+        id: actId({ do: 'set', module: m.id, part }),
         part,
         do: 'set',
         text: setText(m.label, kind, knobs, setup, old !== undefined),
@@ -209,7 +210,7 @@ class ChangeWriter {
     this.plugged = [...this.plugged, cable];
     const text = `Patch ${placeName(modules, cable.from)} → ${placeName(modules, cable.to)}${split ? ', using a stackable cable or a mult' : ''}`;
     return {
-      id: `plug-${cable.from}-${cable.to}`,
+      id: actId({ do: 'plug', cable, part }),
       part,
       do: 'plug',
       text,
@@ -229,7 +230,7 @@ class ChangeWriter {
       const { meter = USUAL_METER, asset } = this.options;
       const expect = expectAt(this.standing(), socket, meter, this.channels.b, asset);
       const text = `Measure ${placeName(modules, socket)}`;
-      return { id: `measure-${socket}`, part, do: 'measure', text, expect };
+      return { id: actId({ do: 'measure', socket, part }), part, do: 'measure', text, expect };
     });
   }
 }

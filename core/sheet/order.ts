@@ -11,6 +11,20 @@ export type Act =
   | { readonly do: 'measure'; readonly socket: string; readonly part: string }
   | { readonly do: 'listen'; readonly end: string; readonly part: string };
 
+/** A step's id, stable against edits elsewhere. */
+export function actId(act: Act): string {
+  switch (act.do) {
+    case 'set':
+      return `set-${act.module}`;
+    case 'plug':
+      return `plug-${act.cable.from}-${act.cable.to}`;
+    case 'measure':
+      return `measure-${act.socket}`;
+    case 'listen':
+      return `listen-${act.end}`;
+  }
+}
+
 const plugKey = (c: Cable): string => `${c.from} ${c.to}`;
 
 /** The socket that a module without a connection goes by: its first input, else its first output. */

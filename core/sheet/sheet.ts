@@ -17,7 +17,7 @@ import { cautionsOf } from './cautions';
 import { earOf } from './ear';
 import { expectAt, pluggedSoFar, readingAt } from './expect';
 import type { Asset } from './expect';
-import { Order } from './order';
+import { actId, Order } from './order';
 import type { Act } from './order';
 import { inSentence, paramLabel } from '../kinds/knobs';
 import { knobSteps, setupSteps, setText } from './settings';
@@ -97,20 +97,20 @@ class StepWriter {
   stepsOf(act: Act): SheetStep[] {
     switch (act.do) {
       case 'set':
-        return [this.set(act.module, act.part)];
+        return [this.set(actId(act), act.module, act.part)];
       case 'plug':
-        return [this.plug(act.cable, act.part)];
+        return [this.plug(actId(act), act.cable, act.part)];
       case 'measure': {
         const expect = expectAt(this.patch, act.socket, this.meter, this.channels, this.asset);
         const text = `Measure ${this.place(act.socket)}`;
-        return [{ id: `measure-${act.socket}`, part: act.part, do: 'measure', text, expect }];
+        return [{ id: actId(act), part: act.part, do: 'measure', text, expect }];
       }
       case 'listen':
-        return this.listen(act.end, act.part);
+        return this.listen(actId(act), act.end, act.part);
     }
   }
 
-  private set(id: string, part: string): SheetStep {
+  private set(step: string, id: string, part: string): SheetStep {
     const { patch } = this.graph;
     const doc = patch.modules.find((m) => m.id === id);
     const kind = kindNamed(doc?.kind ?? '');
@@ -119,7 +119,7 @@ class StepWriter {
     const setup = kind ? setupSteps(kind, params, knobs) : [];
     const text = kind ? setText(this.name(id), kind, knobs, setup) : this.name(id);
     return {
-      id: `set-${id}`,
+      id: step,
       part,
       do: 'set',
       text,
@@ -131,7 +131,7 @@ class StepWriter {
     };
   }
 
-  private plug(cable: Cable, part: string): SheetStep {
+  private plug(step: string, cable: Cable, part: string): SheetStep {
     const split = this.used.has(cable.from);
     const breaks = this.graph.wiring.brokenBy(cable);
     this.used.add(cable.from);
@@ -140,10 +140,10 @@ class StepWriter {
       .map((b) => ('volts' in b ? `its ${b.volts} V normal` : `its normal from ${this.place(b.from)}`))
       .join(' and ');
     const text = `Patch ${this.place(cable.from)} → ${this.place(cable.to)}${split ? ', using a stackable cable or a mult' : ''}${loses ? `. This breaks ${loses}.` : ''}`;
-    return { id: `plug-${cable.from}-${cable.to}`, part, do: 'plug', text, cable, breaks, split };
+    return { id: step, part, do: 'plug', text, cable, breaks, split };
   }
 
-  private listen(end: string, part: string): SheetStep[] {
+  private listen(step: string, end: string, part: string): SheetStep[] {
     const found = readingAt(this.patch, end, this.asset);
     if (!found) return [];
     const { reading, period } = found;
@@ -156,9 +156,7 @@ class StepWriter {
       high: reading.arrivesHigh,
       unit: reading.unit,
     };
-    return [
-      { id: `listen-${end}`, part, do: 'listen', text: `Listen (or measure) at ${this.place(end)}: ${ear}`, expect },
-    ];
+    return [{ id: step, part, do: 'listen', text: `Listen (or measure) at ${this.place(end)}: ${ear}`, expect }];
   }
 }
 

@@ -7,6 +7,7 @@ import { useStore } from 'zustand';
 import { idOf, kindNamed, knobPlace, nameOf, placeName } from '@/core';
 import { tellFault } from '@/ui/parts/messages';
 import { SelectField } from '@/ui/parts/SelectField';
+import { toggled } from '@/ui/session/audition';
 import { hearing, openSound, playing } from '@/ui/session/hearing';
 import type { DeskStore } from '@/ui/session/desk';
 import { ink } from '@/ui/theme/tokens';
@@ -36,13 +37,6 @@ const panelStyle = {
 
 /** How many faders are there without being asked for. */
 const FIRST = 6;
-
-/** The set with what it had not, or without what it had. */
-function toggled(set: ReadonlySet<string>, at: string): ReadonlySet<string> {
-  const next = new Set(set);
-  if (!next.delete(at)) next.add(at);
-  return next;
-}
 
 /** Turns knobs as the editor's own knobs do: one edit for each move, together while they follow each other. */
 function useTurning(desk: DeskStore) {

@@ -12,7 +12,7 @@ import { auditionable, earsOffered, placeName, showNumber } from '@/core';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';
 import { setSetting, settings } from '@/ui/parts/settings';
-import { audition, toggleAudition, unmuteAll } from '@/ui/session/audition';
+import { audition, toggleAudition, toggleLoop, unmuteAll } from '@/ui/session/audition';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { headingStyle, ink } from '@/ui/theme/tokens';
 
@@ -198,7 +198,7 @@ function Loop() {
         value="loop"
         selected={loop.on}
         aria-keyshortcuts="Shift+L"
-        onChange={() => audition.setState({ loop: { ...loop, on: !loop.on } })}
+        onChange={toggleLoop}
         sx={{ flexShrink: 0, whiteSpace: 'nowrap' }}
       >
         Loop

@@ -1,6 +1,6 @@
 import { handAt, HANDS, positionOf } from '@/core';
 import type { Edit, Hand, HandPoint } from '@/core';
-import { rampSeconds, rampValue } from '@/core/live/ramps';
+import { isInOctaves, rampSeconds, rampValue } from '@/core/live/ramps';
 import { simplified } from '../gesture/points';
 import { quantised } from './quantise';
 import type { Move, Recorded } from './take';
@@ -33,9 +33,8 @@ type Corner = HandPoint;
 
 /** What a move does from when it begins until another takes over: its ramp, in pieces as straight as can be heard. */
 function rampOf({ value, spec, travel }: Move, begins: number, from: number, share: number, lasts: number): Corner[] {
-  const isBent = spec.taper === 'log' && spec.glides === undefined;
   const way = Math.abs(positionOf(travel, value) - positionOf(travel, from));
-  const pieces = isBent ? Math.max(1, Math.ceil(PIECES * way)) : 1;
+  const pieces = isInOctaves(spec) ? Math.max(1, Math.ceil(PIECES * way)) : 1;
   return Array.from({ length: pieces }, (_, i) => {
     const at = (share * (i + 1)) / pieces;
     return { t: begins + at * lasts, value: rampValue(spec, from, value, at) };
