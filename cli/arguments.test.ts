@@ -40,6 +40,7 @@ describe('the words after a command', () => {
       faults: [],
       ideal: false,
       steps: false,
+      asMeasured: false,
     });
     expect(parseArguments('predict', ['a', '--no-simulation']).simulation).toBe(false);
     expect(parseArguments('solve', ['a', '--free', 'm.gain1', '--jumpers', '--rounded'])).toMatchObject({

@@ -31,6 +31,8 @@ export interface Arguments {
   readonly ideal: boolean;
   /** Readings as the sheet goes. */
   readonly steps: boolean;
+  /** With the rack's modules as they were measured. */
+  readonly asMeasured: boolean;
 }
 
 export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'svg'] as const;
@@ -52,21 +54,23 @@ const options = {
   fault: { type: 'string', multiple: true },
   ideal: { type: 'boolean' },
   steps: { type: 'boolean' },
+  'as-measured': { type: 'boolean' },
 } as const;
 
 const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
-  predict: ['no-simulation'],
-  simulate: ['probe', 'csv', 'wav'],
+  predict: ['no-simulation', 'as-measured'],
+  simulate: ['probe', 'csv', 'wav', 'as-measured'],
   spectrum: ['probe'],
   joint: ['probe', 'at'],
-  tolerance: ['draws'],
-  solve: ['free', 'jumpers', 'rounded'],
+  tolerance: ['draws', 'as-measured'],
+  solve: ['free', 'jumpers', 'rounded', 'as-measured'],
   check: [],
   assign: [],
   plan: [],
-  sheet: ['format', 'out'],
+  sheet: ['format', 'out', 'as-measured'],
   change: [],
-  diagnose: [],
+  diagnose: ['as-measured'],
+  calibrate: [],
   bench: ['seed', 'fault', 'ideal', 'steps'],
 };
 
@@ -103,6 +107,7 @@ interface Given {
   readonly fault?: string[];
   readonly ideal?: boolean;
   readonly steps?: boolean;
+  readonly 'as-measured'?: boolean;
 }
 
 const MOST_DRAWS = 100_000;
@@ -138,7 +143,7 @@ function formatOf(text: string): SheetFormat {
 export function parseArguments(command: string, argv: readonly string[]): Arguments {
   const { positionals, values } = parsed(command, argv);
   const given = values as Given;
-  if (positionals.length > 1 && (given.csv !== undefined || given.wav !== undefined)) {
+  if (positionals.length > (given['as-measured'] ? 2 : 1) && (given.csv !== undefined || given.wav !== undefined)) {
     throw new Refusal(['--csv and --wav take one patch at a time']);
   }
   return {
@@ -158,5 +163,6 @@ export function parseArguments(command: string, argv: readonly string[]): Argume
     faults: given.fault ?? [],
     ideal: given.ideal === true,
     steps: given.steps === true,
+    asMeasured: given['as-measured'] === true,
   };
 }

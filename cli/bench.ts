@@ -1,24 +1,32 @@
 import {
-  assignRack,
-  applyEdits,
   benchReadings,
+  calibrate,
   channelLimits,
   diagnose,
+  LOG_LIMITS,
+  parseLog,
   parseFault,
   parseReadings,
+  printRack,
   readingsDocument,
 } from '../core';
 import type { ChannelLimits, Fault, Patch } from '../core';
 import { Refusal } from './arguments';
 import type { Arguments } from './arguments';
-import { must, readJson, readPatch, readRack } from './documents';
+import { must, readJson, readPatch, readRack, seatedOn } from './documents';
 
-/** A patch as it stands on a rack's channels. */
-function seated(patch: Patch, rack: string | undefined): { patch: Patch; channels: ChannelLimits | null } {
-  if (rack === undefined) return { patch, channels: null };
+/** A patch as it stands on a rack's channels, where one is given. */
+function seated(
+  patch: Patch,
+  rack: string | undefined,
+  measured = false,
+): { patch: Patch; channels: ChannelLimits | null } {
+  if (rack === undefined) {
+    if (measured) throw new Refusal(['--as-measured needs a rack']);
+    return { patch, channels: null };
+  }
   const owned = readRack(rack);
-  const edits = assignRack(patch, owned).assigned.flatMap((a) => a.edits);
-  const there = applyEdits(patch, edits);
+  const there = seatedOn(patch, owned, measured);
   return { patch: there, channels: channelLimits(there, owned) };
 }
 
@@ -33,11 +41,11 @@ function faultOf(text: string, patch: Patch): Fault {
 }
 
 /** Which fault explains readings that were taken at a rack. */
-export function diagnoseCommand({ files }: Arguments): unknown {
+export function diagnoseCommand({ files, asMeasured }: Arguments): unknown {
   const [first, second, rack, ...more] = files;
   if (first === undefined || second === undefined || more.length > 0)
     throw new Refusal(['diagnose takes a patch, its readings, and a rack after them']);
-  const { patch, channels } = seated(readPatch(first), rack);
+  const { patch, channels } = seated(readPatch(first), rack, asMeasured);
   const { readings } = must(second, parseReadings(readJson(second), patch));
   return diagnose(patch, readings, { channels });
 }
@@ -46,7 +54,18 @@ export function diagnoseCommand({ files }: Arguments): unknown {
 export function benchCommand({ files, seed, faults, ideal, steps }: Arguments): unknown {
   const [first, rack, ...more] = files;
   if (first === undefined || more.length > 0) throw new Refusal(['bench takes a patch, and a rack after it']);
-  const { patch } = seated(readPatch(first), rack);
+  const { patch, channels } = seated(readPatch(first), rack);
   const put = faults.map((text) => faultOf(text, patch));
-  return readingsDocument(benchReadings(patch, { seed, faults: put, ideal, steps }));
+  return readingsDocument(benchReadings(patch, { seed, faults: put, ideal, steps, channels }));
+}
+
+/** What the readings of a log tell of the channels of a rack. */
+export function calibrateCommand({ files }: Arguments): unknown {
+  const [first, second, ...more] = files;
+  if (first === undefined || second === undefined || more.length > 0)
+    throw new Refusal(['calibrate takes a rack and its log']);
+  const rack = readRack(first);
+  const log = must(second, parseLog(readJson(second, LOG_LIMITS.bytes), rack));
+  const { fit: _fit, ...found } = calibrate(rack, log);
+  return { ...found, rack: printRack(found.rack) };
 }

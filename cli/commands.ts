@@ -19,7 +19,7 @@ import {
 import type { ChannelLimits, Graph, Patch, Prediction, SolveAnswer, ToleranceReport } from '../core';
 import { Refusal } from './arguments';
 import type { Arguments } from './arguments';
-import { readEither } from './documents';
+import { readEither, seatedOn } from './documents';
 
 export function predictCommand(patch: Patch, args: Arguments): Prediction {
   return predict(patch, { simulation: args.simulation });
@@ -84,10 +84,12 @@ export function solveCommand(args: Arguments): unknown {
   const patches = read.flatMap((r) => ('patch' in r ? [r.patch] : []));
   const [rack] = racks;
   if (racks.length > 1 || patches.length === 0) throw new Refusal(['solve takes patches, and one rack at most']);
+  if (args.asMeasured && !rack) throw new Refusal(['--as-measured needs a rack']);
   const answers = patches.map((patch) => {
     const faults = rack ? channelFaults(patch, rack) : [];
     if (faults.length > 0) throw new Refusal(faults.map((f) => `${f.module} on ${f.rack}: ${f.message}`));
-    return solved(patch, args, rack && channelLimits(patch, rack));
+    const there = rack && args.asMeasured ? seatedOn(patch, rack, true) : patch;
+    return solved(there, args, rack && channelLimits(there, rack));
   });
   return answers.length === 1 ? answers[0] : answers;
 }

@@ -1,5 +1,14 @@
 import { readFileSync } from 'node:fs';
-import { LIMITS, parsePatch, parseRack, readEndsRequest, readPlanRequest } from '../core';
+import {
+  applyEdits,
+  asMeasured,
+  assignRack,
+  LIMITS,
+  parsePatch,
+  parseRack,
+  readEndsRequest,
+  readPlanRequest,
+} from '../core';
 import type { EndsRequest, Patch, PatchError, PlanRequest, Rack, Result } from '../core';
 import { Refusal } from './arguments';
 
@@ -12,9 +21,9 @@ function readText(file: string): string {
 }
 
 /** A file's JSON. */
-export function readJson(file: string): unknown {
+export function readJson(file: string, most: number = LIMITS.bytes): unknown {
   const text = readText(file);
-  if (Buffer.byteLength(text) > LIMITS.bytes) throw new Refusal([`${file}: is larger than ${LIMITS.bytes} bytes`]);
+  if (Buffer.byteLength(text) > most) throw new Refusal([`${file}: is larger than ${most} bytes`]);
   try {
     return JSON.parse(text);
   } catch (error) {
@@ -38,6 +47,26 @@ export function readRequest(file: string): PlanRequest | EndsRequest {
   const json = readJson(file);
   const several = typeof json === 'object' && json !== null && 'ends' in json;
   return several ? must(file, readEndsRequest(json)) : must(file, readPlanRequest(json));
+}
+
+/** A patch as it stands on a rack's channels, and as they were measured where that is asked for. */
+export function seatedOn(patch: Patch, rack: Rack, measured = false): Patch {
+  const there = applyEdits(
+    patch,
+    assignRack(patch, rack).assigned.flatMap((a) => a.edits),
+  );
+  return measured ? asMeasured(there, rack) : there;
+}
+
+/** Patches of files, as the one rack among them was measured. */
+export function readMeasured(files: readonly string[]): Patch[] {
+  const read = files.map(readEither);
+  const racks = read.flatMap((r) => ('rack' in r ? [r.rack] : []));
+  const patches = read.flatMap((r) => ('patch' in r ? [r.patch] : []));
+  const [rack] = racks;
+  if (!rack || racks.length > 1 || patches.length === 0)
+    throw new Refusal(['--as-measured takes patches and one rack']);
+  return patches.map((patch) => seatedOn(patch, rack, true));
 }
 
 /** A patch or a rack, whichever a file says it is. */

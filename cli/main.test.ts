@@ -153,6 +153,44 @@ describe('the command line', () => {
     expect(fenvo(['sheet', fog, '--format', 'csv']).stdout.split('\n')[0]).toContain('plusminus');
     expect(JSON.parse(fenvo(['solve', fog, rack]).stdout)).toHaveProperty('feasible');
   });
+  it('learns a rack from a log, and predicts with it as it was measured', () => {
+    const rack = 'demo/racks/pier-rack.fenvo-rack.json';
+    const patch = JSON.parse(readFileSync(fog, 'utf8')) as { modules: { id: string }[] };
+    const { assigned } = JSON.parse(fenvo(['assign', fog, rack]).stdout) as {
+      assigned: { module: string; rack: string }[];
+    };
+    const bench = JSON.parse(fenvo(['bench', fog, rack, '--seed', '4']).stdout) as { readings: object[] };
+    const log = (assignment: object[]) => ({
+      format: 'fenvo.log',
+      version: 1,
+      sessions: [{ id: 'a', started: '2026-05-02', patch, rack: 'Pier rack', assignment, readings: bench.readings }],
+    });
+    const seats = assigned.map(({ module, rack: channel }) => ({ module, rack: channel }));
+    const file = path.join(folder, 'log.json');
+    writeFileSync(file, JSON.stringify(log(seats)));
+    const found = JSON.parse(fenvo(['calibrate', rack, file]).stdout) as {
+      channels: object[];
+      rms: { before: number; after: number };
+      rack: object;
+    };
+    expect(found.rms.after).toBeLessThan(found.rms.before);
+    expect(found.channels.length).toBeGreaterThan(0);
+    const learned = path.join(folder, 'learned.json');
+    writeFileSync(learned, JSON.stringify(found.rack));
+    expect(JSON.parse(fenvo(['check', learned]).stdout)).toMatchObject({ ok: true });
+    const [plain, measured] = [
+      fenvo(['predict', fog, '--no-simulation']),
+      fenvo(['predict', fog, learned, '--as-measured', '--no-simulation']),
+    ].map(({ stdout }) => (JSON.parse(stdout) as { outputs: Record<string, { bound: number[] }> }).outputs);
+    expect(measured!['swell.out']!.bound).not.toEqual(plain!['swell.out']!.bound);
+    writeFileSync(file, JSON.stringify(log([{ module: 'swell', rack: 'no/a' }])));
+    const { status, stderr } = fenvo(['calibrate', rack, file]);
+    expect([status, stderr.trim()]).toEqual([
+      2,
+      `${file}: sessions[0].assignment[0].rack: Pier rack has no channel "no/a"`,
+    ]);
+    expect(fenvo(['predict', fog, '--as-measured']).stderr).toContain('one rack');
+  });
   it('says what is wrong with a rack, a request or a form', () => {
     const bad = path.join(folder, 'rack.json');
     writeFileSync(

@@ -1,4 +1,4 @@
-import { patchSchema, rackSchema, readingsSchema } from '../core';
+import { logSchema, patchSchema, rackSchema, readingsSchema } from '../core';
 import type { Patch } from '../core';
 import { Refusal, parseArguments } from './arguments';
 import type { Arguments } from './arguments';
@@ -11,8 +11,8 @@ import {
   spectrumCommand,
   toleranceCommand,
 } from './commands';
-import { readPatch } from './documents';
-import { benchCommand, diagnoseCommand } from './bench';
+import { readMeasured, readPatch } from './documents';
+import { benchCommand, calibrateCommand, diagnoseCommand } from './bench';
 import { assignCommand, changeCommand, planCommand, sheetCommand } from './racks';
 
 /** Commands that take each file by itself. */
@@ -34,6 +34,7 @@ const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   change: changeCommand,
   diagnose: diagnoseCommand,
   bench: benchCommand,
+  calibrate: calibrateCommand,
 };
 
 const usage = `Usage: fenvo <command> FILE... [options]
@@ -43,7 +44,8 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo change PATCH PATCH [RACK]
        fenvo diagnose PATCH READINGS [RACK]
        fenvo bench PATCH [RACK] [options]
-       fenvo schema [patch|rack|readings]
+       fenvo calibrate RACK LOG
+       fenvo schema [patch|rack|readings|log]
 
 FILE may be - for standard input. Output is JSON; several files produce an array, in order.
 
@@ -66,12 +68,18 @@ FILE may be - for standard input. Output is JSON; several files produce an array
   bench       --seed N               readings of simulated rack N (default: 1)
               --fault JSON           put this fault into it (repeatable)
               --ideal                perfect modules and meter
-              --steps                readings as the sheet goes`;
+              --steps                readings as the sheet goes
+  calibrate                          what a log's readings tell of a rack's modules
+
+  predict, simulate, tolerance, solve, sheet, diagnose
+              --as-measured          modules as the RACK (one of the files) says they
+                                     were measured`;
 
 const schemas: Readonly<Record<string, () => unknown>> = {
   patch: patchSchema,
   rack: rackSchema,
   readings: readingsSchema,
+  log: logSchema,
 };
 
 async function run(argv: readonly string[]): Promise<string> {
@@ -89,9 +97,12 @@ async function run(argv: readonly string[]): Promise<string> {
   if (!one && !all) throw new Refusal([name ? `unknown command ${name}` : 'no command given', usage]);
   const args = parseArguments(name, rest);
   if (args.files.length === 0) throw new Refusal(['no file given', usage]);
-  const answer: unknown = all ? await all(args) : single(args.files.map((file) => one?.(readPatch(file), args)));
+  const answer: unknown = all ? await all(args) : single(patchesOf(args).map((patch) => one?.(patch, args)));
   return isText(answer) ? answer.text.trimEnd() : JSON.stringify(answer);
 }
+
+const patchesOf = ({ files, asMeasured }: Arguments): readonly Patch[] =>
+  asMeasured ? readMeasured(files) : files.map(readPatch);
 
 const single = (list: readonly unknown[]): unknown => (list.length === 1 ? list[0] : list);
 

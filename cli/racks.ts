@@ -34,8 +34,10 @@ export function changeCommand({ files }: Arguments): unknown {
   return changeOf(readPatch(a), readPatch(b), rack === undefined ? {} : { rack: readRack(rack) });
 }
 
-const made = (patch: Patch, rack: string | undefined): Sheet =>
-  sheetOf(patch, rack === undefined ? {} : { rack: readRack(rack) });
+function made(patch: Patch, rack: string | undefined, asMeasured: boolean): Sheet {
+  if (rack === undefined && asMeasured) throw new Refusal(['--as-measured needs a rack']);
+  return sheetOf(patch, rack === undefined ? {} : { rack: readRack(rack), asMeasured });
+}
 
 /** A sheet as JSON, or written as text or PDF; what is written is told. */
 export async function sheetCommand(args: Arguments): Promise<unknown> {
@@ -43,7 +45,7 @@ export async function sheetCommand(args: Arguments): Promise<unknown> {
   const { format, out } = args;
   if (format === 'pdf' && out === null) throw new Refusal(['--format pdf needs --out FILE']);
   const document = readPatch(patch);
-  const sheet = made(document, rack);
+  const sheet = made(document, rack, args.asMeasured);
   if (format === 'json' && out === null) return sheet;
   const bytes =
     format === 'pdf'

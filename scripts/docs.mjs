@@ -11,4 +11,6 @@ run(inRoot('node_modules', '.bin', 'prettier'), [
   'docs/edits.md',
   'docs/patch.schema.json',
   'docs/rack.schema.json',
+  'docs/readings.schema.json',
+  'docs/log.schema.json',
 ]);

@@ -1,4 +1,6 @@
 import { completeParams, withTempo } from '../document/params';
+import { outputsOf, realParams } from '../document/real';
+import type { KnownErrors } from '../document/real';
 import { buildGraph } from '../graph/graph';
 import type { Graph, GraphModule } from '../graph/graph';
 import { nameOf, socketAt } from '../document/sockets';
@@ -19,6 +21,8 @@ export interface ModuleErrors {
   readonly gain: number;
   /** An output's offset, volts. */
   readonly offset: number;
+  /** Single knobs of which more is known, by their parameter. */
+  readonly knobs?: Readonly<Record<string, number>>;
 }
 
 export interface ErrorOptions extends Partial<ModuleErrors> {
@@ -29,11 +33,15 @@ export interface ErrorOptions extends Partial<ModuleErrors> {
 export const USUAL_ERRORS: ModuleErrors = { knob: 0.01, gain: 0.005, offset: 0.005 };
 
 /** The errors of one module. */
-export const errorsOf = ({ modules, ...all }: ErrorOptions, id: string): ModuleErrors => ({
+export const errorsOf = ({ modules, ...all }: ErrorOptions, id: string, known?: KnownErrors): ModuleErrors => ({
   ...USUAL_ERRORS,
   ...all,
+  ...known,
   ...modules?.[id],
 });
+
+/** One sigma of a knob, as a share of its travel. */
+const knobError = ({ knob, knobs }: ModuleErrors, name: string): number => knobs?.[name] ?? knob;
 
 /** What can be off about one module. */
 interface OffModule {
@@ -64,13 +72,17 @@ export class ErrorModel {
     this.anew = graph.modules.some((m) => (m.kind.electrical?.passive?.(m.params) ?? null) !== null);
     const looked = new Set(this.graph.groups.flatMap((g) => g.modules));
     this.parts = new Map(
-      graph.modules.filter((m) => looked.has(m.index)).map((m) => [m.index, this.partOf(m, errorsOf(options, m.id))]),
+      graph.modules
+        .filter((m) => looked.has(m.index))
+        .map((m) => [m.index, this.partOf(m, errorsOf(options, m.id, patch.modules[m.index]?.real?.errors))]),
     );
   }
 
   private partOf(m: GraphModule, errors: ModuleErrors): OffModule {
-    const given = this.patch.modules[m.index]?.params;
-    const complete = m.kind.panel?.tempo ? completeParams(m.kind, given, this.patch.settings.bpm) : m.params;
+    const { params: given, real } = this.patch.modules[m.index] ?? {};
+    const complete = m.kind.panel?.tempo
+      ? realParams(m.kind, completeParams(m.kind, given, this.patch.settings.bpm), real)
+      : m.params;
     const there = (k: KnobOf): boolean =>
       !isAbsent(k, complete) || (this.channels?.limits.has(socketAt(m.id, k.name)) ?? false);
     const knobs = knobsOf(m.kind, complete)
@@ -85,7 +97,7 @@ export class ErrorModel {
   /** Every knob that is looked at. */
   get knobs(): { readonly m: GraphModule; readonly param: string; readonly sigma: number }[] {
     return [...this.parts.values()].flatMap(({ m, knobs, errors }) =>
-      knobs.map(({ name }) => ({ m, param: name, sigma: errors.knob })),
+      knobs.map(({ name }) => ({ m, param: name, sigma: knobError(errors, name) })),
     );
   }
 
@@ -101,13 +113,13 @@ export class ErrorModel {
     return this.changed((part) => {
       const { m, errors } = part;
       const { gain, offset } = errors;
-      const off = errors.knob > 0 ? this.moved(part, () => errors.knob * normal(random)) : m;
-      const outputs = m.outputs.map(({ name, socket, factor }) => ({
+      const off = this.moved(part, (name) => knobError(errors, name) * normal(random));
+      const outputs = m.outputs.map(({ name, socket, factor, gain: own = 1, offset: shift = 0 }) => ({
         name,
         socket,
         factor,
-        gain: 1 + gain * normal(random),
-        offset: offset * normal(random),
+        gain: own * (1 + gain * normal(random)),
+        offset: shift + offset * normal(random),
       }));
       return { ...off, outputs };
     });
@@ -119,11 +131,16 @@ export class ErrorModel {
       return part ? change(part) : m;
     });
     if (!this.anew) return { ...this.graph, modules };
-    const docs = this.patch.modules.map((m, i) => ({ ...m, params: modules[i]?.params ?? m.params ?? {} }));
+    const docs = this.patch.modules.map((m, i) => ({
+      ...m,
+      params: modules[i]?.params ?? m.params ?? {},
+      // Its settings stand as they really are; its tuning is no parameter of the document.
+      ...(m.real && { real: outputsOf(m.real) }),
+    }));
     const rebuilt = buildGraph({ ...this.patch, modules: docs });
     // A pot that stands elsewhere loads otherwise; what is off at the outputs stays.
     const outputs = (m: GraphModule): GraphModule['outputs'] =>
-      m.outputs.map((o, i) => ({ ...modules[m.index]?.outputs[i], ...o }));
+      m.outputs.map(({ gain: _gain, offset: _offset, ...o }, i) => ({ ...modules[m.index]?.outputs[i], ...o }));
     return {
       ...rebuilt,
       groups: this.graph.groups,

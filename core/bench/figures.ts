@@ -77,16 +77,23 @@ export function watchedTogether(
   }));
 }
 
+interface FiguresOptions extends Window, Pick<SimulateOptions, 'repeats' | 'asset' | 'given'> {
+  /** Means are those of whole turns: how they change tells nothing of where the window ends. */
+  readonly turns?: boolean;
+}
+
 /** What readings come to in a graph, in their order. */
 export function figuresIn(
   graph: Graph,
   readings: readonly Pick<Reading, 'at' | 'quantity'>[],
-  { rate, seconds, repeats, asset, given }: Window & Pick<SimulateOptions, 'repeats' | 'asset' | 'given'>,
+  { rate, seconds, repeats, asset, given, turns = false }: FiguresOptions,
 ): number[] {
   const places = readings.map(({ at, quantity }) => ({ from: sourceOf(graph, at), quantity }));
   const sockets = new Set(places.flatMap(({ from }) => (typeof from === 'string' ? [from] : [])));
   const traces = new Set(
-    places.flatMap(({ from, quantity }) => (typeof from === 'string' && isCounted(quantity) ? [from] : [])),
+    places.flatMap(({ from, quantity }) =>
+      typeof from === 'string' && (isCounted(quantity) || (turns && isAveraged(quantity))) ? [from] : [],
+    ),
   );
   const seen = simulateGraph(inWindow(graph, { rate, seconds }), {
     only: [...sockets],
@@ -97,13 +104,48 @@ export function figuresIn(
     ...(given && { given }),
   });
   return places.map(({ from, quantity }) =>
-    typeof from === 'string' ? figureOf(seen, from, quantity) : standingFigure(from, quantity),
+    typeof from === 'string'
+      ? turns && isAveraged(quantity)
+        ? turnsFigure(seen, from, quantity)
+        : figureOf(seen, from, quantity)
+      : standingFigure(from, quantity),
   );
 }
 
 /** Whether a figure is counted off a trace. */
 const isCounted = (quantity: ReadQuantity): boolean =>
   quantity === 'percent' || quantity === 'pulses' || quantity === 'hz';
+
+const isAveraged = (quantity: ReadQuantity): boolean => quantity === 'mean' || quantity === 'rms';
+
+/** A mean over the whole turns of a voltage, or over all of it where it makes none. */
+function turnsFigure(seen: Simulation, socket: string, quantity: ReadQuantity): number {
+  const whole = seen.traces.get(socket) ?? new Float64Array(1);
+  const [low, high] = whole.reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity]);
+  const at = high - low <= STILL_VOLTS ? [] : passes(whole, (low + high) / 2);
+  const [from = 0, to = whole.length] = [at[0], at.at(-1)];
+  const [first, last] = to - from > 1 ? [Math.ceil(from), Math.floor(to)] : [0, whole.length - 1];
+  // Straight between samples: the ends count as far as they reach.
+  const sum = (of: (v: number) => number): number => {
+    let total = 0;
+    for (let k = first; k <= last; k++) total += of(whole[k] as number);
+    if (to - from <= 1 || at.length < 2) return total / (last - first + 1);
+    const middle = of((low + high) / 2);
+    const ends =
+      (first - from) * (middle + of(whole[first] as number)) + (to - last) * (middle + of(whole[last] as number));
+    const inner = total - (of(whole[first] as number) + of(whole[last] as number)) / 2;
+    return (inner + ends / 2) / (to - from);
+  };
+  const mean = sum((v) => v);
+  return quantity === 'mean'
+    ? mean
+    : Math.sqrt(
+        Math.max(
+          0,
+          sum((v) => (v - mean) ** 2),
+        ),
+      );
+}
 
 /** The output whose voltage is at a socket, or the voltage that stands there. */
 export function sourceOf(graph: Graph, at: string): string | number {

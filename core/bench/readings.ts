@@ -27,22 +27,20 @@ const knobSet = record({
   value: number(-READING_LIMITS.value, READING_LIMITS.value),
 });
 
-const reading = record(
-  {
-    /** An output, or an input: then what arrives there. */
-    at: socket('any'),
-    quantity: choice(READ_QUANTITIES),
-    value: number(-READING_LIMITS.value, READING_LIMITS.value),
-    unit: optional(text(8)),
-    /** One instrument's share; left out: a usual one's. */
-    plusMinus: optional(number(0, READING_LIMITS.value)),
-    /** The step of the sheet at which it was read; left out: with every cable plugged. */
-    step: optional(text(READING_LIMITS.step)),
-    /** Hand knobs that stood otherwise than planned, on purpose. */
-    knobs: byDefault(list(knobSet, READING_LIMITS.knobs), []),
-  },
-  { says: 'a figure that was read at a socket' },
-);
+export const readingFields = {
+  /** An output, or an input: then what arrives there. */
+  at: socket('any'),
+  quantity: choice(READ_QUANTITIES),
+  value: number(-READING_LIMITS.value, READING_LIMITS.value),
+  unit: optional(text(8)),
+  /** One instrument's share; left out: a usual one's. */
+  plusMinus: optional(number(0, READING_LIMITS.value)),
+  /** The step of the sheet at which it was read; left out: with every cable plugged. */
+  step: optional(text(READING_LIMITS.step)),
+  /** Hand knobs that stood otherwise than planned, on purpose. */
+  knobs: byDefault(list(knobSet, READING_LIMITS.knobs), []),
+};
+const reading = record(readingFields, { says: 'a figure that was read at a socket' });
 export type BenchReading = ValueOf<typeof reading>;
 
 /** Readings of one patch, as a document. */
@@ -115,17 +113,21 @@ export function parseReadings(json: unknown, patch: Patch, asset?: Asset): Resul
   });
 }
 
-/** What no field alone can say of readings: their steps, their knobs, and what can be read where. */
+/**
+ * What no field alone can say of readings: their steps, their knobs, and what can be read where.
+ *
+ * @param known what can be read at sockets of this patch, as far as it was looked at before.
+ */
 export function checkReadings(
   r: Reader,
   readings: readonly BenchReading[],
   patch: Patch,
   path: string,
   asset?: Asset,
+  known = new Map<string, readonly ReadQuantity[]>(),
 ): void {
   const before = pluggedBefore(patch);
   const knobs = new Map(patch.modules.flatMap((m) => knobsIn(m, patch.settings.bpm)).map((k) => [k.at, k]));
-  const known = new Map<string, readonly ReadQuantity[]>();
   readings.forEach(({ at, quantity, step, knobs: set }, i) => {
     const place = `${path}[${i}]`;
     const plugged = step === undefined || before.has(step) ? pluggedAt(patch, before, step) : null;

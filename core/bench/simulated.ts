@@ -1,4 +1,3 @@
-import { ErrorModel } from '../answers/errors';
 import { BoundsEngine } from '../bounds/bounds';
 import { repeatsIn } from '../bounds/repeats';
 import { idOf, nameOf } from '../document/sockets';
@@ -12,12 +11,14 @@ import { normal, seedOf, stream } from '../kinds/random';
 import { actId, Order } from '../sheet/order';
 import { pluggedSoFar } from '../sheet/expect';
 import type { Asset } from '../sheet/expect';
+import type { ChannelLimits } from '../rack/limits';
 import { faultyGraph } from './faults';
 import type { Fault } from './faults';
 import { figuresIn, watchedTogether } from './figures';
 import type { Reading } from './figures';
 import { pluggedAt, pluggedBefore, quantitiesAt } from './readings';
 import type { BenchReading, ReadQuantity } from './readings';
+import { onSimulatedRack } from './truths';
 
 /** What answers a reading at a rack: a hand that types it in, an instrument, or a rack that is simulated. */
 export interface Meter {
@@ -32,6 +33,8 @@ export interface SimulatedOptions {
   readonly ideal?: boolean;
   /** True modules, and the noise of the meter. */
   readonly trueModules?: boolean;
+  /** What the channels that it sits on have. */
+  readonly channels?: ChannelLimits | null;
   readonly asset?: Asset;
 }
 
@@ -46,12 +49,14 @@ const isVolts = (quantity: ReadQuantity): boolean => !['percent', 'pulses', 'hz'
 /** A rack that is not there: modules that are off as real ones are, the same for a seed, and faults put into it. */
 export class SimulatedRack implements Meter {
   private readonly before: ReturnType<typeof pluggedBefore>;
+  private readonly own: ReadonlySet<string>;
 
   constructor(
     private readonly patch: Patch,
     private readonly options: SimulatedOptions,
   ) {
     this.before = pluggedBefore(patch);
+    this.own = new Set(patch.modules.map((m) => m.id));
   }
 
   read(reading: Reading): number {
@@ -67,7 +72,7 @@ export class SimulatedRack implements Meter {
     const knobs = first.knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
     const plan = pluggedSoFar(this.patch, plugged);
     const graph = faultyGraph(plan, plugged, faults, knobs, (p) =>
-      trueModules ? buildGraph(p) : new ErrorModel(p, {}).drawn(stream(seed)),
+      buildGraph(trueModules ? p : onSimulatedRack(p, seed, this.options.channels ?? null, this.own)),
     );
     const planned = buildGraph(applyEdits(plan, knobs));
     const repeatsOf = (g: Graph): ReturnType<typeof repeatsIn> => repeatsIn(g, new BoundsEngine().run(g));

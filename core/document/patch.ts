@@ -25,6 +25,7 @@ import { macrosField } from './macros';
 import { normalBetween, oneNormalEach } from './normals';
 import { paramsField } from './paramFields';
 import { completeParams } from './params';
+import type { RealModule } from './real';
 import { own, Reader, shown } from './reader';
 import { onlyOnce, readField } from './readField';
 import { targetField } from './targets';
@@ -68,7 +69,8 @@ const moduleOf = (kind: Kind) =>
     },
     { says: `${kind.title}: ${kind.does}. ${kind.formula}` },
   );
-export type ModuleDoc = ValueOf<ReturnType<typeof moduleOf>>;
+/** As a document has it; `real` only where a patch is looked at as its rack really is. */
+export type ModuleDoc = ValueOf<ReturnType<typeof moduleOf>> & { readonly real?: RealModule };
 
 const anyModule = typed<ModuleDoc>({
   type: 'tagged',

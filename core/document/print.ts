@@ -8,6 +8,8 @@ export function printPatch(patch: Patch): { readonly [key: string]: Json } {
   const { extra, hands, macros: _macros, dismissed, bypassed, controls, variants, ...rest } = patch;
   const known = {
     ...rest,
+    // What its rack’s modules really are is the rack’s to say.
+    modules: rest.modules.map(({ real: _real, ...m }) => m),
     ...(hands.length > 0 && { hands }),
     ...printMacros(patch),
     ...(dismissed.length > 0 && { dismissed }),

@@ -40,6 +40,7 @@ export const RACK_LIMITS = {
   hp: 200,
   rows: 40,
   place: 1000,
+  measured: 64,
 } as const;
 
 const reachOf = (min: number, max: number) =>
@@ -142,6 +143,17 @@ export type PanelScale = ValueOf<typeof panelScale>;
 const measured = record({
   gain: optional(number(-10, 10)),
   offsetVolts: optional(number(-12, 12)),
+  /** By hand knob, how much further it stands than its pointer says, percent of its travel. */
+  pointers: optional(map(number(-100, 100), { most: RACK_LIMITS.measured })),
+  /** Where its control is fully open. */
+  fullVolts: optional(number(0.1, 24)),
+  timeScale: optional(number(0.01, 100)),
+  rateScale: optional(number(0.01, 100)),
+  centsPerOctave: optional(number(-600, 600)),
+  /** One standard error of each of these; a pointer's under `pointer.<knob>`. */
+  errors: optional(map(number(0, 1000), { most: RACK_LIMITS.measured })),
+  /** The readings that it was told from. */
+  readings: optional(whole(0, 1_000_000)),
   /** One sigma of its knobs, as a share of their travel. */
   spread: optional(number(0, 1)),
   at: optional(text(40)),
@@ -226,6 +238,7 @@ function checkNames(r: Reader, doc: ChannelDoc, path: string): void {
     Object.entries(kindNamed(m.kind)?.params ?? {}).flatMap(([name, spec]) => (spec.type === 'number' ? [name] : [])),
   );
   r.known(doc.knobs, `${path}.knobs`, [...new Set(knobs)]);
+  r.known(doc.measured?.pointers ?? {}, `${path}.measured.pointers`, [...new Set(knobs)]);
 }
 
 const rackModule = record({

@@ -1,3 +1,4 @@
+import { outputError } from '../document/real';
 import { idOf, nameOf } from '../document/sockets';
 import type { Patch } from '../document/types';
 import type { InputSpec, Loading } from '../kinds/kind';
@@ -69,7 +70,8 @@ export function buildGraph(patch: Patch): Graph {
     const inputs = m.inputs.map((spec, i) => inputOf(wiring, m.inputSockets[i] ?? '', spec, delayed));
     const outputs = m.outputs.map((name, i) => {
       const socket = m.outputSockets[i] ?? '';
-      return { name, socket, factor: loads.factor(socket), ...spread?.factor(socket) };
+      const off = outputError(m.kind, name, i, patch.modules[m.index]?.real);
+      return { name, socket, factor: loads.factor(socket), ...spread?.factor(socket), ...off };
     });
     const { index, id, label, kind, params, hands, overridden, bypassed } = m;
     const loading = { ...loads.of(id), ...spread?.of(id) };

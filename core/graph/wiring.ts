@@ -1,5 +1,6 @@
 import { moduleNames } from '../document/names';
 import { completeParams, withTempo } from '../document/params';
+import { realHands, realParams } from '../document/real';
 import { idOf, nameOf, partsOf, socketAt } from '../document/sockets';
 import type { Cable, Hand, ModuleDoc, Normal, Patch } from '../document/types';
 import { kindNamed } from '../kinds';
@@ -68,7 +69,7 @@ function shapeOf(m: ModuleDoc, bpm: number): Shape {
   if (known?.bpm === bpm) return known;
   const kind = kindNamed(m.kind);
   if (!kind) throw new Error(`there is no kind ${m.kind}`);
-  const complete = completeParams(kind, m.params, bpm);
+  const complete = realParams(kind, completeParams(kind, m.params, bpm), m.real);
   const params = withTempo(kind, complete, bpm);
   const [inputs, outputs] = [kind.inputs(params), kind.outputs(params)];
   const inputSockets = inputs.map((s) => socketAt(m.id, s.name));
@@ -266,7 +267,8 @@ function wired(m: ModuleDoc, place: PlaceInPatch, bpm: number, given: readonly H
   const base = { index, id: m.id, label, kind, ...sockets, bypassed };
   const tempo = kind.panel?.tempo;
   const byTempo = tempo && complete[tempo.beats] !== null ? tempo.sets : null;
-  const hands = byTempo === null ? given : given.filter((h) => nameOf(h.at) !== byTempo);
+  const turned = byTempo === null ? given : given.filter((h) => nameOf(h.at) !== byTempo);
+  const hands = realHands(kind, turned, m.real);
   if (hands.length === 0) {
     const overridden = byTempo === null ? NOTHING : new Set([byTempo]);
     const still = { ...base, params, hands: NO_HANDS, overridden };

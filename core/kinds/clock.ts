@@ -47,6 +47,7 @@ export const clock = kind({
     scaledBy: () => ['lowVolts', 'highVolts'],
   },
   brief: (p) => `${showNumber(p.bpm, 0)} BPM${p.beats === 1 ? '' : ` · ${showNumber(p.beats, 2)}`}`,
+  scale: { rates: ['bpm'] },
   inputs: () => [gate('reset'), control('rate')],
   outputs: () => ['out'],
   timing: {

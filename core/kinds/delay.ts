@@ -41,6 +41,7 @@ export const delay = kind({
     mix: number(0.5, 0, 1),
   },
   brief: (p) => briefSeconds(p.seconds),
+  scale: { times: ['seconds'] },
   inputs: () => [signal('in'), control('time', 0, 'timeAmount'), control('feedback')],
   outputs: () => ['out'],
   memory: always,

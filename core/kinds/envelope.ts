@@ -215,6 +215,7 @@ export const envelope = kind({
         : null,
   },
   brief: (p) => `${p.mode === 'loop' ? 'looping AD' : p.mode.toUpperCase()}, attack ${briefSeconds(p.attack)}`,
+  scale: { times: ['attack', 'decay', 'release'] },
   inputs: (p) => [gate('gate', p.thresholdVolts), control('level'), control('time', 0, 'timeAmount')],
   outputs: () => ['out', 'inverted', 'end', 'rising', 'falling'],
   source: {

@@ -212,6 +212,18 @@ interface ElectricalFacet<P> {
   readonly unracked?: 'always' | 'where none is';
 }
 
+/** The scale facet: what differs from one real module to another, beside gain, offset and pointers. */
+interface ScaleFacet {
+  /** Times that are all longer by one factor. */
+  readonly times?: readonly string[];
+  /** Rates that are all higher by one factor. */
+  readonly rates?: readonly string[];
+  /** The voltage at which its control is fully open. */
+  readonly full?: string;
+  /** It is tuned in octaves. */
+  readonly octaves?: true;
+}
+
 /** Its law and its samples: for bounds and simulation. */
 interface Computed<P> {
   inputs(p: P): readonly InputSpec[];
@@ -234,6 +246,7 @@ interface Shape<P> extends Described<P>, Computed<P> {
   readonly timing?: TimingFacet<P>;
   readonly stage?: StageFacet<P>;
   readonly electrical?: ElectricalFacet<P>;
+  readonly scale?: ScaleFacet;
   /** The destination facet: what its inputs are read as. */
   readonly ends?: readonly EndSpec<P>[];
 }

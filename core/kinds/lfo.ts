@@ -135,6 +135,7 @@ export const lfo = kind({
     scaledBy: () => ['lowVolts', 'highVolts'],
   },
   brief: (p) => `${shapeNames[p.shape]}, ${p.mode === 'once' ? 'one-shot, ' : ''}${briefSeconds(1 / p.rateHz)}`,
+  scale: { rates: ['rateHz'] },
   inputs: () => [control('rate'), gate('reset')],
   outputs: () => ['out', 'inverted', ...otherNames],
   timing: {

@@ -30,6 +30,7 @@ export const lowPassGate = kind({
   },
   params: { unityVolts: setUp(number(5, 0.5, 12, 'V')), resonance: number(0.1, 0, 1), lag: seconds(0.02, 0, 1) },
   brief: (p) => `response ${briefSeconds(p.lag)}`,
+  scale: { full: 'unityVolts' },
   inputs: () => [signal('in'), control('cv')],
   outputs: () => ['out'],
   memory: always,

@@ -17,20 +17,25 @@ interface Tuning {
   readonly baseHz: number;
   readonly fmAmount: number;
   readonly fmLaw: 'exponential' | 'linear';
+  /** By how much a real one’s octave is wide, cents; no document says it. */
+  readonly centsPerOctave?: number;
 }
+
+/** Octaves that a real one gives for a volt. */
+const octavesPerVolt = ({ centsPerOctave = 0 }: Tuning): number => 1 + centsPerOctave / 1200;
 
 function frequencyAt(p: Tuning, pitch: number, fm: number): number {
   const hz =
     p.fmLaw === 'exponential'
-      ? p.baseHz * exp2(pitch + p.fmAmount * fm)
-      : p.baseHz * exp2(pitch) * (1 + (p.fmAmount * fm) / LINEAR_VOLTS);
+      ? p.baseHz * exp2((pitch + p.fmAmount * fm) * octavesPerVolt(p))
+      : p.baseHz * exp2(pitch * octavesPerVolt(p)) * (1 + (p.fmAmount * fm) / LINEAR_VOLTS);
   return Math.min(TOP_HZ, Math.max(0, hz));
 }
 
 function drive(b: Laws, p: Tuning, io: Sockets): Affine {
   const [pitch, fm] = [io.in('pitch'), io.in('fm')];
   if (p.fmLaw === 'exponential' || p.fmAmount === 0) return b.sum([pitch, 1], [fm, p.fmAmount]);
-  const factor = b.mul(b.curve(pitch, doubling), b.scale(fm, p.fmAmount / LINEAR_VOLTS, 1));
+  const factor = b.mul(b.curve(b.scale(pitch, octavesPerVolt(p)), doubling), b.scale(fm, p.fmAmount / LINEAR_VOLTS, 1));
   return b.scale(factor, LINEAR_VOLTS, -LINEAR_VOLTS);
 }
 
@@ -56,7 +61,9 @@ function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
       return isLinear(p) ? Math.min(TOP_HZ, Math.max(0, p.baseHz * (1 + v / LINEAR_VOLTS))) : frequencyAt(p, v, 0);
     },
     window: (p) =>
-      isLinear(p) ? [-LINEAR_VOLTS, LINEAR_VOLTS * (TOP_HZ / p.baseHz - 1)] : [-24, Math.log2(TOP_HZ / p.baseHz)],
+      isLinear(p)
+        ? [-LINEAR_VOLTS, LINEAR_VOLTS * (TOP_HZ / p.baseHz - 1)]
+        : [-24, Math.log2(TOP_HZ / p.baseHz) / octavesPerVolt(p)],
     pins: true,
   };
 }
@@ -112,6 +119,7 @@ export const oscillator = kind({
     scaledBy: () => ['lowVolts', 'highVolts'],
   },
   brief: (p) => `${showHz(p.baseHz)} at 0 V`,
+  scale: { octaves: true },
   inputs: () => [control('pitch'), control('fm', 0, 'fmAmount'), control('pwm', 0, 'pwmAmount'), gate('sync')],
   outputs: () => ['sine', 'triangle', 'saw', 'pulse'],
   memory: (_p, connected) => connected('sync'),

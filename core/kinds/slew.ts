@@ -80,6 +80,7 @@ export const slew = kind({
   },
   brief: (p) =>
     `${p.law === 'rc' ? 'exponential' : 'linear'}, rise ${briefSeconds(p.rise)}, fall ${briefSeconds(p.fall)}`,
+  scale: { times: ['rise', 'fall', 'minimum'] },
   inputs: () => [
     signal('in'),
     ...(['rise', 'fall', 'both'] as const).map((way) => control(`${way}Cv`, 0, `${way}Amount`)),

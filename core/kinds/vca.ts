@@ -129,6 +129,7 @@ export const vca = kind({
   },
   brief: (p) =>
     `${p.quadrants === 4 ? '4-quadrant, ' : ''}${p.response === 0 ? 'linear' : p.response === 1 ? 'exponential' : 'lin/exp'}, unity at ${showVolts(p.unityVolts, false)}`,
+  scale: { full: 'unityVolts' },
   inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount'), control('cv2'), signal('chain')],
   outputs: () => ['out', 'inverted'],
   memory: (p) => p.coupling === 'ac',

@@ -11,6 +11,7 @@ import type { Graph } from '../graph/graph';
 import { kindNamed } from '../kinds';
 import { assignRack } from '../plan/assign';
 import type { Assignment } from '../plan/assign';
+import { asMeasured } from '../rack/asMeasured';
 import { channelLimits } from '../rack/limits';
 import type { ChannelLimits } from '../rack/limits';
 import { cautionsOf } from './cautions';
@@ -29,6 +30,8 @@ export interface SheetOptions {
   /** What plays what; left out: as the rack would be assigned. */
   readonly assignment?: Assignment;
   readonly meter?: MeterSpec;
+  /** What is expected is that of the rack's modules as they were measured; knobs stand where their pointers say. */
+  readonly asMeasured?: boolean;
   readonly asset?: Asset;
   /** Called now and then with the progress, 0..1. */
   readonly progress?: (share: number) => void;
@@ -209,7 +212,8 @@ function aroundSound(graph: Graph): { readonly start: readonly SheetStep[]; read
  * @returns readings of the patch as it is plugged up to each step, volts, each with what it may be off by.
  */
 export function sheetOf(given: Patch, options: SheetOptions = {}): Sheet {
-  const { patch, assignment } = onRack(given, options);
+  const { patch: seated, assignment } = onRack(given, options);
+  const patch = options.rack && options.asMeasured ? asMeasured(seated, options.rack) : seated;
   const graph = buildGraph(patch);
   const channels = options.rack
     ? channelLimits(patch, options.rack)

@@ -1,6 +1,8 @@
+import type { RealModule } from '../document/real';
 import type { Patch } from '../document/types';
 import type { Target } from '../document/targets';
 import { applyEdits } from '../edit/edit';
+import { saidByPointers, trueLimits, withTrueSettings } from './asMeasured';
 import { explain } from './explain/explain';
 import { Budget } from './problem/budget';
 import { widerJumpers } from './problem/jumpers';
@@ -45,10 +47,19 @@ export function solve(
   options: SolveOptions = {},
   targets: readonly Target[] = patch.targets,
 ): SolveAnswer {
+  if (patch.modules.some((m) => m.real && !isSolvable(m.real)))
+    return saidByPointers(
+      solve(withTrueSettings(patch), { ...options, channels: trueLimits(patch, options.channels) }, targets),
+      patch,
+    );
   const budget = budgetFor(patch, targets, options);
   const answer = answered({ ...patch, targets }, targets, options, budget);
   return budget.isLate ? { ...answer, partial: true } : answer;
 }
+
+/** Knobs are solved for as they really stand; then their pointers are told. */
+const isSolvable = ({ pointers, fullVolts, timeScale, rateScale }: RealModule): boolean =>
+  Object.keys(pointers).length === 0 && fullVolts === null && timeScale === 1 && rateScale === 1;
 
 const NOTHING = { limits: [], contradictory: [], suggestion: null } as const;
 

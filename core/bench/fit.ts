@@ -1,0 +1,305 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { placesOf } from '../document/rackTypes';
+import type { Rack } from '../document/rackTypes';
+import type { ModuleDoc, Patch } from '../document/types';
+import { channelLimits } from '../rack/limits';
+import type { Asset } from '../sheet/expect';
+import { meterShare } from './figures';
+import { standingReadings } from './log';
+import type { BenchLog, LogReading, LogSession } from './log';
+import { figuresAt, momentsOf } from './sensitivity';
+import type { Moment, MomentReadings, PlaceInLog, SeatedModule, Truths } from './sensitivity';
+import { traitsOf } from './truths';
+
+/** Beyond so many sigmas a reading counts in proportion, not in square (Huber 1964). */
+const HUBER = 1.345;
+/** A reading that lies further from the fit does not belong to it, in sigmas. */
+export const OUTLIER = 4;
+/** An effect of a prior's sigma on a reading, in sigmas of the reading, that is none. */
+const NO_EFFECT = 1e-6;
+/** The least that a reading is sure to, in its unit. */
+const FLOOR = 1e-4;
+const ROUNDS = 4;
+/** The fit is settled when no trait moves by more, in sigmas of its prior. */
+const SETTLED = 0.02;
+
+export interface Unknown {
+  readonly rack: string;
+  readonly parameter: string;
+  readonly ideal: number;
+  readonly sigma: number;
+}
+
+export interface Row {
+  readonly value: number;
+  readonly sigma: number;
+  readonly place: PlaceInLog;
+}
+
+const nameOfUnknown = (rack: string, parameter: string): string => `${rack} ${parameter}`;
+
+/** Modules of a session on channels of the rack, with what can be off about them. */
+function seatedModules(session: LogSession, rack: Rack, channels: ReadonlySet<string>): SeatedModule[] {
+  const seats = new Map(session.assignment.map((a) => [a.module, a.rack]));
+  const patch: Patch = {
+    ...session.patch,
+    modules: session.patch.modules.map(({ rack: _rack, ...m }): ModuleDoc => {
+      const there = seats.get(m.id);
+      return there !== undefined && channels.has(there) ? { ...m, rack: there } : m;
+    }),
+  };
+  const limits = channelLimits(patch, rack);
+  return patch.modules.flatMap((m): SeatedModule[] =>
+    m.rack === undefined ? [] : [{ module: m.id, rack: m.rack, traits: traitsOf(m, patch.settings.bpm, limits) }],
+  );
+}
+
+/** All readings of a log against the traits of a rack's channels: least squares in sigmas. */
+export class Problem {
+  readonly unknowns: readonly Unknown[];
+  private readonly index: ReadonlyMap<string, number>;
+  private readonly moments: readonly MomentReadings[];
+  readonly rows: readonly Row[];
+  /** By moment and place, the rows. */
+  private readonly rowsOf: readonly (readonly (readonly number[])[])[];
+
+  constructor(log: BenchLog, rack: Rack, asset: Asset) {
+    const channels = new Set(placesOf(rack).map((p) => p.name));
+    const standings = log.sessions.map((session, n) => ({
+      patch: session.patch,
+      seats: seatedModules(session, rack, channels),
+      readings: standingReadings(session.readings).map(({ index, of }) => ({
+        ...of,
+        place: { session: n, reading: index },
+      })),
+    }));
+    const found = new Map<string, Unknown>();
+    for (const { rack: channel, traits } of standings.flatMap((s) => s.seats))
+      for (const { parameter, ideal, sigma } of traits)
+        if (!found.has(nameOfUnknown(channel, parameter)))
+          found.set(nameOfUnknown(channel, parameter), { rack: channel, parameter, ideal, sigma });
+    this.unknowns = [...found.values()];
+    this.index = new Map([...found.keys()].map((key, i) => [key, i]));
+    this.moments = momentsOf(standings, asset);
+    const rows: Row[] = [];
+    this.rowsOf = this.moments.map(({ taken }) =>
+      taken.map((places) =>
+        places.map((place) => rows.push(rowOf(place, log.sessions[place.session]?.readings[place.reading])) - 1),
+      ),
+    );
+    this.rows = rows;
+  }
+
+  truths(x: readonly number[]): Truths {
+    const truths = new Map<string, Map<string, number>>();
+    this.unknowns.forEach(({ rack, parameter, ideal, sigma }, i) => {
+      const of = truths.get(rack) ?? new Map<string, number>();
+      of.set(parameter, ideal + sigma * (x[i] as number));
+      truths.set(rack, of);
+    });
+    return truths;
+  }
+
+  /**
+   * What every reading should be with traits at `x`, in sigmas of their priors from the ideal.
+   *
+   * @param only a channel that alone differs from what stands beside.
+   */
+  predicted(x: readonly number[], only?: { readonly rack: string; readonly beside: Float64Array }): Float64Array {
+    const truths = this.truths(x);
+    const out = only ? Float64Array.from(only.beside) : new Float64Array(this.rows.length);
+    this.moments.forEach(({ moment }, n) => {
+      if (only && !hangsOn(moment, only.rack)) return;
+      const figures = figuresAt(moment, truths, false);
+      this.rowsOf[n]?.forEach((rows, p) => rows.forEach((row) => (out[row] = figures[p] as number)));
+    });
+    return out;
+  }
+
+  /** Sigmas that each reading moves by for a sigma of each prior. */
+  effects(x: readonly number[], progress?: (share: number) => void): Effects {
+    const effects: Effect[][] = this.rows.map(() => []);
+    this.moments.forEach(({ moment }, n) => {
+      progress?.(n / this.moments.length);
+      this.effectsIn(moment, n, x, effects);
+    });
+    return effects;
+  }
+
+  private effectsIn(moment: MomentReadings['moment'], n: number, x: readonly number[], effects: Effect[][]): void {
+    const near = new Set(moment.upstream.flatMap((ids) => [...ids]));
+    const bases = new Map<boolean, number[]>();
+    for (const { module, rack, traits } of moment.seats.values()) {
+      for (const { parameter } of near.has(module) ? traits : []) {
+        const i = this.index.get(nameOfUnknown(rack, parameter)) as number;
+        // Samples fall elsewhere in a voltage that is slower: only a close look tells by how much it moves.
+        const quick = parameter !== 'timeScale' && parameter !== 'rateScale';
+        const base = bases.get(quick) ?? figuresAt(moment, this.truths(x), quick);
+        bases.set(quick, base);
+        const beside = (step: number): number[] =>
+          figuresAt(moment, this.truths(x.map((v, k) => (k === i ? v + step : v))), quick);
+        const slopes = slopesOf(base, beside(STEP), beside(-STEP));
+        this.rowsOf[n]?.forEach((rows, p) => {
+          if (!moment.upstream[p]?.has(module)) return;
+          const by = slopes[p] as number;
+          for (const row of rows) {
+            const effect = by / (this.rows[row] as Row).sigma;
+            if (Math.abs(effect) > NO_EFFECT) effects[row]?.push([i, effect]);
+          }
+        });
+      }
+    }
+  }
+
+  residual(predicted: Float64Array): number[] {
+    return this.rows.map(({ value, sigma }, i) => (value - (predicted[i] as number)) / sigma);
+  }
+}
+
+const hangsOn = ({ seats, upstream }: Moment, rack: string): boolean =>
+  [...seats.values()].some((seat) => seat.rack === rack && upstream.some((ids) => ids.has(seat.module)));
+
+function rowOf(place: PlaceInLog, reading: LogReading | undefined): Row {
+  if (!reading) throw new Error(`no reading ${place.reading} in session ${place.session}`);
+  const { value, quantity, plusMinus } = reading;
+  return { value, place, sigma: Math.max(FLOOR, (plusMinus ?? meterShare(quantity, value)) / 2) };
+}
+
+export const weightOf = (r: number): number => (Math.abs(r) <= HUBER ? 1 : HUBER / Math.abs(r));
+const huberCost = (r: readonly number[], x: readonly number[]): number =>
+  r.reduce((sum, v) => sum + (Math.abs(v) <= HUBER ? v * v : HUBER * (2 * Math.abs(v) - HUBER)), 0) +
+  x.reduce((sum, v) => sum + v * v, 0);
+
+/** Half of what an unknown is moved by to tell a slope, in sigmas of its prior. */
+const STEP = 0.25;
+
+/** Slopes of figures by what they are on both sides; a knob at the end of its travel turns one way only. */
+function slopesOf(base: readonly number[], above: readonly number[], below: readonly number[]): number[] {
+  const stands = (side: readonly number[]): boolean => side.every((v, p) => v === base[p]);
+  const [high, low] = [stands(above) ? 0 : STEP, stands(below) ? 0 : STEP];
+  return base.map((_, p) => (high + low === 0 ? 0 : ((above[p] as number) - (below[p] as number)) / (high + low)));
+}
+
+/** What one unknown does to a reading: sigmas of the reading for a sigma of its prior. */
+type Effect = readonly [unknown: number, by: number];
+/** By reading, all that moves it. */
+export type Effects = readonly (readonly Effect[])[];
+
+const movedBy = (of: readonly Effect[], x: readonly number[]): number =>
+  of.reduce((sum, [i, by]) => sum + by * (x[i] as number), 0);
+
+/** What all readings, weighted, tell of pairs of unknowns. */
+export function productsOf(effects: Effects, n: number, weight: (row: number) => number): Matrix {
+  const products = Matrix.zeros(n, n);
+  effects.forEach((of, row) => {
+    const w = weight(row);
+    for (const [i, a] of of) for (const [j, b] of of) products.set(i, j, products.get(i, j) + w * (a * b));
+  });
+  return products;
+}
+
+interface Fit {
+  readonly x: readonly number[];
+  readonly effects: Effects;
+  readonly before: Float64Array;
+  readonly after: Float64Array;
+}
+
+interface Reached {
+  readonly x: readonly number[];
+  readonly predicted: Float64Array;
+  readonly effects: Effects;
+}
+
+/** Least squares with Huber weights and priors, begun again where readings are left far off. */
+export function fitted(problem: Problem, progress?: (share: number) => void): Fit {
+  const ideal: readonly number[] = problem.unknowns.map(() => 0);
+  const before = problem.predicted(ideal);
+  const costOf = (r: Pick<Reached, 'x' | 'predicted'>): number => huberCost(problem.residual(r.predicted), r.x);
+  let best = descended(problem, tried(problem, { x: ideal, predicted: before }, TRIED), progress);
+  for (let again = 0; again < AGAIN; again++) {
+    if (problem.residual(best.predicted).every((r) => Math.abs(r) <= OUTLIER)) break;
+    const begun = tried(problem, best, TRIED_CLOSER);
+    if (begun.x === best.x) break;
+    const found = descended(problem, begun);
+    if (costOf(found) < costOf(best)) best = found;
+  }
+  return { x: best.x, effects: best.effects, before, after: best.predicted };
+}
+
+/** Gauss–Newton steps, damped as Marquardt does (1963) where one fails. */
+function descended(
+  problem: Problem,
+  begun: Pick<Reached, 'x' | 'predicted'>,
+  progress?: (share: number) => void,
+): Reached {
+  let { x, predicted } = begun;
+  let effects = problem.effects(x, (s) => progress?.(0.6 * s));
+  let cost = huberCost(problem.residual(predicted), x);
+  let damping = 0;
+  for (let round = 0; round < ROUNDS && x.length > 0; round++) {
+    progress?.(0.6 + (0.4 * round) / ROUNDS);
+    const from = x;
+    const linear = linearFit(effects, problem.residual(predicted), from, damping);
+    const there = problem.predicted(linear);
+    const reached = huberCost(problem.residual(there), linear);
+    if (reached > cost * (1 + 1e-9) + 1e-9) {
+      damping = damping === 0 ? 1 : 10 * damping;
+      continue;
+    }
+    const moved = Math.max(...linear.map((v, i) => Math.abs(v - (from[i] as number))));
+    [x, predicted, cost] = [linear, there, reached];
+    if (moved < SETTLED) break;
+    effects = problem.effects(x);
+  }
+  return { x, predicted, effects };
+}
+
+/** Where times and rates are tried before any step: what comes late or often is not linear in them. */
+const TRIED = [-2, -1, 1, 2];
+const TRIED_CLOSER = [-2.5, -2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2, 2.5];
+/** A fit that leaves readings far off is begun again so often. */
+const AGAIN = 2;
+
+/** The likeliest of a few values of every time and rate, one after the other. */
+function tried(
+  problem: Problem,
+  start: Pick<Reached, 'x' | 'predicted'>,
+  values: readonly number[],
+): Pick<Reached, 'x' | 'predicted'> {
+  const cost = (t: Pick<Reached, 'x' | 'predicted'>): number => huberCost(problem.residual(t.predicted), t.x);
+  let best = start;
+  problem.unknowns.forEach(({ parameter, rack }, i) => {
+    if (parameter !== 'timeScale' && parameter !== 'rateScale') return;
+    const from = best;
+    for (const value of values) {
+      const x = from.x.map((v, k) => (k === i ? value : v));
+      const found = { x, predicted: problem.predicted(x, { rack, beside: from.predicted }) };
+      if (cost(found) < cost(best)) best = found;
+    }
+  });
+  return best;
+}
+
+const REWEIGHTED = 12;
+
+/** The fit of the linear model about a point. */
+function linearFit(effects: Effects, start: readonly number[], from: readonly number[], damping: number): number[] {
+  const n = from.length;
+  let x = [...from];
+  for (let k = 0; k < REWEIGHTED; k++) {
+    const step = x.map((v, i) => v - (from[i] as number));
+    const r = start.map((v, row) => v - movedBy(effects[row] ?? [], step));
+    const a = productsOf(effects, n, (row) => weightOf(r[row] as number));
+    const b = Matrix.columnVector(x.map((v) => -v));
+    effects.forEach((of, row) => {
+      const w = weightOf(r[row] as number) * (r[row] as number);
+      for (const [i, by] of of) b.set(i, 0, b.get(i, 0) + w * by);
+    });
+    for (let i = 0; i < n; i++) a.set(i, i, a.get(i, i) + 1 + damping);
+    const by = new CholeskyDecomposition(a).solve(b).to1DArray();
+    x = x.map((v, i) => v + (by[i] as number));
+    if (Math.max(...by.map(Math.abs)) < 1e-4) break;
+  }
+  return x;
+}
