@@ -18,8 +18,11 @@ function knobs(sheet: Sheet, step: Extract<SheetStep, { do: 'set' }>): string {
 function details(sheet: Sheet, step: SheetStep): string {
   if (step.do === 'set') return knobs(sheet, step);
   if (step.do !== 'measure') return '';
-  const lines = step.expect.meter.map((m) => `<li>${escaped(meterText(m))}</li>`).join('');
-  return `<ul class="figures">${lines}</ul><label class="read">Reading <input type="text" data-read="${escaped(step.id)}" inputmode="decimal"></label>`;
+  const lines = step.expect.meter.map(
+    (m) =>
+      `<li data-value="${m.value}" data-within="${m.plusMinus}" data-unit="${escaped(m.unit)}"><label><span>${escaped(meterText(m))}</span><input type="text" data-read="${escaped(step.id)}" data-quantity="${m.quantity}" inputmode="text" autocomplete="off" maxlength="40" placeholder="Reading"></label><b class="verdict" role="status"></b></li>`,
+  );
+  return `<ul class="figures">${lines.join('')}</ul>`;
 }
 
 function stepHtml(sheet: Sheet, step: SheetStep): string {

@@ -2,6 +2,7 @@ import { inMegabytes } from '../wire/sizes';
 import type { Schema } from 'joi';
 import { LIMITS } from '../core';
 import { Assets } from './assets';
+import { Bench } from './bench';
 import { database, dataFolder } from './database';
 import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
@@ -23,6 +24,7 @@ export interface Call {
   readonly patches: Patches;
   readonly assets: Assets;
   readonly racks: Racks;
+  readonly bench: Bench;
   readonly request: Request;
   /** A path parameter, checked. */
   param<T = string>(name: string, schema?: Schema): T;
@@ -92,6 +94,7 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
         patches: new Patches(db),
         assets: new Assets(db),
         racks: new Racks(db),
+        bench: new Bench(db),
         request,
         param: (name, schema = idSchema) => check(schema, params[name], name),
         query: (schema) => check(schema, Object.fromEntries(new URL(request.url).searchParams), 'query'),

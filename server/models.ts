@@ -53,13 +53,135 @@ export class TicksRow extends Model<InferAttributes<TicksRow>, InferCreationAttr
   declare rackId: string;
   declare body: string;
   declare updatedAt: Date;
+  /** When it was begun anew: what was ticked before counts no more. */
+  declare since: CreationOptional<Date | null>;
+}
+
+export class SessionRow extends Model<InferAttributes<SessionRow>, InferCreationAttributes<SessionRow>> {
+  declare id: string;
+  declare patchId: string;
+  declare patchName: string;
+  declare patchRevision: number;
+  /** The whole patch, as it was. */
+  declare body: string;
+  /** Empty where no rack was chosen. */
+  declare rackId: string;
+  declare rackName: string;
+  /** Which channel played which module, as JSON. */
+  declare assignment: string;
+  /** What the sheet expected, by step, as JSON. */
+  declare expects: string;
+  /** How many steps the sheet had. */
+  declare steps: number;
+  declare ticks: string;
+  declare notes: string;
+  /** Which rack was simulated, and what was wrong with it, as JSON; null at a real one. */
+  declare simulated: string | null;
+  declare started: Date;
+  declare lastUsed: Date;
+  declare ended: Date | null;
+  declare deletedAt: Date | null;
+}
+
+/** Only ever added; a correction names the one whose place it takes. */
+export class ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreationAttributes<ReadingRow>> {
+  declare id: CreationOptional<number>;
+  declare sessionId: string;
+  declare at: string;
+  declare quantity: string;
+  declare value: number;
+  declare unit: string;
+  declare plusMinus: number | null;
+  declare step: string | null;
+  /** Hand knobs that stood elsewhere, as JSON. */
+  declare knobs: string;
+  declare corrects: number | null;
+  declare expected: number | null;
+  declare expectedPlusMinus: number | null;
+  declare verdict: string | null;
+  declare time: Date;
+}
+
+/** A photograph or a recording of a session. */
+export class FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> {
+  declare id: string;
+  declare sessionId: string;
+  declare kind: string;
+  declare name: string;
+  declare type: string;
+  declare at: string | null;
+  declare bytes: Buffer;
+  declare added: Date;
+  declare deletedAt: Date | null;
 }
 
 // Functions: Sequelize writes the column's name into the object that it is given.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const date = () => ({ type: DataTypes.DATE, allowNull: false });
+const maybe = () => ({ type: DataTypes.TEXT, allowNull: true });
+const number = () => ({ type: DataTypes.DOUBLE, allowNull: true });
+const dateOrNone = () => ({ type: DataTypes.DATE, allowNull: true });
+
+function defineBench(sequelize: Sequelize): void {
+  SessionRow.init(
+    {
+      id: { type: DataTypes.TEXT, primaryKey: true },
+      patchId: text(),
+      patchName: text(),
+      patchRevision: { type: DataTypes.INTEGER, allowNull: false },
+      body: text(),
+      rackId: text(),
+      rackName: text(),
+      assignment: text(),
+      expects: text(),
+      steps: { type: DataTypes.INTEGER, allowNull: false },
+      ticks: text(),
+      notes: text(),
+      simulated: maybe(),
+      started: date(),
+      lastUsed: date(),
+      ended: dateOrNone(),
+      deletedAt: dateOrNone(),
+    },
+    { sequelize, tableName: 'sessions', timestamps: false },
+  );
+  ReadingRow.init(
+    {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      sessionId: text(),
+      at: text(),
+      quantity: text(),
+      value: { type: DataTypes.DOUBLE, allowNull: false },
+      unit: text(),
+      plusMinus: number(),
+      step: maybe(),
+      knobs: text(),
+      corrects: { type: DataTypes.INTEGER, allowNull: true },
+      expected: number(),
+      expectedPlusMinus: number(),
+      verdict: maybe(),
+      time: date(),
+    },
+    { sequelize, tableName: 'readings', timestamps: false },
+  );
+  FileRow.init(
+    {
+      id: { type: DataTypes.TEXT, primaryKey: true },
+      sessionId: text(),
+      kind: text(),
+      name: text(),
+      type: text(),
+      at: maybe(),
+      bytes: { type: DataTypes.BLOB, allowNull: false },
+      added: date(),
+      deletedAt: dateOrNone(),
+    },
+    { sequelize, tableName: 'files', timestamps: false },
+  );
+}
 
 export function defineModels(sequelize: Sequelize): void {
+  defineBench(sequelize);
   PatchRow.init(
     {
       id: { type: DataTypes.TEXT, primaryKey: true },
@@ -105,6 +227,7 @@ export function defineModels(sequelize: Sequelize): void {
       rackId: { type: DataTypes.TEXT, primaryKey: true },
       body: text(),
       updatedAt: date(),
+      since: dateOrNone(),
     },
     { sequelize, tableName: 'ticks', timestamps: false },
   );

@@ -109,17 +109,20 @@ describe('racks that are stored', () => {
 
 describe('ticks of a sheet', () => {
   it('are kept by patch and rack; of each step the later word counts', async () => {
-    const ahead = await racks.addTicks('f', 'r', { a: { done: true, at: Date.now() + 1e9 } });
+    const { ticks: ahead } = await racks.addTicks('f', 'r', { a: { done: true, at: Date.now() + 1e9 } });
     // A tick dated in the future counts as made now.
     expect(ahead.a!.at).toBeLessThanOrEqual(Date.now());
     await racks.addTicks('p', 'r', { a: { done: true, at: 10 }, b: { done: true, at: 10 } });
-    const merged = await racks.addTicks('p', 'r', {
+    const { ticks: merged } = await racks.addTicks('p', 'r', {
       a: { done: false, at: 5 },
       b: { done: false, at: 20, read: '1.2' },
     });
     expect(merged).toEqual({ a: { done: true, at: 10 }, b: { done: false, at: 20, read: '1.2' } });
-    expect(await racks.ticks('p', 'r')).toEqual(merged);
-    expect(await racks.ticks('p', '')).toEqual({});
+    expect((await racks.ticks('p', 'r')).ticks).toEqual(merged);
+    expect(await racks.ticks('p', '')).toEqual({ ticks: {}, since: null });
+    // Begun anew, what is sent again from before counts no more.
+    await racks.clearTicks('p', 'r');
+    expect((await racks.addTicks('p', 'r', { a: { done: true, at: 10 } })).ticks).toEqual({});
   });
 
   it('come to the same whoever speaks first', () => {

@@ -3,7 +3,7 @@ import { Op } from 'sequelize';
 import { parseRack, placesOf, printRack } from '../core';
 import type { Rack } from '../core';
 import { mergedTicks } from '../wire/racks';
-import type { ListedRack, RackHead, StoredRack } from '../wire/racks';
+import type { KeptTicks, ListedRack, RackHead, StoredRack } from '../wire/racks';
 import type { Ticks } from '../wire/requests';
 import type { Document } from '../wire/patches';
 import { ApiError, notFound } from './checks/errors';
@@ -38,6 +38,11 @@ function counts(body: string): { readonly modules: number; readonly channels: nu
 /** A tick dated in the future would win for ever: it is dated now. */
 const clamped = (ticks: Ticks, now: number): Ticks =>
   Object.fromEntries(Object.entries(ticks).map(([step, tick]) => [step, { ...tick, at: Math.min(tick.at, now) }]));
+
+const keptOf = ({ body, since }: TicksRow): KeptTicks => ({
+  ticks: JSON.parse(body) as Ticks,
+  since: since?.getTime() ?? null,
+});
 
 /** The racks that a person owns, and what was ticked of sheets. */
 export class Racks {
@@ -111,20 +116,34 @@ export class Racks {
     });
   }
 
-  async ticks(patchId: string, rackId: string): Promise<Ticks> {
+  async ticks(patchId: string, rackId: string): Promise<KeptTicks> {
     const row = await TicksRow.findOne({ where: { patchId, rackId } });
-    return row ? (JSON.parse(row.body) as Ticks) : {};
+    return row ? keptOf(row) : { ticks: {}, since: null };
   }
 
   /** Adds ticks to those that are there; of each step the later word counts. */
-  addTicks(patchId: string, rackId: string, ticks: Ticks): Promise<Ticks> {
+  addTicks(patchId: string, rackId: string, ticks: Ticks): Promise<KeptTicks> {
     return this.db.write(async (transaction) => {
       const row = await TicksRow.findOne({ where: { patchId, rackId }, transaction });
-      const merged = mergedTicks(row ? (JSON.parse(row.body) as Ticks) : {}, clamped(ticks, Date.now()));
+      const since = row?.since?.getTime() ?? 0;
+      const counted = Object.fromEntries(Object.entries(clamped(ticks, Date.now())).filter(([, t]) => t.at > since));
+      const merged = mergedTicks(row ? (JSON.parse(row.body) as Ticks) : {}, counted);
       const values = { patchId, rackId, body: JSON.stringify(merged), updatedAt: new Date() };
-      if (row) await row.update(values, { transaction });
-      else await TicksRow.create(values, { transaction });
-      return merged;
+      const written = row
+        ? await row.update(values, { transaction })
+        : await TicksRow.create({ ...values, since: null }, { transaction });
+      return keptOf(written);
+    });
+  }
+
+  /** Begins a sheet anew: what was ticked up to now counts no more, whoever sends it again. */
+  clearTicks(patchId: string, rackId: string): Promise<KeptTicks> {
+    return this.db.write(async (transaction) => {
+      const now = new Date();
+      const row = await TicksRow.findOne({ where: { patchId, rackId }, transaction });
+      const values = { patchId, rackId, body: '{}', updatedAt: now, since: now };
+      const written = row ? await row.update(values, { transaction }) : await TicksRow.create(values, { transaction });
+      return keptOf(written);
     });
   }
 }

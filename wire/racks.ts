@@ -38,6 +38,24 @@ export function mergedTicks(a: Ticks, b: Ticks): Ticks {
   return merged;
 }
 
+/** What is ticked of a sheet, and since when it counts; null where it was never begun anew. */
+export interface KeptTicks {
+  readonly ticks: Ticks;
+  /** Milliseconds since 1970. */
+  readonly since: number | null;
+}
+
+/** The same with the session that it belongs to; null where none is open. */
+export interface SheetTicks extends KeptTicks {
+  readonly session: string | null;
+}
+
+/** Of ticks, those that were not there before, or are said anew. */
+export const newTicks = (before: Ticks, after: Ticks): Ticks =>
+  Object.fromEntries(
+    Object.entries(after).filter(([step, tick]) => JSON.stringify(before[step]) !== JSON.stringify(tick)),
+  );
+
 /** A phone that was paired over the local network. */
 export interface PairedPhone {
   readonly id: string;

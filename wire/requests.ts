@@ -12,6 +12,7 @@ import {
   whole,
 } from '../core/document/fields';
 import type { ValueOf } from '../core/document/fields';
+import { READ_QUANTITIES, READING_LIMITS } from '../core/bench/quantities';
 import { ASSET } from '../core/document/types';
 
 /** What a page may ask of the server, each field declared once: types here, checks in the server. */
@@ -76,8 +77,10 @@ const tick = record({
   done: flag,
   /** Milliseconds since 1970. */
   at: whole(0, 8.64e15),
-  /** What was read there, as it was typed. */
+  /** What was read there, as it was typed, where it was one line. */
   read: optional(text(200)),
+  /** The same of each figure, by its quantity. */
+  reads: optional(map(text(40), { most: 8 })),
 });
 /** Whether a step is done, and since when; the later word counts. */
 export type Tick = ValueOf<typeof tick>;
@@ -92,3 +95,41 @@ export const ticksRequest = record({ ticks });
 
 export const pairingRequest = record({ patch: storedId, rack: rackId });
 export type PairingRequest = ValueOf<typeof pairingRequest>;
+
+/** A session that is begun at a rack, or at one that is simulated. */
+export const openSessionRequest = record({
+  patch: storedId,
+  rack: rackId,
+  simulated: optional(record({ seed: whole(0, 4_294_967_295), faults: list(anyObject, 3), surprise: flag })),
+});
+export type OpenSessionRequest = ValueOf<typeof openSessionRequest>;
+
+export const changeSessionRequest = record({ notes: optional(text(20_000)), ended: optional(flag) });
+export type ChangeSessionRequest = ValueOf<typeof changeSessionRequest>;
+
+const sentReading = record({
+  at: text(100, { least: 3 }),
+  quantity: choice(READ_QUANTITIES),
+  value: number(-READING_LIMITS.value, READING_LIMITS.value),
+  plusMinus: optional(number(0, READING_LIMITS.value)),
+  step: optional(text(READING_LIMITS.step)),
+  knobs: optional(list(record({ at: text(100), value: number(-1e9, 1e9) }), READING_LIMITS.knobs)),
+  corrects: optional(whole(1, 1e12)),
+});
+export type SentReading = ValueOf<typeof sentReading>;
+export const readingsRequest = record({ readings: list(sentReading, 500) });
+export type ReadingsRequest = ValueOf<typeof readingsRequest>;
+
+export const fileRequest = record({
+  name: text(200, { least: 1, trimmed: true }),
+  kind: choice(['photograph', 'recording']),
+  type: choice(['image/jpeg', 'image/png', 'audio/wav']),
+  at: optional(text(100)),
+});
+export type FileRequest = ValueOf<typeof fileRequest>;
+export const trendRequest = record({ patch: storedId, at: text(100, { least: 3 }), quantity: choice(READ_QUANTITIES) });
+export const logRequest = record({
+  rack: optional(storedId),
+  sessions: optional(text(20_000)),
+  format: byDefault(choice(['zip', 'json', 'csv']), 'zip'),
+});

@@ -13,7 +13,8 @@ import { hypothesesOf } from './hypotheses';
 import { bitsOf, logLikelihood, softmax } from './likelihood';
 import { figuresIn } from './figures';
 import { parseReadings, quantitiesAt } from './readings';
-import type { BenchReading, ReadQuantity } from './readings';
+import type { BenchReading } from './readings';
+import type { ReadQuantity } from './quantities';
 import { benchReadings, SimulatedRack } from './simulated';
 
 /** ±5 V at 0.25 Hz, times 0.5, joined with 0.7 of a fader at 2 V, plus 2 V; through an open amplifier to a filter. */

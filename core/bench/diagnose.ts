@@ -13,7 +13,8 @@ import { bitsOf, softmax } from './likelihood';
 import { meterShare } from './figures';
 import { Looks } from './looks';
 import type { Reading } from './figures';
-import type { BenchReading, ReadQuantity } from './readings';
+import type { BenchReading } from './readings';
+import type { ReadQuantity } from './quantities';
 
 export interface Cause {
   /** One, or two. */

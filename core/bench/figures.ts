@@ -6,7 +6,8 @@ import { STILL_VOLTS } from '../sheet/expect';
 import { USUAL_METER } from '../sheet/types';
 import { simulateGraph } from '../simulate/simulate';
 import type { SimulateOptions, Simulation } from '../simulate/types';
-import type { BenchReading, ReadQuantity } from './readings';
+import type { BenchReading } from './readings';
+import type { ReadQuantity } from './quantities';
 
 export type Reading = Pick<BenchReading, 'at' | 'quantity' | 'step' | 'knobs'>;
 

@@ -1,4 +1,4 @@
-import { any, byDefault, flag, list, module, number, optional, record, text, whole } from '../document/fields';
+import { any, byDefault, list, module, number, optional, record, text, whole } from '../document/fields';
 import type { ValueOf } from '../document/fields';
 import { tooDeep } from '../document/depth';
 import { LIMITS } from '../document/limits';
@@ -12,8 +12,9 @@ import type { Schema } from '../document/schema';
 import { readField } from '../document/readField';
 import type { Patch, PatchError, Result } from '../document/types';
 import type { Asset } from '../sheet/expect';
-import { checkReadings, readingFields, READING_LIMITS } from './readings';
-import type { ReadQuantity } from './readings';
+import { checkReadings, readingFields } from './readings';
+import { READING_LIMITS } from './quantities';
+import type { ReadQuantity } from './quantities';
 
 export const LOG_LIMITS = { sessions: 5000, files: 2000, name: 200, note: 20_000, bytes: 50_000_000 } as const;
 
@@ -24,6 +25,9 @@ const logReading = record(
     time: optional(text(40)),
     /** The reading of this session, by its place in the list, that it takes the place of. */
     corrects: optional(whole(0, READING_LIMITS.most)),
+    /** What the sheet expected, and how far off it might be. */
+    expected: optional(number(-READING_LIMITS.value, READING_LIMITS.value)),
+    expectedPlusMinus: optional(number(0, READING_LIMITS.value)),
   },
   { says: 'a figure that was read at a socket' },
 );
@@ -42,6 +46,8 @@ const logSession = record(
     id: text(64),
     started: text(40),
     ended: optional(text(40)),
+    /** Where it is kept in a library, for who brings it back there. */
+    patchId: optional(text(64)),
     notes: optional(text(LOG_LIMITS.note)),
     /** The whole document, as it was. */
     patch: any,
@@ -54,7 +60,6 @@ const logSession = record(
     recordings: optional(list(logFile, LOG_LIMITS.files)),
     /** The rack was simulated: which one. */
     simulated: optional(number(0, 4_294_967_295, { whole: true })),
-    hidden: optional(flag),
   },
   { says: 'one standing at a rack' },
 );

@@ -22,7 +22,7 @@ import { touchedBy } from './hypotheses';
 import { figuresIn, inWindow, sourceOf, watchedTogether } from './figures';
 import type { Reading, Window } from './figures';
 import { pluggedAt, pluggedBefore } from './readings';
-import type { ReadQuantity } from './readings';
+import type { ReadQuantity } from './quantities';
 
 /** Samples of a look at slow voltages, and the rates between which it is taken; sound is looked at for so long. */
 const SLOW_SAMPLES = 2500;

@@ -15,12 +15,8 @@ import { actId, Order } from '../sheet/order';
 import type { Cable } from '../document/types';
 import { figuresAt, pluggedSoFar, READ_OF } from '../sheet/expect';
 import type { Asset } from '../sheet/expect';
-
-/** What an instrument reads. */
-export const READ_QUANTITIES = ['low', 'high', 'mean', 'steady', 'rms', 'percent', 'pulses', 'hz'] as const;
-export type ReadQuantity = (typeof READ_QUANTITIES)[number];
-
-export const READING_LIMITS = { most: 20_000, knobs: 64, value: 1e9, step: 220 } as const;
+import { READ_QUANTITIES, READING_LIMITS } from './quantities';
+import type { ReadQuantity } from './quantities';
 
 const knobSet = record({
   at: text(100, { pattern: { shape: new RegExp(SOCKET_PATTERN), words: 'moduleId.parameter' } }),

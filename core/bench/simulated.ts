@@ -17,7 +17,9 @@ import type { Fault } from './faults';
 import { figuresIn, watchedTogether } from './figures';
 import type { Reading } from './figures';
 import { pluggedAt, pluggedBefore, quantitiesAt } from './readings';
-import type { BenchReading, ReadQuantity } from './readings';
+import type { BenchReading } from './readings';
+import { readingUnit } from './quantities';
+import type { ReadQuantity } from './quantities';
 import { onSimulatedRack } from './truths';
 
 /** What answers a reading at a rack: a hand that types it in, an instrument, or a rack that is simulated. */
@@ -40,9 +42,6 @@ export interface SimulatedOptions {
 
 /** What a meter’s last digits jump by, volts RMS. */
 const METER_NOISE = 0.002;
-
-const unitOf = (quantity: ReadQuantity): string =>
-  quantity === 'percent' ? '%' : quantity === 'pulses' ? '/s' : quantity === 'hz' ? 'Hz' : 'V';
 
 const isVolts = (quantity: ReadQuantity): boolean => !['percent', 'pulses', 'hz'].includes(quantity);
 
@@ -116,7 +115,7 @@ export function benchReadings(patch: Patch, options: SimulatedOptions & { readon
   return asked.flatMap((readings) =>
     rack.readAll(readings).map((value, i) => {
       const { at, quantity, step, knobs } = readings[i] as Reading;
-      return { at, quantity, value, unit: unitOf(quantity), ...(step !== undefined && { step }), knobs };
+      return { at, quantity, value, unit: readingUnit(quantity), ...(step !== undefined && { step }), knobs };
     }),
   );
 }

@@ -62,7 +62,7 @@ interface Listing {
 }
 
 /** Counts files as their list is read. @throws Error where they are too many, too large, or packed too small. */
-function withinLimits(packed: number): (file: Listing) => boolean {
+export function withinLimits(packed: number): (file: Listing) => boolean {
   let [entries, bytes] = [0, 0];
   return ({ originalSize }) => {
     entries++;

@@ -7,8 +7,10 @@ const MARK = 'fenvo-ticks';
 export interface CodedTick {
   readonly step: string;
   readonly done: boolean;
-  /** What was read there, as it was typed. */
+  /** What was read there, as it was typed, where it was one line. */
   readonly read?: string;
+  /** The same of each figure, by its quantity. */
+  readonly reads?: Readonly<Record<string, string>>;
 }
 
 /** A number for the steps of a sheet in their order (FNV-1a): a code without their names fits no other sheet. */
@@ -28,8 +30,9 @@ export function ticksToCode(sheet: Sheet, ticks: readonly CodedTick[], at: numbe
   const by = new Map(ticks.map((t) => [t.step, t]));
   const done = sheet.steps.map((s) => (by.get(s.id)?.done ? '1' : '0')).join('');
   const reads = sheet.steps.flatMap((s, i) => {
-    const read = by.get(s.id)?.read;
-    return read ? [`${i}=${encodeURIComponent(read)}`] : [];
+    const { read, reads = {} } = by.get(s.id) ?? {};
+    const each = Object.entries(reads).flatMap(([q, text]) => (text ? [`${i}:${q}=${encodeURIComponent(text)}`] : []));
+    return [...(read ? [`${i}=${encodeURIComponent(read)}`] : []), ...each];
   });
   return [MARK, '1', stepsMark(sheet), at.toString(36), done, reads.join(';')].join(' ');
 }
@@ -54,13 +57,22 @@ export function ticksFromCode(sheet: Sheet, code: string): { readonly ticks: Cod
       .filter((part) => part !== '')
       .map((part) => {
         const [index = '', value = ''] = part.split('=');
-        return [Number(index), decodeURIComponent(value)] as const;
+        return [index, decodeURIComponent(value)] as const;
       }),
   );
+  const readsOf = (i: number): Record<string, string> =>
+    Object.fromEntries(
+      [...read].flatMap(([index, value]) => {
+        const [step = '', quantity] = index.split(':');
+        return Number(step) === i && quantity !== undefined ? [[quantity, value]] : [];
+      }),
+    );
   const ticks = sheet.steps.flatMap((s, i): CodedTick[] => {
-    const value = read.get(i);
-    if (done[i] !== '1' && value === undefined) return [];
-    return [{ step: s.id, done: done[i] === '1', ...(value !== undefined && { read: value }) }];
+    const value = read.get(String(i));
+    const reads = readsOf(i);
+    const some = Object.keys(reads).length > 0;
+    if (done[i] !== '1' && value === undefined && !some) return [];
+    return [{ step: s.id, done: done[i] === '1', ...(value !== undefined && { read: value }), ...(some && { reads }) }];
   });
   return { ticks, at };
 }

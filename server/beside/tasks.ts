@@ -1,7 +1,17 @@
 import { createHash } from 'node:crypto';
 import type { Schema } from 'joi';
-import { ASSET, assignRack, parsePatch, parseRack, patchPicture, placeName, printPatch, sheetOf } from '../../core';
-import type { AssetLookup, Patch, Rack, Sheet } from '../../core';
+import {
+  applyEdits,
+  ASSET,
+  assignRack,
+  parsePatch,
+  parseRack,
+  patchPicture,
+  placeName,
+  printPatch,
+  sheetOf,
+} from '../../core';
+import type { AssetLookup, MeterReading, Patch, Rack, Sheet } from '../../core';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
 import { summarise } from './summary';
@@ -80,6 +90,22 @@ interface OnRack {
   readonly rack: string | null;
 }
 
+/** What a sheet expects at one of its steps. */
+export interface StepExpectation {
+  readonly at: string;
+  readonly meter: readonly MeterReading[];
+}
+
+/** What a session begins with. */
+interface Standing {
+  readonly body: string;
+  readonly rack: string;
+  readonly assignment: readonly { readonly module: string; readonly rack: string }[];
+  /** By step. */
+  readonly expects: Readonly<Record<string, StepExpectation>>;
+  readonly steps: number;
+}
+
 /** Stored racks were read before they were stored. */
 function readStoredRack(text: string): Rack {
   const read = parseRack(JSON.parse(text));
@@ -103,6 +129,23 @@ export const tasks = {
   sheet({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Sheet {
     const patch = readDocument(JSON.parse(body));
     return sheetOf(patch, { asset: lookup(traces), ...(rack !== null && { rack: readStoredRack(rack) }) });
+  },
+  /** A patch as it stands on a rack’s channels, and what its sheet expects there: the beginning of a session. */
+  standing({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Standing {
+    const given = readDocument(JSON.parse(body));
+    const owned = rack === null ? null : readStoredRack(rack);
+    const assignment = owned && assignRack(given, owned);
+    const patch = applyEdits(given, assignment?.assigned.flatMap((a) => a.edits) ?? []);
+    const sheet = sheetOf(patch, { asset: lookup(traces), ...(owned && { rack: owned }) });
+    return {
+      body: JSON.stringify(printPatch({ ...patch, variants: [] })),
+      rack: owned?.name ?? '',
+      assignment: (assignment?.assigned ?? []).map((a) => ({ module: a.module, rack: a.rack })),
+      expects: Object.fromEntries(
+        sheet.steps.flatMap((s) => (s.do === 'measure' ? [[s.id, { at: s.expect.at, meter: s.expect.meter }]] : [])),
+      ),
+      steps: sheet.steps.length,
+    };
   },
   /** A request to create or to save, checked and printed as it will be stored. */
   read({ bytes, what }: { readonly bytes: Uint8Array; readonly what: 'create' | 'save' }): ReadRequest {

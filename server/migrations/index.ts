@@ -7,6 +7,7 @@ import * as crossfades from './0004-crossfades';
 import * as racks from './0005-racks';
 import * as quantities from './0006-quantities';
 import * as changes from './0007-changes';
+import * as bench from './0008-bench';
 
 type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -19,6 +20,7 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
   { name: '0005-racks', up: racks.up },
   { name: '0006-quantities', up: quantities.up },
   { name: '0007-changes', up: changes.up },
+  { name: '0008-bench', up: bench.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

@@ -1,5 +1,5 @@
 import type { Document } from '@/wire/patches';
-import type { ListedRack, PairingCode, PairingState, StoredRack, Tonight } from '@/wire/racks';
+import type { ListedRack, PairingCode, PairingState, SheetTicks, StoredRack, Tonight } from '@/wire/racks';
 import type { CreateRackRequest, PairingRequest, SaveRackRequest, Ticks } from '@/wire/requests';
 import type { Sheet } from '@/core';
 import { call } from './api';
@@ -21,10 +21,11 @@ export const rackApi = {
   /** Where a sheet is had as a file. */
   sheetFile: (patch: string, rack: string, more: Readonly<Record<string, string>>): string =>
     `/api${sheetAt(patch, 'sheet', rack, more)}`,
-  ticks: (patch: string, rack: string) =>
-    call<{ ticks: Ticks }>('GET', sheetAt(patch, 'ticks', rack)).then((x) => x.ticks),
+  ticks: (patch: string, rack: string) => call<SheetTicks>('GET', sheetAt(patch, 'ticks', rack)),
   addTicks: (patch: string, rack: string, ticks: Ticks) =>
-    call<{ ticks: Ticks }>('PUT', sheetAt(patch, 'ticks', rack), { ticks }).then((x) => x.ticks),
+    call<SheetTicks>('PUT', sheetAt(patch, 'ticks', rack), { ticks }),
+  /** Ends the session that is open, and begins the sheet anew. */
+  clearTicks: (patch: string, rack: string) => call<SheetTicks>('DELETE', sheetAt(patch, 'ticks', rack)),
   pairings: () => call<PairingState>('GET', '/pairings'),
   pair: (patch: string, rack: string) =>
     call<PairingCode>('POST', '/pairings', { patch, rack } satisfies PairingRequest),

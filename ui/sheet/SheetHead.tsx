@@ -1,6 +1,10 @@
 'use client';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import type { Sheet } from '@/core';
 import { later } from '@/ui/parts/later';
@@ -105,6 +109,12 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
         <ToPhone patch={id} rack={rack} />
         <TakeAway id={id} rack={rack} name={sheet?.patch ?? 'sheet'} />
         {sheet && <BringBack sheet={sheet} ticking={ticking} />}
+        {ticking.session !== null && (
+          <Button component={SafeLink} href={`/bench/${ticking.session}`} sx={big}>
+            Session
+          </Button>
+        )}
+        {Object.keys(ticking.ticks).length > 0 && <Anew ticking={ticking} />}
         <Box sx={{ flex: 1 }} />
         <Box component="span" role="status" data-done={done}>
           <Box component="span" sx={{ fontFamily: fonts.numbers }}>{`${done} of ${sheet?.steps.length ?? 0}`}</Box>
@@ -124,6 +134,34 @@ function ToPhone({ patch, rack }: { readonly patch: string; readonly rack: strin
         Open on phone
       </Button>
       {open && <PhoneDialog patch={patch} rack={rack} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+/** Ends this standing at the rack, and clears the sheet for the next; what was read stays in its session. */
+function Anew({ ticking }: { readonly ticking: Ticking }) {
+  const [asks, setAsks] = useState(false);
+  return (
+    <>
+      <Button onClick={() => setAsks(true)} sx={big}>
+        Start over
+      </Button>
+      <Dialog open={asks} onClose={() => setAsks(false)} aria-labelledby="anew-title" maxWidth="xs">
+        <DialogTitle id="anew-title">Start this sheet over?</DialogTitle>
+        <DialogContent>All ticks are cleared and the session ends. Its readings stay in Bench.</DialogContent>
+        <DialogActions>
+          <Button onClick={() => setAsks(false)}>Cancel</Button>
+          <Button
+            color="primary"
+            onClick={() => {
+              ticking.begin();
+              setAsks(false);
+            }}
+          >
+            Start over
+          </Button>
+        </DialogActions>
+      </Dialog>
     </>
   );
 }

@@ -15,6 +15,7 @@ import { Needs } from './Needs';
 import { SheetHead } from './SheetHead';
 import { StepRow } from './StepRow';
 import { useTicks } from './useTicks';
+import type { Tick } from '@/wire/requests';
 import type { Ticking } from './useTicks';
 
 /** A patch at the rack: what is needed, then step by step what to set, plug, measure and hear. */
@@ -71,6 +72,10 @@ interface StepsProps {
   readonly ticking: Ticking;
 }
 
+/** Where a wrong reading's fault is looked for: in its session, once it has reached the server. */
+const faultAt = ({ session, sent }: Ticking): string | null =>
+  session !== null && sent ? `/bench/${session}?find=fault` : null;
+
 function AllSteps({ sheet, ticking }: StepsProps) {
   return (
     <>
@@ -81,7 +86,14 @@ function AllSteps({ sheet, ticking }: StepsProps) {
             {partText(sheet, part)}
           </Box>
           {steps.map((step) => (
-            <StepRow key={step.id} sheet={sheet} step={step} tick={ticking.ticks[step.id]} mark={ticking.mark} />
+            <StepRow
+              key={step.id}
+              sheet={sheet}
+              step={step}
+              tick={ticking.ticks[step.id]}
+              mark={ticking.mark}
+              fault={faultAt(ticking)}
+            />
           ))}
         </Box>
       ))}
@@ -109,6 +121,7 @@ function OneStep({ sheet, ticking }: StepsProps) {
           ticking.mark(id, change);
           if (change.done) turn(1);
         }}
+        fault={faultAt(ticking)}
         large
       />
       <Box
@@ -136,10 +149,15 @@ function OneStep({ sheet, ticking }: StepsProps) {
   );
 }
 
+const readOf = ({ read, reads = {} }: Tick): string => {
+  const all = [read, ...Object.entries(reads).map(([quantity, text]) => text && `${quantity} ${text}`)].filter(Boolean);
+  return all.length > 0 ? `: read ${all.join(', ')}` : '';
+};
+
 /** Ticks of steps that the patch no longer has: kept, and said. */
 function Left({ sheet, ticking }: StepsProps) {
   const there = new Set(sheet.steps.map((s) => s.id));
-  const left = Object.entries(ticking.ticks).filter(([id, t]) => !there.has(id) && (t.done || t.read));
+  const left = Object.entries(ticking.ticks).filter(([id, t]) => !there.has(id) && (t.done || readOf(t) !== ''));
   if (left.length === 0) return null;
   return (
     <Box component="section" aria-label="No longer in the patch" data-left sx={{ mt: 3, color: ink.softInk }}>
@@ -147,7 +165,7 @@ function Left({ sheet, ticking }: StepsProps) {
         Completed earlier, no longer in the patch
       </Box>
       {left.map(([id, t]) => (
-        <Box key={id}>{`${id}${t.read ? `: read ${t.read}` : ''}`}</Box>
+        <Box key={id}>{`${id}${readOf(t)}`}</Box>
       ))}
     </Box>
   );

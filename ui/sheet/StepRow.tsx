@@ -3,11 +3,11 @@ import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { memo } from 'react';
-import { knobLines, knobName, meterText } from '@/core';
+import { knobLines, knobName } from '@/core';
 import type { Sheet, SheetStep } from '@/core';
-import { TextInput } from '@/ui/parts/TextInput';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { Tick } from '@/wire/requests';
+import { ReadingFields } from './ReadingFields';
 
 interface Props {
   readonly sheet: Sheet;
@@ -15,10 +15,12 @@ interface Props {
   readonly tick: Tick | undefined;
   readonly mark: (id: string, change: Partial<Omit<Tick, 'at'>>) => void;
   readonly large?: boolean;
+  /** Where a wrong reading's fault is looked for; left out where it cannot be. */
+  readonly fault?: string | null;
 }
 
 /** One step: a box to tick, what to do, and what must be read there, with a place for what was. */
-export const StepRow = memo(function StepRow({ sheet, step, tick, mark, large }: Props) {
+export const StepRow = memo(function StepRow({ sheet, step, tick, mark, large, fault = null }: Props) {
   const done = tick?.done === true;
   const place = step.do === 'set' && step.channel ? ` (${step.channel})` : '';
   return (
@@ -55,23 +57,7 @@ export const StepRow = memo(function StepRow({ sheet, step, tick, mark, large }:
       <Box sx={{ pl: { xs: 1, md: 5.5 } }}>
         {step.do === 'set' && <Knobs sheet={sheet} step={step} />}
         {step.do === 'measure' && (
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
-            <Box sx={{ fontFamily: fonts.numbers, fontSize: '0.95em' }}>
-              {step.expect.meter.map((m) => (
-                <Box key={m.quantity} data-expect={m.quantity}>
-                  {meterText(m)}
-                </Box>
-              ))}
-            </Box>
-            <TextInput
-              label={`Reading: ${step.text}`}
-              placeholder="Reading"
-              figures
-              value={tick?.read ?? ''}
-              onChange={(read) => mark(step.id, { read })}
-              sx={{ width: 130, minHeight: 44 }}
-            />
-          </Box>
+          <ReadingFields step={step} reads={tick?.reads ?? {}} note={tick?.read} mark={mark} fault={fault} />
         )}
       </Box>
     </Box>

@@ -1,7 +1,7 @@
 import jsQR from 'jsqr';
 import { ticksFromCode } from '@/core';
 import type { Sheet } from '@/core';
-import type { Ticks } from '@/wire/requests';
+import type { Tick, Ticks } from '@/wire/requests';
 
 /** A picture is looked through at no more than this, pixels a side. */
 const MOST_PIXELS = 1600;
@@ -28,6 +28,14 @@ function fromCode(sheet: Sheet, code: string): Ticks {
   return Object.fromEntries(ticks.map(({ step, ...tick }) => [step, { ...tick, at }]));
 }
 
+/** Of what stands there the texts, by their names; null where there are none. */
+function textsIn(x: unknown): Record<string, string> | null {
+  const entries = Object.entries(typeof x === 'object' && x !== null ? x : {}).filter(
+    (e): e is [string, string] => typeof e[1] === 'string',
+  );
+  return entries.length > 0 ? Object.fromEntries(entries) : null;
+}
+
 function fromFile(text: string, name: string): Ticks {
   const fault = new Error(`${name} is not a ticks file.`);
   let read: unknown;
@@ -39,9 +47,15 @@ function fromFile(text: string, name: string): Ticks {
   const { format, ticks } = (read ?? {}) as { readonly format?: unknown; readonly ticks?: unknown };
   if (format !== 'fenvo.ticks' || typeof ticks !== 'object' || ticks === null) throw fault;
   return Object.fromEntries(
-    Object.entries(ticks as Record<string, { done?: unknown; at?: unknown; read?: unknown }>).flatMap(([id, t]) => {
+    Object.entries(ticks as Record<string, Partial<Record<keyof Tick, unknown>>>).flatMap(([id, t]) => {
       if (typeof t.at !== 'number' || (t.read !== undefined && typeof t.read !== 'string')) return [];
-      return [[id, { done: t.done === true, at: t.at, ...(t.read !== undefined && { read: t.read }) }]];
+      const reads = textsIn(t.reads);
+      return [
+        [
+          id,
+          { done: t.done === true, at: t.at, ...(t.read !== undefined && { read: t.read }), ...(reads && { reads }) },
+        ],
+      ];
     }),
   );
 }

@@ -1,6 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { tellFault } from '@/ui/parts/messages';
 import { rackApi } from '@/ui/parts/rackApi';
 import { mergedTicks } from '@/wire/racks';
+import type { SheetTicks } from '@/wire/racks';
 import type { Tick, Ticks } from '@/wire/requests';
 
 /** How often a failed send is retried, milliseconds. */
@@ -30,10 +32,24 @@ export interface Ticking {
   readonly ticks: Ticks;
   /** Whether all of it has reached the server. */
   readonly sent: boolean;
+  /** The session that it belongs to; null where none is open yet. */
+  readonly session: string | null;
   mark(step: string, change: Partial<Omit<Tick, 'at'>>): void;
   /** Takes in what was ticked elsewhere; of each step the later word counts. */
   bring(ticks: Ticks): void;
+  /** Ends the session and begins anew, with nothing ticked. */
+  begin(): void;
 }
+
+interface State {
+  readonly key: string;
+  readonly ticks: Ticks;
+  readonly session: string | null;
+}
+
+/** What counts since a sheet was begun anew. */
+const since = (ticks: Ticks, from: number | null): Ticks =>
+  from === null ? ticks : Object.fromEntries(Object.entries(ticks).filter(([, t]) => t.at > from));
 
 /**
  * What is done of a sheet: kept in this browser at once, and on the server as soon as it answers. Of each step the
@@ -41,18 +57,22 @@ export interface Ticking {
  */
 export function useTicks(patch: string, rack: string): Ticking {
   const key = keyOf(patch, rack);
-  const [state, setState] = useState<{ readonly key: string; readonly ticks: Ticks }>({ key: '', ticks: {} });
+  const [state, setState] = useState<State>({ key: '', ticks: {}, session: null });
   const [sent, setSent] = useState(true);
   const now = useRef<Ticks>({});
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
-  const take = useCallback(
-    (ticks: Ticks): void => {
-      now.current = mergedTicks(now.current, ticks);
-      keep(key, now.current);
-      setState({ key, ticks: now.current });
+  const show = useCallback(
+    (ticks: Ticks, session?: string | null): void => {
+      now.current = ticks;
+      keep(key, ticks);
+      setState((s) => ({ key, ticks, session: session === undefined ? (s.key === key ? s.session : null) : session }));
     },
     [key],
+  );
+  const take = useCallback(
+    (all: SheetTicks): void => show(mergedTicks(since(now.current, all.since), all.ticks), all.session),
+    [show],
   );
   const send = useCallback(
     (after: number): void => {
@@ -63,7 +83,7 @@ export function useTicks(patch: string, rack: string): Ticking {
           .addTicks(patch, rack, asked)
           .then((all) => {
             take(all);
-            if (now.current === asked || JSON.stringify(now.current) === JSON.stringify(all)) setSent(true);
+            if (now.current === asked || JSON.stringify(now.current) === JSON.stringify(all.ticks)) setSent(true);
           })
           .catch(() => {
             timer.current = setTimeout(again, AGAIN);
@@ -78,12 +98,12 @@ export function useTicks(patch: string, rack: string): Ticking {
     let live = true;
     rackApi
       .ticks(patch, rack)
-      .catch(() => ({}))
-      .then((ticks) => {
+      .catch((): SheetTicks => ({ ticks: {}, since: null, session: null }))
+      .then((all) => {
         if (!live) return;
-        take(ticks);
+        take(all);
         // What this browser knew and the server did not.
-        if (JSON.stringify(now.current) !== JSON.stringify(ticks)) send(0);
+        if (JSON.stringify(now.current) !== JSON.stringify(all.ticks)) send(0);
       })
       .catch(() => undefined);
     return () => {
@@ -93,7 +113,7 @@ export function useTicks(patch: string, rack: string): Ticking {
   }, [key, patch, rack, take, send]);
 
   const bring = (ticks: Ticks): void => {
-    take(ticks);
+    show(mergedTicks(now.current, ticks));
     setSent(false);
     send(PAUSE);
   };
@@ -101,5 +121,13 @@ export function useTicks(patch: string, rack: string): Ticking {
     const before = now.current[step] ?? { done: false, at: 0 };
     bring({ [step]: { ...before, ...change, at: Date.now() } });
   };
-  return { ticks: state.key === key ? state.ticks : {}, sent, mark, bring };
+  const begin = (): void => {
+    clearTimeout(timer.current);
+    rackApi
+      .clearTicks(patch, rack)
+      .then((all) => show(all.ticks, null))
+      .catch(tellFault);
+  };
+  const own = state.key === key ? state : { ticks: {}, session: null };
+  return { ticks: own.ticks, session: own.session, sent, mark, bring, begin };
 }
