@@ -69,14 +69,18 @@ const sources = [
   'package-lock.json',
 ];
 
-/** What plays on the browser's sound thread, as one file that the page fetches by its name. */
-export async function bundleWorklet() {
-  const out = inRoot('public', 'live.worklet.js');
+/** What plays, or listens, on the browser's sound thread: one file each, which the page fetches by its name. */
+export async function bundleWorklets() {
+  for (const name of ['live', 'capture']) await bundleWorklet(name);
+}
+
+async function bundleWorklet(name) {
+  const out = inRoot('public', `${name}.worklet.js`);
   if (stamp(out) > newest(['core', 'wire', 'workers', 'scripts', 'package-lock.json'])) return;
   mkdirSync(inRoot('public'), { recursive: true });
   const { build } = createRequire(import.meta.url)('esbuild');
   await build({
-    entryPoints: [inRoot('workers', 'live.worklet.ts')],
+    entryPoints: [inRoot('workers', `${name}.worklet.ts`)],
     outfile: out,
     bundle: true,
     platform: 'browser',
@@ -92,7 +96,7 @@ export async function buildApplication() {
   // What the server works out beside its own thread.
   await bundle('server/beside/worker.ts', 'server-worker');
   await bundle('server/serve.ts', 'serve');
-  await bundleWorklet();
+  await bundleWorklets();
   const done = inRoot('.next', '.fenvo-built');
   if (stamp(done) > newest(sources)) return;
   run(process.execPath, [inRoot('node_modules', 'next', 'dist', 'bin', 'next'), 'build']);

@@ -3,6 +3,7 @@ import type { Schema } from 'joi';
 import { LIMITS } from '../core';
 import { Assets } from './assets';
 import { Bench } from './bench';
+import { BenchFiles } from './benchFiles';
 import { database, dataFolder } from './database';
 import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
@@ -25,6 +26,8 @@ export interface Call {
   readonly assets: Assets;
   readonly racks: Racks;
   readonly bench: Bench;
+  /** Photographs and recordings of sessions. */
+  readonly files: BenchFiles;
   readonly request: Request;
   /** A path parameter, checked. */
   param<T = string>(name: string, schema?: Schema): T;
@@ -95,6 +98,7 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
         assets: new Assets(db),
         racks: new Racks(db),
         bench: new Bench(db),
+        files: new BenchFiles(db),
         request,
         param: (name, schema = idSchema) => check(schema, params[name], name),
         query: (schema) => check(schema, Object.fromEntries(new URL(request.url).searchParams), 'query'),

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { parseLog, printPatch } from '../core';
 import { Bench } from './bench';
+import { BenchFiles } from './benchFiles';
 import { importLog, logAnswer, logOf, printLog } from './benchLog';
 import { openDatabase } from './database';
 import type { Database } from './database';
@@ -34,6 +35,7 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
+const files = (): BenchFiles => new BenchFiles(db);
 const tick = (reads: Record<string, string>, at = Date.now()) => ({ done: true, at, reads });
 
 describe('sessions at the rack', () => {
@@ -91,8 +93,8 @@ describe('sessions at the rack', () => {
     );
     await bench.setDeleted(id, false);
     expect((await bench.get(id)).readings).toBe(1);
-    const file = await bench.addFile(id, { kind: 'photograph', name: 'Rack', type: 'image/png' }, Buffer.from('x'));
-    await bench.setFileDeleted(file.id, true);
+    const file = await files().add(id, { kind: 'photograph', name: 'Rack', type: 'image/png' }, Buffer.from('x'));
+    await files().setDeleted(file.id, true);
     expect((await bench.get(id)).attached[0]!.deletedAt).not.toBeNull();
     expect((await bench.list(false))[0]!.files).toBe(0);
   });
@@ -112,12 +114,14 @@ describe('sessions at the rack', () => {
     const id = (await bench.collect('fog', 'pier', { 'measure-trim.out': tick({ high: '1.9' }) }))!;
     await bench.collect('fog', 'pier', { 'measure-trim.out': tick({ high: '4' }) });
     await bench.change(id, { notes: 'Cold evening.' });
-    await bench.addFile(id, { kind: 'photograph', name: 'Rack', type: 'image/png' }, Buffer.from('picture'));
+    await files().add(id, { kind: 'photograph', name: 'Rack', type: 'image/png' }, Buffer.from('picture'));
     const log = await logOf({});
     expect(parseLog(JSON.parse(JSON.stringify(printLog(log)))).ok).toBe(true);
     const zip = Buffer.from(await (await logAnswer({}, 'zip')).arrayBuffer());
     const csv = await (await logAnswer({ rack: 'pier' }, 'csv')).text();
-    expect(csv.split('\n')[1]).toMatch(new RegExp(`,${id},Fog bank breathing,trim.out,high,1.9,V,3.98[0-9]*,[\\d.]+,wrong$`));
+    expect(csv.split('\n')[1]).toMatch(
+      new RegExp(`,${id},Fog bank breathing,trim.out,high,1.9,V,3.98[0-9]*,[\\d.]+,wrong$`),
+    );
     expect(await importLog(db, zip)).toEqual({ added: 0, there: 1 });
     await ReadingRow.destroy({ where: {} });
     await db.sequelize.query('DELETE FROM files');
@@ -126,7 +130,7 @@ describe('sessions at the rack', () => {
     const back = await bench.get(id);
     expect(back).toMatchObject({ notes: 'Cold evening.', readings: 1, wrong: 0, rackId: 'pier', patchId: 'fog' });
     expect(back.list[1]!.corrects).toBe(back.list[0]!.id);
-    expect((await bench.file(back.attached[0]!.id)).bytes.toString()).toBe('picture');
+    expect((await files().get(back.attached[0]!.id)).bytes.toString()).toBe('picture');
     expect(printPatch(log.sessions[0]!.patch)).toEqual(back.document);
     await expect(importLog(db, Buffer.from('{"format":"fenvo.patch"}'))).rejects.toThrow(/not imported. format/);
   });

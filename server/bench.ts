@@ -3,14 +3,15 @@ import { Op, QueryTypes } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { judge, readingUnit, readMeter } from '../core';
 import type { MeterReading, ReadQuantity, Verdict } from '../core';
-import type { BenchFile, SessionHead, Simulated, StoredReading, StoredSession, TrendPoint } from '../wire/bench';
+import type { SessionHead, Simulated, StoredReading, StoredSession, TrendPoint } from '../wire/bench';
 import type { Document } from '../wire/patches';
-import type { OpenSessionRequest, SentReading, Ticks } from '../wire/requests';
+import type { ChangeSessionRequest, OpenSessionRequest, SentReading, Ticks } from '../wire/requests';
 import type { StepExpectation } from './beside/tasks';
 import { threads } from './beside/thread';
 import { ApiError, notFound } from './checks/errors';
 import type { Database } from './database';
-import { FileRow, PatchRow, RackRow, ReadingRow, SessionRow } from './models';
+import { BenchFiles } from './benchFiles';
+import { PatchRow, RackRow, ReadingRow, SessionRow } from './models';
 import { tracesOf } from './traces';
 
 /** A session that nothing was done in for so long is over, milliseconds. */
@@ -36,6 +37,7 @@ const headOf = (row: SessionRow, { readings, wrong, files }: Counted): SessionHe
   ended: iso(row.ended),
   deletedAt: iso(row.deletedAt),
   simulated: row.simulated !== null,
+  seed: row.simulated === null ? null : (JSON.parse(row.simulated) as Simulated).seed,
   readings,
   wrong,
   files,
@@ -56,8 +58,6 @@ export const readingOf = (row: ReadingRow): StoredReading => ({
   expectedPlusMinus: row.expectedPlusMinus,
   verdict: row.verdict as Verdict | null,
 });
-
-const FILE_HEAD = ['id', 'sessionId', 'kind', 'name', 'type', 'at', 'added', 'deletedAt'] as const;
 
 /** Everything of the list but the patches themselves. */
 const LISTED = [
@@ -125,7 +125,7 @@ export class Bench {
     const row = await this.row(id);
     const [readings, files] = await Promise.all([
       ReadingRow.findAll({ where: { sessionId: id }, order: [['id', 'ASC']] }),
-      this.files(id),
+      new BenchFiles(this.db).of(id),
     ]);
     const list = readings.map(readingOf);
     const corrected = new Set(list.map((r) => r.corrects));
@@ -147,19 +147,6 @@ export class Bench {
       attached: files,
       rackIsSimulated: row.simulated === null ? null : (JSON.parse(row.simulated) as Simulated),
     };
-  }
-
-  private async files(sessionId: string): Promise<BenchFile[]> {
-    type Row = Omit<BenchFile, 'added' | 'deletedAt'> & { readonly added: string; readonly deletedAt: string | null };
-    const rows = await this.db.sequelize.query<Row>(
-      'SELECT id, kind, name, type, at, added, deletedAt, length(bytes) AS bytes FROM files WHERE sessionId = ? ORDER BY added, id',
-      { type: QueryTypes.SELECT, replacements: [sessionId] },
-    );
-    return rows.map((r) => ({
-      ...r,
-      added: new Date(r.added).toISOString(),
-      deletedAt: r.deletedAt === null ? null : new Date(r.deletedAt).toISOString(),
-    }));
   }
 
   /** Begins a session with the patch as it is stored now; one that is open there is ended. */
@@ -289,11 +276,18 @@ export class Bench {
     });
   }
 
-  change(id: string, { notes, ended }: { readonly notes?: string; readonly ended?: boolean }): Promise<void> {
+  /** @throws 409 where a real rack would become a simulated one. */
+  change(id: string, { notes, ended, simulated }: ChangeSessionRequest): Promise<void> {
     return this.db.write(async (transaction) => {
       const row = await this.row(id, transaction);
       const end = ended === undefined ? {} : { ended: ended ? (row.ended ?? new Date()) : null };
-      await row.update({ ...(notes !== undefined && { notes }), ...end, lastUsed: new Date() }, { transaction });
+      if (simulated && row.simulated === null)
+        throw new ApiError(409, 'real-rack', 'This session was at a real rack. Nothing was changed.');
+      const changed = {
+        ...(notes !== undefined && { notes }),
+        ...(simulated && { simulated: JSON.stringify(simulated) }),
+      };
+      await row.update({ ...changed, ...end, lastUsed: new Date() }, { transaction });
     });
   }
 
@@ -305,37 +299,6 @@ export class Bench {
         { deletedAt: deleted ? (row.deletedAt ?? now) : null, ended: row.ended ?? now },
         { transaction },
       );
-    });
-  }
-
-  async addFile(
-    sessionId: string,
-    file: { readonly kind: string; readonly name: string; readonly type: string; readonly at?: string },
-    bytes: Buffer,
-  ): Promise<{ id: string }> {
-    await this.row(sessionId);
-    const id = randomUUID();
-    await this.db.write(async (transaction) => {
-      const { kind, name, type, at = null } = file;
-      await FileRow.create(
-        { id, sessionId, kind, name, type, at, bytes, added: new Date(), deletedAt: null },
-        { transaction },
-      );
-    });
-    return { id };
-  }
-
-  async file(id: string): Promise<FileRow> {
-    const row = await FileRow.findByPk(id);
-    if (!row) throw notFound(`file ${id}`);
-    return row;
-  }
-
-  setFileDeleted(id: string, deleted: boolean): Promise<void> {
-    return this.db.write(async (transaction) => {
-      const row = await FileRow.findByPk(id, { attributes: [...FILE_HEAD], transaction });
-      if (!row) throw notFound(`file ${id}`);
-      await FileRow.update({ deletedAt: deleted ? new Date() : null }, { where: { id }, transaction });
     });
   }
 

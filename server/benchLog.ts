@@ -13,6 +13,8 @@ export interface LogWanted {
   readonly rack?: string;
   /** Of these sessions alone. */
   readonly sessions?: readonly string[];
+  /** Of one simulated rack, by its seed; `none`: of real ones alone. */
+  readonly simulated?: string;
 }
 
 const endings: Readonly<Record<string, string>> = { 'image/jpeg': 'jpg', 'image/png': 'png', 'audio/wav': 'wav' };
@@ -69,20 +71,26 @@ async function sessionOf(row: SessionRow): Promise<LogSession | null> {
   };
 }
 
+/** Which simulated rack it was at, as text; null at a real one. */
+const seedOf = ({ simulated }: SessionRow): string | null =>
+  simulated === null ? null : String((JSON.parse(simulated) as { readonly seed: number }).seed);
+
 /** The sessions that are wanted, as a log; the oldest first. */
-export async function logOf({ rack, sessions }: LogWanted): Promise<BenchLog> {
+export async function logOf({ rack, sessions, simulated }: LogWanted): Promise<BenchLog> {
   const rows = await SessionRow.findAll({
     where: {
       deletedAt: null,
       ...(rack !== undefined && { rackId: rack }),
       ...(sessions && { id: { [Op.in]: sessions } }),
+      ...(simulated === 'none' && { simulated: null }),
     },
     order: [
       ['started', 'ASC'],
       ['id', 'ASC'],
     ],
   });
-  const found = await Promise.all(rows.map(sessionOf));
+  const wanted = rows.filter((row) => simulated === undefined || simulated === 'none' || seedOf(row) === simulated);
+  const found = await Promise.all(wanted.map(sessionOf));
   return { format: 'fenvo.log', version: 1, sessions: found.flatMap((s) => s ?? []) };
 }
 

@@ -95,7 +95,7 @@ describe('racks that are stored', () => {
     const { id } = await racks.create(rack('Pier'));
     const made = await patches.create(flip);
     const answer = (format: 'json' | 'md' | 'csv' | 'pdf' | 'html' | 'svg') =>
-      sheetAnswer(patches, racks, made.id, { rack: id, format, size: 'A4' });
+      sheetAnswer(patches, racks, made.id, { rack: id, measured: false, format, size: 'A4' });
     expect(await (await answer('json')).json()).toMatchObject({ format: 'fenvo.sheet', patch: 'Flip', rack: 'Pier' });
     expect(await (await answer('md')).text()).toContain('# Flip');
     expect(await (await answer('csv')).text()).toContain('set-flip');

@@ -10,6 +10,7 @@ import { tracesOf } from './traces';
 
 interface Wanted {
   readonly rack: string;
+  readonly measured: boolean;
   readonly format: SheetFormat;
   readonly size: 'A4' | 'LETTER';
 }
@@ -49,7 +50,7 @@ export async function sheetAnswer(patches: Patches, racks: Racks, id: string, wa
   const { body } = await patches.get(id);
   const rack = wanted.rack === '' ? null : JSON.stringify((await racks.get(wanted.rack)).rack);
   const traces = await tracesOf(body);
-  const sheet = await threads().painter.run('sheet', { body, rack, traces });
+  const sheet = await threads().painter.run('sheet', { body, rack, traces, measured: wanted.measured });
   const content = await written(sheet, () => threads().painter.run('picture', { body, traces }), wanted);
   const name = encodeURIComponent(`${sheet.patch}, sheet.${wanted.format}`);
   const file: Record<string, string> =

@@ -21,13 +21,16 @@ export interface SessionHead {
   readonly ended: string | null;
   readonly deletedAt: string | null;
   readonly simulated: boolean;
+  /** Which rack was simulated; null at a real one. */
+  readonly seed: number | null;
   readonly readings: number;
   readonly wrong: number;
   readonly files: number;
 }
 
-export interface StoredReading extends BenchReading {
+export interface StoredReading extends Omit<BenchReading, 'unit'> {
   readonly id: number;
+  readonly unit: string;
   readonly time: string;
   /** The reading that it takes the place of. */
   readonly corrects: number | null;

@@ -69,6 +69,8 @@ const sheetFormat = choice(['json', 'md', 'csv', 'pdf', 'html', 'svg']);
 export type SheetFormat = ValueOf<typeof sheetFormat>;
 export const sheetRequest = record({
   rack: rackId,
+  /** With the rack's modules as they were measured. */
+  measured: byDefault(flag, false),
   format: byDefault(sheetFormat, 'json'),
   size: byDefault(choice(['A4', 'LETTER']), 'A4'),
 });
@@ -96,15 +98,22 @@ export const ticksRequest = record({ ticks });
 export const pairingRequest = record({ patch: storedId, rack: rackId });
 export type PairingRequest = ValueOf<typeof pairingRequest>;
 
+const simulatedRack = record({ seed: whole(0, 4_294_967_295), faults: list(anyObject, 3), surprise: flag });
+
 /** A session that is begun at a rack, or at one that is simulated. */
 export const openSessionRequest = record({
   patch: storedId,
   rack: rackId,
-  simulated: optional(record({ seed: whole(0, 4_294_967_295), faults: list(anyObject, 3), surprise: flag })),
+  simulated: optional(simulatedRack),
 });
 export type OpenSessionRequest = ValueOf<typeof openSessionRequest>;
 
-export const changeSessionRequest = record({ notes: optional(text(20_000)), ended: optional(flag) });
+export const changeSessionRequest = record({
+  notes: optional(text(20_000)),
+  ended: optional(flag),
+  /** A simulated rack that was mended. */
+  simulated: optional(simulatedRack),
+});
 export type ChangeSessionRequest = ValueOf<typeof changeSessionRequest>;
 
 const sentReading = record({
@@ -131,5 +140,7 @@ export const trendRequest = record({ patch: storedId, at: text(100, { least: 3 }
 export const logRequest = record({
   rack: optional(storedId),
   sessions: optional(text(20_000)),
+  /** Of one simulated rack, by its seed; `none`: of real ones alone. Left out: of all. */
+  simulated: optional(text(12, { pattern: { shape: /^(none|\d+)$/, words: 'none or a seed' } })),
   format: byDefault(choice(['zip', 'json', 'csv']), 'zip'),
 });

@@ -39,7 +39,7 @@ export function faultText(modules: readonly ModuleDoc[], fault: Fault): string {
     case 'normalBroken':
       return `The normal into ${place(fault.to)} is broken`;
     case 'load':
-      return `Something loads ${place(fault.at)} with ${figureText(fault.ohms, 'Ω')}`;
+      return `Something loads ${place(fault.at)} with ${figureText(Number(fault.ohms.toPrecision(2)), 'Ω')}`;
     case 'sourceRange':
       return `${place(fault.module)} has another range: ×${showNumber(fault.gain, 2)}${fault.volts === 0 ? '' : `, ${showVolts(fault.volts)}`}`;
     case 'dead':

@@ -187,3 +187,29 @@ function countedOf(seen: Simulation, socket: string, quantity: ReadQuantity, lev
   if (first === undefined || last === undefined) return 0;
   return last > first ? ((at.length - 1) * seen.sampleRate) / (last - first) : seen.sampleRate / trace.length;
 }
+
+/** What an instrument reads of a voltage as it was recorded, by quantity. */
+export function traceFigures(trace: Float64Array, sampleRate: number): Readonly<Record<ReadQuantity, number>> {
+  let [low, high, sum, squares] = [Infinity, -Infinity, 0, 0];
+  for (const v of trace) {
+    [low, high] = [Math.min(low, v), Math.max(high, v)];
+    sum += v;
+    squares += v * v;
+  }
+  const mean = sum / Math.max(1, trace.length);
+  const at = passes(trace, (low + high) / 2);
+  const [first, last] = [at[0], at.at(-1)];
+  const hz =
+    first === undefined || last === undefined || last <= first ? 0 : ((at.length - 1) * sampleRate) / (last - first);
+  const middle = (low + high) / 2;
+  return {
+    low,
+    high,
+    mean,
+    steady: mean,
+    rms: Math.sqrt(Math.max(0, squares / Math.max(1, trace.length) - mean * mean)),
+    percent: (100 * trace.reduce((n, v) => n + (v >= middle ? 1 : 0), 0)) / Math.max(1, trace.length),
+    pulses: hz,
+    hz,
+  };
+}

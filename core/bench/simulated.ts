@@ -1,7 +1,7 @@
 import { BoundsEngine } from '../bounds/bounds';
 import { repeatsIn } from '../bounds/repeats';
 import { idOf, nameOf } from '../document/sockets';
-import type { Patch } from '../document/types';
+import type { Cable, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
@@ -14,7 +14,8 @@ import type { Asset } from '../sheet/expect';
 import type { ChannelLimits } from '../rack/limits';
 import { faultyGraph } from './faults';
 import type { Fault } from './faults';
-import { figuresIn, watchedTogether } from './figures';
+import { simulateGraph } from '../simulate/simulate';
+import { figuresIn, inWindow, sourceOf, watchedTogether } from './figures';
 import type { Reading } from './figures';
 import { pluggedAt, pluggedBefore, quantitiesAt } from './readings';
 import type { BenchReading } from './readings';
@@ -22,9 +23,16 @@ import { readingUnit } from './quantities';
 import type { ReadQuantity } from './quantities';
 import { onSimulatedRack } from './truths';
 
-/** What answers a reading at a rack: a hand that types it in, an instrument, or a rack that is simulated. */
+/** What answers at a rack: a hand that types readings in, an interface that records, or a rack that is simulated. */
 export interface Meter {
   read(reading: Reading): number;
+  /** A voltage over time; null where it cannot be recorded. */
+  record(at: string, seconds: number): Recorded | null;
+}
+
+export interface Recorded {
+  readonly volts: Float32Array;
+  readonly sampleRate: number;
 }
 
 export interface SimulatedOptions {
@@ -40,6 +48,9 @@ export interface SimulatedOptions {
   readonly asset?: Asset;
 }
 
+/** Of a recording, samples a second, and the longest run for one, seconds. */
+const RECORD_RATE = 48_000;
+const LONGEST_RECORD = 60;
 /** What a meter’s last digits jump by, volts RMS. */
 const METER_NOISE = 0.002;
 
@@ -62,17 +73,41 @@ export class SimulatedRack implements Meter {
     return this.readAll([reading])[0] as number;
   }
 
+  /** The rack as it is: its own modules, and what is wrong with it. */
+  private graph(plan: Patch, plugged: readonly Cable[], knobs: readonly Edit[]): Graph {
+    const { seed, faults = [], ideal = false, trueModules = ideal, channels = null } = this.options;
+    return faultyGraph(plan, plugged, faults, knobs, (p) =>
+      buildGraph(trueModules ? p : onSimulatedRack(p, seed, channels, this.own)),
+    );
+  }
+
+  /** A voltage with every cable plugged, from a moment that nobody chose, with the noise of the meter. */
+  record(at: string, seconds: number): Recorded | null {
+    const { seed, ideal = false, asset } = this.options;
+    const { cables } = buildGraph(this.patch).wiring;
+    const graph = this.graph(pluggedSoFar(this.patch, cables), cables, []);
+    const from = sourceOf(graph, at);
+    if (typeof from !== 'string') return null;
+    const random = stream(seedOf(seed, `record ${at}`));
+    const late = ideal ? 0 : random() * seconds;
+    const run = inWindow(graph, { rate: RECORD_RATE, seconds: Math.min(LONGEST_RECORD, seconds + late) });
+    const { traces } = simulateGraph(run, { only: [from], traces: [from], ...(asset && { asset }) });
+    const volts = (traces.get(from) ?? new Float64Array(0)).subarray(Math.round(late * RECORD_RATE));
+    return {
+      volts: Float32Array.from(volts, (v) => (ideal ? v : v + METER_NOISE * normal(random))),
+      sampleRate: RECORD_RATE,
+    };
+  }
+
   /** Readings of one moment: of one step, with the same knobs elsewhere. */
   readAll(readings: readonly Reading[]): number[] {
     const [first] = readings;
     if (!first) return [];
-    const { seed, faults = [], ideal = false, trueModules = ideal, asset } = this.options;
+    const { seed, ideal = false, asset } = this.options;
     const plugged = pluggedAt(this.patch, this.before, first.step);
     const knobs = first.knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
     const plan = pluggedSoFar(this.patch, plugged);
-    const graph = faultyGraph(plan, plugged, faults, knobs, (p) =>
-      buildGraph(trueModules ? p : onSimulatedRack(p, seed, this.options.channels ?? null, this.own)),
-    );
+    const graph = this.graph(plan, plugged, knobs);
     const planned = buildGraph(applyEdits(plan, knobs));
     const repeatsOf = (g: Graph): ReturnType<typeof repeatsIn> => repeatsIn(g, new BoundsEngine().run(g));
     const repeats = repeatsOf(graph);

@@ -106,6 +106,12 @@ interface Standing {
   readonly steps: number;
 }
 
+interface SheetWanted extends OnRack {
+  readonly traces: readonly StoredTrace[];
+  /** With the rack's modules as they were measured. */
+  readonly measured: boolean;
+}
+
 /** Stored racks were read before they were stored. */
 function readStoredRack(text: string): Rack {
   const read = parseRack(JSON.parse(text));
@@ -126,9 +132,12 @@ export const tasks = {
     return patchPicture(readDocument(JSON.parse(body)), lookup(traces));
   },
   /** The steps of a patch at a rack. */
-  sheet({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Sheet {
+  sheet({ body, rack, traces, measured }: SheetWanted): Sheet {
     const patch = readDocument(JSON.parse(body));
-    return sheetOf(patch, { asset: lookup(traces), ...(rack !== null && { rack: readStoredRack(rack) }) });
+    return sheetOf(patch, {
+      asset: lookup(traces),
+      ...(rack !== null && { rack: readStoredRack(rack), asMeasured: measured }),
+    });
   },
   /** A patch as it stands on a rack’s channels, and what its sheet expects there: the beginning of a session. */
   standing({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Standing {

@@ -27,7 +27,7 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   return send(method, path, json);
 }
 
-async function send<T>(method: string, path: string, content: RequestInit): Promise<T> {
+export async function send<T>(method: string, path: string, content: RequestInit): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, { method, ...content });

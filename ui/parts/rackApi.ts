@@ -17,7 +17,8 @@ export const rackApi = {
   remove: (id: string) => call<StoredRack>('DELETE', at(id)),
   restore: (id: string) => call<StoredRack>('POST', `${at(id)}/restore`),
   tonight: (id: string) => call<{ tonight: Tonight[] }>('GET', `${at(id)}/tonight`).then((x) => x.tonight),
-  sheet: (patch: string, rack: string) => call<Sheet>('GET', sheetAt(patch, 'sheet', rack)),
+  sheet: (patch: string, rack: string, measured: boolean) =>
+    call<Sheet>('GET', sheetAt(patch, 'sheet', rack, measured ? { measured: 'true' } : {})),
   /** Where a sheet is had as a file. */
   sheetFile: (patch: string, rack: string, more: Readonly<Record<string, string>>): string =>
     `/api${sheetAt(patch, 'sheet', rack, more)}`,

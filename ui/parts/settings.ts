@@ -15,6 +15,8 @@ interface Kept {
   readonly cared: boolean;
   /** Sound goes on while its tab is hidden. */
   readonly background: boolean;
+  /** The rack's modules as they were measured, not as they are meant. */
+  readonly asMeasured: boolean;
 }
 
 const KEY = 'fenvo.settings';
@@ -26,6 +28,7 @@ const start: Kept = {
   rack: '',
   cared: false,
   background: true,
+  asMeasured: false,
 };
 
 /** What of a kept value is true or false, by name. */
@@ -45,6 +48,7 @@ function read(): Kept {
       rack: typeof kept.rack === 'string' ? kept.rack : '',
       cared: kept.cared === true,
       background: kept.background !== false,
+      asMeasured: kept.asMeasured === true,
     };
   } catch {
     return start;

@@ -1,5 +1,6 @@
 import { wrap } from 'comlink';
 import type { Remote } from 'comlink';
+import type { BenchWorker } from '@/wire/benchJobs';
 import type { ImportsWorker } from '@/wire/imports';
 import type { ListenWorker } from '@/wire/listen';
 
@@ -54,4 +55,13 @@ export function listenJob<T>(
 ): Job<T> {
   const worker = new Worker(new URL('@/workers/listen.worker.ts', import.meta.url), { type: 'module' });
   return workerJob(worker, work, 'The sound took more than this browser has.', onProgress);
+}
+
+/** What readings tell, worked out beside the page. */
+export function benchJob<T>(
+  work: (worker: Remote<BenchWorker>) => Promise<T>,
+  onProgress?: (progress: number) => void,
+): Job<T> {
+  const worker = new Worker(new URL('@/workers/bench.worker.ts', import.meta.url), { type: 'module' });
+  return workerJob(worker, work, 'This took more memory than the browser has.', onProgress);
 }

@@ -17,6 +17,8 @@ interface Pending {
 
 class Cancelled extends Error {}
 
+const isMeasured = (patch: Patch): boolean => patch.modules.some((m) => m.real);
+
 interface LineOptions<Q, A, W> {
   /** A new worker. */
   readonly worker: () => Worker;
@@ -103,7 +105,9 @@ export class Line<Q, A extends { readonly version: number }, W> {
     const before = this.held;
     const version = before?.patch === patch ? before.version : ++this.versions;
     this.held = { version, patch };
-    return before ? { version, on: before.version, edits: editsBetween(before.patch, patch) } : { version, patch };
+    // No edit says what a rack’s modules really are.
+    const whole = !before || isMeasured(before.patch) || isMeasured(patch);
+    return whole ? { version, patch } : { version, on: before.version, edits: editsBetween(before.patch, patch) };
   };
 
   private readonly die = (): void => this.pending?.fail(new Error('The simulation stopped and was restarted.'));

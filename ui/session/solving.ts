@@ -16,6 +16,7 @@ import {
 } from '@/core';
 import type { Edit, Patch, SolveAnswer, Solution, Target, ToleranceReport } from '@/core';
 import type { SolveReply, SolveRequest, SolveWorker, ToleranceReply, ToleranceRequest } from '@/wire/core';
+import { measuredPatch } from './measured';
 import { channels } from './channels';
 import type { DeskStore } from './desk';
 import { Line } from './line';
@@ -102,7 +103,9 @@ export function createSolving(desk: DeskStore) {
       new Line<Question, SolveReply | ToleranceReply, SolveWorker>({
         worker: solveWorker,
         ask: (remote, { patch, ask }, stepTo) =>
-          'solve' in ask ? remote.solve(stepTo(patch), ask.solve) : remote.tolerance(stepTo(patch), ask),
+          'solve' in ask
+            ? remote.solve(stepTo(measuredPatch(patch)), ask.solve)
+            : remote.tolerance(stepTo(measuredPatch(patch)), ask),
         onAnswer: ({ then }, reply) => then('answer' in reply ? reply.answer : reply.report),
         onFailure: (failure) => set({ failure, busy: null }),
         onProgress: (progress) => set({ progress }),

@@ -7,7 +7,9 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import type { Sheet } from '@/core';
+import { useRackDocument } from '@/ui/parts/chosenRack';
 import { later } from '@/ui/parts/later';
+import { MeasuredSwitch } from '@/ui/parts/MeasuredSwitch';
 import { rackApi } from '@/ui/parts/rackApi';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { SchemeButton } from '@/ui/parts/SchemeButton';
@@ -97,6 +99,7 @@ export function SheetHead({ id, sheet, racks, rack, choose, ticking, single, onS
           onChange={choose}
           sx={{ minWidth: 150, ...big }}
         />
+        <MeasuredSwitch rack={useRackDocument(rack).rack} />
         <Button aria-pressed={single} onClick={() => onSingle(!single)} sx={big}>
           {single ? 'All steps' : 'One step at a time'}
         </Button>

@@ -5,11 +5,13 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useStore } from 'zustand';
 import { NO_OUTPUT, partText, sheetParts } from '@/core';
 import type { Sheet } from '@/core';
 import { useChosenRack } from '@/ui/parts/chosenRack';
 import { tellFault } from '@/ui/parts/messages';
 import { rackApi } from '@/ui/parts/rackApi';
+import { settings } from '@/ui/parts/settings';
 import { ink } from '@/ui/theme/tokens';
 import { Needs } from './Needs';
 import { SheetHead } from './SheetHead';
@@ -21,9 +23,10 @@ import type { Ticking } from './useTicks';
 /** A patch at the rack: what is needed, then step by step what to set, plug, measure and hear. */
 export function SheetScreen({ id }: { readonly id: string }) {
   const { racks, id: rack, choose } = useChosenRack();
+  const measured = useStore(settings, (s) => s.asMeasured);
   const { data: sheet, error } = useQuery({
-    queryKey: ['sheet', id, rack],
-    queryFn: () => rackApi.sheet(id, rack),
+    queryKey: ['sheet', id, rack, measured],
+    queryFn: () => rackApi.sheet(id, rack, measured),
     // What is open goes on working where the server is gone.
     gcTime: Infinity,
     staleTime: Infinity,

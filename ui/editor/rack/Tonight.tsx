@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import { useStore } from 'zustand';
 import { channelTitle, kindTitle, placeName, showVolts } from '@/core';
 import type { Assignment, Patch, Rack } from '@/core';
+import { MeasuredSwitch } from '@/ui/parts/MeasuredSwitch';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
 import { channels } from '@/ui/session/channels';
@@ -35,7 +36,12 @@ function Answer({ desk }: { readonly desk: DeskStore }) {
   const { answer, last, failure } = usePlanned(ask);
   if (failure) return <Alert severity="error">{failure}</Alert>;
   if (!rack || !last) return null;
-  return <Found desk={desk} patch={patch} answer={last} fresh={answer !== null} rack={rack} />;
+  return (
+    <>
+      <MeasuredSwitch rack={rack} />
+      <Found desk={desk} patch={patch} answer={last} fresh={answer !== null} rack={rack} />
+    </>
+  );
 }
 
 interface FoundProps {

@@ -13,6 +13,7 @@ import { inspector, openIssues, openTab } from '@/ui/session/inspector';
 import { endPreviews, offerPreview } from '@/ui/session/previews';
 import { createSolving, SolvingContext } from '@/ui/session/solving';
 import { holdKeys } from '@/ui/session/typeahead';
+import { useMeasured } from '@/ui/session/measured';
 import { usePrediction } from '@/ui/session/usePrediction';
 import type { Span } from '@/ui/session/usePrediction';
 import { listedEnds } from '../commands/tasks';
@@ -78,7 +79,8 @@ export function DeskBody({ desk, others }: { desk: DeskStore; others: boolean })
   const [span, setSpan] = useState<'whole' | 'period' | 'scope'>('whole');
   const [view, setView] = useState<Window | null>(null);
   const part: Span = span !== 'scope' ? span : view ? [view.from, view.to] : 'whole';
-  const predicted = usePrediction(patch, shownSocket(trail, patch), { spectra, span: part });
+  const looked = useMeasured(patch);
+  const predicted = usePrediction(looked, shownSocket(trail, patch), { spectra, span: part });
   const { shown, ends, end } = useEnds(predicted, trail);
   const narrow = useMediaQuery('(max-width:899.95px)');
   const [solving] = useState(() => createSolving(desk));

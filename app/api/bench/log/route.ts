@@ -5,9 +5,16 @@ import { database } from '@/server/database';
 
 /** Sessions as a log: a zip with photographs and recordings, its JSON alone, or the readings as CSV. */
 export const GET = route(({ query }) => {
-  const { rack, sessions, format } = query(logSchema);
+  const { rack, sessions, simulated, format } = query(logSchema);
   const ids = sessions?.split(',').filter((id) => id !== '');
-  return logAnswer({ ...(rack !== undefined && { rack }), ...(ids && { sessions: ids }) }, format);
+  return logAnswer(
+    {
+      ...(rack !== undefined && { rack }),
+      ...(ids && { sessions: ids }),
+      ...(simulated !== undefined && { simulated }),
+    },
+    format,
+  );
 });
 
 /** Brings a log in; the body is the zip, or its JSON. */

@@ -1,7 +1,7 @@
 import { route } from '@/server/api';
 
-export const POST = route(async ({ bench, param }) => {
+export const POST = route(async ({ files, param }) => {
   const id = param<string>('id');
-  await bench.setFileDeleted(id, false);
+  await files.setDeleted(id, false);
   return { id };
 });

@@ -1,0 +1,83 @@
+'use client';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { api } from '@/ui/parts/api';
+import { useChosenRack } from '@/ui/parts/chosenRack';
+import { SelectField } from '@/ui/parts/SelectField';
+import { benchApi } from './benchApi';
+import { surpriseFor } from './surprise';
+
+const RACKS = [
+  ['real', 'At my rack'],
+  ['simulated', 'Simulated rack, nothing wrong'],
+  ['surprise', 'Simulated rack with a hidden fault'],
+] as const;
+type RackKind = (typeof RACKS)[number][0];
+
+const randomSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 1;
+
+/** Begins a session: of which patch, at which rack, real or simulated. */
+export function NewSession({ onClose }: { readonly onClose: () => void }) {
+  const router = useRouter();
+  const { data: patches } = useQuery({ queryKey: ['patches'], queryFn: () => api.list() });
+  const { racks, id: chosen } = useChosenRack();
+  const [patch, setPatch] = useState('');
+  const [rack, setRack] = useState(chosen);
+  const [where, setWhere] = useState<RackKind>('real');
+  const [busy, setBusy] = useState(false);
+  const [fault, setFault] = useState('');
+  const of = patch || (patches?.[0]?.id ?? '');
+  const begin = async (): Promise<void> => {
+    setBusy(true);
+    setFault('');
+    try {
+      const seed = randomSeed();
+      const faults = where === 'surprise' ? [await surpriseFor(of, rack, seed)] : [];
+      const simulated = where === 'real' ? {} : { simulated: { seed, faults, surprise: where === 'surprise' } };
+      const { id } = await benchApi.open({ patch: of, rack, ...simulated });
+      router.push(`/bench/${id}`);
+    } catch (error) {
+      setFault(error instanceof Error ? error.message : String(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="new-session-title" maxWidth="xs" fullWidth>
+      <DialogTitle id="new-session-title">New session</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
+        <SelectField
+          label="Patch"
+          value={of}
+          options={(patches ?? []).map((p) => [p.id, p.name] as const)}
+          onChange={setPatch}
+        />
+        <SelectField
+          label="Rack"
+          value={rack}
+          options={[['', 'No rack'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
+          onChange={setRack}
+        />
+        <SelectField label="Where" value={where} options={RACKS} onChange={setWhere} />
+        {where !== 'real' && (
+          <Alert severity="info">
+            A simulated rack answers in place of your meter. Its modules are a little off, as real ones are.
+          </Alert>
+        )}
+        {fault && <Alert severity="error">{fault}</Alert>}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button color="primary" disabled={busy || of === ''} onClick={() => void begin()}>
+          Start
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,76 @@
+/** Where the program that listens lies; made when the application is built. */
+const PROGRAM = '/capture.worklet.js';
+/** How much of what was heard is kept, seconds. */
+export const KEPT_SECONDS = 20;
+
+/** Nothing between the socket and the samples: what helps a voice spoils a voltage. */
+const WANTED: MediaStreamConstraints = {
+  audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+};
+
+/** An input of a sound interface, as a scope has it: the last seconds, full scale as 1. */
+export class Capture {
+  private readonly ring: Float32Array;
+  private heard = 0;
+
+  private constructor(
+    private readonly stream: MediaStream,
+    private readonly context: AudioContext,
+    node: AudioWorkletNode,
+    readonly device: string,
+  ) {
+    this.ring = new Float32Array(Math.ceil(KEPT_SECONDS * context.sampleRate));
+    node.port.onmessage = ({ data }: MessageEvent<Float32Array>) => this.take(data);
+  }
+
+  /** Asks for the input; the browser asks the person. @throws Error where it is refused, or there is none. */
+  static async open(onLost: () => void): Promise<Capture> {
+    // A page that did not come over a safe way has no such thing at all.
+    const devices = navigator.mediaDevices as MediaDevices | undefined;
+    if (!devices) throw new Error('This page can’t use an input. Open Fenvo on 127.0.0.1, or over HTTPS.');
+    const stream = await devices.getUserMedia(WANTED).catch((error: unknown) => {
+      const refused = error instanceof DOMException && error.name === 'NotAllowedError';
+      throw new Error(refused ? 'The browser was not allowed to use the input.' : 'No audio input was found.');
+    });
+    const context = new AudioContext();
+    try {
+      await context.audioWorklet.addModule(PROGRAM);
+      const node = new AudioWorkletNode(context, 'fenvo-capture', { numberOfOutputs: 0 });
+      context.createMediaStreamSource(stream).connect(node);
+      await context.resume();
+      const [track] = stream.getAudioTracks();
+      track?.addEventListener('ended', onLost);
+      return new Capture(stream, context, node, track?.label ?? '');
+    } catch (error) {
+      stream.getTracks().forEach((t) => t.stop());
+      void context.close();
+      throw error;
+    }
+  }
+
+  get sampleRate(): number {
+    return this.context.sampleRate;
+  }
+
+  /** How many samples were heard so far. */
+  get samples(): number {
+    return this.heard;
+  }
+
+  private take(block: Float32Array): void {
+    const { ring } = this;
+    for (const sample of block) ring[this.heard++ % ring.length] = sample;
+  }
+
+  /** The last samples that were heard, the oldest first; fewer where fewer were. */
+  last(seconds: number): Float32Array {
+    const { ring, heard } = this;
+    const length = Math.min(heard, ring.length, Math.round(seconds * this.sampleRate));
+    return Float32Array.from({ length }, (_, k) => ring[(heard - length + k) % ring.length] ?? 0);
+  }
+
+  close(): void {
+    this.stream.getTracks().forEach((t) => t.stop());
+    void this.context.close();
+  }
+}

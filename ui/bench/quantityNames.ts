@@ -1,0 +1,17 @@
+import { showNumber, withUnit } from '@/core';
+import type { ReadQuantity } from '@/core';
+
+/** What an instrument calls it. */
+export const QUANTITY_NAMES: Readonly<Record<ReadQuantity, string>> = {
+  low: 'Min',
+  high: 'Max',
+  mean: 'Mean',
+  steady: 'DC',
+  rms: 'AC RMS',
+  percent: 'Duty cycle',
+  pulses: 'Pulses',
+  hz: 'Frequency',
+};
+
+/** A figure as a meter shows it: volts to the millivolt. */
+export const figure = (value: number, unit: string): string => withUnit(showNumber(value, unit === 'V' ? 3 : 2), unit);

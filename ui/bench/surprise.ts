@@ -1,0 +1,22 @@
+import { applyEdits, assignRack, parsePatch, parseRack } from '@/core';
+import type { Fault, Rack } from '@/core';
+import { api } from '@/ui/parts/api';
+import { rackApi } from '@/ui/parts/rackApi';
+import { benchJob } from '@/ui/parts/workerJob';
+
+async function rackOf(id: string): Promise<Rack | null> {
+  const read = id === '' ? null : parseRack((await rackApi.get(id)).rack);
+  return read?.ok ? read.value : null;
+}
+
+/** A fault for a simulated rack that somebody who measures can see. @throws Error where none was found. */
+export async function surpriseFor(patchId: string, rackId: string, seed: number): Promise<Fault> {
+  const [stored, rack] = await Promise.all([api.get(patchId), rackOf(rackId)]);
+  const read = parsePatch(stored.patch);
+  if (!read.ok) throw new Error('The patch could not be read.');
+  const edits = rack ? assignRack(read.value, rack).assigned.flatMap((a) => a.edits) : [];
+  const of = { patch: applyEdits(read.value, edits), rack, asMeasured: false };
+  const { fault } = await benchJob((worker) => worker.surprise(of, seed)).done;
+  if (!fault) throw new Error('No fault of this patch would show on a meter. Choose another patch.');
+  return fault;
+}
