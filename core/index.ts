@@ -176,6 +176,7 @@ export type { Calibration, LearnedTrait } from './bench/calibrate';
 export { diagnose } from './bench/diagnose';
 export { traceFigures } from './bench/figures';
 export { faultText } from './bench/faultText';
+export { rangesWith } from './bench/ghost';
 export { layOver, resampled } from './bench/overlay';
 export type { Overlay } from './bench/overlay';
 export { placesToRead, surpriseFault } from './bench/places';

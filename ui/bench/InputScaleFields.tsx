@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** What is looked at for the scale, seconds. */
-const LOOK = { constant: 0.5, peaks: 4 } as const;
+const LOOK = { constant: 2, peaks: 4 } as const;
 
 /** How many volts full scale is, found once against a known voltage. */
 export function InputScaleFields({ capture, scale, onScale }: Props) {
@@ -28,11 +28,11 @@ export function InputScaleFields({ capture, scale, onScale }: Props) {
     if (known === null || known === 0) return setFault('Type a voltage other than 0.');
     const found = peaks ? scaleByPeaks(capture.last(LOOK.peaks), known) : scaleByDc(capture.last(LOOK.constant), known);
     setFault(null);
-    if (found) {
-      setBlocked(found.acCoupled);
-      onScale(found);
-    } else if (peaks) setFault('Nothing moves at this input.');
-    else setBlocked(true);
+    if (found === null) return setFault('Nothing moves at this input.');
+    if (found === 'moves') return setFault('This voltage moves. Plug in one that stands still.');
+    if (found === 'blocked') return setBlocked(true);
+    setBlocked(found.acCoupled);
+    onScale(found);
   };
   return (
     <Box sx={{ mb: 1 }}>

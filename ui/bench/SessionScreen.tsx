@@ -77,7 +77,12 @@ function Standing({ open }: { readonly open: OpenSession }) {
           />
         </Box>
         <Box sx={{ minWidth: 0 }}>
-          <TabRow label="Session" value={tab} tabs={TABS} onChange={setTab} />
+          <TabRow
+            label="Session"
+            value={tab}
+            tabs={open.session.simulated ? TABS.filter(([name]) => name !== 'live') : TABS}
+            onChange={setTab}
+          />
           {tab === 'fault' && <FaultPanel open={open} asked={find === 'fault'} />}
           {tab === 'trend' && <Trend open={open} chosen={chosen} />}
           {tab === 'recordings' && <Recordings open={open} />}

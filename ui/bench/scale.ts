@@ -18,10 +18,15 @@ const spanOf = (samples: ArrayLike<number>): { mean: number; low: number; high: 
   return { mean: sum / Math.max(1, samples.length), low, high };
 };
 
-/** What a known constant voltage says of an input; null where it blocks it. */
-export function scaleByDc(samples: ArrayLike<number>, knownVolts: number): InputScale | null {
-  const { mean } = spanOf(samples);
-  return Math.abs(mean) < NO_DC ? null : { volts: knownVolts / mean, acCoupled: false };
+/** A voltage that stands swings by less than this, of its mean. */
+const STANDS = 0.1;
+
+/** What a known constant voltage says of an input; `blocked` where none comes through, `moves` where it does not stand. */
+export function scaleByDc(samples: ArrayLike<number>, knownVolts: number): InputScale | 'blocked' | 'moves' {
+  const { mean, low, high } = spanOf(samples);
+  if (Math.abs(mean) < Math.max(NO_DC, STANDS * (high - low))) return 'blocked';
+  if (high - low > STANDS * Math.abs(mean) + NO_DC) return 'moves';
+  return { volts: knownVolts / mean, acCoupled: false };
 }
 
 /** What a known peak to peak says of an input that blocks a constant voltage; null where nothing moves. */

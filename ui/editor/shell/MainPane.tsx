@@ -21,6 +21,7 @@ import type { SpanName } from '../strip/SpanChoice';
 import { Verdict } from '../verdict/Verdict';
 import { ViewChoice } from './ViewChoice';
 
+const GhostBar = later(() => import('../strip/GhostBar').then((m) => m.GhostBar));
 const CompareView = later(() => import('../versions/CompareView').then((m) => m.CompareView));
 const Trail = later(() => import('../strip/Trail').then((m) => m.Trail));
 const LiveTraces = later(() => import('../scope/LiveTraces').then((m) => m.LiveTraces));
@@ -72,6 +73,7 @@ const toolsStyle = {
 /** The middle: the verdict over the path and its scope, or over the map; or two states of the patch. */
 export function MainPane(props: Props) {
   const { desk, predicted, scene, shown, onClose } = props;
+  const [named] = useState(() => window.location.hash.startsWith('#fault='));
   return (
     <Box
       component="main"
@@ -85,6 +87,7 @@ export function MainPane(props: Props) {
         <CompareView desk={desk} predicted={predicted} other={scene} end={shown} onClose={onClose} />
       ) : (
         <>
+          {named && <GhostBar desk={desk} />}
           {shown !== null && <Verdict desk={desk} predicted={predicted} shown={shown} />}
           <PathOrMap {...props} />
         </>

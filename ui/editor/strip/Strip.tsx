@@ -5,6 +5,7 @@ import { useStore } from 'zustand';
 import type { Strip as StripModel } from '@/core';
 import { later } from '@/ui/parts/later';
 import { useSize } from '@/ui/parts/useSize';
+import { ghost } from '@/ui/session/ghost';
 import { hearing } from '@/ui/session/hearing';
 import { pointAt } from '@/ui/session/moment';
 import type { Predicted } from '@/ui/session/usePrediction';
@@ -23,6 +24,7 @@ import { UnitRuler, VoltsRuler } from './Rulers';
 import { TimeRuler } from './TimeRuler';
 
 const Miniature = later(() => import('./Miniature').then((m) => m.Miniature));
+const GhostMarks = later(() => import('./GhostMarks').then((m) => m.GhostMarks));
 const LiveMarks = later(() => import('./LiveMarks').then((m) => m.LiveMarks));
 const Handles = later(() => import('./Handles').then((m) => m.Handles));
 
@@ -77,6 +79,7 @@ export function Strip(props: Props) {
   const model = useStripModel(predicted, strip, size, chosen[0] ?? null, fold, domain, props.low ?? false);
   const { views, layout } = model;
   const plays = useStore(hearing, (s) => s.playing);
+  const fault = useStore(ghost, (s) => s.shown);
   const long = !fits(views.length, size.width);
   return (
     <div style={props.low ? lowStyle : stripStyle}>
@@ -100,6 +103,7 @@ export function Strip(props: Props) {
       >
         <Drawing {...props} model={model} />
         {plays && <LiveMarks strip={strip} layout={layout} />}
+        {fault && onMove && <GhostMarks patch={predicted.graph.patch} strip={strip} layout={layout} shown={fault} />}
         {onMove && (
           <Handles
             strip={strip}
