@@ -1,6 +1,7 @@
 import { dataFolder, openDatabase } from '../server/database';
 import { Patches } from '../server/patches';
 import { Racks } from '../server/racks';
+import { SetLists } from '../server/setLists';
 import { demoPatches, demoRacks } from './patches';
 
 /** Adds the demo patches that are missing; one that is there, or was deleted, is left as it is. */
@@ -12,8 +13,24 @@ for (const { id, document } of demoPatches('demo/patches').reverse()) {
   await patches.create(document, ['demo', 'theatre'], id);
   added++;
 }
+/** The evening that the theatre plays. */
+async function seedNight(lists: SetLists): Promise<void> {
+  const id = 'the-lamp-keepers-night';
+  if (await lists.has(id)) return;
+  const night = [
+    ['fog-bank-breathing', 6, 'House lights down. The fog comes in before anybody speaks.'],
+    ['two-lamps-opposite-ways', 8, 'The lamp room. Both lamps turn from the first line on.'],
+    ['tide-gauge-to-three-ends', 7, 'The keeper reads the gauge: the hand on the fader follows her.'],
+    ['storm-one-fader-five-ends', 9, 'The storm. Slowly up; the bell ducks the band.'],
+    ['fog-bank-breathing', 5, 'Morning. As it began.'],
+  ] as const;
+  const items = night.map(([patch, minutes, notes]) => ({ patch, variant: '', minutes, notes }));
+  await lists.create({ name: 'The Lamp Keeper’s Night', rack: 'pier-rack', items }, id);
+}
+
 const racks = new Racks(db);
 for (const { id, document } of demoRacks('demo/racks')) if (!(await racks.has(id))) await racks.create(document, id);
+await seedNight(new SetLists(db));
 // What the patches list says of each; with --bare it is worked out when first asked for.
 if (!process.argv.includes('--bare')) {
   await patches.list(false);

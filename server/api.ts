@@ -9,6 +9,7 @@ import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
 import { Racks } from './racks';
+import { SetLists } from './setLists';
 import type { StoredText } from './patches';
 import { idSchema } from './checks/schemas';
 import { check, readJson } from './beside/tasks';
@@ -25,6 +26,7 @@ export interface Call {
   readonly patches: Patches;
   readonly assets: Assets;
   readonly racks: Racks;
+  readonly setLists: SetLists;
   readonly bench: Bench;
   /** Photographs and recordings of sessions. */
   readonly files: BenchFiles;
@@ -97,6 +99,7 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
         patches: new Patches(db),
         assets: new Assets(db),
         racks: new Racks(db),
+        setLists: new SetLists(db),
         bench: new Bench(db),
         files: new BenchFiles(db),
         request,

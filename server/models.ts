@@ -102,6 +102,16 @@ export class ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreation
   declare time: Date;
 }
 
+/** An evening: patches in an order. */
+export class SetListRow extends Model<InferAttributes<SetListRow>, InferCreationAttributes<SetListRow>> {
+  declare id: string;
+  declare revision: number;
+  declare name: string;
+  declare body: string;
+  declare updatedAt: Date;
+  declare deletedAt: Date | null;
+}
+
 /** A photograph or a recording of a session. */
 export class FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> {
   declare id: string;
@@ -163,6 +173,17 @@ function defineBench(sequelize: Sequelize): void {
       time: date(),
     },
     { sequelize, tableName: 'readings', timestamps: false },
+  );
+  SetListRow.init(
+    {
+      id: { type: DataTypes.TEXT, primaryKey: true },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      name: text(),
+      body: text(),
+      updatedAt: date(),
+      deletedAt: dateOrNone(),
+    },
+    { sequelize, tableName: 'setlists', timestamps: false },
   );
   FileRow.init(
     {

@@ -144,3 +144,27 @@ export const logRequest = record({
   simulated: optional(text(12, { pattern: { shape: /^(none|\d+)$/, words: 'none or a seed' } })),
   format: byDefault(choice(['zip', 'json', 'csv']), 'zip'),
 });
+
+const setItem = record({
+  patch: storedId,
+  /** A variant of it by its name; empty for the patch as it is. */
+  variant: byDefault(text(80), ''),
+  notes: byDefault(text(2000), ''),
+  minutes: byDefault(number(0, 1000), 5),
+});
+export type SetItemRequest = ValueOf<typeof setItem>;
+
+const setList = { name: text(200, { least: 1, trimmed: true }), rack: rackId, items: list(setItem, 100) };
+export const createSetListRequest = record(setList);
+export type CreateSetListRequest = ValueOf<typeof createSetListRequest>;
+export const saveSetListRequest = record({ ...setList, baseRevision: revision });
+export type SaveSetListRequest = ValueOf<typeof saveSetListRequest>;
+
+/** From one patch, or variant of it, to another. */
+export const changeRequest = record({
+  from: storedId,
+  fromVariant: byDefault(text(80), ''),
+  to: storedId,
+  toVariant: byDefault(text(80), ''),
+  rack: rackId,
+});

@@ -1,3 +1,5 @@
+import { CAPTURE } from '../wire/capture';
+
 /** What the browser gives on its sound thread. */
 declare function registerProcessor(name: string, processor: new () => unknown): void;
 declare class AudioWorkletProcessor {
@@ -26,4 +28,4 @@ class Capture extends AudioWorkletProcessor {
   }
 }
 
-registerProcessor('fenvo-capture', Capture);
+registerProcessor(CAPTURE.processor, Capture);

@@ -4,6 +4,8 @@ import {
   applyEdits,
   ASSET,
   assignRack,
+  changeOf,
+  setListOf,
   parsePatch,
   parseRack,
   patchPicture,
@@ -12,6 +14,7 @@ import {
   sheetOf,
 } from '../../core';
 import type { AssetLookup, MeterReading, Patch, Rack, Sheet } from '../../core';
+import type { ChangeSheet, SetListSheet } from '../../wire/setLists';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
 import { summarise } from './summary';
@@ -112,6 +115,34 @@ interface SheetWanted extends OnRack {
   readonly measured: boolean;
 }
 
+/** A stored patch, or a variant of it by its name; empty for the patch as it is. */
+interface VariantWanted {
+  readonly body: string;
+  readonly variant: string;
+}
+
+interface ChangeWanted {
+  readonly from: VariantWanted;
+  readonly to: VariantWanted;
+  readonly rack: string | null;
+  readonly traces: readonly StoredTrace[];
+}
+
+interface SetListWanted {
+  readonly name: string;
+  readonly rack: string | null;
+  readonly items: readonly (VariantWanted & { readonly notes: string; readonly minutes: number })[];
+  readonly traces: readonly StoredTrace[];
+}
+
+function variantOf({ body, variant }: VariantWanted): Patch {
+  const patch = readDocument(JSON.parse(body));
+  const found = patch.variants.find((v) => v.name === variant);
+  if (variant !== '' && !found)
+    throw new ApiError(404, 'not-found', `“${patch.name}” has no variant “${variant}” any more.`);
+  return found ? { ...patch, ...found, name: `${patch.name}, ${variant}` } : patch;
+}
+
 /** Stored racks were read before they were stored. */
 function readStoredRack(text: string): Rack {
   const read = parseRack(JSON.parse(text));
@@ -138,6 +169,22 @@ export const tasks = {
       asset: lookup(traces),
       ...(rack !== null && { rack: readStoredRack(rack), asMeasured: measured }),
     });
+  },
+  /** From one patch, or a variant of it, to another. */
+  change({ from, to, rack, traces }: ChangeWanted): ChangeSheet {
+    const owned = rack === null ? null : readStoredRack(rack);
+    const options = { asset: lookup(traces), ...(owned && { rack: owned }) };
+    return { ...changeOf(variantOf(from), variantOf(to), options), rack: owned?.name ?? null };
+  },
+  /** An evening: its patches in their order, with the way from each to the next. */
+  setList({ name, rack, items, traces }: SetListWanted): SetListSheet {
+    const owned = rack === null ? null : readStoredRack(rack);
+    const options = { asset: lookup(traces), ...(owned && { rack: owned }) };
+    const patches = items.map((item) => {
+      const patch = variantOf(item);
+      return { patch, name: patch.name, notes: item.notes, minutes: item.minutes };
+    });
+    return { name, rack: owned?.name ?? null, entries: setListOf(patches, options) };
   },
   /** A patch as it stands on a rack’s channels, and what its sheet expects there: the beginning of a session. */
   standing({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Standing {

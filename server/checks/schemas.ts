@@ -26,3 +26,6 @@ export const readingsSchema = joiOf(requests.readingsRequest);
 export const fileSchema = joiOf(requests.fileRequest);
 export const trendSchema = joiOf(requests.trendRequest);
 export const logSchema = joiOf(requests.logRequest);
+export const createSetListSchema = joiOf(requests.createSetListRequest);
+export const saveSetListSchema = joiOf(requests.saveSetListRequest);
+export const changeSchema = joiOf(requests.changeRequest);

@@ -8,6 +8,7 @@ import * as racks from './0005-racks';
 import * as quantities from './0006-quantities';
 import * as changes from './0007-changes';
 import * as bench from './0008-bench';
+import * as setLists from './0009-set-lists';
 
 type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -21,6 +22,7 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
   { name: '0006-quantities', up: quantities.up },
   { name: '0007-changes', up: changes.up },
   { name: '0008-bench', up: bench.up },
+  { name: '0009-set-lists', up: setLists.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

@@ -6,11 +6,13 @@ import { SiteHead } from '@/ui/parts/SiteHead';
 import { TabRow } from '@/ui/parts/TabRow';
 import { Sessions } from './Sessions';
 
+const SetLists = later(() => import('./SetLists').then((m) => m.SetLists));
 const Calibration = later(() => import('./Calibration').then((m) => m.Calibration));
 
 const TABS = [
   ['sessions', 'Sessions'],
   ['calibration', 'Calibration'],
+  ['sets', 'Set lists'],
 ] as const;
 type TabName = (typeof TABS)[number][0];
 
@@ -22,7 +24,9 @@ export function BenchScreen() {
       <SiteHead here="/bench" />
       <Box sx={{ px: 2 }}>
         <TabRow label="Bench" value={tab} tabs={TABS} onChange={setTab} />
-        {tab === 'sessions' ? <Sessions /> : <Calibration />}
+        {tab === 'sessions' && <Sessions />}
+        {tab === 'calibration' && <Calibration />}
+        {tab === 'sets' && <SetLists />}
       </Box>
     </Box>
   );

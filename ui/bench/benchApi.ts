@@ -1,6 +1,12 @@
 import { call, send } from '@/ui/parts/api';
 import type { SessionHead, StoredReading, StoredSession, TrendPoint } from '@/wire/bench';
-import type { ChangeSessionRequest, FileRequest, OpenSessionRequest, SentReading } from '@/wire/requests';
+import type {
+  ChangeSessionRequest,
+  FileRequest,
+  OpenSessionRequest,
+  ReadingsRequest,
+  SentReading,
+} from '@/wire/requests';
 
 const at = (id: string): string => `/bench/sessions/${encodeURIComponent(id)}`;
 const file = (id: string): string => `/bench/files/${encodeURIComponent(id)}`;
@@ -16,7 +22,9 @@ export const benchApi = {
   remove: (id: string) => call<{ id: string }>('DELETE', at(id)),
   restore: (id: string) => call<{ id: string }>('POST', `${at(id)}/restore`),
   addReadings: (id: string, readings: readonly SentReading[]) =>
-    call<{ readings: StoredReading[] }>('POST', `${at(id)}/readings`, { readings }).then((x) => x.readings),
+    call<{ readings: StoredReading[] }>('POST', `${at(id)}/readings`, { readings } satisfies ReadingsRequest).then(
+      (x) => x.readings,
+    ),
   addFile: (id: string, request: FileRequest, content: Blob) =>
     send<{ id: string }>(
       'POST',

@@ -1,5 +1,5 @@
-/** Where the program that listens lies; made when the application is built. */
-const PROGRAM = '/capture.worklet.js';
+import { CAPTURE } from '@/wire/capture';
+
 /** How much of what was heard is kept, seconds. */
 export const KEPT_SECONDS = 20;
 
@@ -34,8 +34,8 @@ export class Capture {
     });
     const context = new AudioContext();
     try {
-      await context.audioWorklet.addModule(PROGRAM);
-      const node = new AudioWorkletNode(context, 'fenvo-capture', { numberOfOutputs: 0 });
+      await context.audioWorklet.addModule(CAPTURE.program);
+      const node = new AudioWorkletNode(context, CAPTURE.processor, { numberOfOutputs: 0 });
       context.createMediaStreamSource(stream).connect(node);
       await context.resume();
       const [track] = stream.getAudioTracks();

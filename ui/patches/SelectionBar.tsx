@@ -7,7 +7,9 @@ import { useChosenRack } from '@/ui/parts/chosenRack';
 import { counted } from '@/ui/parts/counted';
 import { downloadBundle } from '@/ui/parts/files';
 import { tell, tellFault } from '@/ui/parts/messages';
+import { changeAddress } from '@/ui/bench/changeAddress';
 import { rackApi } from '@/ui/parts/rackApi';
+import { SafeLink } from '@/ui/parts/SafeLink';
 import { ink } from '@/ui/theme/tokens';
 import type { ListedPatch } from '@/wire/patches';
 import { TagDialog } from './TagDialog';
@@ -23,6 +25,7 @@ interface Props {
 export function SelectionBar({ chosen, offered, onChanged, onDone }: Props) {
   const [tagging, setTagging] = useState(false);
   const { id: rack } = useChosenRack();
+  const [first, second] = chosen;
   const said = counted(chosen.length, 'patch', 'patches');
   const work = (done: Promise<unknown>): void => void done.then(onChanged).catch(tellFault);
   const addTags = (tags: readonly string[]): void => {
@@ -55,6 +58,11 @@ export function SelectionBar({ chosen, offered, onChanged, onDone }: Props) {
     >
       <Box sx={{ fontWeight: 700 }}>{`${said} selected`}</Box>
       <Button onClick={() => setTagging(true)}>Tag</Button>
+      {first && second && chosen.length === 2 && (
+        <Button component={SafeLink} href={changeAddress({ from: first.id, to: second.id, rack })}>
+          Change sheet
+        </Button>
+      )}
       <Button onClick={() => void exportAll().catch(tellFault)}>{rack === '' ? 'Export' : 'Export with rack'}</Button>
       <Button onClick={() => work(remove())}>Delete</Button>
       <Button onClick={onDone}>Clear selection</Button>

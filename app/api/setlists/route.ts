@@ -1,0 +1,9 @@
+import { route } from '@/server/api';
+import { createSetListSchema, listSchema } from '@/server/checks/schemas';
+import type { StoredSetList } from '@/wire/setLists';
+
+export const GET = route<{ setLists: StoredSetList[] }>(async ({ setLists, query }) => ({
+  setLists: await setLists.list(query(listSchema).deleted),
+}));
+
+export const POST = route(async ({ setLists, body }) => setLists.create(await body(createSetListSchema)), 201);
