@@ -179,7 +179,7 @@ export { faultText } from './bench/faultText';
 export { rangesWith } from './bench/ghost';
 export { layOver, resampled } from './bench/overlay';
 export type { Overlay } from './bench/overlay';
-export { placesToRead, surpriseFault } from './bench/places';
+export { faultsOf, placesToRead, surpriseFault } from './bench/places';
 export type { PlaceToRead } from './bench/places';
 export { setListOf } from './sheet/setList';
 export type { SetEntry } from './sheet/setList';

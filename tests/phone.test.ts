@@ -34,14 +34,32 @@ describe('a sheet on a phone of the local network', () => {
     await Promise.all([phone.waitForNavigation({ waitUntil: 'domcontentloaded' }), phone.click('button[type=submit]')]);
     expect(new URL(phone.url()).pathname).toBe('/');
     await phone.click('[data-tick="set-slow"]');
-    await phone.type('[data-read="measure-slow.out"]', '-4.9');
+    await phone.type('[data-read="measure-slow.out"][data-quantity=low]', '-4,99 V');
+    await phone.keyboard.press('Tab');
+    await phone.waitForSelector('.verdict.good');
+    await phone.type('[data-read="measure-slow.out"][data-quantity=high]', '3');
+    await phone.keyboard.press('Tab');
+    await phone.waitForSelector('.verdict.wrong');
     await phone.waitForSelector('body[data-sent=true]');
     expect(await phone.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
     const ticks = async () =>
       (await (await fetch(`${at.url}/api/patches/${id}/ticks`)).json()) as {
-        ticks: Record<string, { done: boolean; read?: string }>;
+        ticks: Record<string, { done: boolean; reads?: Record<string, string> }>;
+        session: string | null;
       };
-    await expect.poll(async () => (await ticks()).ticks['measure-slow.out']?.read, { timeout: 10_000 }).toBe('-4.9');
+    await expect
+      .poll(async () => (await ticks()).ticks['measure-slow.out']?.reads, { timeout: 10_000 })
+      .toEqual({ low: '-4,99 V', high: '3' });
+    // One session with the screen's, each reading judged.
+    const { session } = await ticks();
+    const kept = (await (await fetch(`${at.url}/api/bench/sessions/${session}`)).json()) as {
+      list: { quantity: string; value: number; verdict: string }[];
+    };
+    expect(kept.list.map((r) => [r.quantity, r.value, r.verdict])).toEqual([
+      ['low', -4.99, 'good'],
+      ['high', 3, 'wrong'],
+    ]);
+    await page.waitForSelector('[data-expect=high][data-verdict=wrong]', { timeout: 15_000 });
     expect((await ticks()).ticks['set-slow']!.done).toBe(true);
 
     // The same code again, and anything but the sheet, are refused.

@@ -265,7 +265,8 @@ describe('the sheet at the rack', () => {
     await phone.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
     await phone.goto(pathToFileURL(file).href);
     await phone.click('[data-tick="set-slow"]');
-    await phone.type('[data-read="measure-slow.out"]', '-4.9 V; twice');
+    await phone.type('[data-read="measure-slow.out"][data-quantity=low]', '-4.9 V; twice');
+    await phone.keyboard.press('Tab');
     await phone.click('#code');
     const code = await phone.waitForSelector('#codeplace svg');
     await code!.screenshot({ path: picture });

@@ -70,6 +70,8 @@ export interface BenchWorker {
     seconds: number,
   ): Promise<{ volts: Float32Array; sampleRate: number } | null>;
   layOver(of: AtRack, request: OverlayRequest): Promise<OverlayAnswer | null>;
+  /** Every fault that can be put into a simulated rack, in words. */
+  faults(of: AtRack): Promise<readonly { readonly text: string; readonly fault: Fault }[]>;
   /** A fault that can be seen where the sheet measures; the same for a seed. */
   surprise(of: AtRack, seed: number): Promise<{ readonly fault: Fault | null }>;
 }

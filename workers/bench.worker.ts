@@ -5,6 +5,8 @@ import {
   calibrate,
   channelLimits,
   diagnose,
+  faultsOf,
+  faultText,
   layOver,
   parseFault,
   parseLog,
@@ -102,6 +104,11 @@ const worker: BenchWorker = {
       ? quantities.map((quantity: ReadQuantity) => ({ quantity, value: traceFigures(recorded, rate)[quantity] }))
       : [];
     return { ...rest, columns, seconds: predicted.length / rate, figures } satisfies OverlayAnswer;
+  },
+  faults(of) {
+    const { patch, channels } = standing({ ...of, asMeasured: false });
+    const said = faultsOf(patch, channels).map((fault) => ({ text: faultText(patch.modules, fault), fault }));
+    return Promise.resolve(said);
   },
   async surprise(of, seed) {
     const { patch, channels } = standing({ ...of, asMeasured: false });

@@ -43,3 +43,11 @@ export function surpriseFault(patch: Patch, seed: number, channels: ChannelLimit
   }
   return null;
 }
+
+/** Where a value that would be solved for is put, share of its span. */
+const PUT_AT = 0.2;
+
+/** Every fault that can be put into a patch, each once. */
+export function faultsOf(patch: Patch, channels: ChannelLimits | null): Fault[] {
+  return hypothesesOf(patch, channels).flatMap((h) => (h.is === 'solved' ? h.at(PUT_AT) : h.fault) ?? []);
+}

@@ -8,8 +8,10 @@ import { findChromium } from '../../scripts/chromium.mjs';
 
 export const VIEW = { width: 1280, height: 800 };
 
-/** Debian's Chromium, with a profile of its own. */
-export async function launchBrowser(): Promise<{ browser: Browser; close(): Promise<void> }> {
+/** Debian's Chromium, with a profile of its own. @param more what it is told beside the usual. */
+export async function launchBrowser(
+  more: readonly string[] = [],
+): Promise<{ browser: Browser; close(): Promise<void> }> {
   const profile = mkdtempSync(path.join(tmpdir(), 'fenvo-chromium-'));
   const browser = await puppeteer.launch({
     executablePath: findChromium() ?? '/usr/bin/chromium',
@@ -27,6 +29,7 @@ export async function launchBrowser(): Promise<{ browser: Browser; close(): Prom
       '--disable-dev-shm-usage',
       // No fades to wait for: what moves by itself is tried where a test asks for it.
       '--force-prefers-reduced-motion',
+      ...more,
     ],
   });
   return {

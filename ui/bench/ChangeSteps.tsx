@@ -6,15 +6,6 @@ import { meterText } from '@/core';
 import type { ChangeStep } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 
-const GROUPS: Readonly<Record<ChangeStep['do'], string>> = {
-  note: '',
-  set: 'Set',
-  plug: 'Plug',
-  unplug: 'Pull',
-  measure: 'Check',
-  listen: 'Hear',
-};
-
 /** Steps at the rack, each with a box to tick while one stands there. */
 export function ChangeSteps({ steps }: { readonly steps: readonly ChangeStep[] }) {
   const [done, setDone] = useState<ReadonlySet<string>>(new Set());
@@ -39,17 +30,12 @@ export function ChangeSteps({ steps }: { readonly steps: readonly ChangeStep[] }
             control={<Checkbox checked={done.has(step.id)} onChange={() => turn(step.id)} />}
             label={
               <Box component="span" sx={{ color: done.has(step.id) ? ink.softInk : ink.ink }}>
-                {GROUPS[step.do] !== '' && (
-                  <Box component="span" sx={{ display: 'inline-block', minWidth: 52, color: ink.softInk }}>
-                    {GROUPS[step.do]}
-                  </Box>
-                )}
                 {step.text}
               </Box>
             }
           />
           {step.do === 'measure' && (
-            <Box sx={{ pl: 12, pb: 0.5, fontFamily: fonts.numbers, fontSize: 14 }}>
+            <Box sx={{ pl: 5, pb: 0.5, fontFamily: fonts.numbers, fontSize: 14 }}>
               {step.expect.meter.map((m) => meterText(m)).join(' · ')}
             </Box>
           )}

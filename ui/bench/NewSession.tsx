@@ -12,12 +12,13 @@ import { api } from '@/ui/parts/api';
 import { useChosenRack } from '@/ui/parts/chosenRack';
 import { SelectField } from '@/ui/parts/SelectField';
 import { benchApi } from './benchApi';
-import { surpriseFor } from './surprise';
+import { faultsFor, surpriseFor } from './surprise';
 
 const RACKS = [
   ['real', 'At my rack'],
   ['simulated', 'Simulated rack, nothing wrong'],
   ['surprise', 'Simulated rack with a hidden fault'],
+  ['chosen', 'Simulated rack with a fault I choose'],
 ] as const;
 type RackKind = (typeof RACKS)[number][0];
 
@@ -34,13 +35,21 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState('');
   const of = patch || (patches?.[0]?.id ?? '');
+  const [put, setPut] = useState('');
+  const { data: faults } = useQuery({
+    queryKey: ['faults of', of, rack],
+    queryFn: () => faultsFor(of, rack),
+    enabled: where === 'chosen' && of !== '',
+  });
   const begin = async (): Promise<void> => {
     setBusy(true);
     setFault('');
     try {
       const seed = randomSeed();
-      const faults = where === 'surprise' ? [await surpriseFor(of, rack, seed)] : [];
-      const simulated = where === 'real' ? {} : { simulated: { seed, faults, surprise: where === 'surprise' } };
+      const chosen = (faults ?? []).find((f) => f.text === put) ?? faults?.[0];
+      const wrong =
+        where === 'surprise' ? [await surpriseFor(of, rack, seed)] : where === 'chosen' && chosen ? [chosen.fault] : [];
+      const simulated = where === 'real' ? {} : { simulated: { seed, faults: wrong, surprise: where === 'surprise' } };
       const { id } = await benchApi.open({ patch: of, rack, ...simulated });
       router.push(`/bench/${id}`);
     } catch (error) {
@@ -65,6 +74,14 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
           onChange={setRack}
         />
         <SelectField label="Where" value={where} options={RACKS} onChange={setWhere} />
+        {where === 'chosen' && (
+          <SelectField
+            label="Fault"
+            value={put || (faults?.[0]?.text ?? '')}
+            options={(faults ?? []).map((f) => [f.text, f.text] as const)}
+            onChange={setPut}
+          />
+        )}
         {where !== 'real' && (
           <Alert severity="info">
             A simulated rack answers in place of your meter. Its modules are a little off, as real ones are.

@@ -60,13 +60,18 @@ function Standing({ open }: { readonly open: OpenSession }) {
         sx={{
           display: 'grid',
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 480px' },
+          gridTemplateRows: { lg: 'auto 1fr' },
+          // On a phone what is looked for stands above the long list.
+          gridTemplateAreas: { xs: '"add" "panel" "readings"', lg: '"add panel" "readings panel"' },
           columnGap: 3,
           rowGap: 2,
           mt: 1.5,
         }}
       >
-        <Box sx={{ minWidth: 0 }}>
+        <Box sx={{ gridArea: 'add', minWidth: 0 }}>
           <AddReading open={open} />
+        </Box>
+        <Box sx={{ gridArea: 'readings', minWidth: 0 }}>
           <ReadingsTable
             open={open}
             chosen={chosen}
@@ -76,7 +81,7 @@ function Standing({ open }: { readonly open: OpenSession }) {
             }}
           />
         </Box>
-        <Box sx={{ minWidth: 0 }}>
+        <Box sx={{ gridArea: 'panel', minWidth: 0 }}>
           <TabRow
             label="Session"
             value={tab}

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { judge, meterText, readMeter } from '@/core';
 import type { MeterReading, SheetStep, Verdict } from '@/core';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -18,6 +18,9 @@ interface Props {
   readonly mark: (id: string, change: Partial<Omit<Tick, 'at'>>) => void;
   readonly fault: string | null;
 }
+
+/** So long after the last key a figure is taken, milliseconds. */
+const PAUSE = 1200;
 
 interface Judged {
   readonly verdict: Verdict | null;
@@ -73,6 +76,21 @@ function OneFigure({ name, expected, text, onText }: FigureProps) {
     if (typed !== null && typed !== text) onText(typed);
     setTyped(null);
   };
+  const put = useRef(settle);
+  useEffect(() => {
+    put.current = settle;
+  });
+  // A figure that nobody goes on typing at is read, and one that is left standing as the page goes away too.
+  useEffect(() => {
+    if (typed === null) return undefined;
+    const later = setTimeout(() => put.current(), PAUSE);
+    const leaving = (): void => put.current();
+    window.addEventListener('pagehide', leaving, { capture: true });
+    return () => {
+      clearTimeout(later);
+      window.removeEventListener('pagehide', leaving, { capture: true });
+    };
+  }, [typed]);
   return (
     <Box
       data-expect={expected.quantity}

@@ -7,6 +7,8 @@ import type { Tick, Ticks } from '@/wire/requests';
 
 /** How often a failed send is retried, milliseconds. */
 const AGAIN = 4000;
+/** How often a sheet looks for what was ticked elsewhere, milliseconds. */
+const LOOK = 5000;
 /** Ticks so near together are sent together, milliseconds. */
 const PAUSE = 300;
 
@@ -106,9 +108,18 @@ export function useTicks(patch: string, rack: string): Ticking {
         if (JSON.stringify(now.current) !== JSON.stringify(all.ticks)) send(0);
       })
       .catch(() => undefined);
+    // What a phone ticks meanwhile.
+    const look = setInterval(() => {
+      if (!document.hidden)
+        rackApi.ticks(patch, rack).then(
+          (all) => live && take(all),
+          () => undefined,
+        );
+    }, LOOK);
     return () => {
       live = false;
       clearTimeout(timer.current);
+      clearInterval(look);
     };
   }, [key, patch, rack, take, send]);
 

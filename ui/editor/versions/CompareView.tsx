@@ -2,10 +2,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef } from 'react';
+import { useStore } from 'zustand';
 import { differencesOf, differenceEdits } from '@/core';
 import type { Difference } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
+import { changeAddress } from '@/ui/bench/changeAddress';
 import { counted } from '@/ui/parts/counted';
+import { SafeLink } from '@/ui/parts/SafeLink';
+import { settings } from '@/ui/parts/settings';
 import { headingStyle } from '@/ui/theme/tokens';
 import { ink } from '@/ui/theme/tokens';
 import type { Compared } from '@/ui/session/scene';
@@ -32,6 +36,8 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
   const changed = useMemo(() => new Set(differences.flatMap((d) => d.module ?? [])), [differences]);
   const domain = shared(predicted, there);
   const { edit } = desk.getState();
+  const rack = useStore(settings, (s) => s.rack);
+  const isVariant = patch.variants.some((v) => v.name === other.name);
   const take = (d: Difference): void => edit(`Apply ${d.what}`, differenceEdits(d));
   const takeAll = (): void => edit(`Load ${other.name}`, [{ do: 'state', state: other.patch }]);
   // On a phone it was asked for from below.
@@ -62,6 +68,14 @@ export function CompareView({ desk, predicted, other, end, onClose }: Props) {
           <Box component="h2" sx={{ ...headingStyle, flex: 1, whiteSpace: 'nowrap' }}>
             {differences.length === 0 ? 'No difference' : counted(differences.length, 'difference')}
           </Box>
+          {isVariant && (
+            <Button
+              component={SafeLink}
+              href={changeAddress({ from: desk.getState().id, to: desk.getState().id, toVariant: other.name, rack })}
+            >
+              Change sheet
+            </Button>
+          )}
           {differences.length > 0 && <Button onClick={takeAll}>{`Load ${other.name}`}</Button>}
           <Button color="primary" onClick={onClose}>
             Stop comparing
