@@ -109,11 +109,11 @@ describe('a standing at a simulated rack', () => {
     await tab(desk, 'Calibration');
     await desk.select('Rack', rack);
     await desk.select('Which sessions', '5');
-    await desk.button('Learn from them');
+    await desk.button('Calibrate');
     const chart = await page.waitForSelector('[data-rms]', { timeout: 60_000 });
     const [before, after] = (await chart!.evaluate((e) => e.getAttribute('data-rms') ?? '')).split(' ').map(Number);
     expect(after).toBeLessThan(before! / 2);
-    const write = await page.waitForSelector('::-p-xpath(//button[starts-with(normalize-space(), "Write ")])');
+    const write = await page.waitForSelector('::-p-xpath(//button[starts-with(normalize-space(), "Apply ")])');
     await write!.click();
     await expect
       .poll(async () => JSON.stringify((await (await fetch(`${at.url}/api/racks/${rack}`)).json()) as object))

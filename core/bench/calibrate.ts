@@ -171,9 +171,9 @@ function whyUntold(
       const { channel, parameter } = names[j] as Named;
       return channel === own.channel ? parameter : `${channel} ${parameter}`;
     });
-    return `No reading tells it from ${others.join(', ')}.`;
+    return `No reading can tell it from ${others.join(', ')}.`;
   }
-  if (left > TOLD) return `The readings leave ${Math.round(100 * left)}% of what it is usually off by.`;
+  if (left > TOLD) return `The readings narrow its usual error only to ${Math.round(100 * left)}%.`;
   return null;
 }
 

@@ -91,7 +91,7 @@ const key = (r: Reading): string => `${r.at} ${r.quantity}`;
 export function diagnose(patch: Patch, readings: readonly BenchReading[], options: DiagnoseOptions = {}): Diagnosis {
   const of = new Case(patch, readings, options);
   const plan = of.tried([], 0);
-  const off = readings.flatMap((_, i) => (of.offBy(i, plan.predicted) > 1 ? [i] : []));
+  const off = readings.flatMap((_, i) => (of.offBy(i, plan) > 1 ? [i] : []));
   const hypotheses = hypothesesOf(patch, options.channels ?? null);
   let known = plan.score;
   // What is quick to try sets the mark for what is solved for.
@@ -105,7 +105,7 @@ export function diagnose(patch: Patch, readings: readonly BenchReading[], option
     return [{ h, tried }];
   });
   singles.sort((a, b) => b.tried.score - a.tried.score);
-  const explains = (t: Tried): boolean => readings.every((_, i) => of.offBy(i, t.predicted) <= BEYOND);
+  const explains = (t: Tried): boolean => readings.every((_, i) => of.offBy(i, t) <= BEYOND);
   const needsPairs = !explains(plan) && !singles.some(({ tried }) => explains(tried));
   const pairs = needsPairs ? pairsOf(of, singles, options) : [];
   const all = [...singles.map((s) => s.tried), ...pairs].toSorted((a, b) => b.score - a.score);
@@ -170,7 +170,7 @@ function answer(of: Case, plan: Tried, all: readonly Tried[], options: DiagnoseO
   });
   groups.sort((a, b) => b.probability - a.probability);
   const causes = groups.slice(0, MOST_CAUSES);
-  const sigmasOff = readings.map((_, i) => of.offBy(i, plan.predicted));
+  const sigmasOff = readings.map((_, i) => of.offBy(i, plan));
   const most = sigmasOff.indexOf(Math.max(...sigmasOff));
   const [first] = causes;
   const consistent = sigmasOff.every((s) => s <= BEYOND) || !first || first.score < plan.score + BEYOND;
@@ -206,7 +206,7 @@ function textOf(
   next: NextReading | null,
 ): { text?: string } {
   if (consistent || !first) return {};
-  if (of.readings.some((_, i) => of.offBy(i, first.predicted) > BEYOND))
+  if (of.readings.some((_, i) => of.offBy(i, first) > BEYOND))
     return { text: 'No single fault, and no pair of them, explains all readings. Read the worst one again.' };
   if (next === null && first.probability <= SURE) return { text: 'No reading of this patch tells these causes apart.' };
   return {};
@@ -236,7 +236,7 @@ function nextOf(
   return {
     at,
     quantity,
-    text: `Measure ${placeName(of.patch.modules, at)}: it tells most between what it can be.`,
+    text: `Measure ${placeName(of.patch.modules, at)}: it separates the possible faults best.`,
     bits: found.bits,
     ifCause: causes.slice(0, MOST_CAUSES).map((c, n) => [n, c.everywhere[found.i] as number]),
   };

@@ -16,13 +16,21 @@ export interface DiagnoseOptions {
   readonly progress?: (share: number) => void;
 }
 
-/** Faults as they were tried against the readings. */
-export interface Tried {
-  readonly faults: readonly Fault[];
+/** Figures as a fault makes them, and how far what is drawn by chance takes each, one sigma. */
+interface Foreseen {
   readonly predicted: readonly number[];
+  readonly wander: readonly number[];
+}
+
+/** Faults as they were tried against the readings. */
+export interface Tried extends Foreseen {
+  readonly faults: readonly Fault[];
   readonly logLikelihood: number;
   readonly score: number;
 }
+
+/** One sigma of what a fault moves a figure by: some knob’s share of its travel. */
+const MOVED = 0.02;
 
 /** Readings of one patch, and what can be wrong with it. */
 export class Case {
@@ -44,23 +52,30 @@ export class Case {
     return r.plusMinus ?? meterShare(r.quantity, this.looks.planned[i] ?? 0);
   }
 
-  likelihoodOf(predicted: readonly number[]): number {
+  /** What a figure is sure to with a fault in the patch: what it comes to otherwise, modules are off by too. */
+  private sigmaAt(i: number, { predicted, wander }: Foreseen): number {
+    const moved = (predicted[i] as number) - (this.looks.planned[i] ?? 0);
+    return Math.hypot(this.sigmas[i] as number, MOVED * moved, wander[i] ?? 0);
+  }
+
+  likelihoodOf(foreseen: Foreseen): number {
     return this.readings.reduce(
-      (sum, { value }, i) => sum + logLikelihood(value - (predicted[i] as number), this.sigmas[i] as number),
+      (sum, { value }, i) => sum + logLikelihood(value - (foreseen.predicted[i] as number), this.sigmaAt(i, foreseen)),
       0,
     );
   }
 
-  offBy(i: number, predicted: readonly number[]): number {
-    return Math.abs((this.readings[i] as BenchReading).value - (predicted[i] as number)) / (this.sigmas[i] as number);
+  offBy(i: number, foreseen: Foreseen): number {
+    const { value } = this.readings[i] as BenchReading;
+    return Math.abs(value - (foreseen.predicted[i] as number)) / this.sigmaAt(i, foreseen);
   }
 
   tried(faults: readonly Fault[], solved: number): Tried {
-    const predicted = this.looks.predict(faults);
-    const likelihood = this.likelihoodOf(predicted);
+    const { figures: predicted, wander } = this.looks.look(faults);
+    const likelihood = this.likelihoodOf({ predicted, wander });
     const price = faults.reduce((sum, f) => sum + PRICES[f.kind], 0);
     const score = likelihood - price - (solved * Math.log(Math.max(1, this.readings.length))) / 2;
-    return { faults, predicted, logLikelihood: likelihood, score };
+    return { faults, predicted, wander, logLikelihood: likelihood, score };
   }
 }
 
@@ -118,7 +133,11 @@ function guesses(
       const share = (i + 0.5) / BETWEEN;
       const predicted = a.tried.predicted.map((v, k) => v + share * ((b.tried.predicted[k] as number) - v));
       const position = a.position + share * (b.position - a.position);
-      return { position, near: share < 0.5 ? a : b, score: of.likelihoodOf(predicted) + price - far(position) };
+      return {
+        position,
+        near: share < 0.5 ? a : b,
+        score: of.likelihoodOf({ predicted, wander: a.tried.wander }) + price - far(position),
+      };
     });
     return [all.reduce((x, y) => (y.score > x.score ? y : x))];
   });

@@ -56,6 +56,12 @@ interface Situation {
 const situationKey = ({ step, knobs }: Reading): string =>
   `${step ?? ''} ${knobs.map((k) => `${k.at}=${k.value}`).join()}`;
 
+/** What readings come to, and how far what is drawn by chance takes each, one sigma. */
+interface Look {
+  readonly figures: readonly number[];
+  readonly wander: readonly number[];
+}
+
 export interface LooksOptions {
   readonly asset?: Asset;
   readonly channels?: ChannelLimits | null;
@@ -197,21 +203,41 @@ export class Looks {
   }
 
   /** What all readings come to with faults in the patch. */
-  predict(faults: readonly Fault[]): number[] {
+  predict(faults: readonly Fault[]): readonly number[] {
+    return this.look(faults).figures;
+  }
+
+  /** What all readings come to with faults in the patch, and how far what is drawn by chance takes them, one sigma. */
+  look(faults: readonly Fault[]): Look {
     const ids = new Set(faults.flatMap(touchedBy).map(idIn));
     const found = new Map<number, number>();
+    const drawn = new Map<number, readonly number[]>();
     for (const s of this.situations) {
       const seen = s.readings.filter((i) => [...(s.upstream.get(i) ?? [])].some((id) => ids.has(id)));
       if (seen.length === 0) continue;
       const graph = faultyGraph(pluggedSoFar(this.patch, s.plugged), s.plugged, faults, s.knobs);
-      const given = { fresh: downstream(graph, ids), traces: this.traces(s) };
+      if (drawsAnew(s.graph, graph)) {
+        // What is drawn goes further the longer it is watched: it is looked at for as long as somebody watches a meter.
+        const runs = SEEDS.map((by) => this.figures({ ...s, readings: seen }, seeded(graph, by), s.watched));
+        for (const i of seen)
+          drawn.set(
+            i,
+            runs.map((run) => run.get(i) ?? 0),
+          );
+        continue;
+      }
+      const traces = this.traces(s);
+      const given = { fresh: new Set([...downstream(graph, ids), ...unknownIn(graph, traces)]), traces };
       for (const [i, value] of this.figures({ ...s, readings: seen }, graph, s.window, given)) found.set(i, value);
     }
-    return this.readings.map((_, i) => {
+    const figures = this.readings.map((_, i) => {
+      const draws = drawn.get(i);
+      if (draws) return meanOf(draws);
       const value = found.get(i);
       const [plan = 0, coarse = 0] = [this.planned[i], this.coarse[i]];
       return value === undefined || value === coarse ? plan : value + (plan - coarse);
     });
+    return { figures, wander: this.readings.map((_, i) => wanderOf(drawn.get(i) ?? [])) };
   }
 
   /** Of the plan in its quick window, every output: what a fault does not reach is not run again. */
@@ -225,6 +251,37 @@ export class Looks {
     this.known.set(s, found);
     return found;
   }
+}
+
+/** Seeds beside a patch's own with which what is drawn is drawn. */
+const SEEDS = [0, 1, 2];
+
+const seeded = (graph: Graph, by: number): Graph => ({
+  ...graph,
+  patch: { ...graph.patch, settings: { ...graph.patch.settings, seed: graph.patch.settings.seed + by } },
+});
+
+const meanOf = (x: readonly number[]): number => x.reduce((a, b) => a + b, 0) / x.length;
+
+/** One sigma of a few draws, and of their mean with them. */
+function wanderOf(x: readonly number[]): number {
+  if (x.length < 2) return 0;
+  const mean = meanOf(x);
+  const variance = x.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (x.length - 1);
+  return Math.sqrt(variance * (1 + 1 / x.length));
+}
+
+/** Indices of the modules whose outputs were not run with the plan: a fault leads them where nothing led before. */
+const unknownIn = ({ modules }: Graph, traces: ReadonlyMap<string, Float64Array>): number[] =>
+  modules.filter((m) => m.outputs.some((o) => !traces.has(o.socket))).map((m) => m.index);
+
+const drawsOf = ({ modules }: Graph): ReadonlySet<string> =>
+  new Set(modules.filter((m) => m.kind.source?.draws?.(m.params)).map((m) => m.id));
+
+/** Whether something draws by chance that does not in the plan. */
+function drawsAnew(plan: Graph, graph: Graph): boolean {
+  const before = drawsOf(plan);
+  return [...drawsOf(graph)].some((id) => !before.has(id));
 }
 
 /** Indices of the modules that some lead to, themselves among them. */

@@ -69,7 +69,7 @@ describe('the server’s checks', () => {
     expect(takes(schemas.ticksSchema, { ticks: { 'set-a': { done: true, at: 1 } } })).toBe(true);
   });
   it('fill in what an address leaves out, and read its flags', () => {
-    expect(schemas.sheetSchema.validate({}).value).toEqual({ rack: '', format: 'json', size: 'A4' });
+    expect(schemas.sheetSchema.validate({}).value).toEqual({ rack: '', measured: false, format: 'json', size: 'A4' });
     expect(schemas.listSchema.validate({ deleted: 'true' }).value).toEqual({ deleted: true });
     expect(schemas.removeSchema.validate({}).value).toEqual({ forever: false });
     expect(takes(schemas.sheetSchema, { format: 'doc' })).toBe(false);

@@ -50,7 +50,7 @@ export class Capturing {
 
   /** Says that what comes in is the known voltage. */
   async scaled(): Promise<string | null> {
-    await this.press('It reads this');
+    await this.press('Set scale');
     const found = await this.page.waitForSelector('[data-live=dc], [data-ac-coupled]');
     return found!.evaluate((e) => (e.hasAttribute('data-ac-coupled') ? 'blocked' : e.getAttribute('data-live')));
   }

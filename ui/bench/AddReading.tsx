@@ -18,7 +18,7 @@ export function AddReading({ open }: { readonly open: OpenSession }) {
   const [wanted, setWanted] = useState<ReadQuantity | ''>('');
   const place = places?.find((p) => p.at === chosen) ?? places?.[0];
   const quantity = place?.quantities.find((q) => q === wanted) ?? place?.quantities[0];
-  if (!places || !place || !quantity) return <Box sx={{ minHeight: 44 }}>Looking at what can be read…</Box>;
+  if (!places || !place || !quantity) return <Box sx={{ minHeight: 44 }}>Loading…</Box>;
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-start', gap: 1, pb: 1.5 }}>
       <SelectField
@@ -73,7 +73,7 @@ function TypedReading({
   const put = (): void => {
     if (text.trim() === '') return;
     const value = readMeter(text, quantity, unit);
-    if (value === null) return setFault(`Type a figure in ${unit}, such as 4.2.`);
+    if (value === null) return setFault(`Enter a value in ${unit}, for example 4.2.`);
     setText('');
     setFault(null);
     void open.add([{ at, quantity, value }]);

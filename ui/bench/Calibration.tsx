@@ -85,10 +85,10 @@ export function Calibration() {
           queries.invalidateQueries({ queryKey: ['racks'] }),
           queries.invalidateQueries({ queryKey: ['rack', id] }),
         ]);
-        tell(`${told.length} measured values written to ${name}. Switch on “Modules as measured” to use them.`);
+        tell(`${told.length} measured values applied to ${name}. Switch on “Modules as measured” to use them.`);
       })
       .catch(tellFault);
-  if (racks.length === 0) return <p>Create a rack first: what is learned belongs to its channels.</p>;
+  if (racks.length === 0) return <p>Create a rack first: measured values belong to its channels.</p>;
   const found = state?.found;
   return (
     <Box sx={{ py: 1.5 }}>
@@ -102,7 +102,7 @@ export function Calibration() {
         />
         <SelectField label="Which sessions" value={of} options={racksHeld} onChange={setOf} sx={{ width: 250 }} />
         <Button color="primary" disabled={!rack || progress !== null} onClick={() => void run()}>
-          Learn from them
+          Calibrate
         </Button>
         {progress !== null && <Button onClick={cancel}>Cancel</Button>}
       </Box>
@@ -110,7 +110,7 @@ export function Calibration() {
         <LinearProgress
           variant={progress > 0 ? 'determinate' : 'indeterminate'}
           value={100 * progress}
-          aria-label="Fitting the readings"
+          aria-label="Calibrating"
           sx={{ mt: 1 }}
         />
       )}
@@ -121,13 +121,13 @@ export function Calibration() {
       )}
       {!state && progress === null && (
         <p>
-          Fenvo compares every reading at this rack with its prediction, and finds what each module is really off by:
-          gains, offsets, pointers, times and rates. Nothing changes until you take it over.
+          Calibration compares every reading from this rack with its prediction and estimates each module’s true gain,
+          offset, pointer errors, times and rates. Nothing changes until you apply it.
         </p>
       )}
       {found && of !== 'none' && (
         <Alert severity="warning" sx={{ mt: 1 }} data-simulated>
-          This was learned from a simulated rack. Write it to a rack of your own only to try it out.
+          These values come from a simulated rack. Apply them to your own rack only to try it out.
         </Alert>
       )}
       {found && rack && <Answer found={found} rack={rack} onTake={takeOver} />}

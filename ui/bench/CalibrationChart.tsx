@@ -16,7 +16,7 @@ export function CalibrationChart({ found: { fit, rms } }: { readonly found: Cali
   return (
     <Box data-rms={`${rms.before.toFixed(2)} ${rms.after.toFixed(2)}`}>
       <Box component="h2" sx={{ fontSize: 15, m: 0 }}>
-        Read minus predicted, in sigma, over the predicted figure
+        Reading minus prediction (sigma) against the prediction
       </Box>
       <Box sx={{ display: 'flex', gap: 2, fontSize: 13 }}>
         <Box sx={{ color: ink.wanted }}>{`○ before: ${showNumber(rms.before, 1)} RMS`}</Box>
@@ -24,7 +24,7 @@ export function CalibrationChart({ found: { fit, rms } }: { readonly found: Cali
       </Box>
       <Box
         role="img"
-        aria-label={`Read minus predicted: ${showNumber(rms.before, 1)} sigma before, ${showNumber(rms.after, 1)} after`}
+        aria-label={`Reading minus prediction: ${showNumber(rms.before, 1)} sigma before, ${showNumber(rms.after, 1)} after`}
         sx={{ height: 240 }}
       >
         <ResponsiveContainer>

@@ -51,10 +51,10 @@ function CauseRow({ cause, open }: { readonly cause: Cause; readonly open: OpenS
       .then(() =>
         tell(
           right === null
-            ? 'Written in the notes. Mend it, and read once more to be sure.'
+            ? 'Added to the notes. Fix it, then take the reading again to confirm.'
             : right
-              ? 'Right: that was the fault. The simulated rack is mended; read once more to be sure.'
-              : 'That was not it: the simulated rack still has its fault.',
+              ? 'Correct: that was the fault. The simulated rack is fixed; take the reading again to confirm.'
+              : 'Not this one: the simulated rack still has its fault.',
         ),
       );
   };
@@ -69,7 +69,7 @@ function CauseRow({ cause, open }: { readonly cause: Cause; readonly open: OpenS
       </Box>
       {cause.alike.length > 0 && (
         <Box sx={{ fontSize: 13, color: ink.softInk }}>
-          {`No reading tells it from: ${cause.alike.map((f) => faultText(patch.modules, f)).join('; ')}.`}
+          {`No reading can tell it from: ${cause.alike.map((f) => faultText(patch.modules, f)).join('; ')}.`}
         </Box>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>

@@ -57,7 +57,7 @@ export function FaultPanel({ open, asked }: { readonly open: OpenSession; readon
   const { standing } = open;
   if (standing.length === 0)
     return (
-      <Box sx={{ pt: 1.5 }}>Read something first: two or three outputs along the path are enough to begin with.</Box>
+      <Box sx={{ pt: 1.5 }}>Take a few readings first: two or three outputs along the path are enough to start.</Box>
     );
   const diagnosis = state?.diagnosis;
   return (
@@ -72,7 +72,7 @@ export function FaultPanel({ open, asked }: { readonly open: OpenSession; readon
           <LinearProgress
             variant={progress > 0 ? 'determinate' : 'indeterminate'}
             value={100 * progress}
-            aria-label="Trying faults"
+            aria-label="Searching for the fault"
             sx={{ flex: 1 }}
           />
           <Button onClick={cancel}>Cancel</Button>
@@ -101,14 +101,14 @@ function Worst({
   if (consistent)
     return (
       <Alert severity="success" sx={{ mb: 1 }}>
-        The readings fit the plan. No fault explains them better.
+        The readings match the plan. No fault explains them better.
       </Alert>
     );
   if (!worst) return null;
   const unit = open.standing.find((r) => r.at === worst.at && r.quantity === worst.quantity)?.unit ?? 'V';
   return (
     <Box sx={{ mb: 1, color: ink.softInk }}>
-      {`Furthest off: ${placeName(open.patch.modules, worst.at)}, ${QUANTITY_NAMES[worst.quantity]} ${withUnit(showNumber(worst.value, 2), unit)} instead of ${withUnit(showNumber(worst.expected, 2), unit)}.`}
+      {`Worst reading: ${placeName(open.patch.modules, worst.at)}, ${QUANTITY_NAMES[worst.quantity]} ${withUnit(showNumber(worst.value, 2), unit)} (expected ${withUnit(showNumber(worst.expected, 2), unit)}).`}
     </Box>
   );
 }

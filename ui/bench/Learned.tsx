@@ -46,18 +46,17 @@ export function Learned({ found, rack, onTake }: Props) {
       if (!next.delete(key)) next.add(key);
       return next;
     });
-  if (all.length === 0)
-    return <p>The readings tell nothing yet. Measure more outputs, with knobs at several places.</p>;
+  if (all.length === 0) return <p>Not enough readings yet. Measure more outputs, with knobs at different positions.</p>;
   return (
     <Box data-learned={found.channels.length} sx={{ minWidth: 0, overflowX: 'auto' }}>
-      <Table size="small" aria-label="What was learned">
+      <Table size="small" aria-label="Measured values">
         <TableHead>
           <TableRow>
             <TableCell padding="checkbox" />
             <TableCell>Channel</TableCell>
             <TableCell>Parameter</TableCell>
-            <TableCell>Learned</TableCell>
-            <TableCell>± 1 SE</TableCell>
+            <TableCell>Measured</TableCell>
+            <TableCell>Std. error</TableCell>
             <TableCell sx={wide}>From</TableCell>
           </TableRow>
         </TableHead>
@@ -68,7 +67,7 @@ export function Learned({ found, rack, onTake }: Props) {
                 <Checkbox
                   checked={!left.has(keyOf(t))}
                   onChange={() => turn(keyOf(t))}
-                  slotProps={{ input: { 'aria-label': `Take over ${keyOf(t)}` } }}
+                  slotProps={{ input: { 'aria-label': `Apply ${keyOf(t)}` } }}
                 />
               </TableCell>
               <TableCell>{channelTitle(rack, t.rack)}</TableCell>
@@ -85,7 +84,7 @@ export function Learned({ found, rack, onTake }: Props) {
         </TableBody>
       </Table>
       <Button color="primary" disabled={taken.length === 0} onClick={() => onTake(taken)} sx={{ mt: 1.5 }}>
-        {`Write ${counted(taken.length, 'value')} to the rack`}
+        {`Apply ${counted(taken.length, 'value')} to the rack`}
       </Button>
     </Box>
   );

@@ -21,7 +21,7 @@ export function NextMeasurement({ open, next, causes }: Props) {
   const put = (text: string): string | null => {
     if (text.trim() === '') return null;
     const value = readMeter(text, next.quantity, unit);
-    if (value === null) return `Type a figure in ${unit}, such as 4.2.`;
+    if (value === null) return `Enter a value in ${unit}, for example 4.2.`;
     void open.add([{ at: next.at, quantity: next.quantity, value }]);
     return null;
   };
@@ -35,7 +35,7 @@ export function NextMeasurement({ open, next, causes }: Props) {
       <Box sx={{ fontWeight: 700 }}>
         {`Measure here next: ${placeName(open.patch.modules, next.at)}, ${QUANTITY_NAMES[next.quantity]}`}
       </Box>
-      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 1 }}>It tells most between what it can be:</Box>
+      <Box sx={{ fontSize: 13, color: ink.softInk, mb: 1 }}>Expected reading for each possible fault:</Box>
       {next.ifCause.slice(0, 4).map(([index, value]) => (
         <Box key={index} sx={{ display: 'flex', gap: 1, fontSize: 13 }}>
           <Box sx={{ fontFamily: fonts.numbers, minWidth: 84, textAlign: 'right' }}>{figure(value, unit)}</Box>

@@ -27,7 +27,7 @@ export function NotLearned({ found, rack }: Props) {
           ))}
         </Section>
       )}
-      <Section id="bench-untold" title={`Not told: ${counted(untold.length, 'parameter')}`}>
+      <Section id="bench-untold" title={`Undetermined: ${counted(untold.length, 'parameter')}`}>
         {untold.map((u) => (
           <Box key={`${u.rack} ${u.parameter}`} sx={{ mb: 0.5 }}>
             {`${channelTitle(rack, u.rack)}, ${traitName(rack, u.rack, u.parameter)}`}

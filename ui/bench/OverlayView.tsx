@@ -70,7 +70,7 @@ export function OverlayView({ open, file, title }: Props) {
         control={<Checkbox checked={fixed} onChange={(e) => setFixed(e.target.checked)} />}
         label="Already in volts (scale 1, offset 0)"
       />
-      {laid?.of !== of && <LinearProgress aria-label="Laying it over the prediction" />}
+      {laid?.of !== of && <LinearProgress aria-label="Comparing with the prediction" />}
       {laid?.failure && <Alert severity="error">{laid.failure}</Alert>}
       {answer && (
         <>

@@ -41,7 +41,7 @@ export function Photographs({ open }: { readonly open: OpenSession }) {
       <Button color="primary" disabled={busy} onClick={choose} sx={{ minHeight: { xs: 44, md: 32 } }}>
         {busy ? 'Adding…' : 'Add photo'}
       </Button>
-      {shown.length === 0 && <p>No photos yet. Photograph how the knobs stand; the picture stays with this session.</p>}
+      {shown.length === 0 && <p>No photos yet. A photo of the panel shows how the knobs were set.</p>}
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(140px, 1fr))', gap: 1, mt: 1.5 }}>
         {shown.map((f) => (
           <Thumb key={f.id} file={f} open={open} onLarge={() => setLarge(f)} />

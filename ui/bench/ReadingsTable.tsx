@@ -27,8 +27,7 @@ const wide = { display: { xs: 'none', sm: 'table-cell' } } as const;
 /** What was read, the latest first, each beside what was expected. */
 export function ReadingsTable({ open, chosen, onChoose }: Props) {
   const { standing } = open;
-  if (standing.length === 0)
-    return <p>No readings yet. Type them in the patch sheet, or add one above. Each is judged at once.</p>;
+  if (standing.length === 0) return <p>No readings yet. Enter them in the patch sheet, or add one above.</p>;
   return (
     <Table size="small" aria-label="Readings">
       <TableHead>
@@ -62,7 +61,7 @@ function ReadingRow({ reading: r, open, chosen, onChoose }: RowProps) {
   const put = (text: string): string | null => {
     if (text.trim() === '') return (setCorrects(false), null);
     const value = readMeter(text, r.quantity, r.unit);
-    if (value === null) return `Type a figure in ${r.unit}.`;
+    if (value === null) return `Enter a value in ${r.unit}.`;
     setCorrects(false);
     const { at, quantity, step, knobs, id } = r;
     void open.add([{ at, quantity, value, knobs: [...knobs], corrects: id, ...(step !== undefined && { step }) }]);

@@ -98,8 +98,8 @@ function NoSessions({ deleted, some }: { readonly deleted: boolean; readonly som
     <Box sx={{ py: 4, maxWidth: 560 }}>
       <h2>No sessions yet</h2>
       <p>
-        A session keeps what you read at the rack. It begins by itself when you tick a step or type a reading in a patch
-        sheet. To try it without a rack, start a session with a simulated one.
+        A session keeps your readings from the rack. It starts when you tick a step or enter a reading in a patch sheet.
+        To try it without hardware, start a session on a simulated rack.
       </p>
     </Box>
   );

@@ -46,7 +46,7 @@ function Entry({ entry, first }: { readonly entry: SetEntry; readonly first: boo
         <Alert severity="warning">{`No channel on this rack for ${entry.short.join(', ')}.`}</Alert>
       )}
       {entry.keepFree.length > 0 && (
-        <Box sx={{ color: ink.softInk, my: 0.5 }}>{`Keep free for the next: ${entry.keepFree.join('; ')}.`}</Box>
+        <Box sx={{ color: ink.softInk, my: 0.5 }}>{`Keep free for the next patch: ${entry.keepFree.join('; ')}.`}</Box>
       )}
       {!first && entry.steps.length === 0 && <p>Nothing changes at the rack.</p>}
       <ChangeSteps steps={entry.steps} />

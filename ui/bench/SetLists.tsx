@@ -47,10 +47,7 @@ export function SetLists() {
       {error && <p role="alert">{error.message}</p>}
       {!data && !error && <Skeleton variant="rounded" sx={{ height: 120, mt: 1.5 }} />}
       {data?.length === 0 && (
-        <p>
-          A set list is an evening: patches in order, with the fewest cables and knobs between them, printed as one
-          document.
-        </p>
+        <p>A set list is a running order of patches, with the change sheets between them, printed as one document.</p>
       )}
       {(data ?? []).map((list) => (
         <Box key={list.id} data-set-list={list.id} sx={{ borderBottom: `1px solid ${ink.line}`, py: 1 }}>

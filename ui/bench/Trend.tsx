@@ -27,7 +27,7 @@ export function Trend({ open, chosen }: { readonly open: OpenSession; readonly c
     enabled: reading !== undefined && session.patchId !== '' && !session.simulated,
   });
   if (session.simulated) return <p>Readings of a simulated rack have no trend.</p>;
-  if (!reading) return <p>Choose a reading to see how it was in earlier sessions.</p>;
+  if (!reading) return <p>Select a reading to see it in earlier sessions.</p>;
   const points = (data ?? []).map((p) => ({ ...p, at: dayjs(p.started).valueOf() }));
   return (
     <Box sx={{ pt: 1.5 }}>

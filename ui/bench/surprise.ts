@@ -23,7 +23,7 @@ async function standingAt(patchId: string, rackId: string): Promise<AtRack> {
 export async function surpriseFor(patchId: string, rackId: string, seed: number): Promise<Fault> {
   const of = await standingAt(patchId, rackId);
   const { fault } = await benchJob((worker) => worker.surprise(of, seed)).done;
-  if (!fault) throw new Error('No fault of this patch would show on a meter. Choose another patch.');
+  if (!fault) throw new Error('No fault in this patch would show on a meter. Choose another patch.');
   return fault;
 }
 

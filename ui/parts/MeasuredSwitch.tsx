@@ -14,7 +14,7 @@ export function MeasuredSwitch({ rack }: { readonly rack: Rack | null }) {
     <FormControlLabel
       control={<Switch checked={on} onChange={(e) => setSetting('asMeasured', e.target.checked)} />}
       label="Modules as measured"
-      title="Gains, offsets and pointers as calibration found them, in predictions, solver and sheet"
+      title="Predictions, solver and patch sheet use the gains, offsets and pointer errors that calibration measured"
     />
   );
 }

@@ -28,6 +28,7 @@ describe('what this browser keeps of choices', () => {
       rack: '',
       cared: false,
       background: true,
+      asMeasured: false,
     });
     setSetting('rack', 'pier');
     setSetting('sections', { setup: true });

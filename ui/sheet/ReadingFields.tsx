@@ -30,7 +30,7 @@ interface Judged {
 function judged(text: string, { quantity, unit, value, plusMinus }: MeterReading): Judged {
   if (text.trim() === '') return { verdict: null, problem: null };
   const read = readMeter(text, quantity, unit);
-  if (read === null) return { verdict: null, problem: `Type a figure in ${unit}, such as 4.2.` };
+  if (read === null) return { verdict: null, problem: `Enter a value in ${unit}, for example 4.2.` };
   return { verdict: judge(read, { value, plusMinus }), problem: null };
 }
 

@@ -21,7 +21,7 @@ export function GhostBar({ desk }: { readonly desk: DeskStore }) {
   };
   return (
     <Alert severity="info" data-ghost-bar action={<Button onClick={close}>Close</Button>} sx={{ py: 0 }}>
-      {`Dashed: what the voltages would be. ${shown.text}.`}
+      {`Dashed outlines: voltages with this fault. ${shown.text}.`}
     </Alert>
   );
 }
