@@ -9,8 +9,17 @@ const alias = { '@': path.resolve(import.meta.dirname) };
 /** What takes longest, in that order: begun last, one worker would wait for the other. Units come first of all. */
 const LONG = [
   ...['core/plan/goal', 'core/testing/seeds', 'core/findings/exact', 'core/solve/solve', 'core/plan/plan', 'cli/main'],
-  ...['core/testing/documents', 'core/testing/properties', 'core/live/ramps', 'core/live/loop', 'core/bench/bench'],
-  ...['tests/tools', 'tests/listen', 'tests/hear', 'tests/editor', 'tests/targets', 'tests/face', 'tests/journeys'],
+  ...['core/testing/documents', 'core/testing/properties', 'core/live/ramps', 'core/live/loop', 'core/bench'],
+  ...[
+    'tests/tools',
+    'tests/listen',
+    'tests/hear',
+    'tests/editor',
+    'tests/bench',
+    'tests/targets',
+    'tests/face',
+    'tests/journeys',
+  ],
   ...['tests/server', 'tests/access', 'tests/counted', 'tests/storage', 'tests/racks', 'tests/long'],
 ];
 class LongestFirst extends BaseSequencer {

@@ -14,9 +14,9 @@ const SCREENS = [
 const headStyle = {
   display: 'flex',
   alignItems: 'center',
-  gap: { xs: 1, sm: 2 },
+  gap: { xs: 0.5, sm: 2 },
   minHeight: 48,
-  px: 2,
+  px: { xs: 1, sm: 2 },
   whiteSpace: 'nowrap',
   '& > *': { flexShrink: 0 },
   borderBottom: `1px solid ${ink.line}`,
@@ -33,7 +33,11 @@ export function SiteHead({ here, children }: Props) {
   return (
     <Box component="header" data-no-print sx={headStyle}>
       <Box sx={{ fontSize: 18, fontWeight: 700 }}>Fenvo</Box>
-      <Box component="nav" aria-label="Screens" sx={{ display: 'flex', gap: 2, alignSelf: 'stretch' }}>
+      <Box
+        component="nav"
+        aria-label="Screens"
+        sx={{ display: 'flex', gap: { xs: 1, sm: 2 }, alignSelf: 'stretch', fontSize: { xs: 14, sm: 'inherit' } }}
+      >
         {SCREENS.map(([address, name]) => (
           <Box
             key={address}
