@@ -1,4 +1,4 @@
-import { logSchema, patchSchema, rackSchema, readingsSchema } from '../core';
+import { changeSchema, logSchema, patchSchema, rackSchema, readingsSchema, sheetSchema } from '../core';
 import type { Patch } from '../core';
 import { Refusal, parseArguments } from './arguments';
 import type { Arguments } from './arguments';
@@ -45,7 +45,7 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo diagnose PATCH READINGS [RACK]
        fenvo bench PATCH [RACK] [options]
        fenvo calibrate RACK LOG
-       fenvo schema [patch|rack|readings|log]
+       fenvo schema [patch|rack|readings|log|sheet|change]
 
 FILE may be - for standard input. Output is JSON; several files produce an array, in order.
 
@@ -80,6 +80,8 @@ const schemas: Readonly<Record<string, () => unknown>> = {
   rack: rackSchema,
   readings: readingsSchema,
   log: logSchema,
+  sheet: sheetSchema,
+  change: changeSchema,
 };
 
 async function run(argv: readonly string[]): Promise<string> {

@@ -181,6 +181,7 @@ export { layOver, resampled } from './bench/overlay';
 export type { Overlay } from './bench/overlay';
 export { faultsOf, placesToRead, surpriseFault } from './bench/places';
 export type { PlaceToRead } from './bench/places';
+export { changeSchema, sheetSchema } from './sheet/schema';
 export { setListOf } from './sheet/setList';
 export type { SetEntry } from './sheet/setList';
 export type { Change, ChangeStep } from './sheet/change';

@@ -1,4 +1,6 @@
 import { dataFolder, openDatabase } from '../server/database';
+import { benchReadings, channelLimits, parsePatch, parseRack } from '../core';
+import { Bench } from '../server/bench';
 import { Patches } from '../server/patches';
 import { Racks } from '../server/racks';
 import { SetLists } from '../server/setLists';
@@ -28,9 +30,29 @@ async function seedNight(lists: SetLists): Promise<void> {
   await lists.create({ name: 'The Lamp Keeper’s Night', rack: 'pier-rack', items }, id);
 }
 
+/** Evenings at a simulated rack: what a log looks like, and something to calibrate from. */
+async function seedSessions(bench: Bench): Promise<void> {
+  if ((await bench.list(false)).length > 0 || (await bench.list(true)).length > 0) return;
+  const simulated = { seed: 7, faults: [], surprise: false };
+  for (const patch of ['fog-bank-breathing', 'two-lamps-opposite-ways', 'tide-gauge-to-three-ends']) {
+    const session = await bench.open({ patch, rack: 'pier-rack', simulated });
+    const rack = parseRack((await new Racks(db).get('pier-rack')).rack);
+    const read = parsePatch(session.document);
+    if (!read.ok || !rack.ok) continue;
+    const channels = channelLimits(read.value, rack.value);
+    const readings = benchReadings(read.value, { seed: simulated.seed, channels });
+    await bench.addReadings(
+      session.id,
+      readings.map(({ at, quantity, value }) => ({ at, quantity, value })),
+    );
+    await bench.change(session.id, { ended: true, notes: 'Rehearsal at the simulated rack.' });
+  }
+}
+
 const racks = new Racks(db);
 for (const { id, document } of demoRacks('demo/racks')) if (!(await racks.has(id))) await racks.create(document, id);
 await seedNight(new SetLists(db));
+await seedSessions(new Bench(db));
 // What the patches list says of each; with --bare it is worked out when first asked for.
 if (!process.argv.includes('--bare')) {
   await patches.list(false);

@@ -13,4 +13,6 @@ run(inRoot('node_modules', '.bin', 'prettier'), [
   'docs/rack.schema.json',
   'docs/readings.schema.json',
   'docs/log.schema.json',
+  'docs/sheet.schema.json',
+  'docs/change.schema.json',
 ]);

@@ -103,13 +103,14 @@ export class Bench {
       readonly sessionId: string;
     }
     const rows = await this.db.sequelize.query<Row>(
-      `SELECT s.id AS sessionId,
-        (SELECT count(*) FROM readings r WHERE r.sessionId = s.id
-          AND NOT EXISTS (SELECT 1 FROM readings c WHERE c.sessionId = s.id AND c.corrects = r.id)) AS readings,
-        (SELECT count(*) FROM readings r WHERE r.sessionId = s.id AND r.verdict = 'wrong'
-          AND NOT EXISTS (SELECT 1 FROM readings c WHERE c.sessionId = s.id AND c.corrects = r.id)) AS wrong,
-        (SELECT count(*) FROM files f WHERE f.sessionId = s.id AND f.deletedAt IS NULL) AS files
-      FROM sessions s`,
+      `SELECT s.id AS sessionId, coalesce(r.readings, 0) AS readings, coalesce(r.wrong, 0) AS wrong,
+        coalesce(f.files, 0) AS files
+      FROM sessions s
+      LEFT JOIN (SELECT sessionId, count(*) AS readings, sum(verdict = 'wrong') AS wrong FROM readings
+        WHERE id NOT IN (SELECT corrects FROM readings WHERE corrects IS NOT NULL) GROUP BY sessionId) r
+        ON r.sessionId = s.id
+      LEFT JOIN (SELECT sessionId, count(*) AS files FROM files WHERE deletedAt IS NULL GROUP BY sessionId) f
+        ON f.sessionId = s.id`,
       { type: QueryTypes.SELECT },
     );
     return new Map(rows.map((r) => [r.sessionId, r]));

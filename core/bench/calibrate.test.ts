@@ -50,9 +50,9 @@ function patchOf(n: number): Patch {
     format: 'fenvo.patch',
     version: 1,
     name: `Night ${n}`,
-    settings: { duration: 4 },
+    settings: { duration: 2 },
     modules: [
-      { id: 'swell', kind: 'lfo', rack: 'swells/a', params: { rateHz: 0.5 + 0.25 * (n % 3) } },
+      { id: 'swell', kind: 'lfo', rack: 'swells/a', params: { rateHz: 1 + 0.5 * (n % 3) } },
       { id: 'trim', kind: 'offset', rack: 'scale/a', params: { amount, volts } },
       { id: 'flip', kind: 'attenuverter', rack: 'scale/b', params: { amount: volts! / 4 } },
       { id: 'hand', kind: 'constant', rack: 'fader/a', params: { volts: 1 + (n % 4) } },
@@ -108,7 +108,7 @@ const truthsOf = (patch: Patch, channel: string, seed: number): Map<string, numb
 describe('calibrating', () => {
   it('finds the true scales of simulated racks within three standard errors', () => {
     let [told, within] = [0, 0];
-    for (let seed = 1; seed <= 3; seed++) {
+    for (let seed = 1; seed <= 2; seed++) {
       const log = logOf(seed, 4);
       const found = calibrate(rack, log);
       expect(found.rms.after).toBeLessThan(found.rms.before / 5);
@@ -119,7 +119,7 @@ describe('calibrating', () => {
       }
     }
     expect(within / told).toBeGreaterThan(0.95);
-    expect(told).toBeGreaterThan(25);
+    expect(told).toBeGreaterThan(12);
   });
 
   it('tells two that point the same way together only', () => {

@@ -67,6 +67,8 @@ export interface CalibrateOptions {
 
 /** A trait is told where the readings leave this of its prior's sigma, or less. */
 const TOLD = 0.5;
+/** A knob that is told to stand off the end of its travel by so many standard errors does. */
+const END_SIGMAS = 3;
 /** Effects on all readings that point the same way, as a cosine. */
 const PARALLEL = 0.999;
 
@@ -105,7 +107,8 @@ export function calibrate(rack: Rack, log: BenchLog, { asset, progress }: Calibr
   unknowns.forEach(({ rack: channel, parameter, ideal, sigma }, i) => {
     const left = Math.sqrt(covariance.get(i, i));
     const seen = seenBy[i] as number;
-    const why = whyUntold(names, i, left, seen, parallel[i] ?? []);
+    const isEnd = !problem.turned.has(i) && Math.abs(x[i] as number) < END_SIGMAS * left;
+    const why = whyUntold(names, i, { left, seen, isEnd, parallel: parallel[i] ?? [] });
     if (why !== null) untold.push({ rack: channel, parameter, why });
     else
       channels.push({
@@ -157,13 +160,17 @@ interface Named {
   readonly parameter: string;
 }
 
-function whyUntold(
-  names: readonly Named[],
-  i: number,
-  left: number,
-  seen: number,
-  parallel: readonly number[],
-): string | null {
+interface TellingOf {
+  /** What is left of the prior’s sigma. */
+  readonly left: number;
+  /** How many readings hang on it. */
+  readonly seen: number;
+  /** It is where its travel ends, as far as can be told. */
+  readonly isEnd: boolean;
+  readonly parallel: readonly number[];
+}
+
+function whyUntold(names: readonly Named[], i: number, { left, seen, isEnd, parallel }: TellingOf): string | null {
   const own = names[i] as Named;
   if (seen === 0) return 'No reading depends on it.';
   if (parallel.length > 0) {
@@ -173,6 +180,7 @@ function whyUntold(
     });
     return `No reading can tell it from ${others.join(', ')}.`;
   }
+  if (isEnd) return 'Its knob stood at the end of its travel only.';
   if (left > TOLD) return `The readings narrow its usual error only to ${Math.round(100 * left)}%.`;
   return null;
 }

@@ -122,7 +122,8 @@ const isAveraged = (quantity: ReadQuantity): boolean => quantity === 'mean' || q
 /** A mean over the whole turns of a voltage, or over all of it where it makes none. */
 function turnsFigure(seen: Simulation, socket: string, quantity: ReadQuantity): number {
   const whole = seen.traces.get(socket) ?? new Float64Array(1);
-  const [low, high] = whole.reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity]);
+  let [low, high] = [Infinity, -Infinity];
+  for (const v of whole) [low, high] = [Math.min(low, v), Math.max(high, v)];
   const at = high - low <= STILL_VOLTS ? [] : passes(whole, (low + high) / 2);
   const [from = 0, to = whole.length] = [at[0], at.at(-1)];
   const [first, last] = to - from > 1 ? [Math.ceil(from), Math.floor(to)] : [0, whole.length - 1];

@@ -8,7 +8,7 @@ import { meterShare } from './figures';
 import { standingReadings } from './log';
 import type { BenchLog, LogReading, LogSession } from './log';
 import { figuresAt, momentsOf } from './sensitivity';
-import type { Moment, MomentReadings, PlaceInLog, SeatedModule, Truths } from './sensitivity';
+import type { Closeness, Moment, MomentReadings, PlaceInLog, SeatedModule, Truths } from './sensitivity';
 import { traitsOf } from './truths';
 
 /** Beyond so many sigmas a reading counts in proportion, not in square (Huber 1964). */
@@ -36,6 +36,7 @@ export interface Row {
   readonly place: PlaceInLog;
 }
 
+const isTiming = (parameter: string): boolean => parameter === 'timeScale' || parameter === 'rateScale';
 const nameOfUnknown = (rack: string, parameter: string): string => `${rack} ${parameter}`;
 
 /** Modules of a session on channels of the rack, with what can be off about them. */
@@ -60,6 +61,8 @@ export class Problem {
   private readonly index: ReadonlyMap<string, number>;
   private readonly moments: readonly MomentReadings[];
   readonly rows: readonly Row[];
+  /** Unknowns that some reading was seen to move both ways: a knob at the end of its travel turns one way only. */
+  readonly turned = new Set<number>();
   /** By moment and place, the rows. */
   private readonly rowsOf: readonly (readonly (readonly number[])[])[];
 
@@ -88,6 +91,44 @@ export class Problem {
       ),
     );
     this.rows = rows;
+    this.moments.forEach(({ moment }, n) => this.widen(moment, n, rows));
+  }
+
+  /**
+   * Means are less sure by what they hang on when they were read: those of slow voltages on where a window ends, those of
+   * sound, where something slow moves it, on which part of it was heard.
+   */
+  private widen(moment: Moment, n: number, rows: Row[]): void {
+    const means = moment.places.flatMap(({ quantity }, p) => (quantity === 'mean' || quantity === 'rms' ? [p] : []));
+    if (means.length === 0) return;
+    const ideal = this.unknowns.map(() => 0);
+    const whole = figuresAt(moment, this.truths(ideal), 'close');
+    const seen = [
+      ...this.otherwiseTimed(moment, ideal).map((x) => figuresAt(moment, this.truths(x), 'window')),
+      ...(moment.watch.slow ? [] : [figuresAt(moment, this.truths(ideal), 'quick')]),
+    ];
+    for (const p of means) {
+      const late = Math.max(...seen.map((figures) => Math.abs((figures[p] as number) - (whole[p] as number))));
+      for (const row of this.rowsOf[n]?.[p] ?? []) {
+        const old = rows[row] as Row;
+        rows[row] = { ...old, sigma: Math.hypot(old.sigma, late) };
+      }
+    }
+  }
+
+  /** Where every time and rate that a moment hangs on is off by one sigma, one after the other. */
+  private otherwiseTimed(moment: Moment, ideal: readonly number[]): (readonly number[])[] {
+    const timed = [...moment.seats.values()].flatMap(({ module, rack, traits }) =>
+      moment.upstream.some((ids) => ids.has(module))
+        ? traits.filter((t) => isTiming(t.parameter)).map((t) => nameOfUnknown(rack, t.parameter))
+        : [],
+    );
+    return [ideal, ...timed.flatMap((name) => [this.moved(ideal, name, 1), this.moved(ideal, name, -1)])];
+  }
+
+  private moved(x: readonly number[], name: string, by: number): number[] {
+    const at = this.index.get(name);
+    return x.map((v, i) => (i === at ? v + by : v));
   }
 
   truths(x: readonly number[]): Truths {
@@ -109,36 +150,46 @@ export class Problem {
     const truths = this.truths(x);
     const out = only ? Float64Array.from(only.beside) : new Float64Array(this.rows.length);
     this.moments.forEach(({ moment }, n) => {
-      if (only && !hangsOn(moment, only.rack)) return;
-      const figures = figuresAt(moment, truths, false);
+      // What is heard says little of times and rates, and takes long to run.
+      if (only && (!moment.watch.slow || !hangsOn(moment, only.rack))) return;
+      const figures = figuresAt(moment, truths, 'close');
       this.rowsOf[n]?.forEach((rows, p) => rows.forEach((row) => (out[row] = figures[p] as number)));
     });
     return out;
   }
 
-  /** Sigmas that each reading moves by for a sigma of each prior. */
-  effects(x: readonly number[], progress?: (share: number) => void): Effects {
+  /**
+   * Sigmas that each reading moves by for a sigma of each prior.
+   *
+   * @param known those about a point near by: what takes long to run is not looked at again.
+   */
+  effects(x: readonly number[], progress?: (share: number) => void, known?: Effects): Effects {
     const effects: Effect[][] = this.rows.map(() => []);
     this.moments.forEach(({ moment }, n) => {
       progress?.(n / this.moments.length);
-      this.effectsIn(moment, n, x, effects);
+      if (known && !moment.watch.slow)
+        for (const row of this.rowsOf[n]?.flat() ?? []) effects[row] = [...(known[row] ?? [])];
+      else this.effectsIn(moment, n, x, effects);
     });
     return effects;
   }
 
   private effectsIn(moment: MomentReadings['moment'], n: number, x: readonly number[], effects: Effect[][]): void {
     const near = new Set(moment.upstream.flatMap((ids) => [...ids]));
-    const bases = new Map<boolean, number[]>();
+    const bases = new Map<Closeness, number[]>();
     for (const { module, rack, traits } of moment.seats.values()) {
       for (const { parameter } of near.has(module) ? traits : []) {
+        // Where a window ends in a slow movement says nothing of its rate.
+        if (!moment.watch.slow && isTiming(parameter)) continue;
         const i = this.index.get(nameOfUnknown(rack, parameter)) as number;
         // Samples fall elsewhere in a voltage that is slower: only a close look tells by how much it moves.
-        const quick = parameter !== 'timeScale' && parameter !== 'rateScale';
-        const base = bases.get(quick) ?? figuresAt(moment, this.truths(x), quick);
-        bases.set(quick, base);
+        const look = isTiming(parameter) ? 'close' : 'quick';
+        const base = bases.get(look) ?? figuresAt(moment, this.truths(x), look);
+        bases.set(look, base);
         const beside = (step: number): number[] =>
-          figuresAt(moment, this.truths(x.map((v, k) => (k === i ? v + step : v))), quick);
-        const slopes = slopesOf(base, beside(STEP), beside(-STEP));
+          figuresAt(moment, this.truths(x.map((v, k) => (k === i ? v + step : v))), look);
+        const { slopes, ends } = slopesOf(base, beside(STEP), beside(-STEP));
+        if (!ends) this.turned.add(i);
         this.rowsOf[n]?.forEach((rows, p) => {
           if (!moment.upstream[p]?.has(module)) return;
           const by = slopes[p] as number;
@@ -174,10 +225,17 @@ const huberCost = (r: readonly number[], x: readonly number[]): number =>
 const STEP = 0.25;
 
 /** Slopes of figures by what they are on both sides; a knob at the end of its travel turns one way only. */
-function slopesOf(base: readonly number[], above: readonly number[], below: readonly number[]): number[] {
+function slopesOf(
+  base: readonly number[],
+  above: readonly number[],
+  below: readonly number[],
+): { readonly slopes: number[]; readonly ends: boolean } {
   const stands = (side: readonly number[]): boolean => side.every((v, p) => v === base[p]);
   const [high, low] = [stands(above) ? 0 : STEP, stands(below) ? 0 : STEP];
-  return base.map((_, p) => (high + low === 0 ? 0 : ((above[p] as number) - (below[p] as number)) / (high + low)));
+  const slopes = base.map((_, p) =>
+    high + low === 0 ? 0 : ((above[p] as number) - (below[p] as number)) / (high + low),
+  );
+  return { slopes, ends: high === 0 || low === 0 };
 }
 
 /** What one unknown does to a reading: sigmas of the reading for a sigma of its prior. */
@@ -250,7 +308,7 @@ function descended(
     const moved = Math.max(...linear.map((v, i) => Math.abs(v - (from[i] as number))));
     [x, predicted, cost] = [linear, there, reached];
     if (moved < SETTLED) break;
-    effects = problem.effects(x);
+    effects = problem.effects(x, undefined, effects);
   }
   return { x, predicted, effects };
 }
@@ -270,7 +328,7 @@ function tried(
   const cost = (t: Pick<Reached, 'x' | 'predicted'>): number => huberCost(problem.residual(t.predicted), t.x);
   let best = start;
   problem.unknowns.forEach(({ parameter, rack }, i) => {
-    if (parameter !== 'timeScale' && parameter !== 'rateScale') return;
+    if (!isTiming(parameter)) return;
     const from = best;
     for (const value of values) {
       const x = from.x.map((v, k) => (k === i ? value : v));

@@ -60,14 +60,20 @@ export interface Moment {
   readonly asset: Asset;
 }
 
-/** What the places of a moment come to with modules that are off. @param quick a shorter look, where differences count. */
-export function figuresAt(moment: Moment, truths: Truths, quick: boolean): number[] {
+/** How a moment is looked at: closely; more quickly, where differences count; or closely, with means of the very window. */
+export type Closeness = 'close' | 'quick' | 'window';
+
+/**
+ * What the places of a moment come to with modules that are off. Means are those of whole turns: nobody looks at a meter
+ * from the very moment on at which a prediction begins.
+ */
+export function figuresAt(moment: Moment, truths: Truths, look: Closeness): number[] {
   const graph = buildGraph(offBy(moment.patch, moment.seats, truths));
   const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
   const full = { rate: moment.rate, seconds: moment.watch.seconds };
-  const window = quick ? quickWindow({ ...graph, sampleRate: moment.rate }, moment.watch.slow) : full;
+  const window = look === 'quick' ? quickWindow({ ...graph, sampleRate: moment.rate }, moment.watch.slow) : full;
   const { asset } = moment;
-  const turns = quick && !moment.watch.slow;
+  const turns = look !== 'window';
   return figuresIn(graph, moment.places, { ...window, repeats, turns, ...(asset && { asset }) });
 }
 

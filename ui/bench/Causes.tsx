@@ -11,16 +11,18 @@ import type { OpenSession } from './useSession';
 interface Props {
   readonly open: OpenSession;
   readonly causes: readonly Cause[];
+  /** One of them was it. */
+  readonly onFound: () => void;
 }
 
 /** What explains the readings, the likeliest first. */
-export function Causes({ open, causes }: Props) {
+export function Causes({ open, causes, onFound }: Props) {
   return (
     <Box component="ol" aria-label="Possible faults" sx={{ listStyle: 'none', p: 0, m: 0 }}>
       {causes
         .filter((c, i) => i === 0 || c.probability > 0.005)
         .map((cause) => (
-          <CauseRow key={cause.text} cause={cause} open={open} />
+          <CauseRow key={cause.text} cause={cause} open={open} onFound={onFound} />
         ))}
     </Box>
   );
@@ -40,11 +42,18 @@ function isPutIn({ session }: OpenSession, cause: Cause): boolean | null {
   return put.every((f) => [...cause.faults, ...cause.alike].some((g) => sameKind(f, g)));
 }
 
-function CauseRow({ cause, open }: { readonly cause: Cause; readonly open: OpenSession }) {
+interface RowProps {
+  readonly cause: Cause;
+  readonly open: OpenSession;
+  readonly onFound: () => void;
+}
+
+function CauseRow({ cause, open, onFound }: RowProps) {
   const { session, patch } = open;
   const found = (): void => {
     const line = `Found: ${cause.text} (after ${session.readings} readings).`;
     const right = isPutIn(open, cause);
+    if (right !== false) onFound();
     const mended = session.rackIsSimulated && right ? { simulated: { ...session.rackIsSimulated, faults: [] } } : {};
     void open
       .change({ notes: session.notes ? `${session.notes}\n${line}` : line, ...mended })

@@ -49,11 +49,21 @@ function useDiagnosis(open: OpenSession, asked: boolean) {
       found.cancel();
     };
   }, [of, wanted]);
-  return { state, progress, wanted, ask: () => setWanted(true), cancel: () => job.current?.cancel() };
+  return {
+    state,
+    progress,
+    wanted,
+    ask: () => setWanted(true),
+    cancel: () => job.current?.cancel(),
+    close: () => {
+      setWanted(false);
+      setState(null);
+    },
+  };
 }
 
 export function FaultPanel({ open, asked }: { readonly open: OpenSession; readonly asked: boolean }) {
-  const { state, progress, wanted, ask, cancel } = useDiagnosis(open, asked);
+  const { state, progress, wanted, ask, cancel, close } = useDiagnosis(open, asked);
   const { standing } = open;
   if (standing.length === 0)
     return (
@@ -82,7 +92,7 @@ export function FaultPanel({ open, asked }: { readonly open: OpenSession; readon
       {diagnosis && (
         <Box data-diagnosis={diagnosis.consistent ? 'consistent' : 'fault'}>
           <Worst diagnosis={diagnosis} open={open} />
-          {!diagnosis.consistent && <Causes open={open} causes={diagnosis.causes} />}
+          {!diagnosis.consistent && <Causes open={open} causes={diagnosis.causes} onFound={close} />}
           {diagnosis.next && <NextMeasurement open={open} next={diagnosis.next} causes={diagnosis.causes} />}
           {diagnosis.text && <Box sx={{ mt: 1 }}>{diagnosis.text}</Box>}
         </Box>
