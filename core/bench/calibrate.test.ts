@@ -205,7 +205,7 @@ describe('a patch as measured', () => {
     // 2% of a travel of 2 is 0.04: (0.4 + 0.04) · ±5 V + 2 V, then 0.98 and 0.05 V.
     expect(outputs['trim.out']!.bound[0]).toBeCloseTo(0.98 * (2 - 2.2) + 0.05, 9);
     expect(outputs['trim.out']!.bound[1]).toBeCloseTo(0.98 * (2 + 2.2) + 0.05, 9);
-    expect(outputs['swell.out']!.repeatsEvery).toBeCloseTo(1 / (0.5 * 1.02), 9);
+    expect(outputs['swell.out']!.repeatsEvery).toBeCloseTo(1 / 1.02, 9);
     const pitch = readings.find((r) => r.at === 'tone.pitch')!;
     expect(pitch.low).toBeCloseTo(110 * 2 ** (1 * (1 + 4 / 1200)), 6);
     // The document says nothing of it.

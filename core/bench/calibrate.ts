@@ -1,8 +1,10 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Channel, Rack } from '../document/rackTypes';
 import type { Asset } from '../sheet/expect';
-import { fitted, OUTLIER, Problem, productsOf, weightOf } from './fit';
-import type { Effects, Row } from './fit';
+import { fitted, OUTLIER, Problem } from './fit';
+import type { Row } from './fit';
+import { productsOf, weightOf } from './leastSquares';
+import type { Effects } from './leastSquares';
 import type { BenchLog, LogSession } from './log';
 import type { PlaceInLog } from './sensitivity';
 

@@ -1,18 +1,17 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { placesOf } from '../document/rackTypes';
 import type { Rack } from '../document/rackTypes';
 import type { ModuleDoc, Patch } from '../document/types';
 import { channelLimits } from '../rack/limits';
 import type { Asset } from '../sheet/expect';
 import { meterShare } from './figures';
+import { huberCost, linearFit } from './leastSquares';
+import type { Effect, Effects } from './leastSquares';
 import { standingReadings } from './log';
 import type { BenchLog, LogReading, LogSession } from './log';
 import { figuresAt, momentsOf } from './sensitivity';
 import type { Closeness, Moment, MomentReadings, PlaceInLog, SeatedModule, Truths } from './sensitivity';
 import { traitsOf } from './truths';
 
-/** Beyond so many sigmas a reading counts in proportion, not in square (Huber 1964). */
-const HUBER = 1.345;
 /** A reading that lies further from the fit does not belong to it, in sigmas. */
 export const OUTLIER = 4;
 /** An effect of a prior's sigma on a reading, in sigmas of the reading, that is none. */
@@ -216,11 +215,6 @@ function rowOf(place: PlaceInLog, reading: LogReading | undefined): Row {
   return { value, place, sigma: Math.max(FLOOR, (plusMinus ?? meterShare(quantity, value)) / 2) };
 }
 
-export const weightOf = (r: number): number => (Math.abs(r) <= HUBER ? 1 : HUBER / Math.abs(r));
-const huberCost = (r: readonly number[], x: readonly number[]): number =>
-  r.reduce((sum, v) => sum + (Math.abs(v) <= HUBER ? v * v : HUBER * (2 * Math.abs(v) - HUBER)), 0) +
-  x.reduce((sum, v) => sum + v * v, 0);
-
 /** Half of what an unknown is moved by to tell a slope, in sigmas of its prior. */
 const STEP = 0.25;
 
@@ -236,24 +230,6 @@ function slopesOf(
     high + low === 0 ? 0 : ((above[p] as number) - (below[p] as number)) / (high + low),
   );
   return { slopes, ends: high === 0 || low === 0 };
-}
-
-/** What one unknown does to a reading: sigmas of the reading for a sigma of its prior. */
-type Effect = readonly [unknown: number, by: number];
-/** By reading, all that moves it. */
-export type Effects = readonly (readonly Effect[])[];
-
-const movedBy = (of: readonly Effect[], x: readonly number[]): number =>
-  of.reduce((sum, [i, by]) => sum + by * (x[i] as number), 0);
-
-/** What all readings, weighted, tell of pairs of unknowns. */
-export function productsOf(effects: Effects, n: number, weight: (row: number) => number): Matrix {
-  const products = Matrix.zeros(n, n);
-  effects.forEach((of, row) => {
-    const w = weight(row);
-    for (const [i, a] of of) for (const [j, b] of of) products.set(i, j, products.get(i, j) + w * (a * b));
-  });
-  return products;
 }
 
 interface Fit {
@@ -337,27 +313,4 @@ function tried(
     }
   });
   return best;
-}
-
-const REWEIGHTED = 12;
-
-/** The fit of the linear model about a point. */
-function linearFit(effects: Effects, start: readonly number[], from: readonly number[], damping: number): number[] {
-  const n = from.length;
-  let x = [...from];
-  for (let k = 0; k < REWEIGHTED; k++) {
-    const step = x.map((v, i) => v - (from[i] as number));
-    const r = start.map((v, row) => v - movedBy(effects[row] ?? [], step));
-    const a = productsOf(effects, n, (row) => weightOf(r[row] as number));
-    const b = Matrix.columnVector(x.map((v) => -v));
-    effects.forEach((of, row) => {
-      const w = weightOf(r[row] as number) * (r[row] as number);
-      for (const [i, by] of of) b.set(i, 0, b.get(i, 0) + w * by);
-    });
-    for (let i = 0; i < n; i++) a.set(i, i, a.get(i, i) + 1 + damping);
-    const by = new CholeskyDecomposition(a).solve(b).to1DArray();
-    x = x.map((v, i) => v + (by[i] as number));
-    if (Math.max(...by.map(Math.abs)) < 1e-4) break;
-  }
-  return x;
 }
