@@ -171,7 +171,7 @@ export type { EndsPlan } from './plan/planEnds';
 export { readEndsRequest, readPlanRequest } from './plan/request';
 export type { EndsRequest, PlanRequest, SourceKind, Wish } from './plan/request';
 export { benchReadings, SimulatedRack } from './bench/simulated';
-export { calibrate, withMeasured } from './bench/calibrate';
+export { calibrate, UNUSED_CHANNEL, withMeasured } from './bench/calibrate';
 export type { Calibration, LearnedTrait } from './bench/calibrate';
 export { diagnose } from './bench/diagnose';
 export { traceFigures } from './bench/figures';

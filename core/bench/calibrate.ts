@@ -1,5 +1,8 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { placesOf } from '../document/rackTypes';
 import type { Channel, Rack } from '../document/rackTypes';
+import { usualSettings } from '../document/patch';
+import { traitsOf } from './truths';
 import type { Asset } from '../sheet/expect';
 import { fitted, OUTLIER, Problem } from './fit';
 import type { Row } from './fit';
@@ -122,6 +125,7 @@ export function calibrate(rack: Rack, log: BenchLog, { asset, progress }: Calibr
         ideal,
       });
   });
+  untold.push(...unusedTraits(rack, unknowns));
   const rms = (p: Float64Array): number => {
     const r = problem.residual(p);
     return r.length === 0 ? 0 : Math.sqrt(r.reduce((sum, v) => sum + v * v, 0) / r.length);
@@ -149,6 +153,19 @@ export function calibrate(rack: Rack, log: BenchLog, { asset, progress }: Calibr
       after: after[i] as number,
     })),
   };
+}
+
+/** What no session was played on. */
+export const UNUSED_CHANNEL = 'No session used this channel.';
+
+/** All that could be off about channels that no session was played on. */
+function unusedTraits(rack: Rack, unknowns: readonly { readonly rack: string }[]): UntoldTrait[] {
+  const used = new Set(unknowns.map((u) => u.rack));
+  return placesOf(rack).flatMap(({ name, channel }): UntoldTrait[] => {
+    const [{ kind, fixed }] = channel.modes;
+    const there = used.has(name) ? [] : traitsOf({ id: 'channel', kind, params: fixed }, usualSettings.bpm, null);
+    return there.map(({ parameter }) => ({ rack: name, parameter, why: UNUSED_CHANNEL }));
+  });
 }
 
 /** Of all unknowns, in squared sigmas of their priors. */

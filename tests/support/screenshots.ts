@@ -47,6 +47,43 @@ await shoot('map', 'light', async (desk) => {
   await desk.keys('g');
   await desk.page.waitForSelector('[data-map]');
 });
+/** What a page of the interface answers. */
+const asked = async <T>(path: string, body?: object): Promise<T> => {
+  const more = body && {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  };
+  return (await (await fetch(`${application.url}/api${path}`, more)).json()) as T;
+};
+const pressed = async (desk: DeskDriver, name: string): Promise<void> => {
+  const found = await desk.page.waitForSelector(
+    `::-p-xpath(//*[self::button or @role="tab"][normalize-space()="${name}"])`,
+  );
+  await found!.click();
+};
+
+await shoot('bench', 'light', async (desk) => {
+  const pulled = { kind: 'cableMissing', cable: { from: 'trim.out', to: 'join.in1' } };
+  const simulated = { seed: 11, faults: [pulled], surprise: false };
+  const { id } = await asked<{ id: string }>('/bench/sessions', {
+    patch: 'fog-bank-breathing',
+    rack: 'pier-rack',
+    simulated,
+  });
+  await desk.page.goto(`${application.url}/bench/${id}`, { waitUntil: 'domcontentloaded' });
+  await pressed(desk, 'Read all outputs');
+  await desk.page.waitForSelector('[data-reading]');
+  await pressed(desk, 'Find the fault');
+  await desk.page.waitForSelector('[data-diagnosis]');
+});
+await shoot('calibration', 'dark', async (desk) => {
+  await desk.page.goto(`${application.url}/bench`, { waitUntil: 'domcontentloaded' });
+  await pressed(desk, 'Calibration');
+  await desk.select('Which sessions', '7');
+  await pressed(desk, 'Calibrate');
+  await desk.page.waitForSelector('[data-rms]', { timeout: 120_000 });
+});
 await shoot('rack', 'light', async (desk) => {
   await desk.page.goto(`${application.url}/racks`, { waitUntil: 'domcontentloaded' });
   await desk.select('In use by', 'two-lamps-opposite-ways');
@@ -73,12 +110,6 @@ await shoot(
   390,
   844,
 );
-await shoot('rack-check', 'light', async (desk) => {
-  await desk.open('two-lamps-opposite-ways');
-  await desk.tab('patch');
-  await desk.section('tonight');
-  await (await desk.page.waitForSelector('[data-tonight]'))!.scrollIntoView();
-});
 await shoot('issue', 'light', async (desk) => {
   await desk.open('lamp-sweep-shut');
   await desk.issues();
@@ -127,13 +158,6 @@ await shoot('solve', 'light', async (desk) => {
   await desk.tab('destination');
   await desk.button('Solve for knob settings');
   await desk.page.waitForSelector('[data-answer]');
-});
-await shoot('tolerance', 'dark', async (desk) => {
-  await desk.open('fog-bank-breathing');
-  await desk.tab('destination');
-  await desk.section('spread');
-  await desk.button('Run 2000 trials');
-  await (await desk.page.waitForSelector('[data-spread] .recharts-bar-rectangle'))!.scrollIntoView();
 });
 await shoot('phone', 'light', (desk) => desk.open('fog-bank-breathing'), 390, 844);
 // Last, since it changes its patch.

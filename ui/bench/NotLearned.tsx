@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { channelTitle } from '@/core';
+import { channelTitle, UNUSED_CHANNEL } from '@/core';
 import type { Calibration, Rack } from '@/core';
 import { counted } from '@/ui/parts/counted';
 import { SafeLink } from '@/ui/parts/SafeLink';
@@ -14,7 +14,9 @@ interface Props {
 
 /** Readings that do not fit, and what no reading tells. */
 export function NotLearned({ found, rack }: Props) {
-  const { outliers, untold } = found;
+  const { outliers } = found;
+  // What was never played is no news.
+  const untold = found.untold.filter((u) => u.why !== UNUSED_CHANNEL);
   return (
     <>
       {outliers.length > 0 && (
