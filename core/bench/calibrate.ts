@@ -9,6 +9,7 @@ import type { Row } from './fit';
 import { productsOf, weightOf } from './leastSquares';
 import type { Effects } from './leastSquares';
 import type { BenchLog, LogSession } from './log';
+import type { ReadQuantity } from './quantities';
 import type { PlaceInLog } from './sensitivity';
 
 export interface LearnedTrait {
@@ -45,6 +46,7 @@ export interface Outlier {
 }
 
 export interface CalibratedReading extends PlaceInLog {
+  readonly quantity: ReadQuantity;
   readonly value: number;
   /** Predicted with ideal modules, and with the rack as it was learned. */
   readonly before: number;
@@ -145,8 +147,9 @@ export function calibrate(rack: Rack, log: BenchLog, { asset, progress }: Calibr
     }),
     rms: { before: rms(before), after: rms(after), unit: 'sigma' },
     rack: withMeasured(rack, channels, last),
-    fit: rows.map(({ place, value, sigma }, i) => ({
+    fit: rows.map(({ place, quantity, value, sigma }, i) => ({
       ...place,
+      quantity,
       value,
       sigma,
       before: before[i] as number,

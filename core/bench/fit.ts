@@ -6,6 +6,7 @@ import type { Asset } from '../sheet/expect';
 import { meterShare } from './figures';
 import { huberCost, linearFit } from './leastSquares';
 import type { Effect, Effects } from './leastSquares';
+import type { ReadQuantity } from './quantities';
 import { standingReadings } from './log';
 import type { BenchLog, LogReading, LogSession } from './log';
 import { figuresAt, momentsOf } from './sensitivity';
@@ -32,6 +33,7 @@ export interface Unknown {
 export interface Row {
   readonly value: number;
   readonly sigma: number;
+  readonly quantity: ReadQuantity;
   readonly place: PlaceInLog;
 }
 
@@ -212,7 +214,7 @@ const hangsOn = ({ seats, upstream }: Moment, rack: string): boolean =>
 function rowOf(place: PlaceInLog, reading: LogReading | undefined): Row {
   if (!reading) throw new Error(`no reading ${place.reading} in session ${place.session}`);
   const { value, quantity, plusMinus } = reading;
-  return { value, place, sigma: Math.max(FLOOR, (plusMinus ?? meterShare(quantity, value)) / 2) };
+  return { value, place, quantity, sigma: Math.max(FLOOR, (plusMinus ?? meterShare(quantity, value)) / 2) };
 }
 
 /** Half of what an unknown is moved by to tell a slope, in sigmas of its prior. */

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { parsePatch } from '../document/parse';
 import { readField } from '../document/readField';
@@ -8,8 +8,10 @@ import { changeOf } from './change';
 import { changeField, changeSchema, sheetField, sheetSchema } from './schema';
 import { sheetOf } from './sheet';
 
-const patches = readdirSync('demo/patches').map((name) => {
-  const read = parsePatch(JSON.parse(readFileSync(`demo/patches/${name}`, 'utf8')));
+/** Some of them have sound, gates, automation and a bus. */
+const NAMES = ['fog-bank-breathing', 'morse-key-slewed', 'two-lamps-opposite-ways'];
+const patches = NAMES.map((name) => {
+  const read = parsePatch(JSON.parse(readFileSync(`demo/patches/${name}.fenvo.json`, 'utf8')));
   if (!read.ok) throw new Error(name);
   return read.value;
 });
@@ -27,7 +29,7 @@ function faults(field: unknown, document: object): unknown {
 }
 
 describe('the schemas of sheets', () => {
-  it('hold of every sheet and change sheet of the demo patches', () => {
+  it('hold of sheets and change sheets of the demo patches', () => {
     patches.forEach((patch, i) => {
       expect(faults(sheetField, sheetOf(patch))).toEqual([]);
       const next = patches[(i + 1) % patches.length]!;

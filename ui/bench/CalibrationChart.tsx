@@ -1,7 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import { CartesianGrid, ReferenceLine, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
-import { showNumber } from '@/core';
+import { readingUnit, showNumber } from '@/core';
 import type { Calibration } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 
@@ -11,12 +11,13 @@ const MOST = 2000;
 
 /** What was read less what was predicted, over what was predicted: with modules as meant, and as they were learned. */
 export function CalibrationChart({ found: { fit, rms } }: { readonly found: Calibration }) {
-  const some = fit.filter((_, i) => i % Math.ceil(fit.length / MOST) === 0);
+  const volts = fit.filter((p) => readingUnit(p.quantity) === 'V');
+  const some = volts.filter((_, i) => i % Math.ceil(volts.length / MOST) === 0);
   const of = (key: 'before' | 'after') => some.map((p) => ({ x: p[key], y: (p.value - p[key]) / p.sigma }));
   return (
     <Box data-rms={`${rms.before.toFixed(2)} ${rms.after.toFixed(2)}`}>
       <Box component="h2" sx={{ fontSize: 15, m: 0 }}>
-        Reading minus prediction (sigma) against the prediction
+        Reading minus prediction (sigma) against predicted volts
       </Box>
       <Box sx={{ display: 'flex', gap: 2, fontSize: 13 }}>
         <Box sx={{ color: ink.wanted }}>{`○ before: ${showNumber(rms.before, 1)} RMS`}</Box>
