@@ -132,6 +132,6 @@ describe('sessions at the rack', () => {
     expect(back.list[1]!.corrects).toBe(back.list[0]!.id);
     expect((await files().get(back.attached[0]!.id)).bytes.toString()).toBe('picture');
     expect(printPatch(log.sessions[0]!.patch)).toEqual(back.document);
-    await expect(importLog(db, Buffer.from('{"format":"fenvo.patch"}'))).rejects.toThrow(/not imported. format/);
+    await expect(importLog(db, Buffer.from('{"format":"fenvo.patch"}'))).rejects.toThrow(/import the log. format/);
   });
 });

@@ -17,6 +17,9 @@ import { tracesOf } from './traces';
 /** A session that nothing was done in for so long is over, milliseconds. */
 const OVER_AFTER = 12 * 3_600_000;
 
+/** Sessions that are being begun, by patch and rack. */
+const opening = new Map<string, Promise<string | null>>();
+
 type Expects = Readonly<Record<string, StepExpectation>>;
 
 interface Counted {
@@ -191,21 +194,37 @@ export class Bench {
     return this.get(id);
   }
 
-  /** The session that is open for a sheet, at a real rack; null where none is, or nothing was done in it for long. */
+  /**
+   * The session that is open for a sheet, at a real rack; null where none is, where nothing was done in it for long, or
+   * where the patch was changed since: it expects other figures.
+   */
   async openFor(patchId: string, rackId: string): Promise<SessionRow | null> {
     const row = await SessionRow.findOne({
       where: { patchId, rackId, ended: null, deletedAt: null, simulated: null },
       order: [['started', 'DESC']],
     });
-    return row && Date.now() - row.lastUsed.getTime() <= OVER_AFTER ? row : null;
+    if (!row || Date.now() - row.lastUsed.getTime() > OVER_AFTER) return null;
+    const patch = await PatchRow.findByPk(patchId, { attributes: ['revision'] });
+    return patch?.revision === row.patchRevision ? row : null;
+  }
+
+  /** The session of a sheet, begun where none is open; a phone and a screen that begin at once begin the same. */
+  private openOnce(patchId: string, rackId: string, begins: boolean): Promise<string | null> {
+    const key = `${patchId} ${rackId}`;
+    const waiting = opening.get(key);
+    if (waiting) return waiting;
+    const found = this.openFor(patchId, rackId)
+      .then(async (known) => known?.id ?? (begins ? (await this.open({ patch: patchId, rack: rackId })).id : null))
+      .finally(() => opening.delete(key));
+    opening.set(key, found);
+    return found;
   }
 
   /** Takes what a sheet collected into the session that is open there, or begins one. @param ticks those that are new. */
   async collect(patchId: string, rackId: string, ticks: Ticks): Promise<string | null> {
     const said = Object.values(ticks).some((t) => t.done || t.read || Object.keys(t.reads ?? {}).length > 0);
-    const known = await this.openFor(patchId, rackId);
-    if (!known && !said) return null;
-    const id = known?.id ?? (await this.open({ patch: patchId, rack: rackId })).id;
+    const id = await this.openOnce(patchId, rackId, said);
+    if (id === null) return null;
     await this.db.write(async (transaction) => {
       const row = await this.row(id, transaction);
       const expects = JSON.parse(row.expects) as Expects;

@@ -5,6 +5,7 @@ import {
   ASSET,
   assignRack,
   changeOf,
+  parseLog,
   setListOf,
   parsePatch,
   parseRack,
@@ -13,7 +14,7 @@ import {
   printPatch,
   sheetOf,
 } from '../../core';
-import type { AssetLookup, MeterReading, Patch, Rack, Sheet } from '../../core';
+import type { AssetLookup, BenchLog, MeterReading, Patch, Rack, Sheet } from '../../core';
 import type { ChangeSheet, SetListSheet } from '../../wire/setLists';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
@@ -185,6 +186,14 @@ export const tasks = {
       return { patch, name: patch.name, notes: item.notes, minutes: item.minutes };
     });
     return { name, rack: owned?.name ?? null, entries: setListOf(patches, options) };
+  },
+  /** A log, read as the core does. */
+  log({ log }: { readonly log: unknown }): BenchLog {
+    const read = parseLog(log);
+    if (read.ok) return read.value;
+    const [first] = read.errors;
+    const place = first?.path ? `${first.path}: ` : '';
+    throw new ApiError(400, 'bad-log', `Couldn’t import the log. ${place}${first?.message ?? ''}`, read.errors);
   },
   /** A patch as it stands on a rack’s channels, and what its sheet expects there: the beginning of a session. */
   standing({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Standing {
