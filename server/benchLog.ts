@@ -1,5 +1,6 @@
 import { Op } from 'sequelize';
-import { judge, LOG_LIMITS, packLog, parsePatch, printPatch, readingsToCsv, unpackLog } from '../core';
+import type { CreationAttributes } from 'sequelize';
+import { judge, readingUnit, LOG_LIMITS, packLog, parsePatch, printPatch, readingsToCsv, unpackLog } from '../core';
 import type { BenchLog, LogFiles, LogReading, LogSession } from '../core';
 import type { Ticks } from '../wire/requests';
 import { readJson } from './beside/tasks';
@@ -179,28 +180,38 @@ const dateOf = (text: string): Date => {
   return Number.isNaN(+date) ? new Date() : date;
 };
 
+type ReadingValues = CreationAttributes<ReadingRow>;
+
+function valuesOf(id: string, started: Date, r: LogReading): ReadingValues {
+  const known = r.expected !== undefined && r.expectedPlusMinus !== undefined;
+  return {
+    sessionId: id,
+    at: r.at,
+    quantity: r.quantity,
+    value: r.value,
+    unit: r.unit ?? readingUnit(r.quantity),
+    plusMinus: r.plusMinus ?? null,
+    step: r.step ?? null,
+    knobs: JSON.stringify(r.knobs),
+    corrects: null,
+    expected: r.expected ?? null,
+    expectedPlusMinus: r.expectedPlusMinus ?? null,
+    verdict: known ? judge(r.value, { value: r.expected ?? 0, plusMinus: r.expectedPlusMinus ?? 0 }) : null,
+    time: r.time === undefined ? started : dateOf(r.time),
+  };
+}
+
 async function addReadings({ id, readings }: LogSession, started: Date, transaction: Within): Promise<void> {
+  const values = readings.map((r) => valuesOf(id, started, r));
+  if (readings.every((r) => r.corrects === undefined)) {
+    await ReadingRow.bulkCreate(values, { transaction });
+    return;
+  }
+  // A correction names the row of the one before it, which must be there by then.
   const ids: number[] = [];
-  for (const r of readings) {
-    const known = r.expected !== undefined && r.expectedPlusMinus !== undefined;
-    const row = await ReadingRow.create(
-      {
-        sessionId: id,
-        at: r.at,
-        quantity: r.quantity,
-        value: r.value,
-        unit: r.unit ?? 'V',
-        plusMinus: r.plusMinus ?? null,
-        step: r.step ?? null,
-        knobs: JSON.stringify(r.knobs),
-        corrects: r.corrects === undefined ? null : (ids[r.corrects] ?? null),
-        expected: r.expected ?? null,
-        expectedPlusMinus: r.expectedPlusMinus ?? null,
-        verdict: known ? judge(r.value, { value: r.expected ?? 0, plusMinus: r.expectedPlusMinus ?? 0 }) : null,
-        time: r.time === undefined ? started : dateOf(r.time),
-      },
-      { transaction },
-    );
+  for (const [i, { corrects }] of readings.entries()) {
+    const before = corrects === undefined ? null : (ids[corrects] ?? null);
+    const row = await ReadingRow.create({ ...(values[i] as ReadingValues), corrects: before }, { transaction });
     ids.push(row.id);
   }
 }

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { startTransition, useEffect, useState } from 'react';
 import { counted } from '@/ui/parts/counted';
 import { dateTime } from '@/ui/parts/dates';
 import { tell, tellFault } from '@/ui/parts/messages';
@@ -29,7 +30,12 @@ const row = {
 /** Rows that are out of sight cost nothing: a year of them opens at once. */
 const unseen = { contentVisibility: 'auto', containIntrinsicSize: 'auto 45px' } as const;
 
+/** Rows that are there at once; the others follow when nothing else waits. */
+const FIRST = 40;
+
 export function SessionTable({ sessions, onChanged }: Props) {
+  const [all, setAll] = useState(false);
+  useEffect(() => startTransition(() => setAll(true)), []);
   return (
     <Box role="table" aria-label="Sessions">
       <Box role="row" sx={{ ...row, display: { xs: 'none', md: 'grid' }, color: ink.softInk, fontSize: 13 }}>
@@ -39,7 +45,7 @@ export function SessionTable({ sessions, onChanged }: Props) {
           </Box>
         ))}
       </Box>
-      {sessions.map((s) => (
+      {(all ? sessions : sessions.slice(0, FIRST)).map((s) => (
         <SessionRow key={s.id} session={s} onChanged={onChanged} />
       ))}
     </Box>
