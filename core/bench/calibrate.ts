@@ -1,8 +1,7 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
-import { placesOf } from '../document/rackTypes';
-import type { Channel, Rack } from '../document/rackTypes';
 import { usualSettings } from '../document/patch';
-import { traitsOf } from './truths';
+import { channelName, placesOf } from '../document/rackTypes';
+import type { Channel, Rack } from '../document/rackTypes';
 import type { Asset } from '../sheet/expect';
 import { fitted, OUTLIER, Problem } from './fit';
 import type { Row } from './fit';
@@ -11,6 +10,7 @@ import type { Effects } from './leastSquares';
 import type { BenchLog, LogSession } from './log';
 import type { ReadQuantity } from './quantities';
 import type { PlaceInLog } from './sensitivity';
+import { traitsOf } from './truths';
 
 export interface LearnedTrait {
   readonly rack: string;
@@ -295,7 +295,7 @@ export function withMeasured(rack: Rack, told: readonly LearnedTrait[], at?: str
     modules: rack.modules.map((m) => ({
       ...m,
       channels: m.channels.map((c) => {
-        const own = told.filter((t) => t.rack === `${m.id}/${c.id}`);
+        const own = told.filter((t) => t.rack === channelName(m.id, c.id));
         return own.length === 0 ? c : { ...c, measured: measuredWith(c.measured, own, at?.slice(0, 10)) };
       }),
     })),
