@@ -4,7 +4,8 @@ import { showNumber, withUnit } from '../units/show';
 import { needsLines } from './needs';
 import type { MeterReading, Sheet, SheetStep } from './types';
 
-const NAMES: Readonly<Record<MeterReading['quantity'], string>> = {
+/** What a meter calls what it reads. */
+export const METER_NAMES: Readonly<Record<MeterReading['quantity'], string>> = {
   low: 'Min',
   high: 'Max',
   mean: 'Mean',
@@ -18,7 +19,7 @@ const NAMES: Readonly<Record<MeterReading['quantity'], string>> = {
 export function meterText({ quantity, value, plusMinus, unit }: MeterReading): string {
   const digits = unit === 'V' ? 2 : unit === '%' ? 0 : 2;
   const error = withUnit(showNumber(plusMinus, unit === '%' ? 0 : 2), unit);
-  return `${NAMES[quantity]} ${showNumber(value, digits)} ± ${error}`;
+  return `${METER_NAMES[quantity]} ${showNumber(value, digits)} ± ${error}`;
 }
 
 /** What a part of a sheet is, in words. */

@@ -1,15 +1,9 @@
-import { showNumber, withUnit } from '@/core';
+import { METER_NAMES, showNumber, withUnit } from '@/core';
 import type { ReadQuantity } from '@/core';
 
 /** What an instrument calls it. */
 export const QUANTITY_NAMES: Readonly<Record<ReadQuantity, string>> = {
-  low: 'Min',
-  high: 'Max',
-  mean: 'Mean',
-  steady: 'DC',
-  rms: 'AC RMS',
-  percent: 'Duty cycle',
-  pulses: 'Pulses',
+  ...METER_NAMES,
   hz: 'Frequency',
 };
 
