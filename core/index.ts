@@ -205,6 +205,7 @@ export { sheetOf } from './sheet/sheet';
 export { stepsMark, ticksFromCode, ticksToCode } from './sheet/tickCode';
 export { sheetToCsv } from './sheet/csv';
 export { NO_OUTPUT } from './sheet/types';
+export { POINTER } from './rack/pointers';
 export { METER_NAMES, meterText, partText, sheetParts, sheetToMarkdown } from './sheet/markdown';
 export { needsLines } from './sheet/needs';
 export type { MeterReading, Sheet, SheetStep } from './sheet/types';

@@ -2,6 +2,7 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { usualSettings } from '../document/patch';
 import { channelName, placesOf } from '../document/rackTypes';
 import type { Channel, Rack } from '../document/rackTypes';
+import { POINTER } from '../rack/pointers';
 import type { Asset } from '../sheet/expect';
 import { fitted, OUTLIER, Problem } from './fit';
 import type { Row } from './fit';
@@ -267,7 +268,6 @@ function voltsOf(effects: Effects, rows: readonly Row[], members: readonly numbe
 }
 
 type Measured = NonNullable<Channel['measured']>;
-const POINTER = 'pointer.';
 
 /** What was measured of a channel, with what is now told of it; the rest of what was there stays. */
 export function measuredWith(old: Measured | undefined, told: readonly LearnedTrait[], at?: string): Measured {

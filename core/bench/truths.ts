@@ -5,7 +5,7 @@ import type { ModuleDoc, Patch } from '../document/types';
 import { kindNamed } from '../kinds';
 import { normal, seedOf, stream } from '../kinds/random';
 import type { ChannelLimits } from '../rack/limits';
-import { pointerKnobs } from '../rack/pointers';
+import { POINTER, pointerKnobs } from '../rack/pointers';
 import type { Travel } from '../units/knob';
 
 /** One thing in which a real module differs from its kind’s law. */
@@ -22,7 +22,6 @@ export interface Trait {
 /** One sigma of what modules are off by: gain, volts, percent of travel, a share of full, of times and rates, cents. */
 const PRIORS = { gain: 0.005, offsetVolts: 0.005, pointer: 1, full: 0.01, scale: 0.02, cents: 2 } as const;
 
-const POINTER = 'pointer.';
 export const pointerTrait = (knob: string): string => `${POINTER}${knob}`;
 
 /** What can be off about a module, on the channel that it sits on. */

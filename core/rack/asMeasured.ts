@@ -6,6 +6,7 @@ import type { ModuleDoc, Patch } from '../document/types';
 import { channelLimits } from './limits';
 import type { ChannelLimits } from './limits';
 import { pointerKnobs } from './pointers';
+import { POINTER } from './pointers';
 
 type Measured = NonNullable<Channel['measured']>;
 
@@ -27,8 +28,6 @@ function seatedOn(patch: Patch, seats: readonly Seat[] | undefined): Patch {
     }),
   };
 }
-
-const POINTER = 'pointer.';
 
 /** What a channel is still off by once it is measured. */
 function errorsOf({ errors = {} }: Measured): KnownErrors {

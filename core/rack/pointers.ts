@@ -10,6 +10,9 @@ import type { ChannelLimits } from './limits';
 const SCALED_UNITS: ReadonlySet<string> = new Set(['s', 'Hz', 'bpm', 'beats']);
 const SHARES_OF_A_CYCLE: ReadonlySet<string> = new Set(['phase', 'width', 'swing']);
 
+/** Before the knob in the name of what its pointer is off by: `pointer.amount`. */
+export const POINTER = 'pointer.';
+
 export interface PointerKnob {
   readonly name: string;
   readonly travel: Travel;

@@ -1,4 +1,4 @@
-import { kindNamed, paramLabel, placeNamed, showNumber, withUnit } from '@/core';
+import { POINTER, kindNamed, paramLabel, placeNamed, showNumber, withUnit } from '@/core';
 import type { Rack } from '@/core';
 
 const NAMES: Readonly<Record<string, string>> = {
@@ -9,7 +9,6 @@ const NAMES: Readonly<Record<string, string>> = {
   rateScale: 'Rate',
   centsPerOctave: 'Octave',
 };
-const POINTER = 'pointer.';
 
 /** What a trait of a channel is called. */
 export function traitName(rack: Rack, channel: string, parameter: string): string {
