@@ -5,7 +5,7 @@ import type { Channel, Rack } from '../document/rackTypes';
 import { POINTER } from '../rack/pointers';
 import type { Asset } from '../sheet/expect';
 import { fitted, OUTLIER, Problem } from './fit';
-import type { Row } from './fit';
+import type { Row, Unknown } from './fit';
 import { productsOf, weightOf } from './leastSquares';
 import type { Effects } from './leastSquares';
 import type { BenchLog, LogSession } from './log';
@@ -109,14 +109,13 @@ export function calibrate(rack: Rack, log: BenchLog, { asset, progress }: Calibr
   const parallel = parallelOf(products);
   const seenBy = unknowns.map(() => 0);
   for (const [i] of effects.flat()) seenBy[i] = (seenBy[i] as number) + 1;
-  const names = unknowns.map(({ rack: channel, parameter }) => ({ channel, parameter }));
   const channels: LearnedTrait[] = [];
   const untold: UntoldTrait[] = [];
   unknowns.forEach(({ rack: channel, parameter, ideal, sigma }, i) => {
     const left = Math.sqrt(covariance.get(i, i));
     const seen = seenBy[i] as number;
     const isEnd = !problem.turned.has(i) && Math.abs(x[i] as number) < END_SIGMAS * left;
-    const why = whyUntold(names, i, { left, seen, isEnd, parallel: parallel[i] ?? [] });
+    const why = whyUntold(unknowns, i, { left, seen, isEnd, parallel: parallel[i] ?? [] });
     if (why !== null) untold.push({ rack: channel, parameter, why });
     else
       channels.push({
@@ -178,11 +177,6 @@ function covarianceOf(products: Matrix): Matrix {
   return n === 0 ? products : new CholeskyDecomposition(Matrix.add(products, Matrix.eye(n))).solve(Matrix.eye(n));
 }
 
-interface Named {
-  readonly channel: string;
-  readonly parameter: string;
-}
-
 interface TellingOf {
   /** What is left of the prior’s sigma. */
   readonly left: number;
@@ -193,13 +187,13 @@ interface TellingOf {
   readonly parallel: readonly number[];
 }
 
-function whyUntold(names: readonly Named[], i: number, { left, seen, isEnd, parallel }: TellingOf): string | null {
-  const own = names[i] as Named;
+function whyUntold(unknowns: readonly Unknown[], i: number, { left, seen, isEnd, parallel }: TellingOf): string | null {
+  const own = unknowns[i] as Unknown;
   if (seen === 0) return 'No reading depends on it.';
   if (parallel.length > 0) {
     const others = parallel.map((j) => {
-      const { channel, parameter } = names[j] as Named;
-      return channel === own.channel ? parameter : `${channel} ${parameter}`;
+      const { rack, parameter } = unknowns[j] as Unknown;
+      return rack === own.rack ? parameter : `${rack} ${parameter}`;
     });
     return `No reading can tell it from ${others.join(', ')}.`;
   }

@@ -1,5 +1,4 @@
-import { BoundsEngine } from '../bounds/bounds';
-import { repeatsIn } from '../bounds/repeats';
+import { graphRepeats } from '../bounds/repeats';
 import { idOf } from '../document/sockets';
 import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
@@ -30,7 +29,7 @@ export function allReadings(patch: Patch, asset: Asset): Reading[] {
 
 /** What sort of voltage is at each output. */
 function sortsOf(graph: Graph, asset: Asset): ReadonlyMap<string, VoltageSort> {
-  const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
+  const repeats = graphRepeats(graph);
   const outputs = graph.modules.flatMap((m) => m.outputs.map((o) => ({ m, name: o.name, socket: o.socket })));
   const sorted = [true, false].flatMap((slow) => {
     const these = outputs.filter((o) => isSlow(graph, [o.socket]) === slow);

@@ -1,15 +1,15 @@
 import { any, byDefault, list, module, number, optional, record, text, whole } from '../document/fields';
 import type { ValueOf } from '../document/fields';
-import { tooDeep } from '../document/depth';
+import { documentFields } from '../document/depth';
 import { LIMITS } from '../document/limits';
 import { parsePatch } from '../document/parse';
 import { noteModules } from '../document/patch';
 import { placesOf } from '../document/rackTypes';
 import type { Rack } from '../document/rackTypes';
-import { isObject, own, Reader, shown } from '../document/reader';
+import { own, Reader, shown } from '../document/reader';
 import { documentSchema } from '../document/schema';
 import type { Schema } from '../document/schema';
-import { readField } from '../document/readField';
+import { onlyOnce, readField } from '../document/readField';
 import type { Patch, PatchError, Result } from '../document/types';
 import type { Asset } from '../sheet/expect';
 import { checkReadings, readingFields } from './readings';
@@ -109,31 +109,22 @@ function checkSeats(r: Reader, session: SessionDoc, rack: Rack | null, path: str
  * @returns every fault with its place, `sessions[0].readings[1].at`, where it is refused.
  */
 export function parseLog(json: unknown, rack: Rack | null = null, asset?: Asset): Result<BenchLog, PatchError[]> {
-  if (!isObject(json))
-    return { ok: false, errors: [{ path: '', message: `must be a log (an object), got ${shown(json)}` }] };
-  const deep = tooDeep(json);
-  if (deep !== null)
-    return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
+  const fields = documentFields(json, 'a log');
+  if (!fields.ok) return fields;
   const r = new Reader();
-  r.oneOf(own(json, 'format'), 'format', ['fenvo.log']);
-  r.oneOf(own(json, 'version'), 'version', [1]);
+  r.oneOf(own(fields.value, 'format'), 'format', ['fenvo.log']);
+  r.oneOf(own(fields.value, 'version'), 'version', [1]);
   const patches = new Map<string, KnownPatch>();
   return r.settle((): BenchLog => {
     // Sockets and modules of a session are those of its own patch: they are read once that is known.
-    const given = r.list(own(json, 'sessions') ?? [], 'sessions', LOG_LIMITS.sessions);
+    const given = r.list(own(fields.value, 'sessions') ?? [], 'sessions', LOG_LIMITS.sessions);
     const sessions = given.flatMap((x, i) => readSession(r, x, `sessions[${i}]`, patches, rack, asset));
-    onlyOnce(r, sessions);
+    if (r.errors.length === 0) eachOnce(r, sessions, 'sessions');
     return { format: 'fenvo.log', version: 1, sessions };
   });
 }
 
-function onlyOnce(r: Reader, sessions: readonly LogSession[]): void {
-  const taken = new Set<string>();
-  sessions.forEach((s, i) => {
-    if (taken.has(s.id)) r.fail(`sessions[${i}].id`, `is used twice: ${s.id}`);
-    taken.add(s.id);
-  });
-}
+const eachOnce = onlyOnce((s: LogSession) => s.id, '.id');
 
 function readSession(
   r: Reader,

@@ -1,9 +1,8 @@
-import { BoundsEngine } from '../bounds/bounds';
-import { repeatsIn } from '../bounds/repeats';
+import { graphRepeats } from '../bounds/repeats';
 import type { Repeats } from '../bounds/repeats';
 import { ErrorModel } from '../answers/errors';
 import { tolerance } from '../answers/tolerance';
-import { idOf, nameOf } from '../document/sockets';
+import { idOf } from '../document/sockets';
 import type { Cable, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { applyEdits } from '../edit/edit';
@@ -21,7 +20,7 @@ import { faultyGraph } from './faults';
 import { touchedBy } from './hypotheses';
 import { figuresIn, inWindow, sourceOf, watchedTogether } from './figures';
 import type { Reading, Window } from './figures';
-import { pluggedAt, pluggedBefore } from './readings';
+import { knobEdits, momentKey, pluggedAt, pluggedBefore } from './readings';
 import type { ReadQuantity } from './quantities';
 
 /** Samples of a look at slow voltages, and the rates between which it is taken; sound is looked at for so long. */
@@ -52,9 +51,6 @@ interface Situation {
   /** By reading, the modules that it hangs on. */
   readonly upstream: ReadonlyMap<number, ReadonlySet<string>>;
 }
-
-const situationKey = ({ step, knobs }: Reading): string =>
-  `${step ?? ''} ${knobs.map((k) => `${k.at}=${k.value}`).join()}`;
 
 /** What readings come to, and how far what is drawn by chance takes each, one sigma. */
 interface Look {
@@ -92,7 +88,7 @@ export class Looks {
     private readonly options: LooksOptions = {},
   ) {
     const before = pluggedBefore(patch);
-    const keys = readings.map(situationKey);
+    const keys = readings.map(momentKey);
     this.situations = [...new Set(keys)].flatMap((key) => {
       const taken = readings.flatMap((_, i) => (keys[i] === key ? [i] : []));
       return this.moment(taken, before);
@@ -108,10 +104,10 @@ export class Looks {
   private moment(taken: readonly number[], before: ReadonlyMap<string, readonly Cable[]>): Situation[] {
     const { step, knobs: set } = this.readings[taken[0] as number] as Reading;
     const plugged = pluggedAt(this.patch, before, step);
-    const knobs = set.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
+    const knobs = knobEdits(set);
     const patch = applyEdits(pluggedSoFar(this.patch, plugged), knobs);
     const graph = buildGraph(patch);
-    const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
+    const repeats = graphRepeats(graph);
     const places = taken.map((i) => this.readings[i] as Reading);
     return watchedTogether(graph, repeats, places).map(({ watch, of }): Situation => {
       const readings = of.map((n) => taken[n] as number);

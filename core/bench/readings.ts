@@ -1,15 +1,15 @@
 import { byDefault, choice, list, number, optional, record, socket, text } from '../document/fields';
 import type { ValueOf } from '../document/fields';
 import { noteModules } from '../document/patch';
-import { tooDeep } from '../document/depth';
-import { LIMITS } from '../document/limits';
-import { isObject, own, Reader, shown } from '../document/reader';
+import { documentFields } from '../document/depth';
+import { own, Reader, shown } from '../document/reader';
 import { documentSchema } from '../document/schema';
 import type { Schema } from '../document/schema';
 import { readDeclaredFields } from '../document/readField';
 import { idOf, nameOf, SOCKET_PATTERN } from '../document/sockets';
 import type { Patch, PatchError, Result } from '../document/types';
 import { knobsIn } from '../document/knobs';
+import type { Edit } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
 import { actId, Order } from '../sheet/order';
 import type { Cable } from '../document/types';
@@ -76,6 +76,14 @@ export const pluggedAt = (
   step: string | undefined,
 ): readonly Cable[] => (step === undefined ? undefined : before.get(step)) ?? buildGraph(patch).wiring.cables;
 
+/** Hand knobs that stood elsewhere, as edits. */
+export const knobEdits = (knobs: BenchReading['knobs']): Edit[] =>
+  knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
+
+/** Readings with the same key were taken at one moment: of one step, with the same knobs elsewhere. */
+export const momentKey = ({ step, knobs }: Pick<BenchReading, 'step' | 'knobs'>): string =>
+  `${step ?? ''} ${knobs.map((k) => `${k.at}=${k.value}`).join()}`;
+
 /** What can be read at a socket of a patch as it is plugged, by the sort of voltage that is there. */
 export function quantitiesAt(patch: Patch, at: string, asset?: Asset): readonly ReadQuantity[] {
   const { modules } = buildGraph(patch);
@@ -93,17 +101,14 @@ export function quantitiesAt(patch: Patch, at: string, asset?: Asset): readonly 
  * @returns every fault with its place, `readings[1].at`, where it is refused.
  */
 export function parseReadings(json: unknown, patch: Patch, asset?: Asset): Result<ReadingsDocument, PatchError[]> {
-  if (!isObject(json))
-    return { ok: false, errors: [{ path: '', message: `must be readings (an object), got ${shown(json)}` }] };
-  const deep = tooDeep(json);
-  if (deep !== null)
-    return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
+  const fields = documentFields(json, 'readings');
+  if (!fields.ok) return fields;
   const r = new Reader();
   noteModules(r, patch.modules);
-  r.oneOf(own(json, 'format'), 'format', ['fenvo.readings']);
-  r.oneOf(own(json, 'version'), 'version', [1]);
+  r.oneOf(own(fields.value, 'format'), 'format', ['fenvo.readings']);
+  r.oneOf(own(fields.value, 'version'), 'version', [1]);
   return r.settle((): ReadingsDocument => {
-    const read = readDeclaredFields(r, readingsField, json, '');
+    const read = readDeclaredFields(r, readingsField, fields.value, '');
     if (r.errors.length === 0) checkReadings(r, read.readings, patch, 'readings', asset);
     return { format: 'fenvo.readings', version: 1, readings: read.readings };
   });

@@ -1,10 +1,9 @@
-import { BoundsEngine } from '../bounds/bounds';
-import { repeatsIn } from '../bounds/repeats';
-import { idOf, nameOf } from '../document/sockets';
+import { graphRepeats } from '../bounds/repeats';
 import { printPatch } from '../document/print';
 import type { Cable, Patch } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { buildGraph } from '../graph/graph';
+import { grouped } from '../graph/wiring';
 import type { Graph } from '../graph/graph';
 import { controlRate, modulesUpTo } from '../graph/upstream';
 import { pluggedSoFar } from '../sheet/expect';
@@ -12,7 +11,7 @@ import type { Asset } from '../sheet/expect';
 import { figuresIn, watchedTogether } from './figures';
 import type { Reading, Watch } from './figures';
 import { quickWindow } from './looks';
-import { pluggedAt, pluggedBefore } from './readings';
+import { knobEdits, momentKey, pluggedAt, pluggedBefore } from './readings';
 import { realModule } from './truths';
 import type { Trait } from './truths';
 
@@ -69,7 +68,7 @@ export type Closeness = 'close' | 'quick' | 'window';
  */
 export function figuresAt(moment: Moment, truths: Truths, look: Closeness): number[] {
   const graph = buildGraph(offBy(moment.patch, moment.seats, truths));
-  const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
+  const repeats = graphRepeats(graph);
   const full = { rate: moment.rate, seconds: moment.watch.seconds };
   const window = look === 'quick' ? quickWindow({ ...graph, sampleRate: moment.rate }, moment.watch.slow) : full;
   const { asset } = moment;
@@ -94,28 +93,21 @@ interface Standing {
   readonly readings: readonly (Reading & { readonly place: PlaceInLog })[];
 }
 
-const stepKey = ({ step, knobs }: Reading): string => `${step ?? ''} ${knobs.map((k) => `${k.at}=${k.value}`).join()}`;
-
-function grouped<T>(list: readonly T[], keyOf: (x: T) => string): T[][] {
-  const groups = new Map<string, T[]>();
-  for (const x of list) groups.set(keyOf(x), [...(groups.get(keyOf(x)) ?? []), x]);
-  return [...groups.values()];
-}
-
 /** The moments of all sessions; what was read of one patch, set and plugged alike, is one moment over all of them. */
 export function momentsOf(standings: readonly Standing[], asset: Asset): MomentReadings[] {
   const alike = grouped(standings, ({ patch, seats }) =>
     JSON.stringify([printPatch({ ...patch, name: '', notes: '', variants: [] }), seats.map((s) => [s.module, s.rack])]),
   );
-  return alike.flatMap((same) => {
+  return [...alike.values()].flatMap((same) => {
     const [first] = same;
     if (!first) return [];
     const before = pluggedBefore(first.patch);
     const seats = new Map(first.seats.map((s) => [s.module, s]));
-    return grouped(
+    const moments = grouped(
       same.flatMap((s) => s.readings),
-      stepKey,
-    ).flatMap((readings) => momentsIn(first.patch, seats, before, readings, asset));
+      momentKey,
+    );
+    return [...moments.values()].flatMap((readings) => momentsIn(first.patch, seats, before, readings, asset));
   });
 }
 
@@ -128,13 +120,10 @@ function momentsIn(
 ): MomentReadings[] {
   const [first] = readings;
   if (!first) return [];
-  const knobs = first.knobs.map(
-    ({ at, value }) => ({ do: 'set', module: idOf(at), param: nameOf(at), value }) as const,
-  );
-  const there = applyEdits(pluggedSoFar(patch, pluggedAt(patch, before, first.step)), knobs);
+  const there = applyEdits(pluggedSoFar(patch, pluggedAt(patch, before, first.step)), knobEdits(first.knobs));
   const graph = buildGraph(there);
-  const repeats = repeatsIn(graph, new BoundsEngine().run(graph));
-  const places = grouped(readings, (x) => `${x.at} ${x.quantity}`);
+  const repeats = graphRepeats(graph);
+  const places = [...grouped(readings, (x) => `${x.at} ${x.quantity}`).values()];
   const read = places.map((same) => same[0] as Reading);
   return watchedTogether(graph, repeats, read).map(({ watch, of }): MomentReadings => {
     const some = of.map((n) => read[n] as Reading);

@@ -1,6 +1,4 @@
-import { BoundsEngine } from '../bounds/bounds';
-import { repeatsIn } from '../bounds/repeats';
-import { idOf, nameOf } from '../document/sockets';
+import { graphRepeats } from '../bounds/repeats';
 import type { Cable, Patch } from '../document/types';
 import type { Edit } from '../edit/edit';
 import { applyEdits } from '../edit/edit';
@@ -17,7 +15,7 @@ import type { Fault } from './faults';
 import { simulateGraph } from '../simulate/simulate';
 import { figuresIn, inWindow, sourceOf, watchedTogether } from './figures';
 import type { Reading } from './figures';
-import { pluggedAt, pluggedBefore, quantitiesAt } from './readings';
+import { knobEdits, pluggedAt, pluggedBefore, quantitiesAt } from './readings';
 import type { BenchReading } from './readings';
 import { readingUnit } from './quantities';
 import type { ReadQuantity } from './quantities';
@@ -105,14 +103,13 @@ export class SimulatedRack implements Meter {
     if (!first) return [];
     const { seed, ideal = false, asset } = this.options;
     const plugged = pluggedAt(this.patch, this.before, first.step);
-    const knobs = first.knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
+    const knobs = knobEdits(first.knobs);
     const plan = pluggedSoFar(this.patch, plugged);
     const graph = this.graph(plan, plugged, knobs);
     const planned = buildGraph(applyEdits(plan, knobs));
-    const repeatsOf = (g: Graph): ReturnType<typeof repeatsIn> => repeatsIn(g, new BoundsEngine().run(g));
-    const repeats = repeatsOf(graph);
+    const repeats = graphRepeats(graph);
     const found = new Array<number>(readings.length).fill(0);
-    for (const { watch, of } of watchedTogether(planned, repeatsOf(planned), readings)) {
+    for (const { watch, of } of watchedTogether(planned, graphRepeats(planned), readings)) {
       const some = of.map((i) => readings[i] as Reading);
       const rate =
         controlRate(

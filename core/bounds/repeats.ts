@@ -1,5 +1,6 @@
 import { fractionOf, over, times, toNumber } from '../units/fraction';
 import type { Fraction } from '../units/fraction';
+import { BoundsEngine } from './bounds';
 import type { ModuleBounds } from './bounds';
 import { commonCycle, slowerOf } from './slow';
 import type { Cycle } from './slow';
@@ -121,3 +122,7 @@ export function repeatsIn(graph: Graph, bounds: ReadonlyMap<string, ModuleBounds
   found.set(bounds, now);
   return now;
 }
+
+/** The same, by bounds worked out for the graph alone. */
+export const graphRepeats = (graph: Graph): ReadonlyMap<string, Repeats> =>
+  repeatsIn(graph, new BoundsEngine().run(graph));

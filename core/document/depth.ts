@@ -1,4 +1,7 @@
 import { LIMITS } from './limits';
+import { isObject, shown } from './reader';
+import type { Fields } from './reader';
+import type { PatchError, Result } from './result';
 
 interface Nested {
   readonly value: object;
@@ -18,7 +21,7 @@ function pathOf(place: Nested): string {
  * Where a value from JSON is nested deeper than documents may be, the value itself being the first level; null where it
  * nowhere is. Walks without recursion, so that no depth is too deep to be told.
  */
-export function tooDeep(json: unknown): string | null {
+function tooDeep(json: unknown): string | null {
   if (typeof json !== 'object' || json === null) return null;
   const stack: Nested[] = [{ value: json, depth: 1, key: '', above: null }];
   for (let place = stack.pop(); place; place = stack.pop()) {
@@ -32,4 +35,20 @@ export function tooDeep(json: unknown): string | null {
     else for (const key of Object.keys(value)) enter(key, (value as Record<string, unknown>)[key]);
   }
   return null;
+}
+
+/**
+ * The fields of a document from JSON, before anything is asked of them.
+ *
+ * @param called what it should be, `a patch document`.
+ * @returns why it is refused where it is no object, or nested too deep.
+ */
+export function documentFields(json: unknown, called: string): Result<Fields, PatchError[]> {
+  const refused = (path: string, message: string): Result<Fields, PatchError[]> => ({
+    ok: false,
+    errors: [{ path, message }],
+  });
+  if (!isObject(json)) return refused('', `must be ${called} (an object), got ${shown(json)}`);
+  const deep = tooDeep(json);
+  return deep === null ? { ok: true, value: json } : refused(deep, `is nested deeper than ${LIMITS.depth} levels`);
 }

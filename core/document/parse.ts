@@ -1,8 +1,8 @@
-import { tooDeep } from './depth';
+import { documentFields } from './depth';
 import { macrosByLabels } from './macros';
 import { migrate } from './migrate';
 import { patchField, variantField } from './patch';
-import { Reader, isObject, own, shown } from './reader';
+import { Reader, own, shown } from './reader';
 import type { Fields } from './reader';
 import { readDeclaredFields, readField } from './readField';
 import { SharedLists, withSharedLists } from './shared';
@@ -19,15 +19,8 @@ const TOP: readonly string[] = ['format', 'version', 'name', 'notes', 'settings'
  * @returns the patch, or every error with its place (`modules[2].params.rateHz`); never throws.
  */
 export function parsePatch(json: unknown): Result<Patch, PatchError[]> {
-  const r = new Reader();
-  if (!isObject(json)) {
-    return { ok: false, errors: [{ path: '', message: `must be a patch document (an object), got ${shown(json)}` }] };
-  }
-  const deep = tooDeep(json);
-  if (deep !== null) {
-    return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
-  }
-  return readPatch(r, json);
+  const fields = documentFields(json, 'a patch document');
+  return fields.ok ? readPatch(new Reader(), fields.value) : fields;
 }
 
 function readPatch(r: Reader, json: Fields): Result<Patch, PatchError[]> {

@@ -1,24 +1,19 @@
-import { tooDeep } from './depth';
+import { documentFields } from './depth';
 import { migrateRack } from './migrate';
 import { moduleFrom, rackField } from './rackFields';
 import type { Rack } from './rackTypes';
-import { isObject, Reader, shown } from './reader';
+import { Reader } from './reader';
 import { readDeclaredFields } from './readField';
-import { LIMITS } from './limits';
 import type { Json, PatchError, Result } from './result';
 
 const TOP = ['format', 'version', ...Object.keys(rackField.fields)];
 
 /** Reads a rack document; the same refusals as for patches, each with its place. */
 export function parseRack(json: unknown): Result<Rack, PatchError[]> {
-  if (!isObject(json)) {
-    return { ok: false, errors: [{ path: '', message: `must be a rack document (an object), got ${shown(json)}` }] };
-  }
-  const deep = tooDeep(json);
-  if (deep !== null)
-    return { ok: false, errors: [{ path: deep, message: `is nested deeper than ${LIMITS.depth} levels` }] };
+  const fields = documentFields(json, 'a rack document');
+  if (!fields.ok) return fields;
   const r = new Reader();
-  const doc = migrateRack(r, json);
+  const doc = migrateRack(r, fields.value);
   if (r.errors.length > 0) return { ok: false, errors: r.errors };
   return r.settle((): Rack => {
     const { modules, ...read } = readDeclaredFields(r, rackField, doc, '');

@@ -79,7 +79,8 @@ function shapeOf(m: ModuleDoc, bpm: number): Shape {
   return shape;
 }
 
-const grouped = <T>(list: readonly T[], keyOf: (x: T) => string): Map<string, T[]> => {
+/** A list by keys, in the order in which they first stand there. */
+export const grouped = <T>(list: readonly T[], keyOf: (x: T) => string): Map<string, T[]> => {
   const groups = new Map<string, T[]>();
   for (const x of list) {
     const key = keyOf(x);

@@ -2,8 +2,7 @@ import { buildGraph } from '../graph/graph';
 import { idOf } from '../document/sockets';
 import type { Cycle } from '../bounds/slow';
 import { slowerOf, slowSeconds } from '../bounds/slow';
-import { repeatsIn } from '../bounds/repeats';
-import { BoundsEngine } from '../bounds/bounds';
+import { graphRepeats } from '../bounds/repeats';
 import { WaveFile } from 'wavefile';
 import type { Patch } from '../document/types';
 import type { AssetLookup } from '../kinds/kind';
@@ -135,7 +134,7 @@ const MOST_HEARD = 60;
 /** How long a patch is heard to tell how loud it is: whole cycles of what moves slower than sound, seconds. */
 export function secondsHeard(patch: Patch, { left, right }: Pick<Ears, 'left' | 'right'>): number {
   const graph = buildGraph(patch);
-  const known = repeatsIn(graph, new BoundsEngine().run(graph));
+  const known = graphRepeats(graph);
   const cycle = [left, right]
     .flatMap((socket) => known.get(idOf(socket))?.slow ?? [])
     .reduce<Cycle>((a, b) => slowerOf(a, b), 'none');
