@@ -3,6 +3,7 @@ import type { ModuleBounds } from '../bounds/bounds';
 import { boundsOverFaders } from '../bounds/faders';
 import { applyEdits } from '../edit/edit';
 import { idOf, socketAt } from '../document/sockets';
+import { saidEdits } from '../edit/said';
 import type { Edit } from '../edit/edit';
 import { paramFaults } from '../document/paramFields';
 import { completeParams } from '../document/params';
@@ -64,6 +65,12 @@ function asAsked(patch: Patch, edits: readonly Edit[]): boolean {
   });
 }
 
+/** A cure of a module that was measured: rules tell what must really be there, people turn pointers. */
+function asPointersSay(patch: Patch, { label, edits }: Cure): Cure {
+  const said = saidEdits(patch, edits);
+  return { label: said.every((e, i) => e === edits[i]) ? label : `${label}, as measured`, edits: said };
+}
+
 /** Turns no knob that its player has locked, and none that most modules lack. */
 function spares(patch: Patch, edits: readonly Edit[]): boolean {
   const locked = new Set(patch.modules.flatMap((m) => (m.locked ?? []).map((param) => socketAt(m.id, param))));
@@ -116,7 +123,8 @@ class Checker {
 
   /** The first of a finding's cures that keeps its promise, those that keep the most movement first. */
   cureOf(finding: Found): Cure | undefined {
-    const { cures = [], wanted } = finding;
+    const { wanted } = finding;
+    const cures = (finding.cures ?? []).map((c) => asPointersSay(this.patch, c));
     const keeps = (c: Cure): boolean => this.keeps(finding, c);
     const ordered = this.byMovement(finding, cures);
     if (!wanted) return ordered.find(keeps);

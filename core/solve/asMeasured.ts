@@ -1,9 +1,9 @@
 import { completeParams } from '../document/params';
 import { knobsIn } from '../document/knobs';
-import { outputsOf, realHands, realParams, saidValue } from '../document/real';
-import { idOf, nameOf, socketAt } from '../document/sockets';
+import { outputsOf, realHands, realParams } from '../document/real';
+import { idOf, nameOf } from '../document/sockets';
 import type { ModuleDoc, Patch } from '../document/types';
-import type { Edit } from '../edit/edit';
+import { pointerReader, saidEdits } from '../edit/said';
 import { kindNamed } from '../kinds';
 import type { ChannelLimits } from '../rack/limits';
 import { clockOf, positionOf, valueAt } from '../units/knob';
@@ -46,12 +46,8 @@ export function trueLimits(patch: Patch, channels: ChannelLimits | undefined): C
 
 /** An answer in what pointers say. @param patch as it was asked, with its pointers. */
 export function saidByPointers(answer: SolveAnswer, patch: Patch): SolveAnswer {
+  const said = pointerReader(patch);
   const byId = new Map(patch.modules.map((m) => [m.id, m]));
-  const said = (at: string, value: number): number => {
-    const m = byId.get(idOf(at));
-    const kind = m && kindNamed(m.kind);
-    return m?.real && kind ? saidValue(kind, nameOf(at), value, m.real) : value;
-  };
   const setting = (s: KnobSetting): KnobSetting => {
     const travel = byId.get(idOf(s.at))?.real?.pointers[nameOf(s.at)]?.travel;
     const value = said(s.at, s.value);
@@ -68,13 +64,11 @@ export function saidByPointers(answer: SolveAnswer, patch: Patch): SolveAnswer {
     const [needs, at] = [said(l.at, l.needs), said(l.at, l.limit)];
     return { ...l, needs, limit: at, short: Math.abs(needs - at) };
   };
-  const edit = (e: Edit): Edit =>
-    e.do === 'set' && typeof e.value === 'number' ? { ...e, value: said(socketAt(e.module, e.param), e.value) } : e;
   return {
     ...answer,
     solutions: answer.solutions.map(solution),
     nearest: answer.nearest && solution(answer.nearest),
     limits: answer.limits.map(limit),
-    suggestion: answer.suggestion && { ...answer.suggestion, edits: answer.suggestion.edits.map(edit) },
+    suggestion: answer.suggestion && { ...answer.suggestion, edits: saidEdits(patch, answer.suggestion.edits) },
   };
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { TRUE_MODULE } from '../document/real';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
 import { predict } from './cured';
@@ -60,5 +61,37 @@ describe('cures for which knobs are solved', () => {
       }),
       { numRuns: 15 },
     );
+  });
+});
+
+describe('cures of a module that was measured', () => {
+  it('set what its pointer must say, so that the true setting is right', () => {
+    const over = patchOf(
+      {
+        slow: ['lfo', { rateHz: 2, shape: 'pulse' }],
+        env: ['envelope', { peakVolts: 8 }],
+        tone: ['oscillator'],
+        vca: ['vca', { unityVolts: 5 }],
+      },
+      ['slow.out > env.gate', 'env.out > vca.cv', 'tone.sine > vca.in'],
+      { duration: 1, sampleRate: 8000 },
+    );
+    const travel = { min: -1, max: 1, taper: 'linear' } as const;
+    const measured = {
+      ...over,
+      modules: over.modules.map((m) =>
+        m.id === 'vca' ? { ...m, real: { ...TRUE_MODULE, pointers: { cvAmount: { travel, by: 0.03 } } } } : m,
+      ),
+    };
+    const cureIn = (patch: typeof measured | typeof over) =>
+      predict(patch).findings.find((f) => f.code === 'vca-over')?.cure;
+    expect(cureIn(over)).toMatchObject({ label: 'Set CV amount to 62.5%', edits: [{ value: 0.625 }] });
+    const cure = cureIn(measured);
+    expect(cure?.label).toBe('Set CV amount to 62.5%, as measured');
+    const [edit] = cure?.edits ?? [];
+    // 3% of a travel of 2.
+    expect(edit?.do === 'set' && edit.value).toBeCloseTo(0.625 - 0.06, 9);
+    const mended = applyEdits(measured, cure?.edits ?? []);
+    expect(predict(mended).findings.some((f) => f.code === 'vca-over')).toBe(false);
   });
 });
