@@ -11,6 +11,12 @@ function fenvo(args: readonly string[], input = ''): { status: number | null; st
   return spawnSync(process.execPath, ['scripts/fenvo.mjs', ...args], { input, encoding: 'utf8', maxBuffer: 1e8 });
 }
 
+/** The blocks of code of one language in a page. */
+const examplesOf = (page: string, language: string): string[] =>
+  [...readFileSync(page, 'utf8').matchAll(/```(\w+)\n(.*?)```/gs)].flatMap(([, of, code]) =>
+    of === language ? [code ?? ''] : [],
+  );
+
 describe('the command line', () => {
   it('predicts a file: 0.4·(±5) + 2, and 212 Hz up by 5.2 octaves', () => {
     const { status, stdout } = fenvo(['predict', fog]);
@@ -32,22 +38,33 @@ describe('the command line', () => {
     expect(JSON.parse(fenvo(['check', '-'], readFileSync(fog, 'utf8')).stdout)).toMatchObject({ ok: true });
   });
   it('reads a simulated rack, and says what is wrong with it, as its page shows', () => {
-    const fault = '{"kind":"knob","at":"trim.amount","value":0.2}';
-    const bench = fenvo(['bench', fog, '--seed', '3', '--fault', fault]);
-    expect(bench.status).toBe(0);
     const file = path.join(folder, 'readings.json');
-    writeFileSync(file, bench.stdout);
-    const found = JSON.parse(fenvo(['diagnose', fog, file]).stdout) as {
+    const [shell = ''] = examplesOf('docs/bench.md', 'sh');
+    const lines = shell.replaceAll('npm run -s fenvo --', 'node scripts/fenvo.mjs').replaceAll('readings.json', file);
+    const run = spawnSync('bash', ['-ec', lines], { encoding: 'utf8' });
+    expect(run.status).toBe(0);
+    const found = JSON.parse(run.stdout) as {
       causes: { faults: { kind: string; at: string; value: number }[]; probability: number }[];
     };
     expect(found.causes[0]!.faults[0]).toMatchObject({ kind: 'knob', at: 'trim.amount' });
     expect(found.causes[0]!.faults[0]!.value).toBeCloseTo(0.2, 2);
     expect(found.causes[0]!.probability).toBeGreaterThan(0.99);
-    writeFileSync(file, bench.stdout.replace('drone.saw', 'drone.gone'));
+    writeFileSync(file, readFileSync(file, 'utf8').replace('drone.saw', 'drone.gone'));
     expect(fenvo(['diagnose', fog, file])).toMatchObject({ status: 2, stdout: '' });
     expect(fenvo(['diagnose', fog, file]).stderr).toContain('readings[0].at');
     expect(fenvo(['bench', fog, '--fault', '{"kind":"flood"}']).stderr).toContain('kind');
     expect(fenvo(['bench', fog, '--seed', 'x']).status).toBe(2);
+  });
+  it('takes the readings and the log that its page shows', () => {
+    const [readings = '', log = ''] = examplesOf('docs/bench.md', 'json');
+    const file = path.join(folder, 'example.json');
+    writeFileSync(file, readings);
+    expect(fenvo(['diagnose', fog, file])).toMatchObject({ status: 0, stderr: '' });
+    writeFileSync(file, log);
+    const learned = fenvo(['calibrate', 'demo/racks/pier-rack.fenvo-rack.json', file]);
+    expect(learned).toMatchObject({ status: 0, stderr: '' });
+    const { joint } = JSON.parse(learned.stdout) as { joint: { rack: string; parameters: string[] }[] };
+    expect(joint).toMatchObject([{ rack: 'lifts/a', parameters: ['gain', 'offsetVolts', 'pointer.volts'] }]);
   });
   it('tells the steps from one patch to another', () => {
     const still = JSON.parse(fenvo(['change', fog, fog]).stdout) as { steps: unknown[] };

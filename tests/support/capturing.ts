@@ -32,7 +32,8 @@ export class Capturing {
     return new Capturing(page, url, close);
   }
 
-  private async press(name: string): Promise<void> {
+  /** Presses a button, or a tab. */
+  async press(name: string): Promise<void> {
     const found = await this.page.waitForSelector(
       `::-p-xpath(//*[self::button or @role="tab"][normalize-space()="${name}"])`,
     );

@@ -1,6 +1,7 @@
+import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import { useEffect, useMemo, useRef } from 'react';
-import { showNumber, withUnit } from '@/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { briefSeconds, showNumber, withUnit } from '@/core';
 import { fonts, ink } from '@/ui/theme/tokens';
 import type { PredictedTrace } from '@/wire/benchJobs';
 import type { Capture } from './capture';
@@ -34,6 +35,7 @@ export function LiveScope({ capture, scale, seconds, predicted }: Props) {
   const trace = useRef<SVGPathElement>(null);
   const below = useRef<SVGPathElement>(null);
   const told = useRef<HTMLDivElement>(null);
+  const [lost, setLost] = useState(0);
   const ruler = useMemo(() => rulerOf(scale, predicted), [scale, predicted]);
   useEffect(() => {
     let frame = 0;
@@ -42,6 +44,7 @@ export function LiveScope({ capture, scale, seconds, predicted }: Props) {
     const draw = (now: number): void => {
       frame = requestAnimationFrame(draw);
       const heard = capture.last(seconds);
+      setLost(capture.lostSeconds);
       trace.current?.setAttribute('d', pathOf(heard, scale?.volts ?? 1, ruler, SIZE));
       if (told.current) told.current.textContent = levelText(heard, scale);
       if (!scale || !predicted) return;
@@ -69,6 +72,12 @@ export function LiveScope({ capture, scale, seconds, predicted }: Props) {
         <path ref={below} fill="none" stroke={ink.wanted} strokeWidth={1.5} strokeDasharray="5 4" />
         <path ref={trace} fill="none" stroke={ink.trace} strokeWidth={1.5} />
       </svg>
+      {lost > 0 && (
+        <Alert severity="warning" data-lost={lost}>
+          Dropouts: {briefSeconds(lost)} of the input so far. Close what else runs here; a reading over a dropout can be
+          wrong.
+        </Alert>
+      )}
     </Box>
   );
 }

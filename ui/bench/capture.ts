@@ -1,4 +1,5 @@
 import { CAPTURE } from '@/wire/capture';
+import type { CapturedPart } from '@/wire/capture';
 
 /** How much of what was heard is kept, seconds. */
 export const KEPT_SECONDS = 20;
@@ -12,6 +13,7 @@ const WANTED: MediaStreamConstraints = {
 export class Capture {
   private readonly ring: Float32Array;
   private heard = 0;
+  private lost = 0;
 
   private constructor(
     private readonly stream: MediaStream,
@@ -20,7 +22,7 @@ export class Capture {
     readonly device: string,
   ) {
     this.ring = new Float32Array(Math.ceil(KEPT_SECONDS * context.sampleRate));
-    node.port.onmessage = ({ data }: MessageEvent<Float32Array>) => this.take(data);
+    node.port.onmessage = ({ data }: MessageEvent<CapturedPart>) => this.take(data);
   }
 
   /** Asks for the input; the browser asks the person. @throws Error where it is refused, or there is none. */
@@ -57,16 +59,27 @@ export class Capture {
     return this.heard;
   }
 
-  private take(block: Float32Array): void {
+  /** How much of it was lost on the way, seconds. */
+  get lostSeconds(): number {
+    return this.lost / this.sampleRate;
+  }
+
+  private take({ samples, lost }: CapturedPart): void {
     const { ring } = this;
-    for (const sample of block) ring[this.heard++ % ring.length] = sample;
+    for (const sample of samples) ring[this.heard++ % ring.length] = sample;
+    this.lost = lost;
   }
 
   /** The last samples that were heard, the oldest first; fewer where fewer were. */
   last(seconds: number): Float32Array {
     const { ring, heard } = this;
     const length = Math.min(heard, ring.length, Math.round(seconds * this.sampleRate));
-    return Float32Array.from({ length }, (_, k) => ring[(heard - length + k) % ring.length] ?? 0);
+    const from = (heard - length) % ring.length;
+    const found = new Float32Array(length);
+    const older = ring.subarray(from, from + length);
+    found.set(older);
+    found.set(ring.subarray(0, length - older.length), older.length);
+    return found;
   }
 
   close(): void {
