@@ -60,6 +60,8 @@ const MOST_CAUSES = 8;
 /** Causes whose figures at every socket are compared, and singles from which pairs are made. */
 const COMPARED = 24;
 const PAIRED = 14;
+/** What is less likely by more, as a log, than the best is compared no more once all that is told is there. */
+const REMOTE = 12;
 /** Causes are one where no figure differs by more, in sigmas. */
 const ALIKE = 0.1;
 /** A cause that is as sure as this needs no other reading. */
@@ -99,7 +101,7 @@ export function diagnose(patch: Patch, readings: readonly BenchReading[], option
   const singles = ordered.flatMap((h, n) => {
     options.progress?.((0.7 * n) / hypotheses.length);
     if (!canMatter(of, h, off)) return [];
-    const tried = best(of, h, known);
+    const tried = best(of, h, known, plan);
     if (!tried) return [];
     known = Math.max(known, tried.score);
     return [{ h, tried }];
@@ -125,8 +127,8 @@ function pairsOf(
     return few.slice(i + 1).flatMap(({ h: other, tried: second }): Tried[] => {
       const solved = h.is === 'solved' ? 1 : 0;
       // Either value may be the one that the other hides.
-      const one = best(of, other, known, tried.faults, solved);
-      const two = best(of, h, known, second.faults, other.is === 'solved' ? 1 : 0);
+      const one = best(of, other, known, tried, solved);
+      const two = best(of, h, known, second, other.is === 'solved' ? 1 : 0);
       const both = [one, two].flatMap((t) => t ?? []);
       known = Math.max(known, ...both.map((t) => t.score));
       return both;
@@ -148,7 +150,8 @@ function answer(of: Case, plan: Tried, all: readonly Tried[], options: DiagnoseO
   let rest = 0;
   all.forEach((tried, n) => {
     const probability = probabilities[n + 1] ?? 0;
-    if (groups.length >= COMPARED || n >= 3 * COMPARED) {
+    const remote = groups.length >= MOST_CAUSES && tried.score < (all[0]?.score ?? 0) - REMOTE;
+    if (remote || groups.length >= COMPARED || n >= 3 * COMPARED) {
       rest += probability;
       return;
     }

@@ -79,39 +79,56 @@ export class Case {
   }
 }
 
-/** Positions that are tried first of a value that is solved for. */
-const GRID = [0.02, 0.25, 0.5, 0.75, 0.98] as const;
+/** Positions that are tried first of a value that is solved for, and those between where the first leave any hope. */
+const ENDS = [0.02, 0.98] as const;
+const FINER = [0.25, 0.5, 0.75] as const;
+/** What is nearer to where it was planned is not tried: that is known. */
+const NEAR = { ends: 0.005, finer: 0.1 } as const;
 /** Places between two of them that are guessed at, straight; how many of the best are tried, and how often improved. */
 const BETWEEN = 12;
 const TRIED = 2;
 const IMPROVED = 3;
 /** What is guessed to be worse than the best known by more is not tried any closer. */
 const HOPELESS = 15;
+/** The same, where it is guessed from the first positions alone. */
+const FORLORN = 60;
 /** A value far from where it was planned is less likely than one close to it that explains as much. */
 const FAR = 0.3;
 
 /**
  * The best of a hypothesis, beside faults that are there already; null where it is none.
  *
+ * @param beside what is there already: the plan, or one fault with so many values that were solved for.
  * @param known the best score of all that was tried by now.
  */
-export function best(
-  of: Case,
-  hypothesis: Hypothesis,
-  known: number,
-  beside: readonly Fault[] = [],
-  solved = 0,
-): Tried | null {
-  if (hypothesis.is === 'fixed') return of.tried([...beside, hypothesis.fault], solved);
-  const far = (position: number): number => FAR * Math.abs(position - hypothesis.planned);
+export function best(of: Case, hypothesis: Hypothesis, known: number, beside: Tried, solved = 0): Tried | null {
+  if (hypothesis.is === 'fixed') return of.tried([...beside.faults, hypothesis.fault], solved);
+  const { planned } = hypothesis;
+  const far = (position: number): number => FAR * Math.abs(position - planned);
   const at = (position: number): At | null => {
     const fault = hypothesis.at(position);
     if (!fault) return null;
-    const tried = of.tried([...beside, fault], solved + 1);
+    const tried = of.tried([...beside.faults, fault], solved + 1);
     return { position, tried: { ...tried, score: tried.score - far(position) } };
   };
-  const grid = GRID.flatMap((position) => at(position) ?? []);
-  const climbed = guesses(of, grid, far)
+  const triedAt = (positions: readonly number[], near: number): At[] =>
+    positions.filter((p) => Math.abs(p - planned) > near).flatMap((p) => at(p) ?? []);
+  const ends = triedAt(ENDS, NEAR.ends);
+  const [one] = ends;
+  if (!one) return null;
+  // As planned there is no fault: it shows where figures come from, and is never an answer.
+  const asPlanned: At = { position: planned, tried: { ...beside, score: -Infinity } };
+  const price = (position: number): number =>
+    one.tried.logLikelihood - one.tried.score - far(one.position) + far(position);
+  const guessed = (tried: readonly At[]): Guess[] =>
+    guesses(
+      of,
+      [...tried, asPlanned].toSorted((a, b) => a.position - b.position),
+      price,
+    );
+  const hope = Math.max(...[...ends.map((a) => a.tried), ...guessed(ends)].map((x) => x.score));
+  const grid = hope < known - FORLORN ? ends : [...ends, ...triedAt(FINER, NEAR.finer)];
+  const climbed = guessed(grid)
     .filter((g) => g.score > known - HOPELESS)
     .flatMap(({ position, near }) => {
       const first = at(position);
@@ -120,15 +137,16 @@ export function best(
   return [...grid, ...climbed].toSorted((a, b) => b.tried.score - a.tried.score)[0]?.tried ?? null;
 }
 
+interface Guess {
+  readonly position: number;
+  readonly near: At;
+  readonly score: number;
+}
+
 /** The most likely places between positions that were tried, were all straight between them; the best first. */
-function guesses(
-  of: Case,
-  grid: readonly At[],
-  far: (position: number) => number,
-): { readonly position: number; readonly near: At; readonly score: number }[] {
+function guesses(of: Case, grid: readonly At[], price: (position: number) => number): Guess[] {
   const found = grid.slice(1).flatMap((b, n) => {
     const a = grid[n] as At;
-    const price = a.tried.score + far(a.position) - a.tried.logLikelihood;
     const all = Array.from({ length: BETWEEN }, (_, i) => {
       const share = (i + 0.5) / BETWEEN;
       const predicted = a.tried.predicted.map((v, k) => v + share * ((b.tried.predicted[k] as number) - v));
@@ -136,7 +154,7 @@ function guesses(
       return {
         position,
         near: share < 0.5 ? a : b,
-        score: of.likelihoodOf({ predicted, wander: a.tried.wander }) + price - far(position),
+        score: of.likelihoodOf({ predicted, wander: a.tried.wander }) - price(position),
       };
     });
     return [all.reduce((x, y) => (y.score > x.score ? y : x))];

@@ -202,6 +202,9 @@ function outputError(
   }
 }
 
+const OUTPUT_FAULTS: ReadonlySet<FaultKind> = new Set(['dead', 'gain', 'offset', 'sourceRange']);
+const isAtOutput = (fault: Fault): boolean => OUTPUT_FAULTS.has(fault.kind);
+
 /** A patch with faults in it, as it is plugged: the graph that is run. @param build how a patch becomes one. */
 export function faultyGraph(
   patch: Patch,
@@ -212,8 +215,15 @@ export function faultyGraph(
 ): Graph {
   const placed: Patch = { ...patch, cables: cablesUnder(plugged, faults) };
   const edited = faults.reduce<Patch>((p, fault) => applyEdits(p, faultEdits(p, fault)), placed);
-  const graph = build(applyEdits(edited, knobs));
-  const errors = faults.filter((f) => ['dead', 'gain', 'offset', 'sourceRange'].includes(f.kind));
+  return withOutputFaults(build(applyEdits(edited, knobs)), faults);
+}
+
+/** The same of a graph that is there already, where nothing but outputs is off; null where more is. */
+export const faultyOutputs = (graph: Graph, faults: readonly Fault[]): Graph | null =>
+  faults.every(isAtOutput) ? withOutputFaults(graph, faults) : null;
+
+function withOutputFaults(graph: Graph, faults: readonly Fault[]): Graph {
+  const errors = faults.filter(isAtOutput);
   if (errors.length === 0) return graph;
   const modules = graph.modules.map((m) => ({
     ...m,

@@ -16,7 +16,7 @@ import type { Asset } from '../sheet/expect';
 import { simulateGraph } from '../simulate/simulate';
 import type { Given } from '../simulate/types';
 import type { Fault } from './faults';
-import { faultyGraph } from './faults';
+import { faultyGraph, faultyOutputs } from './faults';
 import { touchedBy } from './hypotheses';
 import { figuresIn, inWindow, sourceOf, watchedTogether } from './figures';
 import type { Reading, Window } from './figures';
@@ -211,7 +211,8 @@ export class Looks {
     for (const s of this.situations) {
       const seen = s.readings.filter((i) => [...(s.upstream.get(i) ?? [])].some((id) => ids.has(id)));
       if (seen.length === 0) continue;
-      const graph = faultyGraph(pluggedSoFar(this.patch, s.plugged), s.plugged, faults, s.knobs);
+      const graph =
+        faultyOutputs(s.graph, faults) ?? faultyGraph(pluggedSoFar(this.patch, s.plugged), s.plugged, faults, s.knobs);
       if (drawsAnew(s.graph, graph)) {
         // What is drawn goes further the longer it is watched: it is looked at for as long as somebody watches a meter.
         const runs = SEEDS.map((by) => this.figures({ ...s, readings: seen }, seeded(graph, by), s.watched));
@@ -282,20 +283,21 @@ function drawsAnew(plan: Graph, graph: Graph): boolean {
 
 /** Indices of the modules that some lead to, themselves among them. */
 function downstream(graph: Graph, ids: ReadonlySet<string>): ReadonlySet<number> {
-  const found = new Set(graph.modules.filter((m) => ids.has(m.id)).map((m) => m.index));
-  for (let grew = true; grew;) {
-    grew = false;
-    for (const m of graph.modules) {
-      const drivers = m.inputs.flatMap(({ driver }) => (driver.type === 'output' ? [driver.module] : []));
+  const leads = graph.modules.map((): number[] => []);
+  for (const m of graph.modules)
+    for (const { driver } of m.inputs) {
+      if (driver.type !== 'output') continue;
+      leads[driver.module]?.push(m.index);
       // What is passive loads what drives it.
-      const loaded = found.has(m.index) && m.kind.electrical?.passive?.(m.params) ? drivers : [];
-      const reached = drivers.some((i) => found.has(i)) ? [m.index] : [];
-      for (const i of [...loaded, ...reached].filter((n) => !found.has(n))) {
-        found.add(i);
-        grew = true;
-      }
+      if (m.kind.electrical?.passive?.(m.params)) leads[m.index]?.push(driver.module);
     }
-  }
+  const found = new Set<number>();
+  const reach = (index: number): void => {
+    if (found.has(index)) return;
+    found.add(index);
+    leads[index]?.forEach(reach);
+  };
+  for (const m of graph.modules) if (ids.has(m.id)) reach(m.index);
   return found;
 }
 
