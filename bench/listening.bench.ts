@@ -6,8 +6,9 @@ import { Application } from '../tests/support/setup';
 import { row } from './figures';
 
 /**
- * The live input draws a sine over its prediction: samples lost on the way, breaks in what was heard, and frames. FENVO_SECONDS
- * tells how long; 60, if left out.
+ * The live input draws a sine over its prediction: samples lost on the way, breaks in what was heard, and frames; beside it
+ * the same input heard by a page that draws nothing, since a browser without a sound device keeps time poorly by itself.
+ * FENVO_SECONDS tells how long each; 60, if left out.
  */
 const SECONDS = Number(process.env.FENVO_SECONDS ?? 60);
 /** Turns a second; whole ones go into the file, so that it goes on without a seam. */
@@ -40,6 +41,36 @@ function breaksIn(samples: readonly number[], sampleRate: number): number {
   return breaks;
 }
 
+/** What is heard from now on, and the frames beside it. */
+async function tell(where: string): Promise<void> {
+  const { heard, lost, sampleRate, gaps } = await live.page.evaluate(async (ms) => {
+    const tapped = window as unknown as { heard: Float32Array[]; lost: number };
+    tapped.heard = [];
+    const before = tapped.lost;
+    const times = await new Promise<number[]>((resolve) => {
+      const found: number[] = [];
+      const began = performance.now();
+      let last = began;
+      const tick = (now: number): void => {
+        found.push(now - last);
+        last = now;
+        if (now - began < ms) requestAnimationFrame(tick);
+        else resolve(found.slice(1));
+      };
+      requestAnimationFrame(tick);
+    });
+    return {
+      heard: tapped.heard.flatMap((p) => Array.from(p)),
+      lost: tapped.lost - before,
+      sampleRate: new AudioContext().sampleRate,
+      gaps: times,
+    };
+  }, 1000 * SECONDS);
+  console.log(`${where}: ${(heard.length / sampleRate).toFixed(1)} of ${SECONDS} s heard at ${sampleRate} a second`);
+  console.log(`  ${lost} samples lost, ${breaksIn(heard, sampleRate)} breaks in the sine`);
+  console.log(`  time between frames, ms: ${row(gaps)}; ${(gaps.length / SECONDS).toFixed(1)} a second (60)`);
+}
+
 const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-listening-'));
 const application = await Application.open();
 const answer = await fetch(`${application.url}/api/bench/sessions`, {
@@ -57,29 +88,20 @@ await live.page.evaluateOnNewDocument(TAPPED);
 await live.listenTo(id);
 await live.scaled();
 await live.press('Set scale by peak-to-peak');
-const gaps = await live.page.evaluate(
-  (ms) =>
-    new Promise<number[]>((resolve) => {
-      const found: number[] = [];
-      const began = performance.now();
-      let last = began;
-      const tick = (now: number): void => {
-        found.push(now - last);
-        last = now;
-        if (now - began < ms) requestAnimationFrame(tick);
-        else resolve(found.slice(1));
-      };
-      requestAnimationFrame(tick);
-    }),
-  1000 * SECONDS,
-);
-const { heard, lost, sampleRate } = await live.page.evaluate(() => {
-  const { heard: parts, lost: gone } = window as unknown as { heard: Float32Array[]; lost: number };
-  return { heard: parts.flatMap((p) => Array.from(p)), lost: gone, sampleRate: new AudioContext().sampleRate };
+await tell('with the scope');
+
+await live.page.goto(`${application.url}/bench`);
+await live.page.evaluate(async () => {
+  const stream = await navigator.mediaDevices.getUserMedia({
+    audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+  });
+  const context = new AudioContext();
+  await context.audioWorklet.addModule('/capture.worklet.js');
+  const node = new AudioWorkletNode(context, 'fenvo-capture', { numberOfOutputs: 0 });
+  node.port.start();
+  context.createMediaStreamSource(stream).connect(node);
 });
-console.log(`${(heard.length / sampleRate).toFixed(1)} s heard at ${sampleRate} a second`);
-console.log(`  ${lost} samples lost, ${breaksIn(heard, sampleRate)} breaks in the sine`);
-console.log(`  time between frames, ms: ${row(gaps)}; ${(gaps.length / SECONDS).toFixed(1)} a second (60)`);
+await tell('a page that draws nothing');
 await live.close();
 await application.close();
 rmSync(folder, { recursive: true, force: true });

@@ -4,11 +4,12 @@ import { channelName, placesOf } from '../document/rackTypes';
 import type { Channel, Rack } from '../document/rackTypes';
 import { POINTER } from '../rack/pointers';
 import type { Asset } from '../sheet/expect';
-import { fitted, OUTLIER, Problem } from './fit';
-import type { Row, Unknown } from './fit';
+import { fitted, OUTLIER } from './fit';
 import { productsOf, weightOf } from './leastSquares';
 import type { Effects } from './leastSquares';
 import type { BenchLog, LogSession } from './log';
+import { Problem } from './problem';
+import type { Row, Unknown } from './problem';
 import type { ReadQuantity } from './quantities';
 import type { PlaceInLog } from './sensitivity';
 import { traitsOf } from './truths';
@@ -81,8 +82,7 @@ const END_SIGMAS = 3;
 const PARALLEL = 0.999;
 
 /** For each unknown, the others whose effects on all readings point the same way. */
-function parallelOf(products: Matrix): number[][] {
-  const n = products.rows;
+function parallelOf(products: Matrix, n: number): number[][] {
   const length = (i: number): number => Math.sqrt(products.get(i, i));
   return Array.from({ length: n }, (_, i) =>
     Array.from({ length: n }, (__, j) => j).filter(
@@ -104,10 +104,10 @@ export function calibrate(rack: Rack, log: BenchLog, { asset, progress }: Calibr
   const { x, effects, before, after } = fitted(problem, progress);
   const { unknowns, rows } = problem;
   const residual = problem.residual(after);
-  const products = productsOf(effects, unknowns.length, () => 1);
-  const covariance = covarianceOf(productsOf(effects, unknowns.length, (row) => weightOf(residual[row] as number)));
-  const parallel = parallelOf(products);
-  const seenBy = unknowns.map(() => 0);
+  const products = productsOf(effects, problem.size, () => 1);
+  const covariance = covarianceOf(productsOf(effects, problem.size, (row) => weightOf(residual[row] as number)));
+  const parallel = parallelOf(products, unknowns.length);
+  const seenBy = new Array<number>(problem.size).fill(0);
   for (const [i] of effects.flat()) seenBy[i] = (seenBy[i] as number) + 1;
   const channels: LearnedTrait[] = [];
   const untold: UntoldTrait[] = [];
