@@ -33,6 +33,9 @@ export interface Row {
   readonly place: PlaceInLog;
 }
 
+const MEANS: ReadonlySet<ReadQuantity> = new Set(['mean', 'rms']);
+const SWINGS: ReadonlySet<ReadQuantity> = new Set([...MEANS, 'low', 'high']);
+
 export const isTiming = (parameter: string): boolean => parameter === 'timeScale' || parameter === 'rateScale';
 const nameOfUnknown = (rack: string, parameter: string): string => `${rack} ${parameter}`;
 
@@ -99,23 +102,24 @@ export class Problem {
   }
 
   /**
-   * Means hang on when they were read: those of slow voltages on where a window ends, those of sound, where something slow
-   * moves it, on which part of it was heard. What all readings of a moment share is no error of each by itself.
+   * Means of slow voltages hang on where a window ends. All of a sound that something slow moves hangs on which part of it
+   * was heard, its extremes on which of its turns comes at the height of the movement. What all readings of a moment share is no error of each by itself.
    */
   private addChances(moment: Moment, n: number): void {
-    const means = moment.places.flatMap(({ quantity }, p) => (quantity === 'mean' || quantity === 'rms' ? [p] : []));
-    if (means.length === 0) return;
+    const { slow } = moment.watch;
+    const chancy = moment.places.flatMap(({ quantity }, p) => ((slow ? MEANS : SWINGS).has(quantity) ? [p] : []));
+    if (chancy.length === 0) return;
     const ideal = this.unknowns.map(() => 0);
     const seen = (x: readonly number[], look: Closeness): number[] => figuresAt(moment, this.truths(x), look);
     const add = (change: (p: number) => number): void => {
-      const by = new Map(means.flatMap((p) => (this.rowsOf[n]?.[p] ?? []).map((row) => [row, change(p)] as const)));
+      const by = new Map(chancy.flatMap((p) => (this.rowsOf[n]?.[p] ?? []).map((row) => [row, change(p)] as const)));
       if ([...by].some(([row, v]) => Math.abs(v) > LEAST_CHANCE * (this.rows[row] as Row).sigma))
         this.chances.push({ moment: n, by });
     };
     const between = (a: readonly number[], b: readonly number[]) => (p: number) => (a[p] as number) - (b[p] as number);
     const [whole, window] = [seen(ideal, 'close'), seen(ideal, 'window')];
     add(between(window, whole));
-    if (!moment.watch.slow) add(between(seen(ideal, 'quick'), whole));
+    if (!slow) add(between(seen(ideal, 'quick'), whole));
     for (const name of this.timedIn(moment)) {
       const [more, less] = [1, -1].map((by) => between(seen(this.moved(ideal, name, by), 'window'), window));
       if (!more || !less) continue;
