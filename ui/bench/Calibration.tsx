@@ -130,7 +130,10 @@ export function Calibration() {
           These values come from a simulated rack. Apply them to your own rack only to try it out.
         </Alert>
       )}
-      {found && rack && <Answer found={found} rack={rack} onTake={takeOver} />}
+      {found && rack && found.fit.length === 0 && (
+        <p>No readings of this rack’s modules yet. Measure some outputs in a session first.</p>
+      )}
+      {found && rack && found.fit.length > 0 && <Answer found={found} rack={rack} onTake={takeOver} />}
     </Box>
   );
 }

@@ -23,7 +23,9 @@ export function NotLearned({ found, rack }: Props) {
         <Section id="bench-outliers" title={`Outliers: ${counted(outliers.length, 'reading')}`} open>
           {outliers.map((o) => (
             <Box key={`${o.session} ${o.reading}`}>
-              <SafeLink href={`/bench/${o.session}`}>{`Reading ${o.reading + 1} of this session`}</SafeLink>
+              <Box component={SafeLink} href={`/bench/${o.session}`} sx={{ color: ink.ink }}>
+                {`Reading ${o.reading + 1} of its session`}
+              </Box>
               {` lies ${o.sigmas.toFixed(1)} sigma off, and hardly counts.`}
             </Box>
           ))}
