@@ -33,6 +33,14 @@ export interface Arguments {
   readonly steps: boolean;
   /** With the rack's modules as they were measured. */
   readonly asMeasured: boolean;
+  /** What can be practised. */
+  readonly list: boolean;
+  readonly skill: string | null;
+  readonly level: number;
+  /** A socket to measure in an exercise. */
+  readonly read: string | null;
+  /** To an exercise, as JSON. */
+  readonly answer: string | null;
 }
 
 export const SHEET_FORMATS = ['json', 'md', 'csv', 'pdf', 'svg'] as const;
@@ -55,6 +63,11 @@ const options = {
   ideal: { type: 'boolean' },
   steps: { type: 'boolean' },
   'as-measured': { type: 'boolean' },
+  list: { type: 'boolean' },
+  skill: { type: 'string' },
+  level: { type: 'string' },
+  read: { type: 'string' },
+  answer: { type: 'string' },
 } as const;
 
 const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
@@ -72,6 +85,7 @@ const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   diagnose: ['as-measured'],
   calibrate: [],
   bench: ['seed', 'fault', 'ideal', 'steps'],
+  practice: ['list', 'skill', 'level', 'seed', 'read', 'answer'],
 };
 
 /** What is wrong with a command's arguments, in the command's own terms. */
@@ -108,6 +122,11 @@ interface Given {
   readonly ideal?: boolean;
   readonly steps?: boolean;
   readonly 'as-measured'?: boolean;
+  readonly list?: boolean;
+  readonly skill?: string;
+  readonly level?: string;
+  readonly read?: string;
+  readonly answer?: string;
 }
 
 const MOST_DRAWS = 100_000;
@@ -164,5 +183,10 @@ export function parseArguments(command: string, argv: readonly string[]): Argume
     ideal: given.ideal === true,
     steps: given.steps === true,
     asMeasured: given['as-measured'] === true,
+    list: given.list === true,
+    skill: given.skill ?? null,
+    level: Number(given.level ?? 1),
+    read: given.read ?? null,
+    answer: given.answer ?? null,
   };
 }

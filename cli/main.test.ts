@@ -225,4 +225,40 @@ describe('the command line', () => {
     expect(wrong('sheet', fog, '--format', 'doc')).toContain('--format');
     expect(wrong('plan', bad)).toContain('unknown key');
   });
+  it('draws exercises, reads their racks and marks answers', () => {
+    const list = JSON.parse(fenvo(['practice', '--list']).stdout) as { skill: string; group: string }[];
+    expect(list).toHaveLength(46);
+    expect(list[0]).toEqual({ skill: 'attenuate', group: 'range', text: 'Attenuate a voltage', needsSound: false });
+    const one = ['practice', '--skill', 'attenuate', '--level', '1', '--seed', '3'];
+    const exercise = JSON.parse(fenvo(one).stdout) as {
+      ask: { answer: string; at: string };
+      patch: { modules: { kind: string; params?: { amount?: number; lowVolts?: number; highVolts?: number } }[] };
+    };
+    expect(exercise).not.toHaveProperty('truth');
+    const [slow, dim] = exercise.patch.modules;
+    const [low, high] = [slow!.params?.lowVolts ?? -5, slow!.params?.highVolts ?? 5].map(
+      (v) => v * dim!.params!.amount!,
+    );
+    const mark = (answer: string) => fenvo([...one, '--answer', answer]);
+    expect(JSON.parse(mark(JSON.stringify({ low, high })).stdout)).toMatchObject({ right: true, score: 1, slip: null });
+    expect(JSON.parse(mark('{"low":-30,"high":30}').stdout)).toMatchObject({ right: false, score: 0 });
+    const fault = ['practice', '--skill', 'find-fault', '--level', '2', '--seed', '5'];
+    expect(JSON.parse(fenvo([...fault, '--read', 'trim.out']).stdout)).toMatchObject({ format: 'fenvo.readings' });
+    for (const [bad, place] of [
+      [['practice'], '--list'],
+      [['practice', '--skill', 'juggling'], '--skill'],
+      [['practice', '--skill', 'attenuate', '--level', '6'], '--level'],
+      [['practice', '--skill', 'attenuate', '--seed', '-1'], '--seed'],
+      [[...one, '--read', 'dim.out'], '--read'],
+      [[...fault, '--read', 'trim.gone'], '--read'],
+      [[...one, '--answer', '{"value":3}'], 'low'],
+      [[...one, '--answer', '{'], '--answer'],
+      [['practice', '--skill', 'note', '--answer', '{"order":[0,0,1]}'], 'order'],
+      [['practice', '--skill', 'set-one', '--answer', '{"knobs":[{"at":"swell.phase","value":0}]}'], 'knobs[0].at'],
+    ] as const) {
+      const refused = fenvo(bad);
+      expect(refused.status).toBe(2);
+      expect(refused.stderr).toContain(place);
+    }
+  }, 60_000);
 });

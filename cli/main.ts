@@ -13,6 +13,7 @@ import {
 } from './commands';
 import { readMeasured, readPatch } from './documents';
 import { benchCommand, calibrateCommand, diagnoseCommand } from './bench';
+import { practiceCommand } from './practice';
 import { assignCommand, changeCommand, planCommand, sheetCommand } from './racks';
 
 /** Commands that take each file by itself. */
@@ -35,6 +36,7 @@ const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   diagnose: diagnoseCommand,
   bench: benchCommand,
   calibrate: calibrateCommand,
+  practice: practiceCommand,
 };
 
 const usage = `Usage: fenvo <command> FILE... [options]
@@ -45,6 +47,7 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo diagnose PATCH READINGS [RACK]
        fenvo bench PATCH [RACK] [options]
        fenvo calibrate RACK LOG
+       fenvo practice --list | --skill NAME [options]
        fenvo schema [patch|rack|readings|log|sheet|change]
 
 FILE may be - for standard input. Output is JSON; several files produce an array, in order.
@@ -70,6 +73,11 @@ FILE may be - for standard input. Output is JSON; several files produce an array
               --ideal                perfect modules and meter
               --steps                readings as the sheet goes
   calibrate                          what a log's readings tell of a rack's modules
+  practice    --list                 what can be practised
+              --skill NAME           an exercise, without its answer
+              --level N, --seed N    how hard, 1 to 5, and which (default: 1, 1)
+              --read SOCKET          measure here, in an exercise about a fault
+              --answer JSON          mark this answer
 
   predict, simulate, tolerance, solve, sheet, diagnose
               --as-measured          modules as the RACK (one of the files) says they
@@ -98,7 +106,7 @@ async function run(argv: readonly string[]): Promise<string> {
   ];
   if (!one && !all) throw new Refusal([name ? `unknown command ${name}` : 'no command given', usage]);
   const args = parseArguments(name, rest);
-  if (args.files.length === 0) throw new Refusal(['no file given', usage]);
+  if (args.files.length === 0 && name !== 'practice') throw new Refusal(['no file given', usage]);
   const answer: unknown = all ? await all(args) : single(patchesOf(args).map((patch) => one?.(patch, args)));
   return isText(answer) ? answer.text.trimEnd() : JSON.stringify(answer);
 }

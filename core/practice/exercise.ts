@@ -1,0 +1,165 @@
+import { applyEdits } from '../edit/edit';
+import type { Edit } from '../edit/edit';
+import { knobsIn } from '../document/knobs';
+import { idOf, nameOf } from '../document/sockets';
+import type { Patch } from '../document/types';
+import { endsOf } from '../graph/strip';
+import { distanceOf } from './distance';
+import { Draws } from './draws';
+import { stepsTo } from './explainStage';
+import type { StageStep } from './explainStage';
+import { markFault } from './faultMark';
+import { Seen } from './seen';
+import { skillNamed } from './skills';
+import type { Answer, Drawn, Exercise, KnobValue, Level, Skill, Slip } from './types';
+
+export interface Mark {
+  readonly right: boolean;
+  /** 0..1 */
+  readonly score: number;
+  /** In the form of the answer. */
+  readonly truth: Answer;
+  /** How far the answer is from it, in its own unit; of knobs as a share of their travel, of an order in places. */
+  readonly distance: number;
+  /** Which known mistake gives just this answer. */
+  readonly slip: string | null;
+  readonly steps: readonly StageStep[];
+}
+
+/** A mistake with what it answers. */
+export interface KnownSlip {
+  readonly text: string;
+  readonly answer: Answer;
+}
+
+/** An exercise with what is kept from the learner. */
+export interface Worked {
+  readonly exercise: Exercise;
+  readonly truth: Answer;
+  readonly slips: readonly KnownSlip[];
+  readonly drawn: Drawn;
+  /** What the patch that is right comes to. */
+  readonly seen: Seen;
+}
+
+/** So many draws until one is a good exercise; no skill of ours needs more than a few dozen. */
+const TRIES = 400;
+/** Half the score up to so many times what counts as right. */
+const HALF = 3;
+
+/**
+ * An exercise of a skill: the same for the same level and seed.
+ *
+ * @throws where there is no such skill.
+ */
+export const exerciseOf = (skill: string, level: Level, seed: number): Exercise => worked(skill, level, seed).exercise;
+
+/** Exercises that were worked out last: one is drawn, read and marked in turn. */
+const known = new Map<string, Worked>();
+const KNOWN = 16;
+
+/** The same with its truth and the mistakes that are known of it. */
+export function worked(name: string, level: Level, seed: number): Worked {
+  const key = `${name} ${level} ${seed}`;
+  const found = known.get(key) ?? workedAnew(name, level, seed);
+  known.delete(key);
+  known.set(key, found);
+  for (const oldest of known.keys()) if (known.size > KNOWN) known.delete(oldest);
+  return found;
+}
+
+/** The same, whatever was worked out before. */
+export function workedAnew(name: string, level: Level, seed: number): Worked {
+  const skill = skillNamed(name);
+  if (!skill) throw new Error(`there is no skill ${name}`);
+  for (let n = 0; n < TRIES; n++) {
+    const found = attempt(skill, level, seed, n);
+    if (found) return found;
+  }
+  throw new Error(`${name}, level ${level}, seed ${seed}: nothing good was drawn`);
+}
+
+function attempt(skill: Skill, level: Level, seed: number, n: number): Worked | null {
+  const drawn = skill.draw(new Draws(seed, `${skill.name} ${level} ${n}`), level);
+  if (!drawn) return null;
+  const seen = new Seen(drawn.solved ?? drawn.patch);
+  const truth = drawn.truth(seen);
+  if (!truth) return null;
+  const { patch, text, answer, at = null, figure = null, unit, choices = null, knobs = null, hidden = [] } = drawn;
+  const ask = {
+    text,
+    at,
+    answer,
+    figure: answer === 'range' && figure === null ? null : figure,
+    unit: unit ?? (answer === 'range' || answer === 'volts' ? 'V' : ''),
+    choices,
+    knobs,
+    hidden: [...new Set([...(at === null ? [] : [at]), ...hidden])],
+  };
+  const exercise: Exercise = { skill: skill.name, level, seed, patch, ask };
+  if (
+    'knobs' in truth &&
+    !standElsewhere(patch, truth.knobs, (k) => {
+      const only = { knobs: truth.knobs.filter((t) => t.at === k.at) };
+      return distanceOf(ask, patch, { knobs: [k] }, only).times;
+    })
+  )
+    return null;
+  const slips = drawn.slips.flatMap((slip): KnownSlip[] => {
+    const given = slipAnswer(drawn, slip, truth, seen);
+    // What a mistake does not change is none here.
+    return given && distanceOf(ask, patch, given, truth).times > 1 ? [{ text: slip.text, answer: given }] : [];
+  });
+  if (drawn.slips.length > 0 && slips.length === 0) return null;
+  return { exercise, truth, slips, drawn, seen };
+}
+
+function slipAnswer(drawn: Drawn, { edits, as }: Slip, truth: Answer, seen: Seen): Answer | null {
+  if (as) return as(truth, seen);
+  return edits ? drawn.truth(new Seen(applyEdits(drawn.patch, edits))) : null;
+}
+
+/**
+ * Marks an answer to an exercise.
+ *
+ * @returns whether it is right, the truth, how far it is off, and which known mistake gives just this answer.
+ */
+export function markOf({ skill, level, seed }: Pick<Exercise, 'skill' | 'level' | 'seed'>, answer: Answer): Mark {
+  const { exercise, truth, slips, drawn, seen } = worked(skill, level, seed);
+  const { ask, patch } = exercise;
+  const at = ask.at ?? endsOf(seen.graph)[0];
+  const steps = at === undefined ? [] : stepsTo(seen, at);
+  if (drawn.fault) return { ...markFault(exercise, drawn.fault, answer), truth, slip: null, steps };
+  const direct = distanceOf(ask, patch, answer, truth);
+  const { off, times } = 'knobs' in answer ? nearer(direct, byEffect(exercise, answer.knobs, seen)) : direct;
+  const right = times <= 1;
+  const slip = right ? undefined : slips.find((s) => distanceOf(ask, patch, answer, s.answer).times <= 1);
+  return { right, score: right ? 1 : times <= HALF ? 0.5 : 0, truth, distance: off, slip: slip?.text ?? null, steps };
+}
+
+/** Whether no knob stands where it is right already. */
+function standElsewhere(patch: Patch, truths: readonly KnobValue[], timesOff: (k: KnobValue) => number): boolean {
+  const knobs = patch.modules.flatMap((m) => knobsIn(m, patch.settings.bpm));
+  return truths.every(({ at }) => {
+    const knob = knobs.find((k) => k.at === at);
+    return knob !== undefined && timesOff({ at, value: knob.value }) > 1;
+  });
+}
+
+type Apart = ReturnType<typeof distanceOf>;
+const nearer = (a: Apart, b: Apart | null): Apart => (b && b.times < a.times ? { ...a, times: b.times } : a);
+
+/** Knobs that give the wanted range are right wherever they stand: a sign may be on either side of an even source. */
+function byEffect(
+  { ask, patch }: Exercise,
+  knobs: readonly { readonly at: string; readonly value: number }[],
+  seen: Seen,
+): Apart | null {
+  const target = patch.targets.find((t) => t.at === ask.at && 'quantity' in t && t.quantity === 'volts');
+  if (ask.at === null || !target) return null;
+  const edits = knobs.map(({ at, value }): Edit => ({ do: 'set', module: idOf(at), param: nameOf(at), value }));
+  const [low, high] = new Seen(applyEdits(patch, edits)).range(ask.at);
+  const [lowest, highest] = seen.range(ask.at);
+  const range = { ...ask, unit: 'V' };
+  return distanceOf(range, patch, { low, high }, { low: lowest, high: highest });
+}
