@@ -41,6 +41,11 @@ describe('the words after a command', () => {
       ideal: false,
       steps: false,
       asMeasured: false,
+      list: false,
+      skill: null,
+      level: 1,
+      read: null,
+      answer: null,
     });
     expect(parseArguments('predict', ['a', '--no-simulation']).simulation).toBe(false);
     expect(parseArguments('solve', ['a', '--free', 'm.gain1', '--jumpers', '--rounded'])).toMatchObject({

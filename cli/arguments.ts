@@ -1,6 +1,8 @@
 import { parseArgs } from 'node:util';
 import { LEAST_DRAWS, readQuantity } from '../core';
 import type { JointAt } from '../core';
+import { LEVELS } from '../core/practice/types';
+import type { Level } from '../core/practice/types';
 
 /** Bad input, reported on standard error, one line a fault. */
 export class Refusal extends Error {
@@ -36,7 +38,7 @@ export interface Arguments {
   /** What can be practised. */
   readonly list: boolean;
   readonly skill: string | null;
-  readonly level: number;
+  readonly level: Level;
   /** A socket to measure in an exercise. */
   readonly read: string | null;
   /** To an exercise, as JSON. */
@@ -145,6 +147,12 @@ function seedOf(text: string): number {
   throw new Refusal([`--seed must be a whole number between 0 and ${MOST_SEED}, got ${text}`]);
 }
 
+function levelOf(text: string): Level {
+  const found = LEVELS.find((l) => String(l) === text);
+  if (found) return found;
+  throw new Refusal([`--level must be one of ${LEVELS.join(', ')}, got ${text}`]);
+}
+
 /** A voltage, or a place on the way of the first probe. */
 function atOf(text: string): JointAt {
   if (text === 'lowest' || text === 'middle' || text === 'highest') return text;
@@ -185,7 +193,7 @@ export function parseArguments(command: string, argv: readonly string[]): Argume
     asMeasured: given['as-measured'] === true,
     list: given.list === true,
     skill: given.skill ?? null,
-    level: Number(given.level ?? 1),
+    level: levelOf(given.level ?? '1'),
     read: given.read ?? null,
     answer: given.answer ?? null,
   };

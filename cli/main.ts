@@ -13,6 +13,7 @@ import {
 } from './commands';
 import { readMeasured, readPatch } from './documents';
 import { benchCommand, calibrateCommand, diagnoseCommand } from './bench';
+import { practiceSchema } from '../core/practice';
 import { practiceCommand } from './practice';
 import { assignCommand, changeCommand, planCommand, sheetCommand } from './racks';
 
@@ -48,7 +49,7 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo bench PATCH [RACK] [options]
        fenvo calibrate RACK LOG
        fenvo practice --list | --skill NAME [options]
-       fenvo schema [patch|rack|readings|log|sheet|change]
+       fenvo schema [patch|rack|readings|log|sheet|change|practice]
 
 FILE may be - for standard input. Output is JSON; several files produce an array, in order.
 
@@ -90,6 +91,7 @@ const schemas: Readonly<Record<string, () => unknown>> = {
   log: logSchema,
   sheet: sheetSchema,
   change: changeSchema,
+  practice: practiceSchema,
 };
 
 async function run(argv: readonly string[]): Promise<string> {

@@ -1,4 +1,4 @@
-import { allSkills, exerciseOf, LEVELS, markOf, parseAnswer, readingsAt, skillNamed, worked } from '../core/practice';
+import { allSkills, exerciseOf, markOf, parseAnswer, readingsAt, skillNamed, worked } from '../core/practice';
 import type { Exercise, Level } from '../core/practice';
 import { buildGraph, printPatch, readingsDocument } from '../core';
 import { Refusal } from './arguments';
@@ -16,9 +16,7 @@ function asked({ skill, level, seed }: Arguments): {
 } {
   if (skill === null) throw new Refusal(['practice needs --list, or --skill']);
   if (!skillNamed(skill)) throw new Refusal([`--skill: there is no skill ${skill}; practice --list names them`]);
-  const found = LEVELS.find((l) => l === level);
-  if (found === undefined) throw new Refusal([`--level must be 1 to ${LEVELS.at(-1)}, got ${level}`]);
-  return { skill, level: found, seed };
+  return { skill, level, seed };
 }
 
 /** The figures at a socket of the simulated rack of an exercise. */

@@ -9,6 +9,7 @@ import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
 import { Racks } from './racks';
+import { Practice } from './practice';
 import { SetLists } from './setLists';
 import type { StoredText } from './patches';
 import { idSchema } from './checks/schemas';
@@ -27,6 +28,7 @@ export interface Call {
   readonly assets: Assets;
   readonly racks: Racks;
   readonly setLists: SetLists;
+  readonly practice: Practice;
   readonly bench: Bench;
   /** Photographs and recordings of sessions. */
   readonly files: BenchFiles;
@@ -100,6 +102,7 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
         assets: new Assets(db),
         racks: new Racks(db),
         setLists: new SetLists(db),
+        practice: new Practice(db),
         bench: new Bench(db),
         files: new BenchFiles(db),
         request,

@@ -112,6 +112,20 @@ export class SetListRow extends Model<InferAttributes<SetListRow>, InferCreation
   declare deletedAt: Date | null;
 }
 
+/** An exercise that was answered. */
+export class AnswerRow extends Model<InferAttributes<AnswerRow>, InferCreationAttributes<AnswerRow>> {
+  declare id: string;
+  declare skill: string;
+  declare level: number;
+  declare seed: number;
+  /** As an ISO date: it is compared, never computed with here. */
+  declare at: string;
+  declare score: number;
+  declare slip: string | null;
+  declare seconds: number;
+  declare deletedAt: Date | null;
+}
+
 /** A photograph or a recording of a session. */
 export class FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> {
   declare id: string;
@@ -201,8 +215,28 @@ function defineBench(sequelize: Sequelize): void {
   );
 }
 
+function definePractice(sequelize: Sequelize): void {
+  const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
+  const figure = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+  AnswerRow.init(
+    {
+      id: { type: DataTypes.TEXT, primaryKey: true },
+      skill: text(),
+      level: whole(),
+      seed: whole(),
+      at: text(),
+      score: figure(),
+      slip: maybe(),
+      seconds: figure(),
+      deletedAt: dateOrNone(),
+    },
+    { sequelize, tableName: 'answers', timestamps: false },
+  );
+}
+
 export function defineModels(sequelize: Sequelize): void {
   defineBench(sequelize);
+  definePractice(sequelize);
   PatchRow.init(
     {
       id: { type: DataTypes.TEXT, primaryKey: true },

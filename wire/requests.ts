@@ -12,6 +12,7 @@ import {
   whole,
 } from '../core/document/fields';
 import type { ValueOf } from '../core/document/fields';
+import { practiceAnswerField } from '../core/practice/record';
 import { READ_QUANTITIES, READING_LIMITS } from '../core/bench/quantities';
 import { ASSET } from '../core/document/types';
 
@@ -159,6 +160,10 @@ export const createSetListRequest = record(setList);
 export type CreateSetListRequest = ValueOf<typeof createSetListRequest>;
 export const saveSetListRequest = record({ ...setList, baseRevision: revision });
 export type SaveSetListRequest = ValueOf<typeof saveSetListRequest>;
+
+/** Answers of practice, as they are given or imported. */
+export const answersRequest = record({ answers: list(practiceAnswerField, 2000) });
+export type AnswersRequest = ValueOf<typeof answersRequest>;
 
 /** From one patch, or variant of it, to another. */
 export const changeRequest = record({

@@ -2,8 +2,11 @@ import { applyEdits } from '../edit/edit';
 import type { Edit } from '../edit/edit';
 import { knobsIn } from '../document/knobs';
 import { idOf, nameOf } from '../document/sockets';
+import { OHMS } from '../document/types';
 import type { Patch } from '../document/types';
+import { buildGraph } from '../graph/graph';
 import { endsOf } from '../graph/strip';
+import { modulesUpTo } from '../graph/upstream';
 import { distanceOf } from './distance';
 import { Draws } from './draws';
 import { stepsTo } from './explainStage';
@@ -80,8 +83,9 @@ export function workedAnew(name: string, level: Level, seed: number): Worked {
 }
 
 function attempt(skill: Skill, level: Level, seed: number, n: number): Worked | null {
-  const drawn = skill.draw(new Draws(seed, `${skill.name} ${level} ${n}`), level);
-  if (!drawn) return null;
+  const found = skill.draw(new Draws(seed, `${skill.name} ${level} ${n}`), level);
+  if (!found) return null;
+  const drawn = { ...found, patch: withMeter(found.patch, found.at) };
   const seen = new Seen(drawn.solved ?? drawn.patch);
   const truth = drawn.truth(seen);
   if (!truth) return null;
@@ -94,7 +98,7 @@ function attempt(skill: Skill, level: Level, seed: number, n: number): Worked | 
     unit: unit ?? (answer === 'range' || answer === 'volts' ? 'V' : ''),
     choices,
     knobs,
-    hidden: [...new Set([...(at === null ? [] : [at]), ...hidden])],
+    hidden: [...new Set([...(at === null ? [] : [at, ...onTheWay(seen, at), ...fedBy(seen, at)]), ...hidden])],
   };
   const exercise: Exercise = { skill: skill.name, level, seed, patch, ask };
   if (
@@ -113,6 +117,29 @@ function attempt(skill: Skill, level: Level, seed: number, n: number): Worked | 
   if (drawn.slips.length > 0 && slips.length === 0) return null;
   return { exercise, truth, slips, drawn, seen };
 }
+
+/** An output that leads nowhere gets a meter, so that its path has an end; it loads nothing. */
+function withMeter(patch: Patch, at: string | undefined): Patch {
+  const { modules, wiring } = buildGraph(patch);
+  const isOutput = modules.some((m) => m.outputs.some((o) => o.socket === at));
+  if (at === undefined || !isOutput || wiring.cablesFrom(at).length > 0) return patch;
+  const params = { knob: 0, fullVolts: 12, high: 12, unit: 'V' };
+  return applyEdits(patch, [
+    { do: 'add', module: { id: 'meter', kind: 'parameter', label: 'Meter', params, inputOhms: { cv: OHMS.max } } },
+    { do: 'plug', cable: { from: at, to: 'meter.cv' } },
+  ]);
+}
+
+/** Outputs on the way to a socket, sources aside: what stands there would tell the rest. */
+const onTheWay = ({ graph }: Seen, at: string): string[] => {
+  const ids = modulesUpTo(graph, at);
+  return graph.modules
+    .filter((m) => ids.has(m.id) && m.kind.category !== 'source')
+    .flatMap((m) => m.outputs.map((o) => o.socket));
+};
+
+/** Inputs that an output feeds. */
+const fedBy = ({ graph }: Seen, at: string): string[] => graph.wiring.cablesFrom(at).map((c) => c.to);
 
 function slipAnswer(drawn: Drawn, { edits, as }: Slip, truth: Answer, seen: Seen): Answer | null {
   if (as) return as(truth, seen);

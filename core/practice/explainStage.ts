@@ -1,5 +1,5 @@
 import { idOf } from '../document/sockets';
-import type { GraphModule } from '../graph/graph';
+import type { Graph, GraphModule } from '../graph/graph';
 import { modulesUpTo } from '../graph/upstream';
 import { kindTitle } from '../kinds';
 import { showNumber, showVoltRange, showVolts } from '../units/show';
@@ -63,6 +63,12 @@ function does(m: GraphModule): string {
       return kindTitle(m.kind.name).toLowerCase();
   }
 }
+
+/** What every stage does, without what it comes to: what a learner may read. */
+export const givenAt = ({ modules }: Graph): { readonly module: string; readonly text: string }[] =>
+  modules
+    .filter((m) => m.kind.category !== 'end')
+    .map((m) => ({ module: m.id, text: `${m.label} ${does(m)}` }));
 
 /** How the voltage at a socket comes about, stage by stage, in the order in which it passes them. */
 export function stepsTo(seen: Seen, at: string): StageStep[] {

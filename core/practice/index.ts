@@ -1,6 +1,12 @@
 export { parseAnswer } from './answer';
 export { exerciseOf, markOf, worked } from './exercise';
+export type { Mark } from './exercise';
+export { givenAt } from './explainStage';
 export { readingsAt } from './faultMark';
+export { parsePractice, practiceRecord, practiceSchema } from './record';
+export type { PracticeAnswer } from './record';
+export { cardKey, cardsOf, nextExercise, openLevels } from './schedule';
+export type { PracticeCard } from './schedule';
 export { allSkills, skillNamed } from './skills';
 export { LEVELS } from './types';
-export type { Exercise, Level } from './types';
+export type { Answer, Choice, Exercise, KnobValue, Level, Skill } from './types';

@@ -29,3 +29,4 @@ export const logSchema = joiOf(requests.logRequest);
 export const createSetListSchema = joiOf(requests.createSetListRequest);
 export const saveSetListSchema = joiOf(requests.saveSetListRequest);
 export const changeSchema = joiOf(requests.changeRequest);
+export const answersSchema = joiOf(requests.answersRequest);

@@ -9,6 +9,7 @@ import * as quantities from './0006-quantities';
 import * as changes from './0007-changes';
 import * as bench from './0008-bench';
 import * as setLists from './0009-set-lists';
+import * as practice from './0010-practice';
 
 type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -23,6 +24,7 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
   { name: '0007-changes', up: changes.up },
   { name: '0008-bench', up: bench.up },
   { name: '0009-set-lists', up: setLists.up },
+  { name: '0010-practice', up: practice.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

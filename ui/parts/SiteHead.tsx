@@ -8,6 +8,7 @@ import { SchemeButton } from './SchemeButton';
 const SCREENS = [
   ['/', 'Patches'],
   ['/racks', 'Racks'],
+  ['/practice', 'Practice'],
   ['/bench', 'Bench'],
 ] as const;
 

@@ -14,7 +14,7 @@ export const attenuate: Skill = {
     const at = further(b, d, first, level);
     return {
       patch: b.patch('Attenuate'),
-      text: 'What range arrives here?',
+      text: 'What range arrives at the meter?',
       at,
       answer: 'range',
       truth: rangeAt(at),

@@ -20,7 +20,7 @@ export const average: Skill = {
     const at = further(b, d, `${join}.out`, level, 2);
     return {
       patch: b.patch('Average'),
-      text: 'Join averages the inputs in use. What range arrives here?',
+      text: 'Join averages the inputs in use. What range arrives at the meter?',
       at,
       answer: 'range',
       truth: rangeAt(at),

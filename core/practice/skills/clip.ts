@@ -20,7 +20,7 @@ export const clip: Skill = {
     const at = b.stage(from, 'offset', 'Push', { maxAmount: 4, amount, volts, lowVolts: -8, highVolts: 8 });
     return {
       patch: b.patch('Clip', { railVolts }),
-      text: `The rails of this rack are at ±${railVolts} V. What range arrives here?`,
+      text: `The rails of this rack are at ±${railVolts} V. What range arrives at the meter?`,
       at,
       answer: 'range',
       truth: (seen) => {

@@ -17,8 +17,8 @@ export const gainAndOffset: Skill = {
       patch: b.patch('Gain and offset'),
       text:
         order === 'scaleThenShift'
-          ? 'Both scales first and adds its offset then. What range arrives here?'
-          : 'Both adds its offset first and scales then. What range arrives here?',
+          ? 'Both scales first, then adds its offset. What range arrives at the meter?'
+          : 'Both adds its offset first, then scales. What range arrives at the meter?',
       at,
       answer: 'range',
       truth: rangeAt(at),

@@ -18,7 +18,7 @@ export const invert: Skill = {
     const at = further(b, d, b.stage(from, 'attenuverter', 'Turn', { amount }), level);
     return {
       patch: b.patch('Invert'),
-      text: 'What range arrives here?',
+      text: 'What range arrives at the meter?',
       at,
       answer: 'range',
       truth: rangeAt(at),

@@ -17,7 +17,7 @@ export const normalActs: Skill = {
     const at = `${join}.out`;
     return {
       patch: b.patch('A normal that acts'),
-      text: `Nothing is plugged into in 2 of Join: it is normalled to ${volts} V. What range arrives here?`,
+      text: `Nothing is plugged into in 2 of Join: it is normalled to ${volts} V. What range arrives at the meter?`,
       at,
       answer: 'range',
       truth: rangeAt(at),

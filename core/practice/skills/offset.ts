@@ -14,7 +14,7 @@ export const offset: Skill = {
     const at = further(b, d, b.stage(from, 'offset', 'Shift', { volts }), level);
     return {
       patch: b.patch('Offset'),
-      text: 'What range arrives here?',
+      text: 'What range arrives at the meter?',
       at,
       answer: 'range',
       truth: rangeAt(at),

@@ -32,6 +32,6 @@ export const polarity: Skill = {
         edits: [set(`${last}.amount`, -amount), set('swell.shape', 'rampDown')],
       },
     ]);
-    return found && { ...found, text: 'Which of these arrives here?' };
+    return found && { ...found, text: 'Which of these arrives at the meter?' };
   },
 };

@@ -22,7 +22,7 @@ export const product: Skill = {
     const others = [5, 8, 10].filter((v) => v !== unityVolts);
     return {
       patch: b.patch('Product'),
-      text: `Beam is linear and fully open at ${unityVolts} V. What range arrives here?`,
+      text: `Beam is linear and fully open at ${unityVolts} V. What range arrives at the meter?`,
       at,
       answer: 'range',
       truth: rangeAt(at),

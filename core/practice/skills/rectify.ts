@@ -24,7 +24,7 @@ export const rectify: Skill = {
     };
     return {
       patch: b.patch('Rectify'),
-      text: `Half ${words[mode]}. What range arrives here?`,
+      text: `Half ${words[mode]}. What range arrives at the meter?`,
       at,
       answer: 'range',
       truth: rangeAt(at),

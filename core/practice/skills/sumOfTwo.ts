@@ -24,7 +24,7 @@ export const sumOfTwo: Skill = {
     const at = further(b, d, `${join}.out`, level, 2);
     return {
       patch: b.patch('Sum of two'),
-      text: 'What range arrives here?',
+      text: 'What range arrives at the meter?',
       at,
       answer: 'range',
       truth: rangeAt(at),

@@ -20,6 +20,6 @@ export const whichTrace: Skill = {
       { text: 'That takes the offset away.', edits: [set('both.volts', -volts)] },
       { text: 'That is without the gain.', edits: [set('both.amount', 1)] },
     ]);
-    return found && { ...found, text: 'Which of these arrives here?' };
+    return found && { ...found, text: 'Which of these arrives at the meter?' };
   },
 };

@@ -30,9 +30,11 @@ export interface FrameMark {
 const marks = { error: ink.error, warning: ink.warning, note: ink.softInk } as const;
 const signs = { error: '×', warning: '!', note: '·' } as const;
 
-const says = ({ title, brief, bound, arrives, seen }: FrameView): string =>
-  `${title}, ${brief}: ${showNumber(arrives[0], 2)} to ${showNumber(arrives[1], 2)} volts arrive, guaranteed ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
-  (seen ? `, seen ${showNumber(seen[0], 2)} to ${showNumber(seen[1], 2)}` : '');
+const says = ({ title, brief, bound, arrives, seen, covered }: FrameView): string =>
+  covered
+    ? `${title}, ${brief}: covered`
+    : `${title}, ${brief}: ${showNumber(arrives[0], 2)} to ${showNumber(arrives[1], 2)} volts arrive, guaranteed ${showNumber(bound[0], 2)} to ${showNumber(bound[1], 2)} volts` +
+      (seen ? `, seen ${showNumber(seen[0], 2)} to ${showNumber(seen[1], 2)}` : '');
 
 /** Cuts a label to what fits its frame; the whole stands in the stage panel. */
 export const fitted = (text: string, width: number, perLetter: number): string => {
@@ -54,7 +56,7 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
   const { view, index, layout, chosen, proposed, mark, onChoose } = props;
   const [x, width] = [layout.x[index] ?? 0, layout.w[index] ?? 0];
   const folded = layout.folded[index] ?? false;
-  const { y, top, bottom } = layout;
+  const { top, bottom } = layout;
   const room = width + layout.gap;
   return (
     <g
@@ -93,17 +95,7 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
         strokeWidth={chosen || proposed ? 2 : 1}
         strokeDasharray={proposed ? '5 4' : undefined}
       />
-      {folded ? (
-        <>
-          <Bands view={bare(view)} x={x + FOLDED_NAME + 1} width={width - FOLDED_NAME - 2} y={y} />
-          <FoldedName view={view} x={x + FOLDED_NAME - 1} from={bottom - foldedFoot(layout, index)} to={top + 6} />
-        </>
-      ) : (
-        <>
-          <Bands view={view} x={x} width={width} y={y} />
-          <Edges view={view} x={x} layout={layout} />
-        </>
-      )}
+      <Voltages view={view} x={x} width={width} layout={layout} index={index} folded={folded} />
       {mark && (
         <text
           x={x + (folded ? 4 : width - 3)}
@@ -130,6 +122,53 @@ export const FrameGraphic = memo(function FrameGraphic(props: FrameProps) {
     </g>
   );
 }, sameFrame);
+
+interface VoltagesProps {
+  readonly view: FrameView;
+  readonly x: number;
+  readonly width: number;
+  readonly layout: Layout;
+  readonly index: number;
+  readonly folded: boolean;
+}
+
+/** What a stage comes to: bands, and where there is room the extremes as numbers. */
+function Voltages({ view, x, width, layout, index, folded }: VoltagesProps) {
+  const { y, top, bottom } = layout;
+  if (view.covered) return <Cover x={x + width / 2} layout={layout} />;
+  return folded ? (
+    <>
+      <Bands view={bare(view)} x={x + FOLDED_NAME + 1} width={width - FOLDED_NAME - 2} y={y} />
+      <FoldedName view={view} x={x + FOLDED_NAME - 1} from={bottom - foldedFoot(layout, index)} to={top + 6} />
+    </>
+  ) : (
+    <>
+      <Bands view={view} x={x} width={width} y={y} />
+      <Edges view={view} x={x} layout={layout} />
+    </>
+  );
+}
+
+/** What stands in place of voltages that are asked for. */
+export const Cover = ({
+  x,
+  layout: { top, bottom },
+}: {
+  readonly x: number;
+  readonly layout: Pick<Layout, 'top' | 'bottom'>;
+}) => (
+  <text
+    x={x}
+    y={(top + bottom) / 2 + 10}
+    textAnchor="middle"
+    fontSize="28"
+    fill={ink.softInk}
+    pointerEvents="none"
+    data-covered
+  >
+    ?
+  </text>
+);
 
 /** The extremes as numbers at the band's edges. */
 function Edges({ view, x, layout: { y } }: { view: FrameView; x: number; layout: Layout }) {
@@ -181,6 +220,7 @@ export function Connector({
   index: number;
   layout: Layout;
 }) {
+  if (from.covered || to.covered) return null;
   const x = (layout.x[index] ?? 0) + (layout.w[index] ?? 0);
   const d = connectorPath(x, from.bound, to.bound, to.flips, layout.y, layout.gap);
   return <path d={d} fill={ink.bound} fillOpacity="0.6" pointerEvents="none" />;

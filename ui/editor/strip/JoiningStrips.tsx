@@ -4,7 +4,7 @@ import type { Joining } from '@/core';
 import { ink } from '@/ui/theme/tokens';
 import { scaleLinear } from 'd3-scale';
 import { Bands } from './Bands';
-import { fitted } from './FrameGraphic';
+import { Cover, fitted } from './FrameGraphic';
 import { sameView } from './frames';
 import type { FrameView } from './frames';
 import { sameLayout, TINY } from './geometry';
@@ -65,7 +65,8 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
   const last = views.at(-1);
   const titles = views.map((v) => v.title);
   const name = `${titles.join(', ')} into ${socketPlace(joining.at, joining.into.spec.name)}`;
-  const range = last ? `, ${showNumber(last.bound[0], 2)} to ${showNumber(last.bound[1], 2)} volts` : '';
+  const range =
+    last && !last.covered ? `, ${showNumber(last.bound[0], 2)} to ${showNumber(last.bound[1], 2)} volts` : '';
   const end = left + shown * span - small.gap;
   const delayed = joining.into.driver.type === 'output' && joining.into.driver.delayed;
   const joins = `into ${inSentence(socketLabel(joining.at.kind, joining.into.spec.name))}${delayed ? ' · feedback ↺, one-sample delay' : ''}`;
@@ -98,7 +99,11 @@ export const JoiningStrip = memo(function JoiningStrip({ placed, layout, onOpen:
               </text>
             )}
             <rect x={x} y={top} width={width} height={small.height} fill="transparent" stroke={ink.line} />
-            <Bands view={view} x={x} width={width} y={y} />
+            {view.covered ? (
+              <Cover x={x + width / 2} layout={{ top, bottom: top + small.height }} />
+            ) : (
+              <Bands view={view} x={x} width={width} y={y} />
+            )}
           </g>
         );
       })}

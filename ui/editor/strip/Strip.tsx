@@ -51,6 +51,8 @@ interface Props extends Partial<StripActions> {
   readonly label?: string;
   /** Little height: what joins is drawn tiny. */
   readonly low?: boolean;
+  /** Modules whose voltages are not shown. */
+  readonly covered?: ReadonlySet<string>;
 }
 
 // Plain styles, since the strip is drawn with every move of a knob; what is drawn in it touches nothing outside.
@@ -76,7 +78,16 @@ export function Strip(props: Props) {
   const { predicted, strip, chosen = [], domain, onMove } = props;
   const [box, size] = useSize<HTMLDivElement>({ width: 740, height: 440 });
   const [fold, setFold] = useState(true);
-  const model = useStripModel(predicted, strip, size, chosen[0] ?? null, fold, domain, props.low ?? false);
+  const model = useStripModel(
+    predicted,
+    strip,
+    size,
+    chosen[0] ?? null,
+    fold,
+    domain,
+    props.low ?? false,
+    props.covered,
+  );
   const { views, layout } = model;
   const plays = useStore(hearing, (s) => s.playing);
   const fault = useStore(ghost, (s) => s.shown);

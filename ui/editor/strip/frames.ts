@@ -23,7 +23,21 @@ export interface FrameView {
   readonly forks: readonly string[];
   /** Whether the stage inverts the signal on its way to this frame. */
   readonly flips: boolean;
+  /** What it comes to is asked for: none of it is shown. */
+  readonly covered?: true;
 }
+
+/** A view that tells nothing of what its stage comes to. */
+export const coveredView = (view: FrameView): FrameView => ({
+  ...view,
+  bound: [0, 0],
+  arrives: [0, 0],
+  seen: null,
+  picture: null,
+  lost: [],
+  flips: false,
+  covered: true,
+});
 
 const sameLost = (a: FrameView['lost'], b: FrameView['lost']): boolean =>
   a.length === b.length &&
@@ -37,6 +51,7 @@ export const sameView = (a: FrameView, b: FrameView): boolean =>
     a.brief === b.brief &&
     a.picture === b.picture &&
     a.flips === b.flips &&
+    a.covered === b.covered &&
     a.bound[0] === b.bound[0] &&
     a.bound[1] === b.bound[1] &&
     a.arrives[0] === b.arrives[0] &&

@@ -3,7 +3,7 @@ import { useStore } from 'zustand';
 import type { Strip as StripModel } from '@/core';
 import { domainOf } from '@/ui/parts/domain';
 import type { Predicted } from '@/ui/session/usePrediction';
-import { endView, frameViews, joiningViews, Steady } from './frames';
+import { coveredView, endView, frameViews, joiningViews, Steady } from './frames';
 import type { EndView, FrameView } from './frames';
 import { foldsOf, layoutOf, TINY } from './geometry';
 import { joiningRooms, stackRows } from './rows';
@@ -23,7 +23,9 @@ const rulerOf = (views: readonly FrameView[], { wanted }: EndView): Volts =>
     ...(wanted ? wanted.filter((v) => v !== null).map((v): Volts => [v, v]) : []),
   ]);
 
-/** What a strip shows, and where all of it stands. */
+const UNCOVERED: ReadonlySet<string> = new Set();
+
+/** What a strip shows, and where all of it stands. @param covered modules whose voltages are not shown. */
 export function useStripModel(
   predicted: Predicted,
   strip: StripModel,
@@ -32,15 +34,17 @@ export function useStripModel(
   fold: boolean,
   given: Volts | undefined,
   low: boolean,
+  covered: ReadonlySet<string> = UNCOVERED,
 ) {
   const pictures = useStore(predicted.pictures);
   const [steady] = useState(() => new Steady());
   return useMemo(() => {
-    const views = steady.keep(frameViews(strip, predicted, pictures));
+    const seen = (list: readonly FrameView[]): FrameView[] => list.map((v) => (covered.has(v.id) ? coveredView(v) : v));
+    const views = steady.keep(seen(frameViews(strip, predicted, pictures)));
     const end = endView(strip, predicted);
     const joinings = strip.joinings.map((joining) => ({
       joining,
-      views: joiningViews(joining, predicted, pictures),
+      views: seen(joiningViews(joining, predicted, pictures)),
       frame: strip.frames.findIndex((f) => f.module.inputs.includes(joining.into)),
     }));
     const domain = given ?? rulerOf([...views, ...joinings.flatMap((j) => j.views)], end);
@@ -62,5 +66,5 @@ export function useStripModel(
       room: rooms[i] ?? Infinity,
     }));
     return { views, end, placed, layout };
-  }, [predicted, strip, size, inHand, fold, given, low, pictures, steady]);
+  }, [predicted, strip, size, inHand, fold, given, low, pictures, steady, covered]);
 }

@@ -1,0 +1,110 @@
+import { describe, expect, it } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import { worked } from '../core/practice';
+import type { Level, PracticeAnswer } from '../core/practice';
+import { openPages } from './support/pages';
+
+const { at } = openPages();
+
+const overflow = (page: Page): Promise<number> =>
+  page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+
+/** The exercise that stands there, with its truth. */
+async function there(page: Page) {
+  const shown = await page.waitForSelector('[data-exercise]');
+  const text = await shown!.evaluate((e) => e.getAttribute('data-exercise') ?? '');
+  const [skill = '', level, seed] = text.split(' ');
+  return worked(skill, Number(level) as Level, Number(seed));
+}
+
+const answers = async (): Promise<readonly PracticeAnswer[]> => {
+  const read = await fetch(`${at.url}/api/practice`);
+  return ((await read.json()) as { answers: PracticeAnswer[] }).answers;
+};
+
+async function practise(page: Page, skill: string): Promise<void> {
+  await at.desk.goTo('/practice');
+  const button = await page.waitForSelector(
+    `[data-skill="${skill}"] ::-p-xpath(.//button[normalize-space()="Practise"])`,
+  );
+  await button!.click();
+}
+
+describe('practice', () => {
+  it('asks with the answer covered, marks it, says which mistake it was, and keeps how it went', async () => {
+    const { page, desk } = at;
+    await practise(page, 'gain-offset');
+    const { truth, slips } = await there(page);
+    const { low, high } = truth as { low: number; high: number };
+    await page.waitForSelector('[data-covered]');
+    const slip = slips.find((s) => s.text === 'That forgets the offset.')!.answer as typeof truth & {
+      low: number;
+      high: number;
+    };
+    await page.type('input[aria-label=Lowest]', String(slip.low));
+    await page.type('input[aria-label=Highest]', String(slip.high));
+    await page.keyboard.press('Enter');
+    const mark = await page.waitForSelector('[data-mark=wrong], [data-mark=half]');
+    expect(await mark!.evaluate((e) => e.textContent)).toContain('That forgets the offset.');
+    // Nothing stays covered.
+    await page.waitForFunction(() => document.querySelector('[data-covered]') === null);
+    await desk.button('Another like this');
+    const other = await there(page);
+    const right = other.truth as typeof slip;
+    expect([right.low, right.high]).not.toEqual([low, high]);
+    await page.waitForSelector('input[aria-label=Lowest]');
+    await page.type('input[aria-label=Lowest]', `${right.low} V`);
+    await page.type('input[aria-label=Highest]', String(right.high).replace('.', ','));
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[data-mark=right]');
+    await expect.poll(async () => (await answers()).map((a) => a.score)).toEqual([expect.any(Number), 1]);
+    expect((await answers())[0]).toMatchObject({ skill: 'gain-offset', level: 1, slip: 'That forgets the offset.' });
+  });
+
+  it('is answered by choice, by pointer and by measuring', async () => {
+    const { page, desk } = at;
+    await practise(page, 'which-trace');
+    const trace = await there(page);
+    const { choice } = trace.truth as { choice: number };
+    await (await page.waitForSelector(`[data-choice="${choice}"]`))!.click();
+    await page.waitForSelector('[data-mark=right]');
+
+    await practise(page, 'set-one');
+    await page.waitForSelector('[data-pointer="both.amount"]');
+    await desk.button('Answer');
+    await page.waitForSelector('[data-mark=wrong], [data-mark=half]');
+
+    await practise(page, 'find-fault');
+    const { drawn } = await there(page);
+    await page.waitForSelector('[data-select="Measure at"]');
+    await desk.button('Measure');
+    await page.waitForSelector('[data-measured]');
+    await page.click('input[role=combobox]');
+    const first = await page.waitForSelector('[role=option]');
+    await first!.click();
+    await desk.button('Answer after 1 socket');
+    await page.waitForSelector('[data-mark]');
+    expect(drawn.fault).toBeDefined();
+  });
+
+  it('begins a sitting on a phone, and shows how it went', async () => {
+    const { page, desk } = at;
+    await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await desk.goTo('/practice');
+    expect(await overflow(page)).toBeLessThanOrEqual(0);
+    await desk.button('Start a sitting');
+    await there(page);
+    await page.waitForSelector('input, [data-choice]');
+    expect(await overflow(page)).toBeLessThanOrEqual(0);
+    await desk.button('End sitting');
+    const tab = await page.waitForSelector('::-p-xpath(//*[@role="tab"][normalize-space()="Progress"])');
+    await tab!.click();
+    await page.waitForSelector('[aria-label="Stability by skill"] tbody tr');
+    expect(await overflow(page)).toBeLessThanOrEqual(0);
+    await desk.button('Remove all answers');
+    await page.waitForFunction(() => /No answers yet/.test(document.body.textContent ?? ''));
+    const restore = await page.waitForSelector('::-p-xpath(//button[starts-with(normalize-space(), "Restore ")])');
+    await restore!.click();
+    await page.waitForSelector('[aria-label="Stability by skill"] tbody tr');
+  });
+});

@@ -1,0 +1,23 @@
+import { expose } from 'comlink';
+import { buildGraph, faultsOf, faultText } from '../core';
+import { givenAt, markOf, readingsAt, worked } from '../core/practice';
+import type { PracticeWorker } from '../wire/practiceJobs';
+
+const worker: PracticeWorker = {
+  exercise(skill, level, seed) {
+    const { exercise, drawn } = worked(skill, level, seed);
+    const { patch } = exercise;
+    const faults = drawn.fault
+      ? faultsOf(patch, null).map((fault) => ({ text: faultText(patch.modules, fault), fault }))
+      : [];
+    return Promise.resolve({ exercise, given: givenAt(buildGraph(patch)), faults });
+  },
+  mark: (of, answer) => Promise.resolve(markOf(of, answer)),
+  read(of, at) {
+    const { exercise, drawn } = worked(of.skill, of.level, of.seed);
+    if (!drawn.fault) return Promise.reject(new Error('Only exercises about a fault have a rack to measure.'));
+    return Promise.resolve(readingsAt(exercise, drawn.fault, at));
+  },
+};
+
+expose(worker);
