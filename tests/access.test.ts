@@ -84,6 +84,23 @@ const walks: Readonly<Record<string, Walk>> = {
       },
     ],
   ],
+  practice: [
+    [
+      'its skills',
+      async (desk) => {
+        await desk.goTo('/practice');
+        await desk.page.waitForSelector('[data-skill]');
+      },
+    ],
+    [
+      'an exercise, and its mark',
+      async (desk) => {
+        await (await desk.page.waitForSelector('[data-skill="which-trace"] button'))!.click();
+        await (await desk.page.waitForSelector('[data-choice="0"]'))!.click();
+        await desk.page.waitForSelector('[data-mark]');
+      },
+    ],
+  ],
   'an empty desk': [
     [
       'with the tour',

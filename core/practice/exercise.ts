@@ -123,7 +123,8 @@ function withMeter(patch: Patch, at: string | undefined): Patch {
   const { modules, wiring } = buildGraph(patch);
   const isOutput = modules.some((m) => m.outputs.some((o) => o.socket === at));
   if (at === undefined || !isOutput || wiring.cablesFrom(at).length > 0) return patch;
-  const params = { knob: 0, fullVolts: 12, high: 12, unit: 'V' };
+  // Its window is from rail to rail: nothing is lost there.
+  const params = { knob: 0.5, cvAmount: 0.5, fullVolts: 12, low: -12, high: 12, unit: 'V' };
   return applyEdits(patch, [
     { do: 'add', module: { id: 'meter', kind: 'parameter', label: 'Meter', params, inputOhms: { cv: OHMS.max } } },
     { do: 'plug', cable: { from: at, to: 'meter.cv' } },

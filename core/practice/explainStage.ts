@@ -66,9 +66,7 @@ function does(m: GraphModule): string {
 
 /** What every stage does, without what it comes to: what a learner may read. */
 export const givenAt = ({ modules }: Graph): { readonly module: string; readonly text: string }[] =>
-  modules
-    .filter((m) => m.kind.category !== 'end')
-    .map((m) => ({ module: m.id, text: `${m.label} ${does(m)}` }));
+  modules.filter((m) => m.kind.category !== 'end').map((m) => ({ module: m.id, text: `${m.label} ${does(m)}` }));
 
 /** How the voltage at a socket comes about, stage by stage, in the order in which it passes them. */
 export function stepsTo(seen: Seen, at: string): StageStep[] {

@@ -84,6 +84,11 @@ await shoot('calibration', 'dark', async (desk) => {
   await pressed(desk, 'Calibrate');
   await desk.page.waitForSelector('[data-rms]', { timeout: 120_000 });
 });
+await shoot('practice', 'light', async (desk) => {
+  await desk.page.goto(`${application.url}/practice`, { waitUntil: 'domcontentloaded' });
+  await (await desk.page.waitForSelector('[data-skill="gain-offset"] button'))!.click();
+  await desk.page.waitForSelector('[data-covered]');
+});
 await shoot('rack', 'light', async (desk) => {
   await desk.page.goto(`${application.url}/racks`, { waitUntil: 'domcontentloaded' });
   await desk.select('In use by', 'two-lamps-opposite-ways');
@@ -129,13 +134,6 @@ await shoot('macro', 'light', async (desk) => {
   await desk.section('macros');
   await (await desk.page.waitForSelector('[data-macro] button'))!.click();
   await desk.page.waitForSelector('[data-macro-row]');
-});
-await shoot('preview', 'light', async (desk) => {
-  await desk.open('two-lamps-opposite-ways');
-  await desk.page.click('[aria-label="Insert a stage before Left lamp"]');
-  await desk.page.waitForSelector('[data-chooser] input');
-  await desk.page.keyboard.type('rectif');
-  await desk.page.waitForSelector('[data-proposed=true]');
 });
 await shoot('spectrum', 'dark', async (desk) => {
   await desk.open('lamp-sweep-shut');

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import { buildGraph, idOf, printPatch } from '@/core';
+import { applyEdits, buildGraph, idOf, nameOf, printPatch } from '@/core';
 import type { Patch } from '@/core';
 import type { Answer, Mark } from '@/core/practice';
 import { Strip } from '@/ui/editor/strip/Strip';
@@ -46,6 +46,8 @@ export function ExerciseView({ shown, mark, onAnswer, onNext, onAlike }: Props) 
   const hidden = useMemo(() => [...new Set(ask.hidden.map(idOf))], [ask.hidden]);
   const uncovered = useUncovered(mark !== null, hidden.length);
   const covered = useMemo(() => new Set(hidden.slice(uncovered)), [hidden, uncovered]);
+  // Knobs stand where they should once that is told.
+  const right = useMemo(() => (mark ? withKnobs(patch, mark.truth) : patch), [patch, mark]);
   const withPath = ask.answer !== 'choice' || ask.choices?.[0]?.trace !== undefined || ask.at !== null;
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 380px' }, gap: 3 }}>
@@ -53,7 +55,7 @@ export function ExerciseView({ shown, mark, onAnswer, onNext, onAlike }: Props) 
         <Box component="h2" sx={{ fontSize: 16, fontWeight: 700, m: 0, mb: 1 }}>
           {ask.text}
         </Box>
-        {withPath && <Path patch={patch} at={ask.at} covered={covered} />}
+        {withPath && <Path patch={right} at={ask.at} covered={covered} />}
       </Box>
       <Box sx={{ minWidth: 0 }}>
         {!mark && <AnswerForm shown={shown} onAnswer={onAnswer} />}
@@ -69,17 +71,28 @@ export function ExerciseView({ shown, mark, onAnswer, onNext, onAlike }: Props) 
             </Box>
           </>
         )}
-        <Box component="ul" aria-label="What the stages do" sx={{ pl: 2, color: ink.softInk, fontSize: 14 }}>
-          {given
-            .filter((g) => !ask.knobs?.some((k) => idOf(k) === g.module) || mark)
-            .map((g) => (
-              <li key={g.module}>{g.text}</li>
-            ))}
-        </Box>
+        {!mark && (
+          <Box component="ul" aria-label="What the stages do" sx={{ pl: 2, color: ink.softInk, fontSize: 14 }}>
+            {given
+              .filter((g) => !ask.knobs?.some((k) => idOf(k) === g.module))
+              .map((g) => (
+                <li key={g.module}>{g.text}</li>
+              ))}
+          </Box>
+        )}
       </Box>
     </Box>
   );
 }
+
+/** A patch with the knobs of an answer set. */
+const withKnobs = (patch: Patch, answer: Answer): Patch =>
+  'knobs' in answer
+    ? applyEdits(
+        patch,
+        answer.knobs.map(({ at, value }) => ({ do: 'set', module: idOf(at), param: nameOf(at), value }) as const),
+      )
+    : patch;
 
 function Path({
   patch,
@@ -95,7 +108,7 @@ function Path({
   const predicted = usePrediction(patch, isInput ? at : null, { whole: false });
   if (!predicted.strip) return null;
   return (
-    <Box sx={{ display: 'flex', height: { xs: 300, md: 400 } }}>
+    <Box sx={{ display: 'flex', height: { xs: 300, md: 400 }, '& > *': { minWidth: 0 } }}>
       <Strip
         predicted={predicted}
         strip={predicted.strip}
