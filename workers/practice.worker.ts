@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { buildGraph, faultsOf, faultText } from '../core';
+import { faultsOf, faultText } from '../core';
 import { givenAt, markOf, readingsAt, worked } from '../core/practice';
 import type { PracticeWorker } from '../wire/practiceJobs';
 
@@ -10,7 +10,7 @@ const worker: PracticeWorker = {
     const faults = drawn.fault
       ? faultsOf(patch, null).map((fault) => ({ text: faultText(patch.modules, fault), fault }))
       : [];
-    return Promise.resolve({ exercise, given: givenAt(buildGraph(patch)), faults });
+    return Promise.resolve({ exercise, given: givenAt(patch, exercise.ask.knobs ?? []), faults });
   },
   mark: (of, answer) => Promise.resolve(markOf(of, answer)),
   read(of, at) {

@@ -1,7 +1,7 @@
 import { applyEdits } from '../edit/edit';
 import type { Edit } from '../edit/edit';
 import { knobsIn } from '../document/knobs';
-import { idOf, nameOf } from '../document/sockets';
+import { idOf, nameOf, socketAt } from '../document/sockets';
 import { OHMS } from '../document/types';
 import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
@@ -9,7 +9,7 @@ import { endsOf } from '../graph/strip';
 import { modulesUpTo } from '../graph/upstream';
 import { distanceOf } from './distance';
 import { Draws } from './draws';
-import { stepsTo } from './explainStage';
+import { METER, stepsTo } from './explainStage';
 import type { StageStep } from './explainStage';
 import { markFault } from './faultMark';
 import { Seen } from './seen';
@@ -91,7 +91,7 @@ function attempt(skill: Skill, level: Level, seed: number, n: number): Worked | 
   if (!truth) return null;
   const { patch, text, answer, at = null, figure = null, unit, choices = null, knobs = null, hidden = [] } = drawn;
   const ask = {
-    text,
+    text: text.replace(/(?<!\w)-(?=\d)/g, '\u2212'),
     at,
     answer,
     figure: answer === 'range' && figure === null ? null : figure,
@@ -126,8 +126,8 @@ function withMeter(patch: Patch, at: string | undefined): Patch {
   // Its window is from rail to rail: nothing is lost there.
   const params = { knob: 0.5, cvAmount: 0.5, fullVolts: 12, low: -12, high: 12, unit: 'V' };
   return applyEdits(patch, [
-    { do: 'add', module: { id: 'meter', kind: 'parameter', label: 'Meter', params, inputOhms: { cv: OHMS.max } } },
-    { do: 'plug', cable: { from: at, to: 'meter.cv' } },
+    { do: 'add', module: { id: METER, kind: 'parameter', label: 'Meter', params, inputOhms: { cv: OHMS.max } } },
+    { do: 'plug', cable: { from: at, to: socketAt(METER, 'cv') } },
   ]);
 }
 

@@ -1,9 +1,16 @@
-import { idOf } from '../document/sockets';
-import type { Graph, GraphModule } from '../graph/graph';
+import { idOf, socketAt } from '../document/sockets';
+import type { Patch } from '../document/types';
+import type { GraphModule } from '../graph/graph';
 import { modulesUpTo } from '../graph/upstream';
-import { kindTitle } from '../kinds';
+import { kindNamed, kindTitle } from '../kinds';
+import { inSentence, paramLabel } from '../kinds/knobs';
+import type { ParamSpec, ParamValue } from '../kinds/params';
+import { settingText } from '../sheet/settings';
 import { showNumber, showVoltRange, showVolts } from '../units/show';
 import type { Seen } from './seen';
+
+/** What is put at an output that leads nowhere. */
+export const METER = 'meter';
 
 /** What happens at one stage on the way, and what it comes to there, volts. */
 export interface StageStep {
@@ -64,9 +71,34 @@ function does(m: GraphModule): string {
   }
 }
 
-/** What every stage does, without what it comes to: what a learner may read. */
-export const givenAt = ({ modules }: Graph): { readonly module: string; readonly text: string }[] =>
-  modules.filter((m) => m.kind.category !== 'end').map((m) => ({ module: m.id, text: `${m.label} ${does(m)}` }));
+/** A figure without a unit, with no zeros that say nothing. */
+const showPlain = (x: number): string => String(Number(x.toPrecision(4))).replace('-', '\u2212');
+
+/** Voltages of a list of steps; other settings as sentences say them. */
+function given(value: ParamValue, spec: ParamSpec | undefined): string {
+  const steps = Array.isArray(value) ? value.flatMap((x) => ('volts' in x ? [showNumber(x.volts, 2)] : [])) : [];
+  if (steps.length > 0) return `${steps.join(', ')} V`;
+  const plain = typeof value === 'number' && spec?.type === 'number' && spec.unit === '';
+  return plain ? showPlain(value) : settingText(value, spec);
+}
+
+/**
+ * What is set of every stage, without what it comes to: what a learner may read.
+ *
+ * @param asked knobs that are to be set.
+ */
+export const givenAt = (patch: Patch, asked: readonly string[]): { readonly module: string; readonly text: string }[] =>
+  patch.modules
+    .filter((m) => m.id !== METER)
+    .map((m) => {
+      const kind = kindNamed(m.kind);
+      const settings = Object.entries(m.params ?? {})
+        .filter(([name]) => !asked.includes(socketAt(m.id, name)))
+        .map(
+          ([name, value]) => `${inSentence(paramLabel(name, kind?.params[name]))} ${given(value, kind?.params[name])}`,
+        );
+      return { module: m.id, text: [`${m.label ?? m.id}: ${inSentence(kindTitle(m.kind))}`, ...settings].join(', ') };
+    });
 
 /** How the voltage at a socket comes about, stage by stage, in the order in which it passes them. */
 export function stepsTo(seen: Seen, at: string): StageStep[] {

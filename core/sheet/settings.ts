@@ -51,7 +51,8 @@ function counted(list: readonly unknown[]): string {
   return `${list.length} ${what}${list.length === 1 ? '' : 's'}`;
 }
 
-const shown = (value: ParamValue, spec: ParamSpec | undefined): string => {
+/** A setting as a sentence says it: `0.50 s`, `average`, `8 steps`. */
+export const settingText = (value: ParamValue, spec: ParamSpec | undefined): string => {
   if (Array.isArray(value)) return counted(value);
   if (typeof value === 'boolean') return value ? 'on' : 'off';
   if (value === null) return 'none';
@@ -84,7 +85,8 @@ export function setText(
     return every || !usual || (!isSetup(kind, param) && spec?.type === 'choice');
   });
   const switches = differs.map(
-    ({ param, value }) => `${inSentence(paramLabel(param, kind.params[param]))} ${shown(value, kind.params[param])}`,
+    ({ param, value }) =>
+      `${inSentence(paramLabel(param, kind.params[param]))} ${settingText(value, kind.params[param])}`,
   );
   const all = [...turns, ...switches];
   return all.length > 0 ? `Set ${name}: ${all.join(', ')}` : `${name}: leave at defaults`;

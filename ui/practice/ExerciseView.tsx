@@ -46,6 +46,8 @@ export function ExerciseView({ shown, mark, onAnswer, onNext, onAlike }: Props) 
   const hidden = useMemo(() => [...new Set(ask.hidden.map(idOf))], [ask.hidden]);
   const uncovered = useUncovered(mark !== null, hidden.length);
   const covered = useMemo(() => new Set(hidden.slice(uncovered)), [hidden, uncovered]);
+  // Where no socket is asked about, what is set may be the answer.
+  const told = ask.at === null ? given.filter((g) => !hidden.includes(g.module)) : given;
   // Knobs stand where they should once that is told.
   const right = useMemo(() => (mark ? withKnobs(patch, mark.truth) : patch), [patch, mark]);
   const withPath = ask.answer !== 'choice' || ask.choices?.[0]?.trace !== undefined || ask.at !== null;
@@ -73,11 +75,9 @@ export function ExerciseView({ shown, mark, onAnswer, onNext, onAlike }: Props) 
         )}
         {!mark && (
           <Box component="ul" aria-label="What the stages do" sx={{ pl: 2, color: ink.softInk, fontSize: 14 }}>
-            {given
-              .filter((g) => !ask.knobs?.some((k) => idOf(k) === g.module))
-              .map((g) => (
-                <li key={g.module}>{g.text}</li>
-              ))}
+            {told.map((g) => (
+              <li key={g.module}>{g.text}</li>
+            ))}
           </Box>
         )}
       </Box>
