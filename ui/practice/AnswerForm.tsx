@@ -75,7 +75,7 @@ function Figures({ labels, unit, onGiven }: FiguresProps) {
             autoFocus={i === 0}
             fullWidth
             value={texts[i] ?? ''}
-            fault={refused && values[i] === null ? `A figure in ${unit}.` : null}
+            fault={refused && values[i] === null ? `Type a value in ${unit}.` : null}
             onChange={(text) => setTexts(texts.map((t, k) => (k === i ? text : t)))}
           />
         </Box>
