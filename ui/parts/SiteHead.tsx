@@ -15,7 +15,9 @@ const SCREENS = [
 const headStyle = {
   display: 'flex',
   alignItems: 'center',
-  gap: { xs: 0.5, sm: 2 },
+  // On a phone what one can do here has a row of its own.
+  flexWrap: { xs: 'wrap', sm: 'nowrap' },
+  columnGap: { xs: 0.5, sm: 2 },
   minHeight: 48,
   px: { xs: 1, sm: 2 },
   whiteSpace: 'nowrap',
@@ -37,7 +39,13 @@ export function SiteHead({ here, children }: Props) {
       <Box
         component="nav"
         aria-label="Screens"
-        sx={{ display: 'flex', gap: { xs: 1, sm: 2 }, alignSelf: 'stretch', fontSize: { xs: 14, sm: 'inherit' } }}
+        sx={{
+          display: 'flex',
+          gap: { xs: 1, sm: 2 },
+          alignSelf: 'stretch',
+          minHeight: 47,
+          fontSize: { xs: 14, sm: 'inherit' },
+        }}
       >
         {SCREENS.map(([address, name]) => (
           <Box
@@ -59,7 +67,19 @@ export function SiteHead({ here, children }: Props) {
         ))}
       </Box>
       <Box sx={{ flex: 1 }} />
-      {children}
+      {children && (
+        <Box
+          sx={{
+            display: 'flex',
+            gap: { xs: 0.5, sm: 2 },
+            order: { xs: 1, sm: 0 },
+            width: { xs: '100%', sm: 'auto' },
+            py: { xs: 0.75, sm: 0 },
+          }}
+        >
+          {children}
+        </Box>
+      )}
       <SchemeButton />
     </Box>
   );
