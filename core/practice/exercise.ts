@@ -123,11 +123,9 @@ function withMeter(patch: Patch, at: string | undefined): Patch {
   const { modules, wiring } = buildGraph(patch);
   const isOutput = modules.some((m) => m.outputs.some((o) => o.socket === at));
   if (at === undefined || !isOutput || wiring.cablesFrom(at).length > 0) return patch;
-  // Its window is from rail to rail: nothing is lost there.
-  const params = { knob: 0.5, cvAmount: 0.5, fullVolts: 12, low: -12, high: 12, unit: 'V' };
   return applyEdits(patch, [
-    { do: 'add', module: { id: METER, kind: 'parameter', label: 'Meter', params, inputOhms: { cv: OHMS.max } } },
-    { do: 'plug', cable: { from: at, to: socketAt(METER, 'cv') } },
+    { do: 'add', module: { id: METER, kind: 'mult', label: 'Meter', inputOhms: { in: OHMS.max } } },
+    { do: 'plug', cable: { from: at, to: socketAt(METER, 'in') } },
   ]);
 }
 

@@ -9,7 +9,7 @@ import { settingText } from '../sheet/settings';
 import { showNumber, showVoltRange, showVolts } from '../units/show';
 import type { Seen } from './seen';
 
-/** What is put at an output that leads nowhere. */
+/** What is put at an output that leads nowhere: a buffer, which any voltage can go into. */
 export const METER = 'meter';
 
 /** What happens at one stage on the way, and what it comes to there, volts. */

@@ -50,7 +50,8 @@ export function ExerciseView({ shown, mark, onAnswer, onNext, onAlike }: Props) 
   const told = ask.at === null ? given.filter((g) => !hidden.includes(g.module)) : given;
   // Knobs stand where they should once that is told.
   const right = useMemo(() => (mark ? withKnobs(patch, mark.truth) : patch), [patch, mark]);
-  const withPath = ask.answer !== 'choice' || ask.choices?.[0]?.trace !== undefined || ask.at !== null;
+  // A path that is not asked about would tell the answer.
+  const withPath = ask.at !== null || ask.answer === 'fault';
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 380px' }, gap: 3 }}>
       <Box sx={{ minWidth: 0 }}>
@@ -105,7 +106,8 @@ function Path({
 }) {
   const graph = useMemo(() => buildGraph(patch), [patch]);
   const isInput = at !== null && graph.modules.some((m) => m.inputs.some((s) => s.socket === at));
-  const predicted = usePrediction(patch, isInput ? at : null, { whole: false });
+  const end = isInput || at === null ? at : (graph.wiring.cablesFrom(at)[0]?.to ?? null);
+  const predicted = usePrediction(patch, end, { whole: false });
   if (!predicted.strip) return null;
   return (
     <Box sx={{ display: 'flex', height: { xs: 300, md: 400 }, '& > *': { minWidth: 0 } }}>

@@ -29,7 +29,7 @@ export function Explained({ exercise, mark }: { readonly exercise: Exercise; rea
   return (
     <Box data-mark={right ? 'right' : score > 0 ? 'half' : 'wrong'}>
       <Alert severity={right ? 'success' : score > 0 ? 'warning' : 'error'}>
-        {right ? 'Right: ' : score > 0 ? 'Close: ' : 'Not quite: '}
+        {right ? 'Right: ' : score > 0 ? 'Close. It is ' : 'Not quite. It is '}
         <Box component="span" sx={{ fontFamily: fonts.numbers }} data-truth>
           {answerText(exercise, truth)}
         </Box>

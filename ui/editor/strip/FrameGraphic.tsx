@@ -135,11 +135,14 @@ interface VoltagesProps {
 /** What a stage comes to: bands, and where there is room the extremes as numbers. */
 function Voltages({ view, x, width, layout, index, folded }: VoltagesProps) {
   const { y, top, bottom } = layout;
-  if (view.covered) return <Cover x={x + width / 2} layout={layout} />;
+  const name = (
+    <FoldedName view={view} x={x + FOLDED_NAME - 1} from={bottom - foldedFoot(layout, index)} to={top + 6} />
+  );
+  if (view.covered) return folded ? name : <Cover x={x + width / 2} layout={layout} />;
   return folded ? (
     <>
       <Bands view={bare(view)} x={x + FOLDED_NAME + 1} width={width - FOLDED_NAME - 2} y={y} />
-      <FoldedName view={view} x={x + FOLDED_NAME - 1} from={bottom - foldedFoot(layout, index)} to={top + 6} />
+      {name}
     </>
   ) : (
     <>
