@@ -226,6 +226,16 @@ describe('the command line', () => {
     expect(wrong('plan', bad)).toContain('unknown key');
   });
   it('draws exercises, reads their racks and marks answers', () => {
+    const [shell = ''] = examplesOf('docs/practice.md', 'sh');
+    const lines = shell.replaceAll('npm run -s fenvo --', 'node scripts/fenvo.mjs');
+    const shown = spawnSync('bash', ['-ec', lines], { encoding: 'utf8' });
+    expect(shown).toMatchObject({ status: 0, stderr: '' });
+    expect(
+      shown.stdout
+        .trim()
+        .split('\n')
+        .map((line) => Object.keys(JSON.parse(line) as object)[0]),
+    ).toEqual(['skill', 'right', 'format']);
     const list = JSON.parse(fenvo(['practice', '--list']).stdout) as { skill: string; group: string }[];
     expect(list).toHaveLength(46);
     expect(list[0]).toEqual({ skill: 'attenuate', group: 'range', text: 'Attenuate a voltage', needsSound: false });

@@ -103,7 +103,8 @@ export class Problem {
 
   /**
    * Means of slow voltages hang on where a window ends. All of a sound that something slow moves hangs on which part of it
-   * was heard, its extremes on which of its turns comes at the height of the movement. What all readings of a moment share is no error of each by itself.
+   * was heard, its extremes on which of its turns comes at the height of the movement. What all readings of a moment share
+   * is no error of each by itself.
    */
   private addChances(moment: Moment, n: number): void {
     const { slow } = moment.watch;
