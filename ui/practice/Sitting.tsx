@@ -91,7 +91,7 @@ interface Current {
 /** Draws an exercise, marks its answer, and keeps how it went. */
 function useExercise(wanted: Wanted | null, add: (answer: PracticeAnswer) => void) {
   const [current, setCurrent] = useState<Current | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
+  const [failed, setFailed] = useState<{ readonly of: Wanted; readonly why: string } | null>(null);
   const since = useRef(0);
   useEffect(() => {
     if (!wanted) return;
@@ -103,7 +103,10 @@ function useExercise(wanted: Wanted | null, add: (answer: PracticeAnswer) => voi
         since.current = performance.now();
         setCurrent({ of: wanted, shown, mark: null });
       })
-      .catch((error: unknown) => live && setFailure(error instanceof Error ? error.message : String(error)));
+      .catch(
+        (error: unknown) =>
+          live && setFailed({ of: wanted, why: error instanceof Error ? error.message : String(error) }),
+      );
     return () => {
       live = false;
     };
@@ -127,5 +130,6 @@ function useExercise(wanted: Wanted | null, add: (answer: PracticeAnswer) => voi
       })
       .catch(tellFault);
   };
+  const failure = failed?.of === wanted ? failed.why : null;
   return { shown: there?.shown ?? null, mark: there?.mark ?? null, submit, failure };
 }
