@@ -1,5 +1,6 @@
 import { PatchBuilder } from '../build';
 import { readingAt, roundOf, set } from '../chain';
+import { asPower } from '../slips';
 import type { Skill } from '../types';
 
 export const duckingDepth: Skill = {
@@ -30,10 +31,7 @@ export const duckingDepth: Skill = {
         return found && 'value' in found && found.value > -40 ? found : null;
       },
       slips: [
-        {
-          text: 'That is dB of power: a gain of voltage has 20 for each tenfold.',
-          as: (truth) => ('value' in truth ? { value: truth.value / 2 } : null),
-        },
+        asPower,
         {
           text: 'That is the part that is taken away, not what is left.',
           as: () => ({ value: 20 * Math.log10(Math.min(1, (-cvAmount * peakVolts) / unityVolts)) }),

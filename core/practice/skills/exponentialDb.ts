@@ -1,5 +1,6 @@
 import { PatchBuilder } from '../build';
 import { readingAt, set } from '../chain';
+import { otherUnities } from '../slips';
 import type { Skill } from '../types';
 
 export const exponentialDb: Skill = {
@@ -26,12 +27,7 @@ export const exponentialDb: Skill = {
       truth: readingAt(at, 'high'),
       slips: [
         { text: 'That is a linear response.', edits: [set('beam.response', 0)] },
-        ...[5, 8, 10]
-          .filter((v) => v !== unityVolts)
-          .map((v) => ({
-            text: `That takes ${v} V as fully open: it is ${unityVolts} V here.`,
-            edits: [set('beam.unityVolts', v)],
-          })),
+        ...otherUnities('beam.unityVolts', unityVolts, `: it is ${unityVolts} V here`),
       ],
     };
   },

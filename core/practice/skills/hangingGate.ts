@@ -1,5 +1,6 @@
 import { PatchBuilder } from '../build';
 import { roundOf, set } from '../chain';
+import { asLow, highShare } from '../slips';
 import type { Skill } from '../types';
 
 export const hangingGate: Skill = {
@@ -26,19 +27,13 @@ export const hangingGate: Skill = {
       answer: 'unit',
       unit: '%',
       figure: 'percent',
-      truth: (seen) => {
-        const { mean } = seen.at(at);
-        return mean === undefined || mean < 0.15 || mean > 4.85 ? null : { value: 20 * mean };
-      },
+      truth: highShare(at),
       slips: [
         {
           text: 'That lets the gate go low between steps: a step’s voltage holds until the next one.',
           as: (truth) => ('value' in truth ? { value: truth.value / 2 } : null),
         },
-        {
-          text: 'That is how long it stays low.',
-          as: (truth) => ('value' in truth ? { value: 100 - truth.value } : null),
-        },
+        asLow,
         {
           text: 'That counts only the steps whose own gate is on: the threshold sees the voltage alone.',
           as: () => ({

@@ -1,5 +1,6 @@
 import { PatchBuilder } from '../build';
-import { readingAt, set } from '../chain';
+import { readingAt } from '../chain';
+import { asPower, otherUnities } from '../slips';
 import type { Skill } from '../types';
 
 export const leakAtRest: Skill = {
@@ -25,13 +26,8 @@ export const leakAtRest: Skill = {
       figure: 'gain',
       truth: readingAt(at, 'low'),
       slips: [
-        {
-          text: 'That is dB of power: a gain of voltage has 20 for each tenfold.',
-          as: (truth) => ('value' in truth ? { value: truth.value / 2 } : null),
-        },
-        ...[5, 8, 10]
-          .filter((v) => v !== unityVolts)
-          .map((v) => ({ text: `That takes ${v} V as fully open.`, edits: [set('beam.unityVolts', v)] })),
+        asPower,
+        ...otherUnities('beam.unityVolts', unityVolts),
         { text: 'That is how far it opens.', as: (_, seen) => readingAt(at, 'high')(seen) },
       ],
     };

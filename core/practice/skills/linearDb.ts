@@ -1,8 +1,7 @@
 import { PatchBuilder } from '../build';
 import { readingAt, set } from '../chain';
-import type { Answer, Skill } from '../types';
-
-const halved = (truth: Answer): Answer | null => ('value' in truth ? { value: truth.value / 2 } : null);
+import { asPower, otherUnities } from '../slips';
+import type { Skill } from '../types';
 
 export const linearDb: Skill = {
   name: 'linear-db',
@@ -28,14 +27,9 @@ export const linearDb: Skill = {
       figure: 'gain',
       truth: readingAt(at, 'high'),
       slips: [
-        { text: 'That is dB of power: a gain of voltage has 20 for each tenfold.', as: halved },
+        asPower,
         { text: 'That forgets the level knob: it adds to the CV.', edits: [set('beam.bias', 0)] },
-        ...[5, 8, 10]
-          .filter((v) => v !== unityVolts)
-          .map((v) => ({
-            text: `That takes ${v} V as fully open: it is ${unityVolts} V here.`,
-            edits: [set('beam.unityVolts', v)],
-          })),
+        ...otherUnities('beam.unityVolts', unityVolts, `: it is ${unityVolts} V here`),
       ],
     };
   },

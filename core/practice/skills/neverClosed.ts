@@ -1,5 +1,6 @@
 import { PatchBuilder } from '../build';
 import { readingAt, roundOf, set, swell } from '../chain';
+import { asPower, otherUnities } from '../slips';
 import type { Skill } from '../types';
 
 export const neverClosed: Skill = {
@@ -32,16 +33,11 @@ export const neverClosed: Skill = {
         return found && 'value' in found && found.value > -40 && found.value < -0.5 ? found : null;
       },
       slips: [
-        {
-          text: 'That is dB of power: a gain of voltage has 20 for each tenfold.',
-          as: (truth) => ('value' in truth ? { value: truth.value / 2 } : null),
-        },
+        asPower,
         { text: 'That is how far it opens.', as: (_, seen) => readingAt(at, 'high')(seen) },
         { text: 'That forgets the CV amount.', edits: [set('beam.cvAmount', 1)] },
         { text: 'That is the level knob alone.', edits: [set('beam.cvAmount', 0)] },
-        ...[5, 8, 10]
-          .filter((v) => v !== unityVolts)
-          .map((v) => ({ text: `That takes ${v} V as fully open.`, edits: [set('beam.unityVolts', v)] })),
+        ...otherUnities('beam.unityVolts', unityVolts),
       ],
     };
   },

@@ -1,5 +1,6 @@
 import { PatchBuilder } from '../build';
 import { further, rangeAt, roundOf, set, swell } from '../chain';
+import { otherUnities } from '../slips';
 import type { Skill } from '../types';
 
 export const product: Skill = {
@@ -19,7 +20,6 @@ export const product: Skill = {
     const beam = b.add('vca', 'Beam', { unityVolts });
     b.plug(from, `${beam}.in`).plug(`${held}.out`, `${beam}.cv`);
     const at = further(b, d, `${beam}.out`, level);
-    const others = [5, 8, 10].filter((v) => v !== unityVolts);
     return {
       patch: b.patch('Product'),
       text: `Beam is linear and fully open at ${unityVolts} V. What range arrives at the meter?`,
@@ -27,10 +27,7 @@ export const product: Skill = {
       answer: 'range',
       truth: rangeAt(at),
       slips: [
-        ...others.map((v) => ({
-          text: `That takes ${v} V as fully open: it is ${unityVolts} V here.`,
-          edits: [set('beam.unityVolts', v)],
-        })),
+        ...otherUnities('beam.unityVolts', unityVolts, `: it is ${unityVolts} V here`),
         { text: 'That is with the VCA fully open.', edits: [set('tide.volts', unityVolts)] },
         {
           text: 'That adds both: a VCA multiplies.',

@@ -1,5 +1,6 @@
 import { PatchBuilder } from '../build';
 import { roundOf, set } from '../chain';
+import { asLow, highShare } from '../slips';
 import type { Skill } from '../types';
 
 export const windowPercent: Skill = {
@@ -27,16 +28,9 @@ export const windowPercent: Skill = {
       answer: 'unit',
       unit: '%',
       figure: 'percent',
-      // High is 5 V, low 0 V: the mean tells the share.
-      truth: (seen) => {
-        const { mean } = seen.at(at);
-        return mean === undefined || mean < 0.15 || mean > 4.85 ? null : { value: 20 * mean };
-      },
+      truth: highShare(at),
       slips: [
-        {
-          text: 'That is how long it stays low.',
-          as: (truth) => ('value' in truth ? { value: 100 - truth.value } : null),
-        },
+        asLow,
         {
           text: 'That is where the threshold lies in the range, not what lies above it.',
           as: () => ({ value: (100 * (thresholdVolts - lowVolts)) / (highVolts - lowVolts) }),
