@@ -88,6 +88,7 @@ const allowed: Readonly<Record<string, readonly (keyof typeof options)[]>> = {
   calibrate: [],
   bench: ['seed', 'fault', 'ideal', 'steps'],
   practice: ['list', 'skill', 'level', 'seed', 'read', 'answer'],
+  walkthrough: [],
 };
 
 /** What is wrong with a command's arguments, in the command's own terms. */

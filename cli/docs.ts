@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { findingsPage, kindsPage } from '../core/docs/docs';
 import { editsPage } from '../core/docs/editDocs';
-import { practiceSchema } from '../core/practice';
+import { practiceSchema, walkthroughSchema } from '../core/practice';
 import { changeSchema, logSchema, patchSchema, rackSchema, readingsSchema, sheetSchema } from '../core';
 
 /** Writes the pages of docs/ that are made from the code. */
@@ -14,4 +14,5 @@ writeFileSync('docs/readings.schema.json', `${JSON.stringify(readingsSchema(), n
 writeFileSync('docs/log.schema.json', `${JSON.stringify(logSchema(), null, 2)}\n`);
 writeFileSync('docs/sheet.schema.json', `${JSON.stringify(sheetSchema(), null, 2)}\n`);
 writeFileSync('docs/practice.schema.json', `${JSON.stringify(practiceSchema(), null, 2)}\n`);
+writeFileSync('docs/walkthrough.schema.json', `${JSON.stringify(walkthroughSchema(), null, 2)}\n`);
 writeFileSync('docs/change.schema.json', `${JSON.stringify(changeSchema(), null, 2)}\n`);

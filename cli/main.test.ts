@@ -271,4 +271,36 @@ describe('the command line', () => {
       expect(refused.stderr).toContain(place);
     }
   }, 60_000);
+
+  it('checks walkthroughs, and says what their steps point at', () => {
+    const [shell = ''] = examplesOf('docs/walkthroughs.md', 'sh');
+    const shown = spawnSync('bash', ['-ec', shell.replaceAll('npm run -s fenvo --', 'node scripts/fenvo.mjs')], {
+      encoding: 'utf8',
+    });
+    expect(shown).toMatchObject({ status: 0, stderr: '' });
+    const figure = { at: 'soft.cutoff', figure: 'low', unit: 'V' };
+    expect(JSON.parse(shown.stdout)).toEqual({
+      ok: true,
+      title: 'Half as far',
+      steps: 2,
+      figures: [
+        { step: 0, of: 'look', ...figure, value: -5 },
+        { step: 1, of: 'look', ...figure, value: -2.5 },
+        { step: 1, of: 'question', ...figure, value: -2.5 },
+      ],
+    });
+    const file = path.join(folder, 'walk.json');
+    const example = JSON.parse(examplesOf('docs/walkthroughs.md', 'json')[0] ?? '') as { steps: object[] };
+    const refused = (steps: readonly object[], ...args: string[]) => {
+      writeFileSync(file, JSON.stringify({ ...example, steps }));
+      return fenvo(['walkthrough', ...(args.length > 0 ? args : ['check', file])]);
+    };
+    for (const [steps, place] of [
+      [[{ text: 'Turn it.', set: [{ at: 'trim.amount', value: 7 }] }], 'steps[0].set[0].value'],
+      [[{ text: 'Look.', look: { at: 'trim.out', figure: 'readingLow' } }], 'steps[0].look'],
+    ] as const)
+      expect(refused(steps)).toMatchObject({ status: 2, stderr: expect.stringContaining(place) as string });
+    expect(refused([], 'play', file)).toMatchObject({ status: 2 });
+    expect(refused([], 'check')).toMatchObject({ status: 2 });
+  }, 60_000);
 });

@@ -13,8 +13,9 @@ import {
 } from './commands';
 import { readMeasured, readPatch } from './documents';
 import { benchCommand, calibrateCommand, diagnoseCommand } from './bench';
-import { practiceSchema } from '../core/practice';
+import { practiceSchema, walkthroughSchema } from '../core/practice';
 import { practiceCommand } from './practice';
+import { walkthroughCommand } from './walkthrough';
 import { assignCommand, changeCommand, planCommand, sheetCommand } from './racks';
 
 /** Commands that take each file by itself. */
@@ -38,6 +39,7 @@ const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   bench: benchCommand,
   calibrate: calibrateCommand,
   practice: practiceCommand,
+  walkthrough: walkthroughCommand,
 };
 
 const usage = `Usage: fenvo <command> FILE... [options]
@@ -49,7 +51,8 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo bench PATCH [RACK] [options]
        fenvo calibrate RACK LOG
        fenvo practice --list | --skill NAME [options]
-       fenvo schema [patch|rack|readings|log|sheet|change|practice]
+       fenvo walkthrough check FILE
+       fenvo schema [patch|rack|readings|log|sheet|change|practice|walkthrough]
 
 FILE may be - for standard input. Output is JSON; several files produce an array, in order.
 
@@ -79,6 +82,7 @@ FILE may be - for standard input. Output is JSON; several files produce an array
               --level N, --seed N    how hard, 1 to 5, and which (default: 1, 1)
               --read SOCKET          measure here, in an exercise about a fault
               --answer JSON          mark this answer
+  walkthrough check                  validate a walkthrough; what its steps point at
 
   predict, simulate, tolerance, solve, sheet, diagnose
               --as-measured          modules as the RACK (one of the files) says they
@@ -92,6 +96,7 @@ const schemas: Readonly<Record<string, () => unknown>> = {
   sheet: sheetSchema,
   change: changeSchema,
   practice: practiceSchema,
+  walkthrough: walkthroughSchema,
 };
 
 async function run(argv: readonly string[]): Promise<string> {

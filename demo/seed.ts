@@ -27,7 +27,7 @@ async function seedNight(lists: SetLists): Promise<void> {
     ['fog-bank-breathing', 5, 'Morning. As it began.'],
   ] as const;
   const items = night.map(([patch, minutes, notes]) => ({ patch, variant: '', minutes, notes }));
-  await lists.create({ name: 'The Lamp Keeper’s Night', rack: 'pier-rack', items }, id);
+  await lists.add({ name: 'The Lamp Keeper’s Night', rack: 'pier-rack', items }, id);
 }
 
 /** Evenings at a simulated rack: what a log looks like, and something to calibrate from. */

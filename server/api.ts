@@ -11,6 +11,7 @@ import { Patches, textOf } from './patches';
 import { Racks } from './racks';
 import { Practice } from './practice';
 import { SetLists } from './setLists';
+import { Walkthroughs } from './walkthroughs';
 import type { StoredText } from './patches';
 import { idSchema } from './checks/schemas';
 import { check, readJson } from './beside/tasks';
@@ -29,6 +30,7 @@ export interface Call {
   readonly racks: Racks;
   readonly setLists: SetLists;
   readonly practice: Practice;
+  readonly walkthroughs: Walkthroughs;
   readonly bench: Bench;
   /** Photographs and recordings of sessions. */
   readonly files: BenchFiles;
@@ -102,6 +104,7 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
         assets: new Assets(db),
         racks: new Racks(db),
         setLists: new SetLists(db),
+        walkthroughs: new Walkthroughs(db),
         practice: new Practice(db),
         bench: new Bench(db),
         files: new BenchFiles(db),

@@ -112,6 +112,16 @@ export class SetListRow extends Model<InferAttributes<SetListRow>, InferCreation
   declare deletedAt: Date | null;
 }
 
+/** A walkthrough that somebody wrote. */
+export class WalkthroughRow extends Model<InferAttributes<WalkthroughRow>, InferCreationAttributes<WalkthroughRow>> {
+  declare id: string;
+  declare revision: number;
+  declare name: string;
+  declare body: string;
+  declare updatedAt: Date;
+  declare deletedAt: Date | null;
+}
+
 /** An exercise that was answered. */
 export class AnswerRow extends Model<InferAttributes<AnswerRow>, InferCreationAttributes<AnswerRow>> {
   declare id: string;
@@ -145,6 +155,16 @@ const date = () => ({ type: DataTypes.DATE, allowNull: false });
 const maybe = () => ({ type: DataTypes.TEXT, allowNull: true });
 const number = () => ({ type: DataTypes.DOUBLE, allowNull: true });
 const dateOrNone = () => ({ type: DataTypes.DATE, allowNull: true });
+
+/** Columns of what is saved revision on revision. */
+const revised = () => ({
+  id: { type: DataTypes.TEXT, primaryKey: true },
+  revision: { type: DataTypes.INTEGER, allowNull: false },
+  name: text(),
+  body: text(),
+  updatedAt: date(),
+  deletedAt: dateOrNone(),
+});
 
 function defineBench(sequelize: Sequelize): void {
   SessionRow.init(
@@ -188,17 +208,7 @@ function defineBench(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'readings', timestamps: false },
   );
-  SetListRow.init(
-    {
-      id: { type: DataTypes.TEXT, primaryKey: true },
-      revision: { type: DataTypes.INTEGER, allowNull: false },
-      name: text(),
-      body: text(),
-      updatedAt: date(),
-      deletedAt: dateOrNone(),
-    },
-    { sequelize, tableName: 'setlists', timestamps: false },
-  );
+  SetListRow.init(revised(), { sequelize, tableName: 'setlists', timestamps: false });
   FileRow.init(
     {
       id: { type: DataTypes.TEXT, primaryKey: true },
@@ -218,6 +228,7 @@ function defineBench(sequelize: Sequelize): void {
 function definePractice(sequelize: Sequelize): void {
   const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
   const figure = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+  WalkthroughRow.init(revised(), { sequelize, tableName: 'walkthroughs', timestamps: false });
   AnswerRow.init(
     {
       id: { type: DataTypes.TEXT, primaryKey: true },

@@ -536,7 +536,7 @@ describe('the first hour', () => {
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.keys('v');
     expect(await page.$('section[aria-label=Variants]')).toBeNull();
-    await desk.button('Help');
+    await desk.menu('Help', 'Keys and words');
     await page.click('[role=dialog] input[type=checkbox]');
     await desk.keys('Escape');
     await page.waitForSelector('[role=dialog]', { hidden: true });

@@ -165,6 +165,12 @@ export type SaveSetListRequest = ValueOf<typeof saveSetListRequest>;
 export const answersRequest = record({ answers: list(practiceAnswerField, 2000) });
 export type AnswersRequest = ValueOf<typeof answersRequest>;
 
+/** Walkthroughs: their documents are read by the core. */
+export const addWalkthroughRequest = record({ walkthrough: anyObject });
+export type AddWalkthroughRequest = ValueOf<typeof addWalkthroughRequest>;
+export const saveWalkthroughRequest = record({ walkthrough: anyObject, baseRevision: revision });
+export type SaveWalkthroughRequest = ValueOf<typeof saveWalkthroughRequest>;
+
 /** From one patch, or variant of it, to another. */
 export const changeRequest = record({
   from: storedId,

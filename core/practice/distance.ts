@@ -10,6 +10,9 @@ export interface Distance {
   readonly times: number;
 }
 
+/** Half the score up to so many times what counts as right. */
+export const HALF = 3;
+
 const FAR: Distance = { off: Infinity, times: Infinity };
 const NONE: Distance = { off: 0, times: 0 };
 

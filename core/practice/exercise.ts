@@ -7,7 +7,7 @@ import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { endsOf } from '../graph/strip';
 import { modulesUpTo } from '../graph/upstream';
-import { distanceOf } from './distance';
+import { distanceOf, HALF } from './distance';
 import { Draws } from './draws';
 import { METER, stepsTo } from './explainStage';
 import type { StageStep } from './explainStage';
@@ -47,8 +47,6 @@ export interface Worked {
 
 /** So many draws until one is a good exercise; no skill of ours needs more than a few dozen. */
 const TRIES = 400;
-/** Half the score up to so many times what counts as right. */
-const HALF = 3;
 
 /**
  * An exercise of a skill: the same for the same level and seed.
@@ -156,8 +154,24 @@ export function markOf({ skill, level, seed }: Pick<Exercise, 'skill' | 'level' 
   const at = ask.at ?? endsOf(seen.graph)[0];
   const steps = at === undefined ? [] : stepsTo(seen, at);
   if (drawn.fault) return { ...markFault(exercise, drawn.fault, answer), truth, slip: null, steps };
-  const direct = distanceOf(ask, patch, answer, truth);
-  const { off, times } = 'knobs' in answer ? nearer(direct, byEffect(exercise, answer.knobs, seen)) : direct;
+  const also = 'knobs' in answer ? byEffect(exercise, answer.knobs, seen) : null;
+  return markByDistance(ask, patch, answer, { truth, slips, steps, also });
+}
+
+interface Known extends Pick<Mark, 'truth' | 'steps'> {
+  readonly slips: readonly KnownSlip[];
+  /** Another way to be as near. */
+  readonly also?: Apart | null;
+}
+
+/** A mark by how far an answer is from the truth. */
+export function markByDistance(
+  ask: Exercise['ask'],
+  patch: Patch,
+  answer: Answer,
+  { truth, slips, steps, also = null }: Known,
+): Mark {
+  const { off, times } = nearer(distanceOf(ask, patch, answer, truth), also);
   const right = times <= 1;
   const slip = right ? undefined : slips.find((s) => distanceOf(ask, patch, answer, s.answer).times <= 1);
   return { right, score: right ? 1 : times <= HALF ? 0.5 : 0, truth, distance: off, slip: slip?.text ?? null, steps };

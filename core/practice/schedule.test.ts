@@ -47,7 +47,7 @@ describe('the schedule', () => {
   it('opens a level when the one below is stable for a week, or by choice', () => {
     const once = cardsOf([answer(0)]);
     expect(openLevels('attenuate', once)).toEqual([1]);
-    expect(openLevels('attenuate', once, new Set(['attenuate 3']))).toEqual([1, 3]);
+    expect(openLevels('attenuate', cardsOf([answer(0), answer(1, { level: 3 })]))).toEqual([1, 3]);
     const settled = cardsOf([0, 1, 4, 12].map((d) => answer(d)));
     expect(settled.get('attenuate 1')!.stabilityDays).toBeGreaterThan(7);
     expect(openLevels('attenuate', settled)).toEqual([1, 2]);

@@ -15,6 +15,9 @@ export interface PracticeCard {
   readonly answers: number;
 }
 
+/** The seed of a skill’s worked example; exercises begin at 1. */
+export const EXAMPLE_SEED = 0;
+
 /** Over so many times one’s own median, or under that part of it, an answer was slow, or quick. */
 const SLOW = 2;
 const QUICK = 0.5;
@@ -70,26 +73,38 @@ export function cardsOf(answers: readonly PracticeAnswer[]): ReadonlyMap<string,
   );
 }
 
-/** The levels of a skill that can be asked: the first, and each whose level below is stable, or that was chosen. */
-export function openLevels(
-  skill: string,
-  cards: ReadonlyMap<string, PracticeCard>,
-  chosen: ReadonlySet<string> = new Set(),
-): Level[] {
+/**
+ * The levels of a skill that can be asked: the first, each whose level below is stable, and each that was practised
+ * before by choice.
+ */
+export function openLevels(skill: string, cards: ReadonlyMap<string, PracticeCard>): Level[] {
   return LEVELS.filter((level) => {
     const key = cardKey({ skill, level });
-    if (level === 1 || cards.has(key) || chosen.has(key)) return true;
+    if (level === 1 || cards.has(key)) return true;
     const below = cards.get(cardKey({ skill, level: (level - 1) as Level }));
     return below !== undefined && below.stabilityDays > OPENS_DAYS;
   });
+}
+
+/** The first seed of a skill’s level that nobody has answered, nor any before it. */
+export const seedAfter = (answers: readonly PracticeAnswer[], skill: string, level: Level): number =>
+  Math.max(EXAMPLE_SEED, ...answers.filter((a) => a.skill === skill && a.level === level).map((a) => a.seed)) + 1;
+
+/** The mistakes that were made, the commonest first, with the skills in which they were. */
+export function commonSlips(
+  answers: readonly PracticeAnswer[],
+): readonly { readonly text: string; readonly times: number; readonly skills: readonly string[] }[] {
+  const found = new Map<string, PracticeAnswer[]>();
+  for (const a of answers) if (a.slip !== undefined) found.set(a.slip, [...(found.get(a.slip) ?? []), a]);
+  return [...found]
+    .map(([text, made]) => ({ text, times: made.length, skills: [...new Set(made.map((a) => a.skill))] }))
+    .toSorted((a, b) => b.times - a.times);
 }
 
 export interface SittingOptions {
   readonly now: Date;
   /** Sound is on: skills of the ear are asked too. */
   readonly sound: boolean;
-  /** Levels that were opened by choice. */
-  readonly chosen?: ReadonlySet<string>;
   /** Only these, where one practises a choice of skills. */
   readonly only?: (skill: Skill) => boolean;
 }
@@ -104,13 +119,13 @@ interface Candidate {
 /** What comes next: of what is due the longest due, else something new, else what is due first; groups in turn. */
 export function nextExercise(
   answers: readonly PracticeAnswer[],
-  { now, sound, chosen, only = () => true }: SittingOptions,
+  { now, sound, only = () => true }: SittingOptions,
 ): { readonly skill: string; readonly level: Level; readonly seed: number } | null {
   const cards = cardsOf(answers);
   const candidates = allSkills
     .filter((s) => (sound || !s.needsSound) && only(s))
     .flatMap((skill) =>
-      openLevels(skill.name, cards, chosen).map((level): Candidate => ({
+      openLevels(skill.name, cards).map((level): Candidate => ({
         skill,
         level,
         due: cards.get(cardKey({ skill: skill.name, level }))?.due ?? null,
@@ -126,6 +141,5 @@ export function nextExercise(
   const next = list.find((c) => c.skill.group !== lastGroup) ?? list[0];
   if (!next) return null;
   const { skill, level } = next;
-  const seeds = answers.filter((a) => a.skill === skill.name && a.level === level).map((a) => a.seed);
-  return { skill: skill.name, level, seed: Math.max(0, ...seeds) + 1 };
+  return { skill: skill.name, level, seed: seedAfter(answers, skill.name, level) };
 }

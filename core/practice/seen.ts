@@ -12,7 +12,7 @@ import type { Simulation } from '../simulate/types';
 /** What a patch comes to, as `predict` has it, with traces where they are asked for. */
 export class Seen {
   readonly graph: Graph;
-  private readonly glance: Glance;
+  readonly prediction: Glance;
   readonly simulation: Simulation;
 
   constructor(
@@ -22,12 +22,12 @@ export class Seen {
     this.graph = buildGraph(patch);
     const bounds = new BoundsEngine().run(this.graph);
     this.simulation = simulateGraph(this.graph, { bounds, traces });
-    this.glance = glance(this.graph, bounds, this.simulation);
+    this.prediction = glance(this.graph, bounds, this.simulation);
   }
 
   /** An output, or what arrives at an input. @throws where there is no such socket. */
   at(socket: string): SocketPrediction {
-    const found = this.glance.outputs[socket] ?? this.glance.inputs[socket];
+    const found = this.prediction.outputs[socket] ?? this.prediction.inputs[socket];
     if (!found) throw new Error(`there is no voltage at ${socket}`);
     return found;
   }
@@ -38,7 +38,8 @@ export class Seen {
 
   reading(socket: string, quantity?: string): Reading | null {
     return (
-      this.glance.readings.find((r) => r.at === socket && (quantity === undefined || r.quantity === quantity)) ?? null
+      this.prediction.readings.find((r) => r.at === socket && (quantity === undefined || r.quantity === quantity)) ??
+      null
     );
   }
 

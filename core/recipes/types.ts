@@ -14,9 +14,14 @@ export interface Recipe {
   readonly document: { readonly [key: string]: Json };
 }
 
-type Stage = readonly [kind: string, label: string, params?: ParamValues];
+interface Electrical {
+  readonly outputOhms?: Readonly<Record<string, number>>;
+  readonly inputOhms?: Readonly<Record<string, number>>;
+}
+type Stage = readonly [kind: string, label: string, params?: ParamValues, electrical?: Electrical];
 
-interface Parts {
+/** A patch in short. */
+export interface Parts {
   readonly stages: Readonly<Record<string, Stage>>;
   /** `from > to` */
   readonly cables: readonly string[];
@@ -24,22 +29,24 @@ interface Parts {
   readonly targets?: readonly Target[];
 }
 
-/** A recipe in short. */
-export function recipe(
-  [id, title, group, turn]: readonly [id: string, title: string, group: Recipe['group'], turn: string],
+/** The document of a patch that is written in short. */
+export function documentOf(
+  name: string,
+  notes: string,
   { stages, cables, settings, targets }: Parts,
-): Recipe {
+): Recipe['document'] {
   const document = {
     format: 'fenvo.patch',
     version: 1,
-    name: title,
-    notes: turn,
+    name,
+    notes,
     ...(settings && { settings }),
-    modules: Object.entries(stages).map(([name, [kind, label, params]]) => ({
-      id: name,
+    modules: Object.entries(stages).map(([id, [kind, label, params, electrical]]) => ({
+      id,
       kind,
       label,
       ...(params && { params }),
+      ...electrical,
     })),
     cables: cables.map((text) => {
       const [from, to] = text.split(' > ');
@@ -47,8 +54,14 @@ export function recipe(
     }),
     ...(targets && { targets }),
   };
-  return { id, title, group, turn, document: document as unknown as Recipe['document'] };
+  return document as unknown as Recipe['document'];
 }
+
+/** A recipe in short. */
+export const recipe = (
+  [id, title, group, turn]: readonly [id: string, title: string, group: Recipe['group'], turn: string],
+  parts: Parts,
+): Recipe => ({ id, title, group, turn, document: documentOf(title, turn, parts) });
 
 /** A drone to hear a movement by. */
 export const tone = (baseHz: number, label = 'Tone'): Stage => ['oscillator', label, { baseHz }];

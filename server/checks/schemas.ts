@@ -30,3 +30,5 @@ export const createSetListSchema = joiOf(requests.createSetListRequest);
 export const saveSetListSchema = joiOf(requests.saveSetListRequest);
 export const changeSchema = joiOf(requests.changeRequest);
 export const answersSchema = joiOf(requests.answersRequest);
+export const addWalkthroughSchema = joiOf(requests.addWalkthroughRequest);
+export const saveWalkthroughSchema = joiOf(requests.saveWalkthroughRequest);

@@ -10,6 +10,7 @@ import * as changes from './0007-changes';
 import * as bench from './0008-bench';
 import * as setLists from './0009-set-lists';
 import * as practice from './0010-practice';
+import * as walkthroughs from './0011-walkthroughs';
 
 type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -25,6 +26,7 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
   { name: '0008-bench', up: bench.up },
   { name: '0009-set-lists', up: setLists.up },
   { name: '0010-practice', up: practice.up },
+  { name: '0011-walkthroughs', up: walkthroughs.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

@@ -21,6 +21,8 @@ interface Props {
   /** What it is, on hover. */
   readonly says: string | undefined;
   readonly locked: boolean;
+  /** Set by its pointer alone: what it stands at is not told, nor typed. */
+  readonly pointerOnly?: boolean;
   /** What moves it beside the hand that is at it: automation. */
   readonly automated?: boolean;
   /** It stands at its end and would need this value. */
@@ -51,6 +53,18 @@ const placeOf = (position: number): { readonly clock: string; readonly percent: 
   percent: `${showNumber(100 * position, 0)}%`,
 });
 
+/** What is said of where it stands; of a knob that is set by its pointer alone, only that. */
+function saidOf(
+  { pointerOnly, travel, value, shown }: Pick<Props, 'travel' | 'value' | 'shown'> & { readonly pointerOnly: boolean },
+  position: number,
+) {
+  const { clock, percent } = placeOf(position);
+  const place = `${clock}, ${percent}`;
+  return pointerOnly
+    ? { min: 0, max: 100, now: Math.round(100 * position), text: place }
+    : { min: travel.min, max: travel.max, now: value, text: `${shown}, ${place}` };
+}
+
 /** What keys turn it by, in steps. */
 const STEPS: Readonly<Record<string, number>> = {
   ArrowUp: 1,
@@ -60,6 +74,31 @@ const STEPS: Readonly<Record<string, number>> = {
   PageUp: 10,
   PageDown: -10,
 };
+
+interface Keyed extends Pick<ReturnType<typeof useTurn>, 'turnTo' | 'turnBy'> {
+  readonly onDefault: () => void;
+  /** Left out of a knob that is set by its pointer alone. */
+  readonly onLock?: () => void;
+  readonly onType?: (first: string) => void;
+}
+
+/** What a key does to a knob that has the focus. */
+const keysOf =
+  ({ turnTo, turnBy, onDefault, onLock, onType }: Keyed) =>
+  (e: KeyboardEvent): void => {
+    const way = STEPS[e.key];
+    if (e.ctrlKey || e.metaKey || e.altKey) return;
+    if (way !== undefined) turnBy(way, e.shiftKey);
+    else if (e.key === 'Home') turnTo(0);
+    else if (e.key === 'End') turnTo(1);
+    else if (e.key === 'Delete' || e.key === 'Backspace') onDefault();
+    else if (onLock && (e.key === 'l' || e.key === 'L')) onLock();
+    else if (onType && e.key === 'Enter') onType('');
+    else if (onType && /^[-+.,\d\u2212]$/.test(e.key)) onType(e.key);
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
 
 /** A knob: number, percent and clock position at once; drag, wheel, arrows, or typed. */
 export const Knob = memo(function Knob({
@@ -71,6 +110,7 @@ export const Knob = memo(function Knob({
   shown,
   says,
   locked,
+  pointerOnly = false,
   automated = false,
   short = null,
   ghost = null,
@@ -82,21 +122,9 @@ export const Knob = memo(function Knob({
   const [typing, setTyping] = useState<string | null>(null);
   const position = positionOf(travel, value);
   const { clock, percent } = placeOf(position);
+  const said = saidOf({ pointerOnly, travel, value, shown }, position);
   const { turnTo, turnBy, pointer } = useTurn(dial, { travel, whole: spec.whole, value, onChange });
-  const onKey = (e: KeyboardEvent): void => {
-    const way = STEPS[e.key];
-    if (e.ctrlKey || e.metaKey || e.altKey) return;
-    if (way !== undefined) turnBy(way, e.shiftKey);
-    else if (e.key === 'Home') turnTo(0);
-    else if (e.key === 'End') turnTo(1);
-    else if (e.key === 'Delete' || e.key === 'Backspace') onDefault();
-    else if (e.key === 'l' || e.key === 'L') onLock();
-    else if (e.key === 'Enter') setTyping('');
-    else if (/^[-+.,\d\u2212]$/.test(e.key)) setTyping(e.key);
-    else return;
-    e.preventDefault();
-    e.stopPropagation();
-  };
+  const onKey = keysOf({ turnTo, turnBy, onDefault, ...(!pointerOnly && { onLock, onType: setTyping }) });
 
   return (
     <div style={styles.knob} data-knob={param}>
@@ -105,10 +133,10 @@ export const Knob = memo(function Knob({
         role="slider"
         tabIndex={0}
         aria-label={label}
-        aria-valuemin={travel.min}
-        aria-valuemax={travel.max}
-        aria-valuenow={value}
-        aria-valuetext={`${shown}, ${clock}, ${percent}`}
+        aria-valuemin={said.min}
+        aria-valuemax={said.max}
+        aria-valuenow={said.now}
+        aria-valuetext={said.text}
         onKeyDown={onKey}
         {...pointer}
         onDoubleClick={onDefault}
@@ -116,7 +144,7 @@ export const Knob = memo(function Knob({
       >
         <Dial at={position} ghost={ghost === null ? null : positionOf(travel, ghost)} />
       </div>
-      {typing === null ? (
+      {pointerOnly ? null : typing === null ? (
         <ButtonBase tabIndex={-1} onClick={() => setTyping('')} title={`Type ${label}`} sx={styles.figure}>
           {shown}
         </ButtonBase>
@@ -138,7 +166,7 @@ export const Knob = memo(function Knob({
         <Stands {...{ clock, percent, travel, value }} />
         <Marks {...{ locked, automated, short }} />
       </div>
-      <LockButton label={label} locked={locked} onLock={onLock} />
+      {!pointerOnly && <LockButton label={label} locked={locked} onLock={onLock} />}
     </div>
   );
 }, same);

@@ -16,6 +16,7 @@ import {
   mdiLockOpenVariantOutline,
   mdiMagnify,
   mdiMenu,
+  mdiPause,
   mdiPin,
   mdiPinOutline,
   mdiPlay,
@@ -48,6 +49,7 @@ export const LockIcon = icon(mdiLock, 'Lock');
 export const LockOpenIcon = icon(mdiLockOpenVariantOutline, 'LockOpen');
 export const MenuIcon = icon(mdiMenu, 'Menu');
 export const MoreIcon = icon(mdiDotsVertical, 'More');
+export const PauseIcon = icon(mdiPause, 'Pause');
 export const PinIcon = icon(mdiPinOutline, 'Pin');
 export const PinnedIcon = icon(mdiPin, 'Pinned');
 export const PlayIcon = icon(mdiPlay, 'Play');

@@ -13,6 +13,8 @@ interface Kept {
   readonly rack: string;
   /** Has read what to care for before the first sound. */
   readonly cared: boolean;
+  /** Exercises of the ear are asked, too. */
+  readonly byEar: boolean;
   /** Sound goes on while its tab is hidden. */
   readonly background: boolean;
   /** The rack's modules as they were measured, not as they are meant. */
@@ -27,6 +29,7 @@ const start: Kept = {
   sections: {},
   rack: '',
   cared: false,
+  byEar: false,
   background: true,
   asMeasured: false,
 };
@@ -47,6 +50,7 @@ function read(): Kept {
       sections: flags(kept.sections),
       rack: typeof kept.rack === 'string' ? kept.rack : '',
       cared: kept.cared === true,
+      byEar: kept.byEar === true,
       background: kept.background !== false,
       asMeasured: kept.asMeasured === true,
     };

@@ -43,6 +43,7 @@ export function PatchMenu({ patch, stop, onChanged, onRemove }: Props) {
       .catch(tellFault);
   const items: readonly (readonly [string, () => void])[] = [
     ['Patch sheet', () => router.push(`/patches/${patch.id}/sheet`)],
+    ['Practise this patch', () => router.push(`/practice/patch/${patch.id}`)],
     ['Rename', () => setRenaming(true)],
     ['Duplicate', () => done(duplicate(patch))],
     ['Export', () => exported(downloadPatch)],

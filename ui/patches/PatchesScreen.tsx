@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { blank, printPatch } from '@/core';
+import { tour } from '@/core/practice/walkthroughs';
 import { api } from '@/ui/parts/api';
 import { later } from '@/ui/parts/later';
 import { setSetting, settings } from '@/ui/parts/settings';
@@ -99,11 +100,11 @@ export function PatchesScreen() {
   const { chosen, choose, chooseAll } = useSelection(shown);
   const welcome = useStore(settings, (state) => state.welcome);
   const held = (patches ?? []).filter((p) => chosen.has(p.id));
-  const tour = (): void => {
+  const takeTour = (): void => {
     setSetting('guide', 'on');
     const shownIn = (patches ?? []).find((p) => p.id === TOUR_PATCH);
     if (shownIn) router.push(`/patches/${shownIn.id}`);
-    else setOpen('recipes');
+    else create(tour.document.patch as Document);
   };
   return (
     <>
@@ -115,7 +116,7 @@ export function PatchesScreen() {
           onGoal={() => setOpen('goal')}
           onRecipes={() => setOpen('recipes')}
           onNew={() => create(emptyPatch())}
-          onTour={patches ? tour : null}
+          onTour={patches ? takeTour : null}
         />
         {patches ? (
           <ListHead patches={patches} wanted={wanted} onWanted={setWanted} tags={tags} />

@@ -78,6 +78,7 @@ export function Welcome(props: Props) {
         <Button color="primary" disabled={!onTour} onClick={() => onTour?.()}>
           Take the tour (3 min)
         </Button>
+        <Leads />
         <RackLine />
         <Box sx={{ flex: 1 }} />
         <Button variant="text" onClick={() => setSetting('welcome', false)} sx={{ color: ink.softInk }}>
@@ -87,6 +88,18 @@ export function Welcome(props: Props) {
     </Box>
   );
 }
+
+/** The ways to learn the craft, before there is a patch of one’s own. */
+const Leads = () => (
+  <Box component="span" sx={{ display: 'inline-flex', gap: 2 }}>
+    <Box component={SafeLink} href="/practice/walkthroughs" sx={{ color: ink.wanted }}>
+      Walkthroughs
+    </Box>
+    <Box component={SafeLink} href="/practice" sx={{ color: ink.wanted }}>
+      Practice
+    </Box>
+  </Box>
+);
 
 function Door({ name, says, first = false, onOpen }: DoorProps) {
   return (

@@ -9,6 +9,7 @@ import type { ShownExercise } from '@/wire/practiceJobs';
 import { FaultForm } from './FaultForm';
 import { KnobForm } from './KnobForm';
 import { TraceChoice } from './TraceChoice';
+import { useDigits } from './useDigits';
 
 interface Props {
   readonly shown: ShownExercise;
@@ -92,19 +93,28 @@ interface ChoicesProps {
   readonly onChoose: (choice: number) => void;
 }
 
-/** One of several; the figure keys choose too. */
+/** One of several; number keys choose too. */
 function Choices({ choices, onChoose }: ChoicesProps) {
+  useDigits(choices.length, onChoose);
   if (choices.some((c) => c.trace)) return <TraceChoice choices={choices} onChoose={onChoose} />;
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1, maxWidth: 380 }}>
       {choices.map((c, i) => (
         <Button key={c.text} onClick={() => onChoose(i)} data-choice={i}>
+          <Key n={i + 1} />
           {c.text}
         </Button>
       ))}
     </Box>
   );
 }
+
+/** The key that chooses it. */
+const Key = ({ n }: { readonly n: number }) => (
+  <Box component="span" aria-hidden sx={{ color: ink.softInk, fontSize: 12, mr: 1 }}>
+    {n}
+  </Box>
+);
 
 /** Choices that are pressed one after the other. */
 function Order({
@@ -115,24 +125,21 @@ function Order({
   readonly onAnswer: (order: number[]) => void;
 }) {
   const [order, setOrder] = useState<readonly number[]>([]);
+  const press = (i: number): void => setOrder(order.includes(i) ? order.filter((n) => n !== i) : [...order, i]);
+  useDigits(choices.length, press);
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {choices.map((c, i) => {
           const place = order.indexOf(i);
           return (
-            <Button
-              key={c.text}
-              aria-pressed={place >= 0}
-              onClick={() => setOrder(place >= 0 ? order.filter((n) => n !== i) : [...order, i])}
-              data-choice={i}
-            >
+            <Button key={c.text} aria-pressed={place >= 0} onClick={() => press(i)} data-choice={i}>
               {place >= 0 ? `${place + 1}. ${c.text}` : c.text}
             </Button>
           );
         })}
       </Box>
-      <Box sx={{ color: ink.softInk, fontSize: 14, my: 1 }}>Press them in order.</Box>
+      <Box sx={{ color: ink.softInk, fontSize: 14, my: 1 }}>Press them in order, here or by number keys.</Box>
       <Button
         variant="contained"
         color="primary"

@@ -1,11 +1,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { clockOf, knobPlace, knobsIn, positionOf, showNumber, valueAt } from '@/core';
-import type { Travel } from '@/core';
+import { knobPlace, knobsIn } from '@/core';
 import type { Answer, KnobValue } from '@/core/practice';
-import Slider from '@mui/material/Slider';
-import { fonts } from '@/ui/theme/tokens';
+import { Knob } from '@/ui/parts/Knob';
 import type { ShownExercise } from '@/wire/practiceJobs';
 
 interface Props {
@@ -16,41 +14,33 @@ interface Props {
 /** Knobs by their pointer alone: what they give is what is asked. */
 export function KnobForm({ shown: { exercise }, onAnswer }: Props) {
   const { ask, patch } = exercise;
-  const knobs = patch.modules.flatMap((m) => knobsIn(m, patch.settings.bpm)).filter((k) => ask.knobs?.includes(k.at));
-  const travelOf = (at: string): Travel => {
-    const k = knobs.find((x) => x.at === at);
-    return { min: k?.min ?? 0, max: k?.max ?? 1, taper: k?.spec.taper ?? 'linear' };
-  };
+  const [knobs] = useState(() =>
+    patch.modules.flatMap((m) => knobsIn(m, patch.settings.bpm)).filter((k) => ask.knobs?.includes(k.at)),
+  );
   const [values, setValues] = useState<readonly KnobValue[]>(() => knobs.map(({ at, value }) => ({ at, value })));
+  const put = (at: string, value: number): void => setValues(values.map((v) => (v.at === at ? { at, value } : v)));
   return (
     <Box>
-      {values.map(({ at, value }) => {
-        const travel = travelOf(at);
-        const position = positionOf(travel, value);
-        const name = knobPlace(patch.modules, at);
-        return (
-          <Box key={at} sx={{ maxWidth: 340, mb: 1 }}>
-            <Box sx={{ display: 'flex' }}>
-              {name}
-              <Box sx={{ flex: 1 }} />
-              <Box sx={{ fontFamily: fonts.numbers }} data-pointer={at}>
-                {`${clockOf(position)} · ${showNumber(100 * position, 0)}%`}
-              </Box>
-            </Box>
-            <Slider
-              aria-label={name}
-              min={0}
-              max={1}
-              step={0.005}
-              value={position}
-              getAriaValueText={(p) => clockOf(p)}
-              onChange={(_, p) =>
-                setValues(values.map((v) => (v.at === at ? { at, value: valueAt(travel, Number(p)) } : v)))
-              }
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mb: 2 }}>
+        {knobs.map((k) => (
+          <Box key={k.at} data-pointer={k.at}>
+            <Knob
+              param={k.name}
+              label={knobPlace(patch.modules, k.at)}
+              spec={k.spec}
+              travel={{ min: k.min, max: k.max, taper: k.spec.taper }}
+              value={values.find((v) => v.at === k.at)?.value ?? k.value}
+              shown=""
+              says={undefined}
+              locked={false}
+              pointerOnly
+              onChange={(value) => put(k.at, value)}
+              onDefault={() => put(k.at, k.value)}
+              onLock={() => undefined}
             />
           </Box>
-        );
-      })}
+        ))}
+      </Box>
       <Button variant="contained" color="primary" onClick={() => onAnswer({ knobs: values })}>
         Answer
       </Button>

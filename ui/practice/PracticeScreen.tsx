@@ -8,16 +8,20 @@ import { Progress } from './Progress';
 import { Sitting } from './Sitting';
 import type { SittingOf } from './Sitting';
 import { Skills } from './Skills';
+import { WalkthroughList } from './walkthroughs/WalkthroughList';
 
 const TABS = [
   ['practise', 'Practise'],
+  ['walkthroughs', 'Walkthroughs'],
   ['progress', 'Progress'],
 ] as const;
 
-/** Exercises, one at a time, and how they went. */
-export function PracticeScreen() {
+type Tab = (typeof TABS)[number][0];
+
+/** Exercises one at a time, walkthroughs, and how it went. */
+export function PracticeScreen({ first = 'practise' }: { readonly first?: Tab }) {
   const answers = useAnswers();
-  const [tab, setTab] = useState<'practise' | 'progress'>('practise');
+  const [tab, setTab] = useState<Tab>(first);
   const [sitting, setSitting] = useState<SittingOf | null>(null);
   return (
     <Box component="main" sx={{ maxWidth: 1480, mx: 'auto', pb: 6 }}>
@@ -29,7 +33,8 @@ export function PracticeScreen() {
           <>
             <TabRow label="Practice" value={tab} tabs={TABS} onChange={setTab} />
             {tab === 'practise' && <Skills stored={answers.stored} onBegin={setSitting} />}
-            {tab === 'progress' && <Progress {...answers} />}
+            {tab === 'walkthroughs' && <WalkthroughList />}
+            {tab === 'progress' && <Progress {...answers} onBegin={setSitting} />}
           </>
         )}
       </Box>

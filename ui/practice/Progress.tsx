@@ -5,27 +5,41 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts';
-import { cardsOf, parsePractice, practiceRecord, skillNamed } from '@/core/practice';
+import {
+  cardsOf,
+  commonSlips,
+  parsePractice,
+  practiceCsv,
+  practiceRecord,
+  recordOfCsv,
+  skillNamed,
+} from '@/core/practice';
 import type { PracticeAnswer } from '@/core/practice';
 import { counted } from '@/ui/parts/counted';
 import { FileButton } from '@/ui/parts/FileButton';
 import { saveFile } from '@/ui/parts/files';
+import { later } from '@/ui/parts/later';
 import { tell, tellFault } from '@/ui/parts/messages';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { fonts } from '@/ui/theme/tokens';
 import type { StoredPractice } from '@/wire/practice';
 import { practiceApi } from './answers';
+import type { SittingOf } from './Sitting';
+
+const DayChart = later(() => import('./charts').then((m) => m.DayChart));
+const StabilityChart = later(() => import('./charts').then((m) => m.StabilityChart));
 
 interface Props {
   readonly stored: StoredPractice | null;
   readonly put: (stored: StoredPractice) => void;
+  readonly onBegin: (sitting: SittingOf) => void;
 }
 
 /** So many are sent at once. */
 const PART = 1000;
 
 async function imported(file: File): Promise<StoredPractice> {
-  const read = parsePractice(JSON.parse(await file.text()));
+  const text = await file.text();
+  const read = /\.csv$/i.test(file.name) ? recordOfCsv(text) : parsePractice(JSON.parse(text));
   if (!read.ok) {
     const [first] = read.errors;
     throw new Error(`${file.name}: ${first?.path ?? ''} ${first?.message ?? ''}`);
@@ -37,54 +51,63 @@ async function imported(file: File): Promise<StoredPractice> {
   return stored;
 }
 
+const saveJson = (answers: readonly PracticeAnswer[]): void =>
+  saveFile('practice.json', new Blob([JSON.stringify(practiceRecord(answers), null, 2)], { type: 'application/json' }));
+const saveCsv = (answers: readonly PracticeAnswer[]): void =>
+  saveFile('practice.csv', new Blob([practiceCsv(answers)], { type: 'text/csv' }));
+
 /** How it went: stability by skill, answers over time, the commonest mistakes; out and in as a file. */
-export function Progress({ stored, put }: Props) {
+export function Progress({ stored, put, onBegin }: Props) {
   if (!stored) return null;
-  const { answers, removed } = stored;
-  const remove = (): void => void practiceApi.remove().then(put).catch(tellFault);
-  const restore = (): void => void practiceApi.restore().then(put).catch(tellFault);
+  const { answers } = stored;
   return (
     <Box sx={{ pt: 2 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 2 }}>
-        <Button
-          disabled={answers.length === 0}
-          onClick={() =>
-            saveFile(
-              'practice.json',
-              new Blob([JSON.stringify(practiceRecord(answers), null, 2)], { type: 'application/json' }),
-            )
-          }
-        >
-          Export
-        </Button>
-        <FileButton
-          says="A record of practice"
-          accept="application/json"
-          onFile={(file) =>
-            imported(file)
-              .then((now) => {
-                put(now);
-                tell('The record was imported.');
-              })
-              .catch(tellFault)
-          }
-        />
-        <Button disabled={answers.length === 0} onClick={remove}>
-          Remove all answers
-        </Button>
-        {removed > 0 && <Button onClick={restore}>{`Restore ${counted(removed, 'answer')}`}</Button>}
-      </Box>
+      <RecordBar stored={stored} put={put} />
       {answers.length === 0 ? (
         <p>No answers yet.</p>
       ) : (
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: '1fr 1fr' }, gap: 4 }}>
           <Stability answers={answers} />
           <Box sx={{ minWidth: 0 }}>
-            <OverTime answers={answers} />
-            <Slips answers={answers} />
+            <StabilityChart answers={answers} />
+            <DayChart answers={answers} />
+            <Slips answers={answers} onBegin={onBegin} />
           </Box>
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** The record as a file, from a file, away and back. */
+function RecordBar({ stored: { answers, removed }, put }: Pick<Props, 'put'> & { readonly stored: StoredPractice }) {
+  const none = answers.length === 0;
+  const remove = (): void => void practiceApi.remove().then(put).catch(tellFault);
+  const restore = (): void => void practiceApi.restore().then(put).catch(tellFault);
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 2 }}>
+      <Button disabled={none} onClick={() => saveJson(answers)}>
+        Export
+      </Button>
+      <Button disabled={none} onClick={() => saveCsv(answers)}>
+        Export CSV
+      </Button>
+      <FileButton
+        says="A record of practice"
+        accept="application/json,.json,text/csv,.csv"
+        onFile={(file) =>
+          imported(file)
+            .then((now) => {
+              put(now);
+              tell('The record was imported.');
+            })
+            .catch(tellFault)
+        }
+      />
+      <Button disabled={none} onClick={remove}>
+        Remove all answers
+      </Button>
+      {removed > 0 && <Button onClick={restore}>{`Restore ${counted(removed, 'answer')}`}</Button>}
     </Box>
   );
 }
@@ -117,42 +140,22 @@ function Stability({ answers }: { readonly answers: readonly PracticeAnswer[] })
   );
 }
 
-function OverTime({ answers }: { readonly answers: readonly PracticeAnswer[] }) {
-  const days = new Map<string, { right: number; wrong: number }>();
-  for (const { at, score } of answers) {
-    const day = at.slice(0, 10);
-    const { right, wrong } = days.get(day) ?? { right: 0, wrong: 0 };
-    days.set(day, score >= 1 ? { right: right + 1, wrong } : { right, wrong: wrong + 1 });
-  }
-  const data = [...days].toSorted().map(([day, of]) => ({ day, ...of }));
-  return (
-    <Box
-      role="img"
-      aria-label={`Answers by day: ${data.map((d) => `${d.day} ${d.right} right, ${d.wrong} not`).join('; ')}`}
-    >
-      <Box sx={{ fontWeight: 700, mb: 1 }}>Answers by day, right and not</Box>
-      <BarChart width={440} height={180} data={data.slice(-30)}>
-        <CartesianGrid stroke={ink.line} vertical={false} />
-        <XAxis dataKey="day" tickFormatter={(day: string) => day.slice(5)} />
-        <YAxis allowDecimals={false} width={30} />
-        <Bar dataKey="right" stackId="a" fill={ink.trace} isAnimationActive={false} />
-        <Bar dataKey="wrong" stackId="a" fill={ink.wanted} isAnimationActive={false} />
-      </BarChart>
-    </Box>
-  );
-}
+/** So many of the commonest mistakes are told. */
+const MOST_SLIPS = 8;
 
-function Slips({ answers }: { readonly answers: readonly PracticeAnswer[] }) {
-  const counts = new Map<string, number>();
-  for (const { slip } of answers) if (slip !== undefined) counts.set(slip, (counts.get(slip) ?? 0) + 1);
-  const most = [...counts].toSorted((a, b) => b[1] - a[1]).slice(0, 8);
+function Slips({ answers, onBegin }: Pick<Props, 'onBegin'> & { readonly answers: readonly PracticeAnswer[] }) {
+  const most = commonSlips(answers).slice(0, MOST_SLIPS);
   if (most.length === 0) return null;
+  const skills = [...new Set(most.flatMap((s) => s.skills))];
   return (
     <Box sx={{ mt: 2 }}>
-      <Box sx={{ fontWeight: 700 }}>Commonest mistakes</Box>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 0.5 }}>
+        <Box sx={{ fontWeight: 700 }}>Commonest mistakes</Box>
+        <Button onClick={() => onBegin({ skills, level: null })}>Practise these</Button>
+      </Box>
       <Box component="ul" sx={{ pl: 2, m: 0 }}>
-        {most.map(([text, n]) => (
-          <li key={text}>{`${text} ${n}×`}</li>
+        {most.map(({ text, times }) => (
+          <li key={text}>{`${text} ${times}×`}</li>
         ))}
       </Box>
     </Box>

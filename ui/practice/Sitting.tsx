@@ -3,18 +3,19 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import { useEffect, useRef, useState } from 'react';
-import { nextExercise, skillNamed } from '@/core/practice';
-import type { Answer, Level, Mark, PracticeAnswer } from '@/core/practice';
+import { nextExercise, seedAfter, skillNamed } from '@/core/practice';
+import type { Answer, KnownSlip, Level, Mark, PracticeAnswer } from '@/core/practice';
 import { tellFault } from '@/ui/parts/messages';
+import { settings } from '@/ui/parts/settings';
 import { ink } from '@/ui/theme/tokens';
 import type { StoredPractice } from '@/wire/practice';
 import type { ShownExercise } from '@/wire/practiceJobs';
-import { ExerciseView } from './ExerciseView';
+import { ExerciseView, OpenButton } from './ExerciseView';
 import { practiceWorker } from './practiceWorker';
 
-/** What a sitting is of: what is due, or one skill at one level. */
+/** What a sitting is of: what is due, of all skills or of some; or one skill at one level. */
 export interface SittingOf {
-  readonly only: string | null;
+  readonly skills: readonly string[] | null;
   readonly level: Level | null;
 }
 
@@ -33,31 +34,36 @@ const LONGEST = 600_000;
 
 type Wanted = Pick<PracticeAnswer, 'skill' | 'level' | 'seed'>;
 
-function nextOf({ only, level }: SittingOf, answers: readonly PracticeAnswer[]): Wanted | null {
-  if (only !== null && level !== null) {
-    const seeds = answers.filter((a) => a.skill === only && a.level === level).map((a) => a.seed);
-    return { skill: only, level, seed: Math.max(0, ...seeds) + 1 };
-  }
-  return nextExercise(answers, { now: new Date(), sound: false });
+function nextOf({ skills, level }: SittingOf, answers: readonly PracticeAnswer[]): Wanted | null {
+  const [only] = skills ?? [];
+  if (only !== undefined && level !== null) return { skill: only, level, seed: seedAfter(answers, only, level) };
+  const isMeant = (name: string): boolean => skills === null || skills.includes(name);
+  return nextExercise(answers, {
+    now: new Date(),
+    sound: settings.getState().byEar,
+    only: (s) => isMeant(s.name),
+  });
 }
 
 /** One exercise after the other; leaving at any moment loses nothing. */
 export function Sitting({ of, answers, onEnd }: Props) {
-  const [wanted, setWanted] = useState<Wanted | null>(() => nextOf(of, answers.stored?.answers ?? []));
+  const known = answers.stored?.answers ?? [];
+  const [wanted, setWanted] = useState<Wanted | null>(() => nextOf(of, known));
   const [count, setCount] = useState(1);
   const [began] = useState(() => Date.now());
-  const { shown, mark, submit, failure } = useExercise(wanted, answers.add);
+  const [explained, setExplained] = useState<ReadonlySet<string>>(new Set());
+  const skill = skillNamed(wanted?.skill ?? '');
+  const isNew = wanted !== null && !explained.has(wanted.skill) && known.every((a) => a.skill !== wanted.skill);
   const next = (): void => {
     if (count >= MOST || Date.now() - began > LONGEST) return onEnd();
     setCount(count + 1);
-    setWanted(nextOf(of, answers.stored?.answers ?? []));
+    setWanted(nextOf(of, known));
   };
   const alike = (): void => {
-    if (wanted) setWanted({ ...wanted, seed: wanted.seed + 1000 });
+    if (wanted) setWanted({ ...wanted, seed: seedAfter(known, wanted.skill, wanted.level) });
   };
-  const skill = skillNamed(wanted?.skill ?? '');
   return (
-    <Box sx={{ pt: 1.5 }} data-exercise={wanted ? `${wanted.skill} ${wanted.level} ${wanted.seed}` : ''}>
+    <Box sx={{ pt: 1.5 }} data-exercise={wanted && !isNew ? `${wanted.skill} ${wanted.level} ${wanted.seed}` : ''}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, mb: 1 }}>
         <Box component="h1" sx={{ fontSize: 18, m: 0 }}>
           {skill?.text ?? 'Practice'}
@@ -66,70 +72,119 @@ export function Sitting({ of, answers, onEnd }: Props) {
         <Box sx={{ flex: 1 }} />
         <Button onClick={onEnd}>End sitting</Button>
       </Box>
-      {failure && <Alert severity="error">{failure}</Alert>}
-      {!shown && !failure && <Skeleton variant="rectangular" sx={{ height: 320 }} />}
-      {shown && (
-        <ExerciseView
-          key={`${wanted?.skill} ${wanted?.seed}`}
-          shown={shown}
-          mark={mark}
-          onAnswer={submit}
+      {wanted && isNew && (
+        <Example
+          key={wanted.skill}
+          skill={wanted.skill}
+          level={wanted.level}
+          onDone={() => setExplained(new Set([...explained, wanted.skill]))}
+        />
+      )}
+      {wanted && !isNew && (
+        <Exercise
+          key={`${wanted.skill} ${wanted.level} ${wanted.seed}`}
+          wanted={wanted}
+          add={answers.add}
           onNext={next}
           onAlike={alike}
         />
       )}
+      {!wanted && <Box sx={{ color: ink.softInk }}>Nothing to practise here.</Box>}
     </Box>
   );
 }
 
-interface Current {
-  readonly of: Wanted;
-  readonly shown: ShownExercise;
-  readonly mark: Mark | null;
-}
+const Coming = () => <Skeleton variant="rectangular" sx={{ height: 320 }} />;
 
-/** Draws an exercise, marks its answer, and keeps how it went. */
-function useExercise(wanted: Wanted | null, add: (answer: PracticeAnswer) => void) {
-  const [current, setCurrent] = useState<Current | null>(null);
-  const [failed, setFailed] = useState<{ readonly of: Wanted; readonly why: string } | null>(null);
-  const since = useRef(0);
+/** What the worker is asked once, and why it could not answer. */
+function useAsked<T>(ask: () => Promise<T>): { readonly got: T | null; readonly failure: string | null } {
+  const [state, setState] = useState<{ readonly got: T | null; readonly failure: string | null }>({
+    got: null,
+    failure: null,
+  });
+  const first = useRef(ask);
   useEffect(() => {
-    if (!wanted) return;
     let live = true;
-    practiceWorker()
-      .exercise(wanted.skill, wanted.level, wanted.seed)
-      .then((shown) => {
-        if (!live) return;
-        since.current = performance.now();
-        setCurrent({ of: wanted, shown, mark: null });
-      })
+    first
+      .current()
+      .then((got) => live && setState({ got, failure: null }))
       .catch(
         (error: unknown) =>
-          live && setFailed({ of: wanted, why: error instanceof Error ? error.message : String(error) }),
+          live && setState({ got: null, failure: error instanceof Error ? error.message : String(error) }),
       );
     return () => {
       live = false;
     };
-  }, [wanted]);
-  const there = current?.of === wanted ? current : null;
+  }, []);
+  return state;
+}
+
+interface ExampleProps {
+  readonly skill: string;
+  readonly level: Level;
+  readonly onDone: () => void;
+}
+
+/** A new skill begins with one that is worked out: the strip uncovers stage by stage. */
+function Example({ skill, level, onDone }: ExampleProps) {
+  const { got, failure } = useAsked(() => practiceWorker().example(skill, level));
+  if (failure !== null) return <Alert severity="error">{failure}</Alert>;
+  if (!got) return <Coming />;
+  return (
+    <ExerciseView shown={got.shown} mark={got.mark} example onAnswer={() => undefined}>
+      <Button variant="contained" color="primary" autoFocus onClick={onDone}>
+        Now you
+      </Button>
+    </ExerciseView>
+  );
+}
+
+interface ExerciseProps {
+  readonly wanted: Wanted;
+  readonly add: (answer: PracticeAnswer) => void;
+  readonly onNext: () => void;
+  readonly onAlike: () => void;
+}
+
+/** Draws an exercise, marks its answer, and keeps how it went. */
+function Exercise({ wanted, add, onNext, onAlike }: ExerciseProps) {
+  const since = useRef(0);
+  const { got: shown, failure } = useAsked<ShownExercise>(() =>
+    practiceWorker()
+      .exercise(wanted.skill, wanted.level, wanted.seed)
+      .finally(() => {
+        since.current = performance.now();
+      }),
+  );
+  const [told, setTold] = useState<{ readonly mark: Mark; readonly slips: readonly KnownSlip[] } | null>(null);
   const submit = (answer: Answer): void => {
-    if (!there || there.mark) return;
+    if (told) return;
     const seconds = Math.min(86_400, (performance.now() - since.current) / 1000);
     practiceWorker()
-      .mark(there.of, answer)
-      .then((mark) => {
-        setCurrent({ ...there, mark });
+      .mark(wanted, answer)
+      .then((marked) => {
+        setTold(marked);
+        const { score, slip } = marked.mark;
         add({
           id: crypto.randomUUID(),
-          ...there.of,
+          ...wanted,
           at: new Date().toISOString(),
-          score: mark.score,
-          ...(mark.slip !== null && { slip: mark.slip }),
+          score,
+          ...(slip !== null && { slip }),
           seconds: Number(seconds.toFixed(1)),
         });
       })
       .catch(tellFault);
   };
-  const failure = failed?.of === wanted ? failed.why : null;
-  return { shown: there?.shown ?? null, mark: there?.mark ?? null, submit, failure };
+  if (failure !== null) return <Alert severity="error">{failure}</Alert>;
+  if (!shown) return <Coming />;
+  return (
+    <ExerciseView shown={shown} mark={told?.mark ?? null} slips={told?.slips ?? []} onAnswer={submit}>
+      <Button variant="contained" color="primary" autoFocus onClick={onNext}>
+        Next
+      </Button>
+      <Button onClick={onAlike}>Another like this</Button>
+      <OpenButton patch={shown.exercise.patch} />
+    </ExerciseView>
+  );
 }

@@ -6,4 +6,4 @@ export const GET = route<{ setLists: StoredSetList[] }>(async ({ setLists, query
   setLists: await setLists.list(query(listSchema).deleted),
 }));
 
-export const POST = route(async ({ setLists, body }) => setLists.create(await body(createSetListSchema)), 201);
+export const POST = route(async ({ setLists, body }) => setLists.add(await body(createSetListSchema)), 201);

@@ -40,6 +40,7 @@ function commandsOf(desk: DeskStore, predicted = predictedOf(desk)) {
     end: trail[0] ?? null,
     socket: trail.at(-1) ?? null,
     setScene: () => undefined,
+    go: () => undefined,
     begin: (task: Task | null) => void (task && begun.push(task)),
   };
   const all = [...stageCommands(given), ...pathCommands(given)];

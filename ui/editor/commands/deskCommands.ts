@@ -5,6 +5,7 @@ import { audition, toggleLoop, unmuteAll } from '@/ui/session/audition';
 import { hearing, openSound, playFromStart, playOrStop, recordNow, swapSides } from '@/ui/session/hearing';
 import { inspector, openIssues, showMap } from '@/ui/session/inspector';
 import { endPreviews } from '@/ui/session/previews';
+import { startRecording } from '@/ui/session/walkRecording';
 import { holdKeys } from '@/ui/session/typeahead';
 import type { Command } from './commandTable';
 import type { Given } from './given';
@@ -21,7 +22,7 @@ function isAnyOff(): boolean {
 }
 
 /** What is done with the patch as a whole. */
-export function deskCommands({ desk, setScene }: Given): Command[] {
+export function deskCommands({ desk, predicted, setScene, go }: Given): Command[] {
   const { history, patch, undo, redo, select } = desk.getState();
   const [last, next] = [history.past.at(-1), history.future[0]];
   return [
@@ -125,5 +126,14 @@ export function deskCommands({ desk, setScene }: Given): Command[] {
         setScene({ show: 'desk' });
       },
     },
+    { id: 'walkthroughs', title: 'Walkthroughs', can: true, run: () => go('/practice/walkthroughs') },
+    {
+      id: 'practise',
+      title: 'Practise this patch',
+      can: predicted.graph.wiring.wires.length > 0,
+      why: 'Nothing is connected yet.',
+      run: () => go(`/practice/patch/${desk.getState().id}`),
+    },
+    { id: 'record-walkthrough', title: 'Record a walkthrough', can: true, run: () => startRecording(desk) },
   ];
 }

@@ -13,6 +13,8 @@ export interface Given {
   readonly socket: string | null;
   readonly setScene: (scene: Scene) => void;
   readonly begin: (task: Task | null) => void;
+  /** Goes to another screen. */
+  readonly go: (address: string) => void;
 }
 
 /** Puts the focus on a part of the editor, once it is drawn. */

@@ -3,23 +3,23 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
-import Slider from '@mui/material/Slider';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { LEAST_DB, MOST_DB, placeName, showNumber } from '@/core';
+import { placeName } from '@/core';
 import { CloseIcon } from '@/ui/parts/icons';
 import { SelectField } from '@/ui/parts/SelectField';
-import { setSetting, settings } from '@/ui/parts/settings';
+import { settings } from '@/ui/parts/settings';
 import type { DeskStore } from '@/ui/session/desk';
 import { closeSound, forgetAsked, hearing, openSound } from '@/ui/session/hearing';
 import { audition, auditionAll } from '@/ui/session/audition';
 import { otherTabs } from '@/ui/session/otherTabs';
 import type { Predicted } from '@/ui/session/usePrediction';
-import { fonts, ink } from '@/ui/theme/tokens';
+import { ink } from '@/ui/theme/tokens';
 import { Comparing } from './Comparing';
 import { HandsPanel } from './HandsPanel';
 import { choicesFor } from './listened';
 import { Live } from './live';
+import { Care, Level, useStopBySpace } from './listeningParts';
 import { ListeningPanel } from './ListeningPanel';
 import { LiveFigures } from './LiveFigures';
 import { RenderButton } from './RenderButton';
@@ -49,23 +49,6 @@ function useLive(desk: DeskStore): Live {
   const [live] = useState(() => new Live(desk));
   useEffect(() => live.open(), [live]);
   return live;
-}
-
-/** While it plays, space stops at once, wherever the focus is but in a text field. */
-function useStopBySpace(live: Live): void {
-  useEffect(() => {
-    const stop = (e: KeyboardEvent): void => {
-      const writes =
-        e.target instanceof HTMLElement &&
-        e.target.matches('input:not([type=range]), textarea, [contenteditable=true]');
-      if (e.code !== 'Space' || e.defaultPrevented || writes || isSilent(live.store.getState().phase)) return;
-      e.preventDefault();
-      e.stopPropagation();
-      if (e.type === 'keydown' && !e.repeat) live.stop();
-    };
-    window.addEventListener('keydown', stop, true);
-    return () => window.removeEventListener('keydown', stop, true);
-  }, [live]);
 }
 
 /** What is asked for from elsewhere: by a key, by the editor's header. */
@@ -164,44 +147,6 @@ export function PlayBar({ desk, predicted, end }: Props) {
           data-beyond
         >{`Prediction error: ${beyond.map((at) => placeName(desk.getState().patch.modules, at)).join(', ')} went outside the guaranteed range.`}</Alert>
       )}
-    </Box>
-  );
-}
-
-/** Said once, before the first sound. */
-function Care() {
-  return (
-    <Alert
-      severity="warning"
-      data-care
-      action={
-        <Button color="primary" onClick={() => setSetting('cared', true)}>
-          I’ve turned it down
-        </Button>
-      }
-    >
-      Turn your speakers or headphones down first. A patch can jump in level without warning.
-    </Alert>
-  );
-}
-
-function Level({ db, onLevel }: { readonly db: number; readonly onLevel: (db: number) => void }) {
-  return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, width: 210 }}>
-      <Slider
-        aria-label="Listening level"
-        size="small"
-        min={LEAST_DB}
-        max={MOST_DB}
-        step={1}
-        value={db}
-        valueLabelDisplay="off"
-        getAriaValueText={(v) => `${v} dB`}
-        onChange={(_, value) => onLevel(value as number)}
-      />
-      <Box sx={{ fontFamily: fonts.numbers, fontSize: 13, whiteSpace: 'nowrap', width: 68, textAlign: 'right' }}>
-        {db <= LEAST_DB ? 'Off' : `${showNumber(db, 0)}\u00a0dB`}
-      </Box>
     </Box>
   );
 }

@@ -11,7 +11,7 @@ import { ink } from '@/ui/theme/tokens';
 import { SaveLine } from './SaveLine';
 import { Tools } from './Tools';
 import { PatchName } from '../inspector/PatchName';
-import { PlayButton } from './PlayButton';
+import { PlayButton } from '../live/PlayButton';
 import { UndoRedo } from './UndoRedo';
 
 interface Props {

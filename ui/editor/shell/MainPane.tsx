@@ -6,14 +6,12 @@ import { useStore } from 'zustand';
 import { moveStage, placeName } from '@/core';
 import { later } from '@/ui/parts/later';
 import type { DeskStore } from '@/ui/session/desk';
-import { hearing } from '@/ui/session/hearing';
 import { inspector } from '@/ui/session/inspector';
 import { previews, shownPreview } from '@/ui/session/previews';
 import type { Scene } from '@/ui/session/scene';
 import type { Predicted } from '@/ui/session/usePrediction';
 import type { Task } from '../commands/tasks';
-import { usePins, useTraces } from '../scope/pins';
-import { Scope } from '../scope/Scope';
+import { PathScope } from '../scope/PathScope';
 import type { Window } from '../scope/view';
 import { MainStrip } from '../strip/MainStrip';
 import { SpanChoice } from '../strip/SpanChoice';
@@ -24,7 +22,6 @@ import { ViewChoice } from './ViewChoice';
 const GhostBar = later(() => import('../strip/GhostBar').then((m) => m.GhostBar));
 const CompareView = later(() => import('../versions/CompareView').then((m) => m.CompareView));
 const Trail = later(() => import('../strip/Trail').then((m) => m.Trail));
-const LiveTraces = later(() => import('../scope/LiveTraces').then((m) => m.LiveTraces));
 const EmptyDesk = later(() => import('./EmptyDesk').then((m) => m.EmptyDesk));
 const MapView = later(() => import('../map/MapView').then((m) => m.MapView));
 
@@ -139,27 +136,6 @@ function PathStrip({ desk, predicted, shown, begin }: Props) {
       onFeed={(socket) => begin({ do: 'feed', socket })}
       onMove={(id, before) => edit(`Move ${placeName(patch.modules, id)}`, moveStage(patch, id, before))}
       empty={<EmptyDesk edit={edit} begin={begin} />}
-    />
-  );
-}
-
-function PathScope({ predicted, view, onView, onSpectra }: Props) {
-  const { patch } = predicted.graph;
-  const pins = usePins(predicted);
-  const traces = useTraces(predicted, pins);
-  const plays = useStore(hearing, (s) => s.playing);
-  const [window, setWindow] = useState(false);
-  if (plays && !window)
-    return <LiveTraces pins={pins} prediction={predicted.prediction} onWindow={() => setWindow(true)} />;
-  return (
-    <Scope
-      {...{ pins, traces, view, onView, onSpectra }}
-      name={patch.name}
-      standIn={patch.probes.length === 0}
-      full={predicted.full}
-      progress={predicted.progress}
-      onCancel={predicted.cancel}
-      duration={patch.settings.duration}
     />
   );
 }

@@ -19,9 +19,11 @@ import {
   SheetIcon,
 } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
+import { setSetting } from '@/ui/parts/settings';
 import type { DeskStore } from '@/ui/session/desk';
 import { openSound } from '@/ui/session/hearing';
 import type { Scene } from '@/ui/session/scene';
+import { startRecording } from '@/ui/session/walkRecording';
 
 interface Props {
   readonly desk: DeskStore;
@@ -65,7 +67,17 @@ function useTools({ desk, setScene }: Props): readonly Tool[] {
       ],
     },
     { name: 'Patch sheet', icon: SheetIcon, first: true, run: sheet },
-    { name: 'Help', icon: HelpIcon, run: () => setScene({ show: 'help' }) },
+    {
+      name: 'Help',
+      icon: HelpIcon,
+      menu: [
+        ['Keys and words', () => setScene({ show: 'help' })],
+        ['Start the tour', () => setSetting('guide', 'on')],
+        ['Walkthroughs', () => router.push('/practice/walkthroughs')],
+        ['Practise this patch', () => router.push(`/practice/patch/${desk.getState().id}`)],
+        ['Record a walkthrough', () => startRecording(desk)],
+      ],
+    },
   ];
 }
 
