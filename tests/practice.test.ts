@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Page } from 'puppeteer-core';
+import type { KeyInput, Page } from 'puppeteer-core';
 import { worked } from '../core/practice';
 import type { Level, PracticeAnswer } from '../core/practice';
 import { openPages } from './support/pages';
@@ -11,7 +11,7 @@ const overflow = (page: Page): Promise<number> =>
 
 /** The exercise that stands there, with its truth. */
 async function there(page: Page) {
-  const shown = await page.waitForSelector('[data-exercise]');
+  const shown = await page.waitForSelector('[data-exercise]:not([data-exercise=""])');
   const text = await shown!.evaluate((e) => e.getAttribute('data-exercise') ?? '');
   const [skill = '', level, seed] = text.split(' ');
   return worked(skill, Number(level) as Level, Number(seed));
@@ -28,6 +28,8 @@ async function practise(page: Page, skill: string): Promise<void> {
     `[data-skill="${skill}"] ::-p-xpath(.//button[normalize-space()="Practise"])`,
   );
   await button!.click();
+  // A new skill begins with a worked example.
+  await at.desk.button('Now you');
 }
 
 describe('practice', () => {
@@ -69,6 +71,17 @@ describe('practice', () => {
     const { choice } = trace.truth as { choice: number };
     await (await page.waitForSelector(`[data-choice="${choice}"]`))!.click();
     await page.waitForSelector('[data-mark=right]');
+    // What was right is explained to who asks for it.
+    await desk.button('Why');
+    await page.waitForSelector('[aria-label="How it comes about"]');
+
+    await practise(page, 'phase');
+    const { truth } = await there(page);
+    if ('choice' in truth) {
+      await page.waitForSelector('[data-choice]');
+      await page.keyboard.press(String(truth.choice + 1) as KeyInput);
+      await page.waitForSelector('[data-mark=right]');
+    }
 
     await practise(page, 'set-one');
     await page.waitForSelector('[data-pointer="both.amount"]');
@@ -94,6 +107,7 @@ describe('practice', () => {
     await desk.goTo('/practice');
     expect(await overflow(page)).toBeLessThanOrEqual(0);
     await desk.button('Start a sitting');
+    await desk.button('Now you');
     await there(page);
     await page.waitForSelector('input, [data-choice]');
     expect(await overflow(page)).toBeLessThanOrEqual(0);
@@ -107,5 +121,53 @@ describe('practice', () => {
     const restore = await page.waitForSelector('::-p-xpath(//button[starts-with(normalize-space(), "Restore ")])');
     await restore!.click();
     await page.waitForSelector('[aria-label="Stability by skill"] tbody tr');
+  });
+
+  it('shows a new skill as a worked example, and lets one hear two renderings', async () => {
+    const { page, desk } = at;
+    await desk.goTo('/practice');
+    expect(await page.$('[data-skill="hear-deeper"]')).toBeNull();
+    await page.click('input[role=switch]');
+    const button = await page.waitForSelector('[data-skill="hear-deeper"] ::-p-xpath(.//button[.="Practise"])');
+    await button!.click();
+    await page.waitForSelector('::-p-xpath(//h2[contains(., "Worked example")])');
+    await desk.button('Now you');
+    const { truth } = await there(page);
+    await page.waitForSelector('[data-care]');
+    await desk.button('I’ve turned it down');
+    await page.waitForSelector('[data-ear=silent]');
+    await desk.button('Play first');
+    await page.waitForSelector('[data-ear=here]');
+    await desk.button('Play second');
+    await page.waitForSelector('[data-ear=there]');
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-ear=silent]');
+    await page.keyboard.press(String((truth as { choice: number }).choice + 1) as KeyInput);
+    await page.waitForSelector('[data-mark=right]');
+    await page.click('input[role=switch]').catch(() => undefined);
+  });
+
+  it('asks about a patch of one’s own, stage by stage', async () => {
+    const { page, desk } = at;
+    await desk.goTo('/');
+    await desk.button('Actions for Fog bank breathing');
+    const item = await page.waitForSelector('::-p-xpath(//*[@role="menuitem"][.="Practise this patch"])');
+    await item!.click();
+    await page.waitForSelector('[data-covered]');
+    await page.waitForSelector('input[aria-label=Lowest]');
+    // An LFO of ±5 V through a gain of 0.4, lifted by 2 V.
+    await page.type('input[aria-label=Lowest]', '0');
+    await page.type('input[aria-label=Highest]', '4');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[data-mark=right]');
+    for (;;) {
+      await desk.button('Next');
+      const next = await page.waitForSelector('[data-own-end], input[aria-label=Lowest], input[aria-label=Answer]');
+      if (await next!.evaluate((e) => e.hasAttribute('data-own-end'))) break;
+      for (const input of await page.$$('form input')) await input.type('1');
+      await page.keyboard.press('Enter');
+      await page.waitForSelector('[data-mark]');
+    }
+    expect(await page.$eval('[data-own-end]', (e) => e.textContent)).toMatch(/^\d+ of \d+ questions? right/);
   });
 });

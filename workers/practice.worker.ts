@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { faultsOf, faultText } from '../core';
-import { EXAMPLE_SEED, figureOf, givenAt, markOf, OwnPatch, readingsAt, Seen, worked } from '../core/practice';
+import { exampleOf, figureOf, givenAt, markOf, OwnPatch, readingsAt, Seen, worked } from '../core/practice';
 import type { PracticeWorker } from '../wire/practiceJobs';
 
 /** The patch of one’s own that is asked about. */
@@ -20,7 +20,7 @@ const worker: PracticeWorker = {
     return Promise.resolve({ mark: markOf(of, answer), slips });
   },
   example(skill, level) {
-    const { exercise, truth } = worked(skill, level, EXAMPLE_SEED);
+    const { exercise, truth } = exampleOf(skill, level);
     const given = givenAt(exercise.patch, exercise.ask.knobs ?? []);
     return Promise.resolve({ shown: { exercise, given, faults: [] }, mark: markOf(exercise, truth) });
   },

@@ -1,6 +1,6 @@
-import { inSentence, paramLabel } from '../kinds/knobs';
+import { inSentence, optionLabel, paramLabel } from '../kinds/knobs';
 import { kindNamed, kindTitle } from '../kinds';
-import type { ParamValue, ParamValues } from '../kinds/params';
+import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
 import { showNumber, showSeconds, showVolts } from '../units/show';
 import { applyEdits } from './edit';
 import { idOf } from '../document/sockets';
@@ -29,7 +29,8 @@ const NOTHING = 'nothing';
 const titleOf = (m: ModuleDoc): string => m.label ?? kindNamed(m.kind)?.title ?? m.id;
 const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
 
-function shownValue(value: ParamValue | undefined): string {
+function shownValue(value: ParamValue | undefined, spec: ParamSpec | undefined): string {
+  if (spec?.type === 'choice' && typeof value === 'string') return inSentence(optionLabel(spec, value));
   if (typeof value === 'number') return showNumber(value, 4).replace(/\.?0+$/, '');
   if (Array.isArray(value)) return `${value.length} entries`;
   if (typeof value === 'boolean') return value ? 'on' : 'off';
@@ -54,8 +55,8 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
   const params = set.map((name): Difference => ({
     ...base,
     what: `${titleOf(a)} ${inSentence(paramLabel(name, kind?.params[name]))}`,
-    here: shownValue(pa[name]),
-    there: shownValue(pb[name]),
+    here: shownValue(pa[name], kind?.params[name]),
+    there: shownValue(pb[name], kind?.params[name]),
     edits: [{ do: 'set', module: a.id, param: name, value: b.params?.[name] }],
   }));
   if (!params.every((d) => standsAlone(a, d))) {
@@ -63,7 +64,9 @@ function moduleDifferences(a: ModuleDoc, b: ModuleDoc): Difference[] {
     const { params: _here, ...bare } = a;
     const changed = b.params ? { ...bare, params: b.params } : bare;
     const said = (all: ParamValues): string =>
-      set.map((name) => `${paramLabel(name, kind?.params[name])} ${shownValue(all[name])}`).join(', ');
+      set
+        .map((name) => `${paramLabel(name, kind?.params[name])} ${shownValue(all[name], kind?.params[name])}`)
+        .join(', ');
     const together: Difference = {
       ...base,
       what: `${titleOf(a)}, linked settings`,

@@ -69,6 +69,16 @@ export function worked(name: string, level: Level, seed: number): Worked {
   return found;
 }
 
+/** Seeds of worked examples: exercises begin at 1, and never get so far. */
+const EXAMPLE_SEEDS = [0, ...Array.from({ length: 20 }, (_, i) => 4_294_967_295 - i)];
+
+/** A worked example of a skill: one with another answer than the first exercise has. */
+export function exampleOf(name: string, level: Level): Worked {
+  const first = JSON.stringify(worked(name, level, 1).truth);
+  const seed = EXAMPLE_SEEDS.find((s) => JSON.stringify(worked(name, level, s).truth) !== first);
+  return worked(name, level, seed ?? 0);
+}
+
 /** The same, whatever was worked out before. */
 export function workedAnew(name: string, level: Level, seed: number): Worked {
   const skill = skillNamed(name);

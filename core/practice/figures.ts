@@ -1,5 +1,6 @@
 import type { Glance } from '../answers/glance';
 import { blank } from '../document/parse';
+import { showQuantity, showVolts } from '../units/show';
 import { distanceOf, HALF } from './distance';
 
 /** Of a voltage, volts; of what a destination does, in its own unit; or a share of the time, percent. */
@@ -41,6 +42,10 @@ export const FIGURE_WORDS: Readonly<Record<FigureName, string>> = {
   closedPercent: 'closed',
   highPercent: 'high',
 };
+
+/** A figure as it is shown: a height has no sign. */
+export const figureText = ({ figure }: Pick<FigureAt, 'figure'>, { value, unit }: FigureValue): string =>
+  value !== null && (figure === 'peakToPeak' || figure === 'rms') ? showVolts(value, false) : showQuantity(value, unit);
 
 /** A figure of what a patch comes to; null where there is none at that place. */
 export function figureOf(glance: Glance, { at, figure }: FigureAt): FigureValue | null {

@@ -15,9 +15,6 @@ export interface PracticeCard {
   readonly answers: number;
 }
 
-/** The seed of a skill’s worked example; exercises begin at 1. */
-export const EXAMPLE_SEED = 0;
-
 /** Over so many times one’s own median, or under that part of it, an answer was slow, or quick. */
 const SLOW = 2;
 const QUICK = 0.5;
@@ -88,7 +85,7 @@ export function openLevels(skill: string, cards: ReadonlyMap<string, PracticeCar
 
 /** The first seed of a skill’s level that nobody has answered, nor any before it. */
 export const seedAfter = (answers: readonly PracticeAnswer[], skill: string, level: Level): number =>
-  Math.max(EXAMPLE_SEED, ...answers.filter((a) => a.skill === skill && a.level === level).map((a) => a.seed)) + 1;
+  Math.max(0, ...answers.filter((a) => a.skill === skill && a.level === level).map((a) => a.seed)) + 1;
 
 /** The mistakes that were made, the commonest first, with the skills in which they were. */
 export function commonSlips(

@@ -12,7 +12,7 @@ export const pitch: readonly Recipe[] = [
     {
       stages: {
         key: ['clock', 'Key', { bpm: 15, width: 0.8 }],
-        fade: ['envelope', 'Fades in', { mode: 'ar', attack: 1.5, attackCurve: 0, release: 0.3, peakVolts: 5 }],
+        fade: ['envelope', 'Fade-in', { mode: 'ar', attack: 1.5, attackCurve: 0, release: 0.3, peakVolts: 5 }],
         slow: ['lfo', 'Slow', { shape: 'sine', rateHz: 5.5 }],
         swell: ['vca', 'Swell'],
         depth: ['attenuverter', 'Depth', { amount: 0.016667 }],

@@ -86,8 +86,18 @@ await shoot('calibration', 'dark', async (desk) => {
 });
 await shoot('practice', 'light', async (desk) => {
   await desk.page.goto(`${application.url}/practice`, { waitUntil: 'domcontentloaded' });
-  await (await desk.page.waitForSelector('[data-skill="gain-offset"] button'))!.click();
+  await (await desk.page.waitForSelector('[data-skill="gain-offset"] ::-p-xpath(.//button[.="Practise"])'))!.click();
+  await pressed(desk, 'Now you');
   await desk.page.waitForSelector('[data-covered]');
+});
+await shoot('walkthrough', 'light', async (desk) => {
+  await desk.page.goto(`${application.url}/practice/walkthroughs/gain-and-offset`, { waitUntil: 'domcontentloaded' });
+  await desk.page.waitForSelector('[data-phase=resting]');
+  const steps = await desk.page.waitForSelector('[role=slider][aria-label=Step], input[aria-label=Step]');
+  await steps!.focus();
+  for (let n = 0; n < 4; n++) await desk.page.keyboard.press('ArrowRight');
+  await desk.page.waitForSelector('[data-step="5"][data-phase=resting]');
+  await desk.page.waitForSelector('[data-look-current=true]');
 });
 await shoot('rack', 'light', async (desk) => {
   await desk.page.goto(`${application.url}/racks`, { waitUntil: 'domcontentloaded' });
@@ -134,11 +144,6 @@ await shoot('macro', 'light', async (desk) => {
   await desk.section('macros');
   await (await desk.page.waitForSelector('[data-macro] button'))!.click();
   await desk.page.waitForSelector('[data-macro-row]');
-});
-await shoot('spectrum', 'dark', async (desk) => {
-  await desk.open('lamp-sweep-shut');
-  await desk.page.click('[data-way=spectrum]');
-  await desk.page.waitForSelector('[data-spectrum=ready]');
 });
 await shoot('target', 'light', async (desk) => {
   await patches(desk);

@@ -25,13 +25,13 @@ export const lfoPhase: Skill = {
       { text: 'That has both in phase.', edits: [set('ripple.phase', 0)] },
       { text: 'That has the second as far behind as it is ahead.', edits: [set('ripple.phase', (1 - phase) % 1)] },
       { text: 'That has them opposite.', edits: [set('ripple.phase', 0.5)] },
-      { text: 'That is a quarter turn off.', edits: [set('ripple.phase', (phase + 0.25) % 1)] },
+      { text: 'That is a quarter of a cycle off.', edits: [set('ripple.phase', (phase + 0.25) % 1)] },
       {
         text: 'That takes one from the other: a mixer adds.',
         edits: [set('ripple.lowVolts', 0), set('ripple.highVolts', -3)],
       },
       { text: 'That is another rate.', edits: [set('ripple.rateHz', times)] },
     ]);
-    return found && { ...found, text: `Ripple begins ${phase} of a turn in. Which of these is their sum?` };
+    return found && { ...found, text: `Ripple starts ${phase} of a cycle in. Which of these is their sum?` };
   },
 };

@@ -25,7 +25,7 @@ export const unityAtPeak: Skill = {
     if (amount > 1 || amount < 0.2) return null;
     return {
       ...knobTo(build(d.pick([0, 1])), build(amount), ['beam.cvAmount']),
-      text: `Bell peaks at ${peakVolts} V, and Beam is fully open at ${unityVolts} V. Set its CV amount to unity gain at the peak.`,
+      text: `Bell peaks at ${peakVolts} V, and Beam is fully open at ${unityVolts} V. Set Beam’s CV amount so that the peak comes to unity gain.`,
       at: 'beam.cv',
       slips: [
         {

@@ -149,17 +149,17 @@ export const loudness: readonly BuiltWalkthrough[] = [
     }),
   ]),
   ofRecipe('ring-am', [
-    step('Two sines: Voice at 440 Hz, Other at 90 Hz. On the left a ring modulator multiplies them.', {
+    step('Two sines: Tone at 440 Hz, Other at 90 Hz. On the left a ring modulator multiplies them.', {
       at: 'ring.b',
       pins: ['ring.out'],
       look: ['ring.out', 'peakToPeak'],
     }),
     step(
-      'It has four quadrants: while Other is below 0 V, Voice comes out inverted. Neither 440 nor 90 Hz is left, only 350 and 530 Hz.',
+      'It has four quadrants: while Other is below 0 V, Tone comes out inverted. Neither 440 nor 90 Hz is left, only 350 and 530 Hz.',
       { pins: ['other.sine', 'ring.out'], look: ['ring.out', 'rms'] },
     ),
     step(
-      'On the right a VCA does it with bias: Other is lifted above 0 V, so Voice is never inverted and stays in the sound.',
+      'On the right a VCA does it with bias: Other is lifted above 0 V, so Tone is never inverted and stays in the sound.',
       {
         at: 'amp.cv',
         pins: ['other.sine', 'amp.out'],

@@ -85,16 +85,16 @@ export const space: readonly BuiltWalkthrough[] = [
     }),
   ]),
   ofRecipe('send-return', [
-    step('The dry note goes two ways: straight to the mixer, and through Send to the echo.', {
+    step('The dry note goes two ways: straight to the mixer, and through Send amp to the echo.', {
       at: 'send.cv',
       pins: ['hit.out', 'send.out'],
       look: ['send.cv', 'readingHigh'],
     }),
-    step('Send is a VCA: its control voltage says how much goes to the echo.', { look: ['send.out', 'high'] }),
+    step('Send amp is a VCA, and Send its control voltage: how much goes to the echo.', { look: ['send.out', 'high'] }),
     step('Half of the voltage is half as much.', {
       set: { 'hand.volts': 2.5 },
       look: ['send.cv', 'readingHigh'],
-      ask: ['Send is fully open at 5 V, and linear. At 2.5 V, how many dB?', 'send.cv', 'readingHigh'],
+      ask: ['Send amp is fully open at 5 V, and linear. With Send at 2.5 V, how many dB?', 'send.cv', 'readingHigh'],
     }),
     step(
       'At 0 V nothing more goes in. What is in the echo already would ring out: that is why one closes the send, not the return.',

@@ -2,13 +2,16 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useMemo } from 'react';
-import { differencesOf, placeName, showQuantity, socketAt } from '@/core';
-import { FIGURE_WORDS, figureOf } from '@/core/practice';
+import { useStore } from 'zustand';
+import type { Patch } from '@/core';
+import { differencesOf, idOf, kindNamed, knobsIn, nameOf, placeName, socketAt } from '@/core';
+import { FIGURE_WORDS, figureText } from '@/core/practice';
 import type { FigureAt, Walkthrough } from '@/core/practice';
 import { PauseIcon, PlayIcon } from '@/ui/parts/icons';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { Question } from './Question';
+import { useFigure } from './useFigure';
 import { StepChanges, StepKnobs } from './StepKnobs';
 import type { Player } from './usePlayer';
 
@@ -19,12 +22,30 @@ interface Props {
   readonly onEnd: () => void;
 }
 
-/** The knobs of a step; of one that turns none, those of the last that did, else of the first that will. */
-function knobsAt(steps: Walkthrough['steps'], at: number): readonly string[] {
-  const turned = (i: number): string[] =>
-    (steps[i]?.set ?? []).flatMap((s) => (typeof s.value === 'number' ? [s.at] : []));
-  const before = Array.from({ length: at + 1 }, (_, i) => turned(at - i)).find((list) => list.length > 0);
-  return before ?? steps.map((_, i) => turned(i)).find((list) => list.length > 0) ?? [];
+/** The modules of a path, and of what joins it. */
+const modulesOn = ({ strip }: Predicted): readonly string[] =>
+  [...(strip?.frames ?? []), ...(strip?.joinings ?? []).flatMap((j) => j.frames)].map((f) => f.module.id);
+
+/** The knobs of a step; of one that turns none, those on its path that were turned last, else its source’s first. */
+function knobsAt({ steps, patch }: Walkthrough, at: number, path: readonly string[]): readonly string[] {
+  const isTurned = (place: string): boolean => {
+    const m = patch.modules.find((x) => x.id === idOf(place));
+    return m !== undefined && kindNamed(m.kind)?.params[nameOf(place)]?.type === 'number';
+  };
+  const turned = (i: number): string[] => (steps[i]?.set ?? []).flatMap((s) => (isTurned(s.at) ? [s.at] : []));
+  const own = turned(at);
+  if (own.length > 0) return own;
+  const nearest = [...steps.slice(0, at).map((_, i) => at - 1 - i), ...steps.map((_, i) => i)];
+  const onPath = nearest.map((i) => turned(i).filter((k) => path.includes(idOf(k)))).find((list) => list.length > 0);
+  const source = patch.modules.find((m) => m.id === path[0]);
+  return (
+    onPath ??
+    (source
+      ? knobsIn(source)
+          .slice(0, 1)
+          .map((k) => k.at)
+      : [])
+  );
 }
 
 /** The sentence of a step, what to look at, its knobs, and the way on. */
@@ -32,7 +53,9 @@ export function Caption({ walkthrough, player, predicted, onEnd }: Props) {
   const { steps } = walkthrough;
   const { state, step, send, touched, comeBack, desk } = player;
   const asking = state.phase === 'asking';
-  const knobs = useMemo(() => knobsAt(steps, state.at), [steps, state.at]);
+  const patch = useStore(desk, (s) => s.patch);
+  const path = modulesOn(predicted).join(' ');
+  const knobs = useMemo(() => knobsAt(walkthrough, state.at, path.split(' ')), [walkthrough, state.at, path]);
   return (
     <Box component="section" aria-label="Step" data-step={state.at + 1} data-phase={state.phase} sx={captionStyle}>
       <Box sx={{ color: ink.softInk, fontSize: 13 }}>{`Step ${state.at + 1} of ${steps.length}`}</Box>
@@ -50,7 +73,7 @@ export function Caption({ walkthrough, player, predicted, onEnd }: Props) {
           onShow={() => send({ is: 'show' })}
         />
       )}
-      {step.look && !asking && <Figure predicted={predicted} look={step.look} />}
+      {step.look && !asking && <Figure patch={patch} look={step.look} />}
       {!asking && <Changes player={player} />}
       {!asking && knobs.length > 0 && <StepKnobs desk={desk} knobs={knobs} />}
       {touched && (
@@ -66,19 +89,21 @@ export function Caption({ walkthrough, player, predicted, onEnd }: Props) {
 
 const captionStyle = { display: 'flex', flexDirection: 'column', gap: 1.5, p: 2 } as const;
 
-/** The figure to look at, as it is this moment. */
-function Figure({ predicted, look }: { readonly predicted: Predicted; readonly look: FigureAt }) {
-  const { patch } = predicted.graph;
-  const found = figureOf(predicted.prediction, look);
+/** The figure to look at, as it is this moment; paler until it is that of the very patch. */
+function Figure({ patch, look }: { readonly patch: Patch; readonly look: FigureAt }) {
+  const found = useFigure(patch, look);
   const share = look.figure === 'closedPercent' || look.figure === 'highPercent';
   return (
     <Box sx={{ borderLeft: `3px solid ${ink.wanted}`, pl: 1.5 }} data-look={look.at}>
       <Box sx={{ fontSize: 13, color: ink.softInk }}>
         {`${placeName(patch.modules, look.at)}, ${FIGURE_WORDS[look.figure]}`}
       </Box>
-      <Box sx={{ fontSize: 18 }}>
+      <Box
+        sx={{ fontSize: 18, color: found?.current ? ink.ink : ink.softInk }}
+        data-look-current={found?.current ?? false}
+      >
         <Box component="span" sx={{ fontFamily: fonts.numbers, fontSize: 24 }} data-look-value>
-          {found ? showQuantity(found.value, found.unit) : '…'}
+          {found?.value ? figureText(look, found.value) : '…'}
         </Box>
         {share && ' of the time'}
       </Box>

@@ -1,13 +1,14 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
-import { readQuantity, showQuantity } from '@/core';
+import Skeleton from '@mui/material/Skeleton';
+import { useState } from 'react';
+import { readQuantity } from '@/core';
 import type { Patch } from '@/core';
-import { markFigure } from '@/core/practice';
-import type { FigureAt, FigureValue } from '@/core/practice';
+import { figureText, markFigure } from '@/core/practice';
+import type { FigureAt } from '@/core/practice';
 import { TextInput } from '@/ui/parts/TextInput';
-import { practiceWorker } from '../practiceWorker';
+import { useFigure } from './useFigure';
 
 interface Props {
   readonly question: FigureAt & { readonly text: string };
@@ -19,41 +20,28 @@ interface Props {
   readonly onShow: () => void;
 }
 
-/** What a figure of a patch comes to, from the worker; null until it is there. */
-function useTruth(patch: Patch, { at, figure }: FigureAt): FigureValue | null {
-  const [known, setKnown] = useState<{ readonly of: Patch; readonly value: FigureValue } | null>(null);
-  useEffect(() => {
-    let live = true;
-    void practiceWorker()
-      .figure(patch, { at, figure })
-      .then((value) => live && value && setKnown({ of: patch, value }));
-    return () => {
-      live = false;
-    };
-  }, [patch, at, figure]);
-  return known?.of === patch ? known.value : null;
-}
-
 /** A question before a step is done; then whether the answer was right. */
 export function Question({ question, target, answer, asking, onAnswer, onShow }: Props) {
-  const truth = useTruth(target, question);
-  if (asking) return <Ask unit={truth?.unit ?? 'V'} ready={truth !== null} {...{ question, onAnswer, onShow }} />;
+  const found = useFigure(target, question);
+  const truth = found?.current ? found.value : null;
+  // Until it is known in which unit it is asked.
+  if (asking && !truth) return <Skeleton variant="rectangular" sx={{ height: 84 }} />;
+  if (asking && truth) return <Ask unit={truth.unit} {...{ question, onAnswer, onShow }} />;
   if (answer === null || !truth) return null;
   const { right, close } = markFigure(question, truth, answer);
-  const is = showQuantity(truth.value, truth.unit);
+  const is = figureText(question, truth);
   return (
     <Alert severity={right ? 'success' : close ? 'warning' : 'error'} data-question={right ? 'right' : 'wrong'}>
-      {right ? `Right: ${is}.` : `You said ${showQuantity(answer, truth.unit)}. It is ${is}.`}
+      {right ? `Right: ${is}.` : `You said ${figureText(question, { value: answer, unit: truth.unit })}. It is ${is}.`}
     </Alert>
   );
 }
 
 interface AskProps extends Pick<Props, 'question' | 'onAnswer' | 'onShow'> {
   readonly unit: string;
-  readonly ready: boolean;
 }
 
-function Ask({ question, unit, ready, onAnswer, onShow }: AskProps) {
+function Ask({ question, unit, onAnswer, onShow }: AskProps) {
   const [text, setText] = useState('');
   const [refused, setRefused] = useState(false);
   const value = readQuantity(text, unit);
@@ -74,13 +62,14 @@ function Ask({ question, unit, ready, onAnswer, onShow }: AskProps) {
             label="Answer"
             placeholder={`Answer, ${unit}`}
             figures
+            autoFocus
             fullWidth
             value={text}
             fault={refused && value === null ? `Type a value in ${unit}.` : null}
             onChange={setText}
           />
         </Box>
-        <Button type="submit" variant="contained" color="primary" disabled={!ready}>
+        <Button type="submit" variant="contained" color="primary">
           Answer
         </Button>
         <Button onClick={onShow}>Show me</Button>
