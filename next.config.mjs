@@ -15,6 +15,8 @@ const config = {
   },
   outputFileTracingRoot: import.meta.dirname,
   turbopack: { root: import.meta.dirname },
+  // Where a page names no icon, as an answer of the API does, browsers ask here.
+  rewrites: () => Promise.resolve([{ source: '/favicon.ico', destination: '/icon.svg' }]),
 };
 
 export default config;

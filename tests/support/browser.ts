@@ -54,11 +54,15 @@ export async function openContext(): Promise<{ context: BrowserContext; close():
   };
 }
 
+/** Where it was said, for what names no place itself. */
+const placed = (url: string | undefined): string =>
+  url === undefined || url === '' ? '' : ` (${new URL(url, 'http://page').pathname})`;
+
 /** Gathers what a page must never show: console errors and warnings, failed scripts, requests that leave the machine. */
 export function watch(page: Page, faultsNow: () => string[]): void {
   page.on('console', (message) => {
     if (message.type() === 'error' || message.type() === 'warn')
-      faultsNow().push(`console ${message.type()}: ${message.text()}`);
+      faultsNow().push(`console ${message.type()}: ${message.text()}${placed(message.location().url)}`);
   });
   page.on('pageerror', (error) =>
     faultsNow().push(`page error: ${error instanceof Error ? error.message : String(error)}`),
