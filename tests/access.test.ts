@@ -95,9 +95,39 @@ const walks: Readonly<Record<string, Walk>> = {
     [
       'an exercise, and its mark',
       async (desk) => {
-        await (await desk.page.waitForSelector('[data-skill="which-trace"] button'))!.click();
+        await (await desk.page.waitForSelector(
+          '[data-skill="which-trace"] ::-p-xpath(.//button[.="Practise"])',
+        ))!.click();
+        await desk.button('Now you');
         await (await desk.page.waitForSelector('[data-choice="0"]'))!.click();
         await desk.page.waitForSelector('[data-mark]');
+      },
+    ],
+    [
+      'its progress',
+      async (desk) => {
+        await desk.goTo('/practice');
+        const tab = await desk.page.waitForSelector('::-p-xpath(//*[@role="tab"][.="Progress"])');
+        await tab!.click();
+        await desk.page.waitForSelector('[data-stability-chart]');
+      },
+    ],
+    [
+      'the walkthroughs',
+      async (desk) => {
+        await desk.goTo('/practice/walkthroughs');
+        await desk.page.waitForSelector('[data-walkthrough]');
+      },
+    ],
+    [
+      'a walkthrough that asks',
+      async (desk) => {
+        await desk.goTo('/practice/walkthroughs/tremolo');
+        await desk.page.waitForSelector('[data-phase=resting]');
+        await desk.button('Next');
+        await desk.page.waitForSelector('[data-step="2"][data-phase=resting]');
+        await desk.button('Next');
+        await desk.page.waitForSelector('[data-question=asked]');
       },
     ],
   ],

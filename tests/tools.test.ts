@@ -503,8 +503,10 @@ describe('the first hour', () => {
     const step = (n: number) => page.waitForSelector(`[data-tour="${n}"]`);
     const next = () => page.click('::-p-xpath(//*[@data-tour]//button[text()="Next"])');
     await step(1);
-    // It speaks of the patch at hand: the place, and what arrives there.
-    expect(await page.$eval('[data-tour] [role=status]', (e) => e.textContent)).toMatch(/what arrives there: .*Hz/);
+    // It speaks of the patch at hand.
+    expect(await page.$eval('[data-tour] [role=status]', (e) => e.textContent)).toMatch(
+      /what arrives there. Here it is .*Hz/,
+    );
     await next();
     await step(2);
     await desk.button('Show the target');

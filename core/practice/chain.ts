@@ -86,7 +86,10 @@ export function otherPolarity(b: PatchBuilder, from: string): Slip[] {
     ];
   return [
     {
-      text: 'That takes the source as bipolar. It never goes below 0 V.',
+      text:
+        low < 0
+          ? 'That takes the source as going as far down as up.'
+          : 'That takes the source as bipolar. It never goes below 0 V.',
       edits: [{ do: 'set', module, param: 'lowVolts', value: -high }],
     },
   ];

@@ -9,7 +9,7 @@ import { endsOf } from '../graph/strip';
 import { modulesUpTo } from '../graph/upstream';
 import { distanceOf, HALF } from './distance';
 import { Draws } from './draws';
-import { METER, stepsTo } from './explainStage';
+import { METER, stepsOf, stepsTo } from './explainStage';
 import type { StageStep } from './explainStage';
 import { markFault } from './faultMark';
 import { Seen } from './seen';
@@ -162,7 +162,8 @@ export function markOf({ skill, level, seed }: Pick<Exercise, 'skill' | 'level' 
   const { exercise, truth, slips, drawn, seen } = worked(skill, level, seed);
   const { ask, patch } = exercise;
   const at = ask.at ?? endsOf(seen.graph)[0];
-  const steps = at === undefined ? [] : stepsTo(seen, at);
+  const steps =
+    'order' in truth ? stepsOf(seen, ask.choices ?? [], truth.order) : at === undefined ? [] : stepsTo(seen, at);
   if (drawn.fault) return { ...markFault(exercise, drawn.fault, answer), truth, slip: null, steps };
   const also = 'knobs' in answer ? byEffect(exercise, answer.knobs, seen) : null;
   return markByDistance(ask, patch, answer, { truth, slips, steps, also });

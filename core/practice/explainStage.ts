@@ -1,4 +1,4 @@
-import { idOf, socketAt } from '../document/sockets';
+import { idOf, nameOf, socketAt } from '../document/sockets';
 import type { Patch } from '../document/types';
 import type { GraphModule } from '../graph/graph';
 import { modulesUpTo } from '../graph/upstream';
@@ -6,7 +6,7 @@ import { kindNamed, kindTitle } from '../kinds';
 import { inSentence, paramLabel } from '../kinds/knobs';
 import type { ParamSpec, ParamValue } from '../kinds/params';
 import { settingText } from '../sheet/settings';
-import { showNumber, showVoltRange, showVolts } from '../units/show';
+import { showNumber, showQuantity, showRange, showVoltRange, showVolts } from '../units/show';
 import type { Seen } from './seen';
 
 /** What is put at an output that leads nowhere: a buffer, which any voltage can go into. */
@@ -43,11 +43,31 @@ function does(m: GraphModule): string {
       return `goes from ${showVoltRange(Number(p.lowVolts), Number(p.highVolts))}`;
     case 'constant':
       return `holds ${showVolts(Number(p.volts))}`;
+    case 'clock':
+      return `pulses between ${showVolts(Number(p.lowVolts), false)} and ${showVolts(Number(p.highVolts), false)}`;
+    case 'sequencer':
+      return `steps through ${given(p.steps as ParamValue, undefined)}`;
+    case 'envelope':
+      return `rises to ${showVolts(Number(p.peakVolts), false)} and falls back`;
+    case 'oscillator':
+      return `sounds at ${showQuantity(Number(p.baseHz), 'Hz')} with 0 V at its pitch`;
+    case 'ringMod':
+      return `multiplies both, over ${showVolts(Number(p.scaleVolts), false)}`;
+    case 'mult':
+      return p.build === 'passive' ? 'is bare wire: every input loads the source' : 'copies it';
+    case 'junction':
+      return 'joins them: they meet in between';
     case 'attenuator':
+      return p.build === 'passive'
+        ? `${times(Number(p.amount))}, a bare pot that its load pulls down`
+        : times(Number(p.amount));
     case 'attenuverter':
       return times(Number(p.amount));
     case 'offset': {
-      const [gain, lift] = [times(Number(p.amount)), showVolts(Number(p.volts))];
+      const [amount, volts] = [Number(p.amount), Number(p.volts)];
+      const [gain, lift] = [times(amount), `adds ${showVolts(volts)}`];
+      if (volts === 0) return gain;
+      if (amount === 1) return lift;
       return p.order === 'shiftThenScale' ? `${lift}, then ${gain}` : `${gain}, then ${lift}`;
     }
     case 'inverter':
@@ -67,7 +87,7 @@ function does(m: GraphModule): string {
     case 'comparator':
       return `is high from ${showVolts(Number(p.thresholdVolts))} on`;
     default:
-      return kindTitle(m.kind.name).toLowerCase();
+      return inSentence(kindTitle(m.kind.name));
   }
 }
 
@@ -100,6 +120,30 @@ export const givenAt = (patch: Patch, asked: readonly string[]): { readonly modu
       return { module: m.id, text: [`${m.label ?? m.id}: ${inSentence(kindTitle(m.kind))}`, ...settings].join(', ') };
     });
 
+/** What a destination makes of what arrives, with what it then reads. */
+function arrivalText({ prediction }: Seen, end: GraphModule | undefined, at: string): string {
+  const label = end?.label ?? idOf(at);
+  const reading = prediction.readings.find((r) => r.at === at && !r.further);
+  const spec = end?.kind.ends?.find((e) => e.socket === nameOf(at));
+  if (!reading || !spec) return `${label} gets it`;
+  return `${label}: ${spec.says}; ${showRange(reading.arrivesLow, reading.arrivesHigh, reading.unit)}`;
+}
+
+/** The choices of an order, from the first to the last, with what each reads. */
+export function stepsOf(
+  seen: Seen,
+  choices: readonly { readonly text: string }[],
+  order: readonly number[],
+): StageStep[] {
+  const ends = seen.prediction.readings.filter((r) => !r.further);
+  return order.flatMap((i): StageStep[] => {
+    const end = ends[i];
+    if (!end) return [];
+    const [low, high] = seen.range(end.at);
+    return [{ at: end.at, text: `${choices[i]?.text ?? ''}: ${showQuantity(end.arrivesHigh, end.unit)}`, low, high }];
+  });
+}
+
 /** How the voltage at a socket comes about, stage by stage, in the order in which it passes them. */
 export function stepsTo(seen: Seen, at: string): StageStep[] {
   const { graph } = seen;
@@ -118,5 +162,5 @@ export function stepsTo(seen: Seen, at: string): StageStep[] {
   if (steps.some((s) => s.at === at)) return steps;
   const [low, high] = range(at);
   const end = graph.modules.find((m) => m.id === idOf(at));
-  return [...steps, { at, text: `${end?.label ?? ''} gets all of it together`, low, high }];
+  return [...steps, { at, text: arrivalText(seen, end, at), low, high }];
 }

@@ -27,11 +27,11 @@ const STEADY = 0.02;
 const readable = new Set(['V', 'Hz', 'dB', '%', 's']);
 
 /** What is asked of a range, or of a voltage where it stands still. */
-function askVolts(seen: Seen, at: string, text: string): Ask {
+function askVolts(seen: Seen, at: string, doing: string): Ask {
   const [low, high] = seen.range(at);
   const still = high - low < STEADY;
   return {
-    text: `${text} ${still ? 'What voltage is it?' : 'What range is it?'}`,
+    text: `What ${still ? 'voltage' : 'range'} ${doing}?`,
     at,
     answer: still ? 'volts' : 'range',
     figure: still ? 'high' : null,
@@ -49,10 +49,10 @@ function questionsTo(seen: Seen, end: string): PatchQuestion[] {
   const names = (at: string): string => placeName(graph.patch.modules, at);
   const stages = frames.slice(0, MOST_ON_A_PATH).map(({ output }): Ask => {
     const at = output as string;
-    return askVolts(seen, at, `${names(at)}: what leaves this stage?`);
+    return askVolts(seen, at, `leaves ${names(idOf(at))}`);
   });
   const reading = seen.reading(end);
-  const inVolts = frames.length === 0 ? [askVolts(seen, end, `${names(end)}: what arrives here?`)] : [];
+  const inVolts = frames.length === 0 ? [askVolts(seen, end, `arrives at ${names(end)}`)] : [];
   const inUnit =
     reading &&
     reading.arrivesLow !== null &&
@@ -61,7 +61,7 @@ function questionsTo(seen: Seen, end: string): PatchQuestion[] {
     reading.unit !== 'V'
       ? [
           {
-            text: `${names(end)}: how far does it get, at the top?`,
+            text: `How high does ${names(end)} get?`,
             at: end,
             answer: 'unit' as const,
             figure: reading.quantity,

@@ -76,7 +76,7 @@ export function ExerciseView({ shown, mark, slips = [], example = false, onAnswe
           )}
           {ask.text}
         </Box>
-        {withPath && <Path patch={right} at={ask.at} covered={covered} />}
+        {withPath && <Path patch={right} at={ask.at} covered={covered} whole={mark !== null} />}
         {heard.length > 0 && <EarPair patch={patch} choices={heard} />}
         {heard.length > 0 && mark && <HeardPaths patch={patch} choices={heard} />}
       </Box>
@@ -116,21 +116,32 @@ interface PathProps {
   readonly patch: Patch;
   readonly at: string | null;
   readonly covered: ReadonlySet<string>;
+  /** It is simulated whole: what arrives at its end is shown, too. */
+  readonly whole?: boolean;
   readonly low?: boolean;
 }
 
-function Path({ patch, at, covered, low = false }: PathProps) {
+function Path({ patch, at, covered, whole = true, low = false }: PathProps) {
   const graph = useMemo(() => buildGraph(patch), [patch]);
   const isInput = at !== null && graph.modules.some((m) => m.inputs.some((s) => s.socket === at));
   const end = isInput || at === null ? at : (graph.wiring.cablesFrom(at)[0]?.to ?? null);
-  const predicted = usePrediction(patch, end, { whole: false });
+  const predicted = usePrediction(patch, end, { whole });
   if (!predicted.strip) return null;
   return (
-    <Box sx={{ display: 'flex', height: low ? 230 : { xs: 300, md: 400 }, '& > *': { minWidth: 0 } }}>
+    <Box
+      sx={{
+        display: 'flex',
+        height: low ? 230 : { xs: 300, md: 'clamp(380px, 58vh, 620px)' },
+        '& > *': { minWidth: 0 },
+      }}
+    >
       <Strip
         predicted={predicted}
         strip={predicted.strip}
         covered={covered}
+        // What is asked about is never folded.
+        chosen={at === null ? [] : [idOf(at)]}
+        live={false}
         low={low}
         {...(covered.size > 0 && { domain: RULER })}
         label="The path, with what is asked for covered"

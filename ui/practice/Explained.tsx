@@ -4,7 +4,7 @@ import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
-import { idOf, knobPlace, showQuantity, showVoltRange } from '@/core';
+import { idOf, knobPlace, showQuantity, showVoltRange, showVolts } from '@/core';
 import { faultText } from '@/core';
 import type { Answer, Exercise, KnownSlip, Mark } from '@/core/practice';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -22,6 +22,9 @@ export function answerText({ ask, patch }: Exercise, answer: Answer): string {
   if ('order' in answer) return answer.order.map((i) => ask.choices?.[i]?.text ?? '').join(', ');
   return answer.faults.map((f) => faultText(patch.modules, f)).join(', and ');
 }
+
+/** What is told in figures; choices and faults are words. */
+const hasFigures = (answer: Answer): boolean => 'low' in answer || 'value' in answer;
 
 interface Props {
   readonly exercise: Exercise;
@@ -41,7 +44,7 @@ export function Explained({ exercise, mark, slips, example, explains, covered }:
     <Box data-mark={right ? 'right' : score > 0 ? 'half' : 'wrong'}>
       <Alert severity={example ? 'info' : right ? 'success' : score > 0 ? 'warning' : 'error'}>
         {example ? 'It is ' : right ? 'Right: ' : score > 0 ? 'Close. It is ' : 'Not quite. It is '}
-        <Box component="span" sx={{ fontFamily: fonts.numbers }} data-truth>
+        <Box component="span" sx={hasFigures(truth) ? { fontFamily: fonts.numbers } : undefined} data-truth>
           {answerText(exercise, truth)}
         </Box>
         {slip && <Box sx={{ mt: 0.5 }}>{slip}</Box>}
@@ -51,6 +54,9 @@ export function Explained({ exercise, mark, slips, example, explains, covered }:
     </Box>
   );
 }
+
+/** What moves by less stands still, volts. */
+const STEADY = 0.005;
 
 /** How it comes about, stage by stage, as the strip uncovers them. */
 function Steps({ mark: { steps }, covered }: Pick<Props, 'mark' | 'covered'>) {
@@ -63,7 +69,7 @@ function Steps({ mark: { steps }, covered }: Pick<Props, 'mark' | 'covered'>) {
           <TableRow key={s.at}>
             <TableCell>{s.text}</TableCell>
             <TableCell align="right" sx={{ fontFamily: fonts.numbers, whiteSpace: 'nowrap' }}>
-              {showVoltRange(s.low, s.high)}
+              {s.high - s.low < STEADY ? showVolts(s.low) : showVoltRange(s.low, s.high)}
             </TableCell>
           </TableRow>
         ))}
@@ -74,7 +80,9 @@ function Steps({ mark: { steps }, covered }: Pick<Props, 'mark' | 'covered'>) {
 
 /** What else people answer here, and by which mistake. */
 function Mistakes({ exercise, slips, told }: Pick<Props, 'exercise' | 'slips'> & { readonly told: string | null }) {
-  const others = slips.filter((s) => s.text !== told);
+  const texts = slips.map((s) => answerText(exercise, s.answer));
+  // Two mistakes may come to the same: the first is told.
+  const others = slips.filter((s, i) => s.text !== told && texts.indexOf(texts[i] ?? '') === i);
   if (others.length === 0) return null;
   return (
     <Box sx={{ mt: 1.5, fontSize: 14, color: ink.softInk }} data-mistakes>
@@ -82,7 +90,7 @@ function Mistakes({ exercise, slips, told }: Pick<Props, 'exercise' | 'slips'> &
       <Box component="ul" sx={{ pl: 2, m: 0 }}>
         {others.map((s) => (
           <li key={s.text}>
-            <Box component="span" sx={{ fontFamily: fonts.numbers, color: ink.ink }}>
+            <Box component="span" sx={{ color: ink.ink, ...(hasFigures(s.answer) && { fontFamily: fonts.numbers }) }}>
               {answerText(exercise, s.answer)}
             </Box>
             {`  ${s.text}`}

@@ -112,6 +112,9 @@ function RecordBar({ stored: { answers, removed }, put }: Pick<Props, 'put'> & {
   );
 }
 
+/** What there is no room for on a phone. */
+const wideOnly = { display: { xs: 'none', sm: 'table-cell' } } as const;
+
 function Stability({ answers }: { readonly answers: readonly PracticeAnswer[] }) {
   const cards = [...cardsOf(answers).values()].toSorted((a, b) => a.stabilityDays - b.stabilityDays);
   return (
@@ -119,9 +122,15 @@ function Stability({ answers }: { readonly answers: readonly PracticeAnswer[] })
       <TableHead>
         <TableRow>
           <TableCell>Skill</TableCell>
-          <TableCell align="right">Level</TableCell>
-          <TableCell align="right">Answers</TableCell>
-          <TableCell align="right">Stable for</TableCell>
+          <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+            Level
+          </TableCell>
+          <TableCell align="right" sx={wideOnly}>
+            Answers
+          </TableCell>
+          <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+            Stable for
+          </TableCell>
         </TableRow>
       </TableHead>
       <TableBody>
@@ -129,7 +138,9 @@ function Stability({ answers }: { readonly answers: readonly PracticeAnswer[] })
           <TableRow key={`${c.skill} ${c.level}`}>
             <TableCell>{skillNamed(c.skill)?.text ?? c.skill}</TableCell>
             <TableCell align="right">{c.level}</TableCell>
-            <TableCell align="right">{c.answers}</TableCell>
+            <TableCell align="right" sx={wideOnly}>
+              {c.answers}
+            </TableCell>
             <TableCell align="right" sx={{ fontFamily: fonts.numbers }}>
               {`${c.stabilityDays.toFixed(1)} d`}
             </TableCell>

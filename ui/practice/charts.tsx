@@ -12,8 +12,8 @@ interface Props {
 const DAYS = 30;
 /** Skills that are shown, the least stable first. */
 const MOST = 12;
-const ROW = 22;
-const LABELS = 190;
+const ROW = 26;
+const LABELS = 250;
 
 /** How many answers of each day were right, and how many were not. */
 export function DayChart({ answers }: Props) {
@@ -32,7 +32,7 @@ export function DayChart({ answers }: Props) {
       aria-label={`Answers by day: ${data.map((d) => `${d.day} ${d.right} right, ${d.wrong} not`).join('; ')}`}
     >
       <Box sx={{ fontWeight: 700, mb: 1 }}>Answers by day, right and not</Box>
-      <BarChart width={width} height={180} data={data.slice(-DAYS)} maxBarSize={28}>
+      <BarChart width={width} height={180} data={data.slice(-DAYS)} maxBarSize={28} accessibilityLayer={false}>
         <CartesianGrid stroke={ink.line} vertical={false} />
         <XAxis dataKey="day" tickFormatter={(day: string) => day.slice(5)} />
         <YAxis allowDecimals={false} width={30} />
@@ -51,9 +51,22 @@ export function StabilityChart({ answers }: Props) {
     .slice(0, MOST)
     .map((c) => ({ skill: `${skillNamed(c.skill)?.text ?? c.skill}, ${c.level}`, days: c.stabilityDays }));
   return (
-    <Box ref={box} aria-hidden sx={{ mb: 2 }} data-stability-chart>
+    <Box
+      ref={box}
+      role="img"
+      aria-label={`Stable for: ${data.map((d) => `${d.skill} ${d.days.toFixed(1)} d`).join('; ')}`}
+      sx={{ mb: 2 }}
+      data-stability-chart
+    >
       <Box sx={{ fontWeight: 700, mb: 1 }}>Stable for, days, the least first</Box>
-      <BarChart width={width} height={40 + ROW * data.length} data={data} layout="vertical" maxBarSize={14}>
+      <BarChart
+        width={width}
+        height={40 + ROW * data.length}
+        data={data}
+        layout="vertical"
+        maxBarSize={14}
+        accessibilityLayer={false}
+      >
         <CartesianGrid stroke={ink.line} horizontal={false} />
         <XAxis type="number" />
         <YAxis

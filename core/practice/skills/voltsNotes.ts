@@ -24,8 +24,8 @@ export const voltsNotes: Skill = {
       truth: readingAt(at, 'high'),
       slips: [
         { text: 'That goes the other way.', edits: [set('tide.volts', -semitones / 12)] },
-        { text: 'That is an octave too far.', edits: [set('tide.volts', (semitones + 12) / 12)] },
-        { text: 'That is an octave too few.', edits: [set('tide.volts', (semitones - 12) / 12)] },
+        { text: 'That is an octave too high.', edits: [set('tide.volts', (semitones + 12) / 12)] },
+        { text: 'That is an octave too low.', edits: [set('tide.volts', (semitones - 12) / 12)] },
         {
           text: 'That takes a semitone as a tenth of a volt: twelve make one.',
           edits: [set('tide.volts', semitones / 10)],

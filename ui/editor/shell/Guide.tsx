@@ -13,6 +13,7 @@ import { inspector, openIssues, openTab } from '@/ui/session/inspector';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { readWalkthrough } from '@/ui/parts/walkthroughApi';
 import { ink } from '@/ui/theme/tokens';
+import { verdictOf } from '../verdict/verdict';
 import { floatingStyle } from './floating';
 
 interface Seen {
@@ -46,6 +47,14 @@ const TASKS: Readonly<Record<Task, TaskHere>> = {
 const FIRST: TaskHere = { title: 'What arrives' };
 const STEPS = readWalkthrough(tour.document).steps;
 
+/** Where it speaks of what arrives: of this very patch. */
+function arrival(text: string, { predicted, shown }: Seen): string {
+  const said = shown === null ? null : verdictOf(predicted, shown);
+  return said
+    ? `${text} Here it is ${said.reading}.`
+    : 'Add a destination first: what do you want to control? A filter’s cutoff, say.';
+}
+
 interface Props {
   readonly desk: DeskStore;
   readonly predicted: Predicted;
@@ -70,7 +79,7 @@ export function Guide({ desk, predicted, shown }: Props) {
         {`Tour, ${at + 1} of ${STEPS.length}: ${task.title}`}
       </Box>
       <Box role="status" sx={{ my: 0.5 }}>
-        {done ? `${task.title}: done.` : step.text}
+        {done ? `${task.title}: done.` : task === FIRST ? arrival(step.text, seen) : step.text}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {step.task === 'sheet' && (

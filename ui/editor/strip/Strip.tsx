@@ -51,6 +51,8 @@ interface Props extends Partial<StripActions> {
   readonly label?: string;
   /** Little height: what joins is drawn tiny. */
   readonly low?: boolean;
+  /** What plays is shown in it, unless it is not what is heard. */
+  readonly live?: boolean;
   /** Modules whose voltages are not shown. */
   readonly covered?: ReadonlySet<string>;
 }
@@ -113,7 +115,7 @@ export function Strip(props: Props) {
         }}
       >
         <Drawing {...props} model={model} />
-        {plays && <LiveMarks strip={strip} layout={layout} />}
+        {plays && props.live !== false && <LiveMarks strip={strip} layout={layout} />}
         {fault && onMove && <GhostMarks patch={predicted.graph.patch} strip={strip} layout={layout} shown={fault} />}
         {onMove && (
           <Handles
