@@ -538,7 +538,7 @@ describe('the first hour', () => {
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.keys('v');
     expect(await page.$('section[aria-label=Variants]')).toBeNull();
-    await desk.menu('Help', 'Keys and words');
+    await desk.menu('Help', 'Shortcuts and glossary');
     await page.click('[role=dialog] input[type=checkbox]');
     await desk.keys('Escape');
     await page.waitForSelector('[role=dialog]', { hidden: true });

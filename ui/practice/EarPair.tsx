@@ -65,7 +65,7 @@ export function EarPair({ patch, choices }: Props) {
         <Level db={level} onLevel={(db) => live.setLevel(db)} />
       </Box>
       <Box sx={{ color: ink.softInk, fontSize: 14, mt: 1 }}>
-        Both are equally loud. Go to and fro as often as you like.
+        Both play at the same level. Go to and fro as often as you like.
       </Box>
       {fault && phase !== 'idle' && <Alert severity="error">{fault}</Alert>}
     </Box>

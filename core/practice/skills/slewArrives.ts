@@ -24,7 +24,7 @@ export const slewArrives: Skill = {
     };
     return {
       ...knobTo(build(Number((time * d.pick([0.2, 3])).toFixed(3))), build(time), ['drag.rise']),
-      text: `The gate steps to ${high} V for ${gate} s. Set Drag’s rise so that it arrives after ${gate * share} s. Its times are for a step of 10 V.`,
+      text: `The gate steps to ${high} V for ${gate} s. Set Drag’s rise so that it arrives after ${gate * share} s. Rise is the time for 10 V.`,
       at: 'drag.out',
       slips: [
         {

@@ -71,7 +71,7 @@ function useTools({ desk, setScene }: Props): readonly Tool[] {
       name: 'Help',
       icon: HelpIcon,
       menu: [
-        ['Keys and words', () => setScene({ show: 'help' })],
+        ['Shortcuts and glossary', () => setScene({ show: 'help' })],
         ['Start the tour', () => setSetting('guide', 'on')],
         ['Walkthroughs', () => router.push('/practice/walkthroughs')],
         ['Practise this patch', () => router.push(`/practice/patch/${desk.getState().id}`)],
