@@ -52,6 +52,8 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo calibrate RACK LOG
        fenvo practice --list | --skill NAME [options]
        fenvo walkthrough check FILE
+       fenvo backup FILE [--data FOLDER]
+       fenvo restore FILE [--data FOLDER] [--replace]
        fenvo schema [patch|rack|readings|log|sheet|change|practice|walkthrough]
 
 FILE may be - for standard input. Output is JSON; several files produce an array, in order.

@@ -17,7 +17,7 @@ await buildForTests();
 const loops = Array.from({ length: Number(values.busy) }, () => spawn(process.execPath, ['-e', 'for (;;) {}']));
 const stop = () => loops.forEach((loop) => loop.kill());
 process.on('exit', stop);
-process.on('SIGINT', () => process.exit(1));
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1));
 
 const failed = new Map();
 for (let run = 1; run <= Number(values.runs); run++) {

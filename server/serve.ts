@@ -3,6 +3,7 @@ import type { ServerResponse } from 'node:http';
 import type { Duplex } from 'node:stream';
 import next from 'next';
 import { parseArgs } from 'node:util';
+import { refuseNewer } from './backup';
 import { dataFolder } from './database';
 import { lockFolder } from './folderLock';
 import { securityHeaders } from './headers';
@@ -43,6 +44,7 @@ function refuse(response: ServerResponse, { status, code, message }: Refusal): v
 
 try {
   await lockFolder(dataFolder());
+  await refuseNewer(dataFolder());
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);
   process.exit(1);

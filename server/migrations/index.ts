@@ -1,5 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { QueryInterface, Sequelize, Transaction } from 'sequelize';
+import { ApiError } from '../checks/errors';
 import * as patches from './0001-patches';
 import * as assets from './0002-assets';
 import * as kept from './0003-kept';
@@ -31,12 +32,24 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
 
 export const migrationNames = migrations.map((m) => m.name);
 
+/**
+ * Why a library is left alone that steps were made in which are not known here; null where all are known.
+ *
+ * @param made the names of the steps that were made.
+ */
+export const newerThanThis = (made: readonly string[]): string | null =>
+  made.some((name) => !migrationNames.includes(name))
+    ? 'was made by a newer version of Fenvo. Use that version; nothing was changed.'
+    : null;
+
 /** Looked at first without writing anything, so that a folder that can only be read can be read. */
 async function isDone(sequelize: Sequelize): Promise<boolean> {
   const rows = await sequelize
     .query<{ name: string }>('SELECT name FROM `SequelizeMeta`', { type: QueryTypes.SELECT })
     .catch(() => []);
   const names = new Set(rows.map((r) => r.name));
+  const newer = newerThanThis([...names]);
+  if (newer) throw new ApiError(503, 'newer', `This library ${newer}`);
   return migrations.every((m) => names.has(m.name));
 }
 

@@ -27,6 +27,7 @@ describe('what this browser keeps of choices', () => {
       sections: {},
       rack: '',
       cared: false,
+      byEar: false,
       background: true,
       asMeasured: false,
     });
