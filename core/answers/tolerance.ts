@@ -33,6 +33,8 @@ export interface ToleranceOptions extends ErrorOptions {
   readonly plain?: boolean;
   /** Only the voltages of the sockets in `only`: no readings, and nothing on the way. */
   readonly voltsOnly?: boolean;
+  /** Of readings too the guaranteed range, where what arrives would be run. */
+  readonly bounded?: boolean;
   /** Called now and then with the progress, 0..1. */
   readonly progress?: (share: number) => void;
 }
@@ -182,7 +184,7 @@ export function tolerance(patch: Patch, options: ToleranceOptions = {}): Toleran
   const read = new Map<string, ReadingDraws>();
   const least = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
   const most = new Map(sockets.map((s) => [s, new Float64Array(draws)]));
-  const arriving = options.voltsOnly ? null : arrivingRun(bench.graph, draws);
+  const arriving = options.voltsOnly || options.bounded ? null : arrivingRun(bench.graph, draws);
   for (let n = 0; n < draws; n++) {
     const graph = bench.drawn(random);
     const bounds = new BoundsEngine().run(graph);

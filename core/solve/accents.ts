@@ -7,7 +7,7 @@ import { showNumber, showVolts } from '../units/show';
 import { Trials } from './problem/trials';
 import type { Helper } from './types';
 import { placeOf } from '../graph/place';
-import { runnerOf } from './problem/runner';
+import { runnersOf } from './problem/runner';
 import { CLEAR, RELEASE, stepPeaks } from './problem/traceError';
 
 /** What steps a row has, nearest first among those behind a socket. */
@@ -19,7 +19,7 @@ function rowBehind(graph: Graph, socket: string): GraphModule | undefined {
 /** The least highest voltage of each step. */
 function leastPeaks(patch: Patch, row: GraphModule, socket: string): ReadonlyMap<number, readonly [number, number]> {
   const targets = [{ at: socket, want: 'steps', of: row.id, steps: [] } as const];
-  const setting = new Trials(patch, targets, [], { runner: runnerOf }).at([]);
+  const setting = new Trials(patch, targets, [], { runner: runnersOf() }).at([]);
   const place = placeOf(setting.graph, socket, 'volts');
   const peaks = new Map<number, readonly [number, number]>();
   for (const { step, highest, cut } of place ? stepPeaks(setting, row.id, place) : []) {

@@ -10,7 +10,7 @@ import { freeKnobs, isIdle } from './problem/knobs';
 import { allMet, Problem } from './problem/problem';
 import type { Look } from './problem/problem';
 import type { Setting } from './problem/setting';
-import { runnerOf, settledAs } from './problem/runner';
+import { runnersOf, settledAs } from './problem/runner';
 import { Trials } from './problem/trials';
 import type { TrialOptions } from './problem/trials';
 import { blocksOf } from './search/blocks';
@@ -67,7 +67,7 @@ export class Question {
   private trialOptions(rate: number | null): TrialOptions & Parameters<typeof settledAs>[1] {
     const { asset, rough = false } = this.options;
     const run = { ...(rate !== null && { sampleRate: rate }), ...(asset && { asset }) };
-    return { budget: this.budget, ...(!rough && { closeness: CLOSE }), ...run, runner: () => runnerOf(run) };
+    return { budget: this.budget, ...(!rough && { closeness: CLOSE }), ...run, runner: runnersOf(run) };
   }
 
   /** Solutions that were predicted, in full, with the settings as they are given back. */

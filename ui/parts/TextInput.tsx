@@ -37,9 +37,6 @@ const severalLines = ([least, most]: readonly [number, number]) => ({
   },
 });
 
-/** What stands in a field of figures before there are any is words. */
-const wordsBefore = { '& input::placeholder': { fontFamily: fonts.text } } as const;
-
 /** A field whose label is said, not shown. */
 export function TextInput(props: Props) {
   const { label, onChange, fault = null, faultId, figures, longest, lines, slotProps, ...rest } = props;
@@ -48,7 +45,6 @@ export function TextInput(props: Props) {
   return (
     <>
       <OutlinedInput
-        {...(figures && { sx: wordsBefore })}
         {...rest}
         {...(lines && severalLines(lines))}
         error={told !== undefined}

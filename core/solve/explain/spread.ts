@@ -18,6 +18,8 @@ export function toleranceAt(patch: Patch, targets: readonly Target[], draws = LE
     rough: draws < LEAST_DRAWS,
     only: targetSockets(targets),
     plain: true,
+    // What only runs tell was left out above: the figures of all others are of the guaranteed range.
+    bounded: true,
   });
   const about = new Set(targets.map((t) => readingFor(readings, t)));
   return readings

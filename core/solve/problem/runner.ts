@@ -1,7 +1,7 @@
 import { BoundsEngine } from '../../bounds/bounds';
 import type { Patch } from '../../document/types';
 import { buildGraph } from '../../graph/graph';
-import { simulateGraph } from '../../simulate/simulate';
+import { Simulator } from '../../simulate/simulator';
 import type { Simulation, SimulateOptions } from '../../simulate/types';
 import type { Graph } from '../../graph/graph';
 import type { Place } from '../../graph/place';
@@ -14,24 +14,40 @@ import type { TrialOptions } from './trials';
 
 type RunOptions = Pick<TrialOptions, 'sampleRate'> & { readonly asset?: SimulateOptions['asset'] };
 
-/** Runs a patch for one trace after another; of one place once. */
-export function runnerOf({ asset, sampleRate }: RunOptions = {}): Runner {
-  let simulation: Simulation | null = null;
-  const trace = (graph: Graph, place: Place): Float64Array => {
-    if (!simulation?.traces.has(place.socket) && !simulation?.drives.has(place.socket)) {
-      const at = sampleRate === undefined ? graph : { ...graph, sampleRate };
-      const ask = place.at.is === 'end' ? { drives: [place.socket] } : { traces: [place.socket] };
-      simulation = simulateGraph(at, { ...ask, only: [place.socket], sparing: true, ...(asset && { asset }) });
-    }
-    return (place.at.is === 'end' ? simulation.drives : simulation.traces).get(place.socket) ?? new Float64Array(1);
+/**
+ * Makes what runs one patch after another, each of them for one trace after another: of a patch and a place once, and
+ * again only what differs from the patch before.
+ */
+export function runnersOf({ asset, sampleRate }: RunOptions = {}): () => Runner {
+  const simulators = new Map<string, Simulator>();
+  const simulated = (graph: Graph, { socket, at }: Place): Simulation => {
+    const key = `${at.is} ${socket}`;
+    const simulator = simulators.get(key) ?? new Simulator();
+    simulators.set(key, simulator);
+    const rated = sampleRate === undefined ? graph : { ...graph, sampleRate };
+    const ask = at.is === 'end' ? { drives: [socket] } : { traces: [socket] };
+    return simulator.run(rated, { ...ask, only: [socket], sparing: true, ...(asset && { asset }) });
   };
-  return { trace, error: traceError };
+  return () => {
+    const traces = new Map<string, Float64Array>();
+    const trace = (graph: Graph, place: Place): Float64Array => {
+      const { socket, at } = place;
+      const key = `${at.is} ${socket}`;
+      const known = traces.get(key);
+      if (known) return known;
+      const simulation = simulated(graph, place);
+      const found = (at.is === 'end' ? simulation.drives : simulation.traces).get(socket) ?? new Float64Array(1);
+      traces.set(key, found);
+      return found;
+    };
+    return { trace, error: traceError };
+  };
 }
 
 /** A patch as it stands, run and looked at from the start: what a claim rests on. */
 export function settledAs(patch: Patch, options: Omit<TrialOptions, 'runner'> & RunOptions = {}): Setting {
-  const runner = () => runnerOf(options);
-  return lookedAt(buildGraph(patch), new BoundsEngine(options.closeness), { ...options, runner });
+  const engine = new BoundsEngine(options.closeness);
+  return lookedAt(buildGraph(patch), engine, { ...options, runner: runnersOf(options) });
 }
 
 /** Whether each target of a patch as it stands is met, and by how much it is missed. */
