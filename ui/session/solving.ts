@@ -35,6 +35,9 @@ interface Drag {
   readonly key: string;
   /** The knobs that moved, by name. */
   readonly touched: Set<string>;
+  /** What the hand asked for last: an answer to a question before it brings its knobs alone. */
+  what: string;
+  edits: readonly Edit[];
   prefer: readonly string[];
   at: number;
 }
@@ -63,8 +66,8 @@ export interface SolvingState {
   spreadOf(request: ToleranceRequest): void;
   cancel(): void;
   setHold(hold: boolean): void;
-  /** A target's handle moves: the free knobs follow. */
-  drag(target: Target): void;
+  /** A target's handle moves: the free knobs follow. It counts from what was asked for last, drawn or not. */
+  drag(target: Target, moved: (now: Target) => Target): void;
   /** A knob was turned by hand: with `hold`, the others follow. */
   knobTurned(module: string, param: string, before: Patch): void;
   letGo(): void;
@@ -114,7 +117,7 @@ export function createSolving(desk: DeskStore) {
     const put = (question: Question): void => (line ??= opened()).put(question);
 
     /** What follows the hand: the knobs of the answer; those of the answer before that it leaves alone go back. */
-    const follow = (now: Drag, what: string, edits: readonly Edit[], answer: SolveAnswer): void => {
+    const follow = (now: Drag, answer: SolveAnswer): void => {
       // What was undone or done otherwise meanwhile is not followed any more.
       if (drag !== now || desk.getState().history.past.at(-1)?.key !== now.key) return;
       const best = answer.solutions[0] ?? answer.nearest;
@@ -128,22 +131,28 @@ export function createSolving(desk: DeskStore) {
         return { do: 'set', module: id, param, value: valueIn(now.base, name) };
       });
       set({ live: answer });
-      desk.getState().edit(labelOf(now.base, what, best), [...edits, ...returns, ...editsOf(best)], now.key, true);
+      desk
+        .getState()
+        .edit(labelOf(now.base, now.what, best), [...now.edits, ...returns, ...editsOf(best)], now.key, true);
     };
 
     const dragFor = (key: string, base: Patch): Drag => {
       const at = performance.now();
-      if (drag?.key !== key || at - drag.at > RESTS) drag = { base, key, touched: new Set(), prefer: [], at };
+      if (drag?.key !== key || at - drag.at > RESTS)
+        drag = { base, key, touched: new Set(), prefer: [], at, what: '', edits: [] };
       drag.at = at;
       return drag;
     };
 
-    const ask = (now: Drag, patch: Patch, held: readonly string[], then: (answer: SolveAnswer) => void): void =>
+    const ask = (now: Drag, what: string, edit: Edit, held: readonly string[]): void => {
+      now.what = what;
+      now.edits = [edit];
       put({
-        patch,
+        patch: applyEdits(now.base, now.edits),
         ask: { solve: { live: true, prefer: now.prefer, held, ...allowed() } },
-        then: (answer) => then(answer as SolveAnswer),
+        then: (answer) => follow(now, answer as SolveAnswer),
       });
+    };
 
     return {
       answered: null,
@@ -185,12 +194,16 @@ export function createSolving(desk: DeskStore) {
         set({ busy: null, progress: null });
       },
       setHold: (hold) => set({ hold }),
-      drag(target) {
-        const now = dragFor(`target ${target.at} ${target.id ?? ''}`, desk.getState().patch);
-        const edit: Edit = { do: 'target', at: target.at, ...(target.id !== undefined && { id: target.id }), target };
-        const what = `Set target at ${placeName(now.base.modules, target.at)} to ${targetText(now.base.modules, target)}`;
+      drag(of, moved) {
+        const { patch } = desk.getState();
+        const held = patch.targets.find((t) => t.at === of.at && t.id === of.id);
+        if (!held) return;
+        const target = moved(held);
+        const now = dragFor(`target ${of.at} ${of.id ?? ''}`, patch);
+        const edit: Edit = { do: 'target', at: of.at, ...(of.id !== undefined && { id: of.id }), target };
+        const what = `Set target at ${placeName(now.base.modules, of.at)} to ${targetText(now.base.modules, target)}`;
         desk.getState().edit(what, [edit], now.key);
-        ask(now, applyEdits(now.base, [edit]), [], (answer) => follow(now, what, [edit], answer));
+        ask(now, what, edit, []);
       },
       knobTurned(module, param, before) {
         if (!get().hold || before.targets.length === 0) return;
@@ -199,7 +212,7 @@ export function createSolving(desk: DeskStore) {
         const { patch } = desk.getState();
         const edit: Edit = { do: 'set', module, param, value: valueIn(patch, name) };
         const what = `${knobPlace(patch.modules, name)} ${showNumber(valueIn(patch, name), 2)}, targets held`;
-        ask(now, applyEdits(now.base, [edit]), [name], (answer) => follow(now, what, [edit], answer));
+        ask(now, what, edit, [name]);
       },
       letGo: () => set({ live: null }),
       close() {

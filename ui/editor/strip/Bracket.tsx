@@ -7,7 +7,7 @@ import { useSolving } from '@/ui/session/solving';
 import { ink } from '@/ui/theme/tokens';
 import type { EndView, Wanted } from './frames';
 import type { Layout } from './geometry';
-import { movedTo, nudged } from './handleMoves';
+import { endWith, movedTo, nudged } from './handleMoves';
 import type { End } from './handleMoves';
 
 interface Props {
@@ -82,8 +82,6 @@ function Handle({ which, layout, end }: Omit<Props, 'held'> & { readonly which: 
   const solving = useSolving();
   const soon = useRef<number | null>(null);
   const to = useRef(0);
-  // Presses that come before the one ahead is drawn count from where that began.
-  const pressed = useRef({ from: end, steps: 0 });
   const { target, wanted } = end;
   const volts = wanted?.[which === 'low' ? 0 : 1] ?? null;
   if (!target || volts === null) return null;
@@ -98,7 +96,7 @@ function Handle({ which, layout, end }: Omit<Props, 'held'> & { readonly which: 
     to.current = layout.y.invert(e.clientY - top);
     soon.current ??= requestAnimationFrame(() => {
       soon.current = null;
-      solving.getState().drag(movedTo(end, which, to.current));
+      solving.getState().drag(target, (now) => movedTo(endWith(end, now), which, to.current));
     });
   };
   const onKey = (e: KeyboardEvent): void => {
@@ -108,9 +106,8 @@ function Handle({ which, layout, end }: Omit<Props, 'held'> & { readonly which: 
     if (way === undefined || e.ctrlKey || e.metaKey || e.altKey) return;
     e.preventDefault();
     e.stopPropagation();
-    const before = pressed.current.from === end ? pressed.current.steps : 0;
-    pressed.current = { from: end, steps: before + way * (e.shiftKey ? 0.1 : 1) };
-    solving.getState().drag(nudged(end, which, pressed.current.steps));
+    const steps = way * (e.shiftKey ? 0.1 : 1);
+    solving.getState().drag(target, (now) => nudged(endWith(end, now), which, steps));
   };
   return (
     <circle

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { completeParams, kindNamed } from '@/core';
 import { wantedDrives } from './frames';
 import type { Bracket, EndView } from './frames';
-import { movedTo, nudged } from './handleMoves';
+import { endWith, movedTo, nudged } from './handleMoves';
 
 const kind = kindNamed('filter')!;
 const params = { ...completeParams(kind), cutoffHz: 200 };
@@ -43,6 +43,11 @@ describe('a handle of what is wanted', () => {
   it('goes by steps of a twentieth of a volt', () => {
     const next = nudged(end(range), 'high', 2) as typeof range & { high: number };
     expect(Math.log2(next.high / 3200)).toBeCloseTo(0.1, 2);
+  });
+  it('counts a step from the target that stands, whatever is drawn', () => {
+    const once = nudged(end(range), 'high', 1);
+    const twice = nudged(endWith(end(range), once), 'high', 1) as typeof range & { high: number };
+    expect(Math.log2(twice.high / 3200)).toBeCloseTo(0.1, 2);
   });
   it('that is free has no place of its own', () => {
     expect(end({ ...range, low: null } as Bracket).wanted).toEqual([null, expect.closeTo(4, 9)]);

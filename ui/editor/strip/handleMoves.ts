@@ -1,6 +1,6 @@
 import { countsOctaves } from '@/core';
 import type { EndSpec, ParamValues, Target } from '@/core';
-import { wantedDrives } from './frames';
+import { isBracket, wantedDrives } from './frames';
 import type { Bracket, EndView } from './frames';
 
 export type End = 'low' | 'high';
@@ -48,6 +48,10 @@ function spanned(
   const centre = countsOctaves(t.quantity) ? Math.sqrt(from * to) : (from + to) / 2;
   return { ...t, span: rounded(Math.max(0, wide)), centre: rounded(centre) };
 }
+
+/** An end with another target at it. */
+export const endWith = (end: EndView, target: Target): EndView =>
+  isBracket(target) ? { ...end, target, wanted: wantedDrives(target, end.spec, end.params) } : end;
 
 /** The same by a number of key steps. */
 export function nudged(end: EndView, which: End, steps: number): Target {
