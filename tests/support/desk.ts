@@ -13,8 +13,11 @@ export class DeskDriver {
   async goTo(path: string): Promise<void> {
     const inside = await this.page.evaluate((to) => {
       const { router } = (window as { next?: { router?: { push(to: string): void } } }).next ?? {};
-      if (!router || location.pathname === to) return false;
-      document.querySelector('main')?.setAttribute('data-left', 'true');
+      const main = document.querySelector('main');
+      // Before the page is hydrated a link is an address like any other.
+      const hydrated = main !== null && Object.keys(main).some((key) => key.startsWith('__reactFiber'));
+      if (!router || !hydrated || location.pathname === to) return false;
+      main.setAttribute('data-left', 'true');
       router.push(to);
       return true;
     }, path);
