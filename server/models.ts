@@ -102,8 +102,8 @@ export class ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreation
   declare time: Date;
 }
 
-/** An evening: patches in an order. */
-export class SetListRow extends Model<InferAttributes<SetListRow>, InferCreationAttributes<SetListRow>> {
+/** A document that is saved revision on revision: a name to list it by, and the rest as text. */
+export class RevisedRow extends Model<InferAttributes<RevisedRow>, InferCreationAttributes<RevisedRow>> {
   declare id: string;
   declare revision: number;
   declare name: string;
@@ -112,15 +112,11 @@ export class SetListRow extends Model<InferAttributes<SetListRow>, InferCreation
   declare deletedAt: Date | null;
 }
 
+/** An evening: patches in an order. */
+export class SetListRow extends RevisedRow {}
+
 /** A walkthrough that somebody wrote. */
-export class WalkthroughRow extends Model<InferAttributes<WalkthroughRow>, InferCreationAttributes<WalkthroughRow>> {
-  declare id: string;
-  declare revision: number;
-  declare name: string;
-  declare body: string;
-  declare updatedAt: Date;
-  declare deletedAt: Date | null;
-}
+export class WalkthroughRow extends RevisedRow {}
 
 /** An exercise that was answered. */
 export class AnswerRow extends Model<InferAttributes<AnswerRow>, InferCreationAttributes<AnswerRow>> {

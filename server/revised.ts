@@ -1,19 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
-import type { Model, ModelStatic, Transaction, WhereOptions } from 'sequelize';
+import type { ModelStatic, Transaction, WhereOptions } from 'sequelize';
 import { ApiError, notFound } from './checks/errors';
 import type { Database } from './database';
-
-/** What is kept of each: a name to list it by, and its document as text. */
-interface RevisedColumns {
-  id: string;
-  revision: number;
-  name: string;
-  body: string;
-  updatedAt: Date;
-  deletedAt: Date | null;
-}
-type RevisedRow = Model<RevisedColumns> & RevisedColumns;
+import type { RevisedRow } from './models';
 
 /** What goes out with every kept document. */
 export interface RevisedHead {
@@ -32,17 +22,13 @@ interface Kept {
 
 /** Documents that are saved revision on revision, and hidden instead of deleted. */
 export class Revised<S> {
-  private readonly rows: ModelStatic<RevisedRow>;
-
   /** @param called what one of them is, `set list`. @param stored what goes out of a row. */
   constructor(
     private readonly db: Database,
-    rows: unknown,
+    private readonly rows: ModelStatic<RevisedRow>,
     private readonly called: string,
     private readonly stored: (head: RevisedHead, body: string) => S,
-  ) {
-    this.rows = rows as ModelStatic<RevisedRow>;
-  }
+  ) {}
 
   private of(row: RevisedRow): S {
     const { id, revision, name, updatedAt, deletedAt, body } = row;

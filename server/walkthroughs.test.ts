@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { tour } from '../core/practice/walkthroughs';
+import { tour } from '../core/practice/walkthroughs/tour';
 import { openDatabase } from './database';
 import type { Database } from './database';
 import { Walkthroughs } from './walkthroughs';

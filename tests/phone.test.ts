@@ -59,6 +59,8 @@ describe('a sheet on a phone of the local network', () => {
       ['low', -4.99, 'good'],
       ['high', 3, 'wrong'],
     ]);
+    // A page looks only while it is looked at.
+    await page.bringToFront();
     await page.waitForSelector('[data-expect=high][data-verdict=wrong]', { timeout: 15_000 });
     expect((await ticks()).ticks['set-slow']!.done).toBe(true);
 
@@ -67,7 +69,6 @@ describe('a sheet on a phone of the local network', () => {
     const again = new URLSearchParams({ code: new URL(url).searchParams.get('code') ?? '' });
     expect((await fetch(`${lan}/pair`, { method: 'POST', body: again })).status).toBe(403);
     expect((await fetch(`${lan}/api/patches`)).status).toBe(403);
-    await page.bringToFront();
     const end = await page.waitForSelector('[data-phone] button');
     await end!.click();
     await page.waitForSelector('[data-phone]', { hidden: true });

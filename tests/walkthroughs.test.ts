@@ -15,6 +15,7 @@ describe('a walkthrough', () => {
   it('is played to its end by keyboard alone, asks before it shows, and shows what is predicted', async () => {
     const { page, desk } = at;
     await desk.goTo('/practice/walkthroughs');
+    await page.waitForSelector('[data-walkthrough]');
     expect(await page.$$('[data-walkthrough]')).toHaveLength(builtWalkthroughs.length);
     await page.focus('[data-walkthrough="gain-and-offset"] a');
     await page.keyboard.press('Enter');

@@ -13,6 +13,9 @@ export interface Distance {
 /** Half the score up to so many times what counts as right. */
 export const HALF = 3;
 
+/** What of a question says how near is near. */
+type Asked = Pick<Ask, 'at' | 'unit'>;
+
 const FAR: Distance = { off: Infinity, times: Infinity };
 const NONE: Distance = { off: 0, times: 0 };
 
@@ -33,7 +36,7 @@ const between = (off: number, right: number): Distance => ({
 const further = (a: Distance, b: Distance): Distance => (b.times > a.times ? b : a);
 
 /** A figure of a reading against another. */
-function ofReading(ask: Ask, value: number, truth: number): Distance {
+function ofReading(ask: Asked, value: number, truth: number): Distance {
   switch (ask.unit) {
     case 'dB':
       return between(value - truth, DB);
@@ -52,7 +55,7 @@ function ofReading(ask: Ask, value: number, truth: number): Distance {
   }
 }
 
-function ofFigure(ask: Ask, value: number, truth: number, span: number): Distance {
+function ofFigure(ask: Asked, value: number, truth: number, span: number): Distance {
   return ask.unit === 'V'
     ? between(value - truth, Math.max(VOLTS.least, VOLTS.share * span))
     : ofReading(ask, value, truth);
@@ -79,7 +82,7 @@ const misplaced = (a: readonly number[], b: readonly number[]): number =>
  *
  * @returns endlessly far where it is an answer of another kind.
  */
-export function distanceOf(ask: Ask, patch: Patch, answer: Answer, truth: Answer): Distance {
+export function distanceOf(ask: Asked, patch: Patch, answer: Answer, truth: Answer): Distance {
   if ('low' in answer && 'low' in truth) {
     const span = truth.high - truth.low;
     return further(ofFigure(ask, answer.low, truth.low, span), ofFigure(ask, answer.high, truth.high, span));

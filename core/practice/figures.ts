@@ -81,16 +81,6 @@ export function markFigure(
   answer: number,
 ): { readonly right: boolean; readonly close: boolean } {
   if (truth.value === null) return { right: false, close: false };
-  const ask = {
-    text: '',
-    at,
-    answer: 'unit' as const,
-    figure: null,
-    unit: truth.unit,
-    choices: null,
-    knobs: null,
-    hidden: [],
-  };
-  const { times } = distanceOf(ask, blank, { value: answer }, { value: truth.value });
+  const { times } = distanceOf({ at, unit: truth.unit }, blank, { value: answer }, { value: truth.value });
   return { right: times <= 1, close: times <= HALF };
 }

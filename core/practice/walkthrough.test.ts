@@ -13,7 +13,8 @@ import { Seen } from './seen';
 import { stepFigures } from './stepFigures';
 import { parseWalkthrough, patchesOf, printWalkthrough, walkthroughSchema } from './walkthrough';
 import type { Walkthrough } from './walkthrough';
-import { builtWalkthroughs, tour } from './walkthroughs';
+import { builtWalkthroughs } from './walkthroughs';
+import { tour } from './walkthroughs/tour';
 
 function read(json: unknown): Walkthrough {
   const result = parseWalkthrough(json);

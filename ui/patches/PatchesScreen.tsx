@@ -7,7 +7,6 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { blank, printPatch } from '@/core';
-import { tour } from '@/core/practice/walkthroughs';
 import { api } from '@/ui/parts/api';
 import { later } from '@/ui/parts/later';
 import { setSetting, settings } from '@/ui/parts/settings';
@@ -104,7 +103,11 @@ export function PatchesScreen() {
     setSetting('guide', 'on');
     const shownIn = (patches ?? []).find((p) => p.id === TOUR_PATCH);
     if (shownIn) router.push(`/patches/${shownIn.id}`);
-    else create(tour.document.patch as Document);
+    // Read only where it is taken: this is the first screen.
+    else
+      void import('@/core/practice/walkthroughs/tour')
+        .then(({ tour }) => create(tour.document.patch as Document))
+        .catch(tellFault);
   };
   return (
     <>

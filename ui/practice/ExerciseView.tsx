@@ -1,15 +1,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
-import { applyEdits, buildGraph, endsOf, idOf, nameOf, printPatch } from '@/core';
+import { applyEdits, buildGraph, endsOf, idOf, nameOf } from '@/core';
 import type { Patch } from '@/core';
 import type { Answer, KnownSlip, Mark } from '@/core/practice';
 import { Strip } from '@/ui/editor/strip/Strip';
-import { api } from '@/ui/parts/api';
 import { later } from '@/ui/parts/later';
-import { tellFault } from '@/ui/parts/messages';
 import { usePrediction } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import type { ShownExercise } from '@/wire/practiceJobs';
@@ -165,14 +162,3 @@ function HeardPaths({ patch, choices }: { readonly patch: Patch; readonly choice
 }
 
 type Ask = ShownExercise['exercise']['ask'];
-
-/** Keeps the patch of an exercise in the library, and goes there. */
-export function OpenButton({ patch }: { readonly patch: Patch }) {
-  const router = useRouter();
-  const open = (): void =>
-    void api
-      .create(printPatch(patch))
-      .then(({ id }) => router.push(`/patches/${id}`))
-      .catch(tellFault);
-  return <Button onClick={open}>Open in editor</Button>;
-}

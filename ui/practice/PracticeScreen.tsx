@@ -1,6 +1,7 @@
 'use client';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
+import { later } from '@/ui/parts/later';
 import { SiteHead } from '@/ui/parts/SiteHead';
 import { TabRow } from '@/ui/parts/TabRow';
 import { useAnswers } from './answers';
@@ -8,7 +9,8 @@ import { Progress } from './Progress';
 import { Sitting } from './Sitting';
 import type { SittingOf } from './Sitting';
 import { Skills } from './Skills';
-import { WalkthroughList } from './walkthroughs/WalkthroughList';
+
+const WalkthroughList = later(() => import('./walkthroughs/WalkthroughList').then((m) => m.WalkthroughList));
 
 const TABS = [
   ['practise', 'Practise'],

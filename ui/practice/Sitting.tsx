@@ -6,11 +6,12 @@ import { useEffect, useRef, useState } from 'react';
 import { nextExercise, seedAfter, skillNamed } from '@/core/practice';
 import type { Answer, KnownSlip, Level, Mark, PracticeAnswer } from '@/core/practice';
 import { tellFault } from '@/ui/parts/messages';
+import { OpenInEditor } from '@/ui/parts/OpenInEditor';
 import { settings } from '@/ui/parts/settings';
 import { ink } from '@/ui/theme/tokens';
 import type { StoredPractice } from '@/wire/practice';
 import type { ShownExercise } from '@/wire/practiceJobs';
-import { ExerciseView, OpenButton } from './ExerciseView';
+import { ExerciseView } from './ExerciseView';
 import { practiceWorker } from './practiceWorker';
 
 /** What a sitting is of: what is due, of all skills or of some; or one skill at one level. */
@@ -184,7 +185,7 @@ function Exercise({ wanted, add, onNext, onAlike }: ExerciseProps) {
         Next
       </Button>
       <Button onClick={onAlike}>Another like this</Button>
-      <OpenButton patch={shown.exercise.patch} />
+      <OpenInEditor patch={() => shown.exercise.patch} />
     </ExerciseView>
   );
 }

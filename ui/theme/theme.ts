@@ -31,6 +31,8 @@ const fields = {
         height: 20,
         lineHeight: '20px',
         '&.MuiInputBase-inputMultiline': { padding: 0, height: 'auto' },
+        // What stands in a field of figures before there are any is words.
+        '&::placeholder': { fontFamily: fonts.text },
       },
       multiline: { padding: '4px 8px' },
     },

@@ -8,7 +8,6 @@ import { pitch } from './pitch';
 import { scaling } from './scaling';
 import { space } from './space';
 
-export { tour } from './tour';
 export { WALKTHROUGH_GROUPS } from './build';
 export type { BuiltWalkthrough } from './build';
 

@@ -22,7 +22,7 @@ export function Beside({ desk, predicted, scene, setScene, task, begin, shown, e
   const router = useRouter();
   const go = useCallback((address: string) => router.push(address), [router]);
   const guide = useStore(settings, (s) => s.guide);
-  const records = useStore(walkRecording, (s) => s.on);
+  const recording = useStore(walkRecording, (s) => s.now);
   return (
     <>
       <Inspector
@@ -31,7 +31,7 @@ export function Beside({ desk, predicted, scene, setScene, task, begin, shown, e
       />
       <Commands {...{ desk, ends, end, scene, setScene, begin, predicted: calm, socket: shown, go, onClose }} />
       {guide === 'on' && <Guide desk={desk} predicted={calm} shown={shown} />}
-      {records && <RecordPanel desk={desk} />}
+      {recording && <RecordPanel desk={desk} recording={recording} />}
     </>
   );
 }

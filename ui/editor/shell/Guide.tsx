@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useStore } from 'zustand';
-import { tour } from '@/core/practice/walkthroughs';
+import { tour } from '@/core/practice/walkthroughs/tour';
 import type { WalkthroughStep } from '@/core/practice';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { setSetting } from '@/ui/parts/settings';

@@ -1,21 +1,17 @@
 'use client';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { idOf, printPatch } from '@/core';
+import { idOf } from '@/core';
 import type { Walkthrough, WalkthroughStep } from '@/core/practice';
 import type { Window } from '@/ui/editor/scope/view';
 import { PathScope } from '@/ui/editor/scope/PathScope';
 import { PlayButton } from '@/ui/editor/live/PlayButton';
 import { Strip } from '@/ui/editor/strip/Strip';
-import { api } from '@/ui/parts/api';
 import { later } from '@/ui/parts/later';
-import { tellFault } from '@/ui/parts/messages';
+import { OpenInEditor } from '@/ui/parts/OpenInEditor';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { hearing } from '@/ui/session/hearing';
-import type { DeskStore } from '@/ui/session/desk';
 import { usePrediction } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import { Caption } from './Caption';
@@ -77,7 +73,7 @@ export function Player({ walkthrough, onEnd }: Props) {
         </Box>
         <Box sx={{ flex: 1 }} />
         <PlayButton />
-        <OpenButton desk={desk} />
+        <OpenInEditor patch={() => ({ ...desk.getState().patch, variants: [] })} />
       </Box>
       {hears && <PlayBar desk={desk} predicted={predicted} end={end} />}
       <Box sx={bodyStyle}>
@@ -121,14 +117,3 @@ const asideStyle = {
   borderLeft: { md: `1px solid ${ink.line}` },
   '& > section': { flex: 1 },
 } as const;
-
-/** Keeps the patch as it stands now in the library, and goes there. */
-function OpenButton({ desk }: { readonly desk: DeskStore }) {
-  const router = useRouter();
-  const open = (): void =>
-    void api
-      .create(printPatch({ ...desk.getState().patch, variants: [] }))
-      .then(({ id }) => router.push(`/patches/${id}`))
-      .catch(tellFault);
-  return <Button onClick={open}>Open in editor</Button>;
-}
