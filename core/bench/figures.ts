@@ -4,6 +4,7 @@ import type { Graph } from '../graph/graph';
 import { isSlow } from '../graph/upstream';
 import { STILL_VOLTS } from '../sheet/expect';
 import { USUAL_METER } from '../sheet/types';
+import { extremes } from '../simulate/extremes';
 import { simulateGraph } from '../simulate/simulate';
 import type { SimulateOptions, Simulation } from '../simulate/types';
 import type { BenchReading } from './readings';
@@ -122,8 +123,7 @@ const isAveraged = (quantity: ReadQuantity): boolean => quantity === 'mean' || q
 /** A mean over the whole turns of a voltage, or over all of it where it makes none. */
 function turnsFigure(seen: Simulation, socket: string, quantity: ReadQuantity): number {
   const whole = seen.traces.get(socket) ?? new Float64Array(1);
-  let [low, high] = [Infinity, -Infinity];
-  for (const v of whole) [low, high] = [Math.min(low, v), Math.max(high, v)];
+  const [low, high] = extremes(whole);
   const at = high - low <= STILL_VOLTS ? [] : passes(whole, (low + high) / 2);
   const [from = 0, to = whole.length] = [at[0], at.at(-1)];
   const [first, last] = to - from > 1 ? [Math.ceil(from), Math.floor(to)] : [0, whole.length - 1];

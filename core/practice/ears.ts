@@ -34,7 +34,7 @@ export function earPatch(
 /** The pad that makes the louder of two renderings as loud as the other. */
 function matched(patch: Patch, renderings: readonly (readonly Edit[])[]): readonly (readonly Edit[])[] {
   const levels = renderings.map((edits) => {
-    const seen = new Seen(applyEdits(patch, edits), ['beam.out']);
+    const seen = new Seen(applyEdits(patch, edits), { traces: ['beam.out'] });
     return levelOf(levelSteps(seen.trace('beam.out'), seen.simulation.sampleRate));
   });
   const [a, b] = levels;
@@ -60,7 +60,7 @@ interface Pair {
 /** Two renderings of a patch in a drawn order, as loud as each other: which of them is it? */
 export function whichIsIt(d: Draws, patch: Patch, { it, other, text, more, traces = [] }: Pair): Drawn | null {
   const order = d.chance(0.5) ? [it, other] : [other, it];
-  const [first = 0, second = 0] = order.map((edits) => more(new Seen(applyEdits(patch, edits), traces)));
+  const [first = 0, second = 0] = order.map((edits) => more(new Seen(applyEdits(patch, edits), { traces })));
   if (!(Math.abs(first - second) > LEAST * Math.max(Math.abs(first), Math.abs(second)))) return null;
   const choices = matched(patch, order).map((edits, i): Choice => ({ text: NAMES[i] ?? '', edits }));
   const choice = first > second ? 0 : 1;

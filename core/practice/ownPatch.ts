@@ -154,7 +154,7 @@ export class OwnPatch {
 
   private slips(question: PatchQuestion, truth: Answer, at: string): KnownSlip[] {
     return slipsAt(this.patch, at).flatMap(({ text, edits }) => {
-      const answer = truthOf(question, new Seen(applyEdits(this.patch, edits)));
+      const answer = truthOf(question, new Seen(applyEdits(this.patch, edits), { only: [at] }));
       return answer && distanceOf(question.ask, this.patch, answer, truth).times > 1 ? [{ text, answer }] : [];
     });
   }

@@ -9,6 +9,13 @@ import type { Range } from '../law/affine';
 import { simulateGraph } from '../simulate/simulate';
 import type { Simulation } from '../simulate/types';
 
+interface SeenOptions {
+  /** Sockets whose traces are kept. */
+  readonly traces?: readonly string[];
+  /** Runs only what these sockets hang on: of others nothing but the guaranteed range is known. */
+  readonly only?: readonly string[];
+}
+
 /** What a patch comes to, as `predict` has it, with traces where they are asked for. */
 export class Seen {
   readonly graph: Graph;
@@ -17,11 +24,11 @@ export class Seen {
 
   constructor(
     readonly patch: Patch,
-    traces: readonly string[] = [],
+    { traces = [], only }: SeenOptions = {},
   ) {
     this.graph = buildGraph(patch);
     const bounds = new BoundsEngine().run(this.graph);
-    this.simulation = simulateGraph(this.graph, { bounds, traces });
+    this.simulation = simulateGraph(this.graph, { bounds, traces, ...(only && { only }) });
     this.prediction = glance(this.graph, bounds, this.simulation);
   }
 

@@ -20,7 +20,7 @@ export function stepFigures(walkthrough: Pick<Walkthrough, 'patch' | 'steps'>): 
       ...(question ? [['question', { at: question.at, figure: question.figure }] as const] : []),
     ];
     if (asked.length === 0) return [];
-    const { prediction } = new Seen(patches[step + 1] ?? walkthrough.patch);
+    const { prediction } = new Seen(patches[step + 1] ?? walkthrough.patch, { only: asked.map(([, { at }]) => at) });
     return asked.map(([of, place]): StepFigure => ({
       step,
       of,

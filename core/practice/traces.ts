@@ -20,7 +20,7 @@ export interface WrongTrace {
 }
 
 function traceOf(patch: Patch, at: string): number[] {
-  const whole = new Seen(patch, [at]).trace(at);
+  const whole = new Seen(patch, { traces: [at] }).trace(at);
   return Array.from({ length: POINTS }, (_, i) => whole[Math.floor((i * whole.length) / POINTS)] ?? 0);
 }
 

@@ -52,7 +52,7 @@ describe('the walkthroughs that ship', () => {
     expect(walkthrough.steps.every((s) => s.look !== undefined)).toBe(true);
     for (const { of, step, at, figure, ...truth } of figures.filter((f) => f.of === 'question')) {
       // What stands there before the step would be wrong: the patch that is seen gives nothing away.
-      const before = figureOf(new Seen(patches[step]!).prediction, { at, figure });
+      const before = figureOf(new Seen(patches[step]!, { only: [at] }).prediction, { at, figure });
       expect(truth.value, `${of} of step ${step + 1}`).not.toBeNull();
       expect(markFigure({ at, figure }, truth, before?.value ?? Infinity).right, `step ${step + 1}`).toBe(false);
       expect(markFigure({ at, figure }, truth, truth.value!).right).toBe(true);

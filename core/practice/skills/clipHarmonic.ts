@@ -24,7 +24,7 @@ export const clipHarmonic: Skill = {
     b.plug(`${tone}.sine`, `${shaper}.in`);
     const at = `${shaper}.out`;
     const patch = b.patch('Clip', { duration: 1.5, sampleRate: 48_000 });
-    const seen = new Seen(patch, [at]);
+    const seen = new Seen(patch, { traces: [at] });
     if (tonesAt(seen, at).length < 2) return null;
     const { peaks } = spectrumOf(seen.trace(at), seen.simulation.sampleRate);
     const [second] = peaks.filter((p) => multipleOf(p.hz, baseHz) > 1).toSorted((x, y) => y.volts - x.volts);

@@ -28,7 +28,7 @@ export const ringFrequencies: Skill = {
       at = `${beam}.out`;
     }
     const patch = b.patch(ring ? 'Ring modulation' : 'Amplitude modulation', { duration: 1.5, sampleRate: 48_000 });
-    const tones = tonesAt(new Seen(patch, [at]), at);
+    const tones = tonesAt(new Seen(patch, { traces: [at] }), at);
     const sides = sorted(high - low, high + low);
     const options = [
       { tones: sides, text: 'That is ring modulation: amplitude modulation keeps the carrier.' },
