@@ -2,12 +2,14 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { backUp, refuseNewer, restoreBackup, verify } from './backup';
+import { backUp, passing, refuseNewer, restoreBackup, verify } from './backup';
 import { Assets } from './assets';
 import { openDatabase } from './database';
 import type { Database } from './database';
 import { lockFolder } from './folderLock';
+import { libraryIn } from './libraryFile';
 import { Patches } from './patches';
+import { Upload } from './upload';
 
 let root: string;
 let folder: string;
@@ -114,6 +116,83 @@ describe('restoring', () => {
     writeFileSync(path.join(root, 'damaged.sqlite'), damaged);
     await expect(verify(path.join(root, 'damaged.sqlite'))).rejects.toThrow(/damaged|could not be read/);
     expect(existsSync(path.join(other(), 'fenvo.sqlite'))).toBe(false);
+  });
+});
+
+/** Sends a file as the browser does, in parts. */
+function sent(upload: Upload, bytes: Buffer, part = 5000): void {
+  for (let at = 0; at < bytes.length; at += part) upload.add(at, bytes.subarray(at, at + part));
+}
+
+describe('restoring into the library that the server is using', () => {
+  it('brings all of it at once, keeps the former library, and goes on with the next save', async () => {
+    await keep('Fog');
+    await backUp(folder, file());
+    await keep('Lamp');
+    const patches = new Patches(db);
+    const upload = new Upload(folder);
+    sent(upload, readFileSync(file()));
+    expect(await upload.holdings()).toMatchObject({ patches: 1 });
+    const { holdings, aside } = await upload.restore();
+    expect(holdings).toMatchObject({ patches: 1 });
+    expect((await patches.list(false)).map((p) => p.name)).toEqual(['Fog']);
+    expect(await verify(aside)).toMatchObject({ patches: 2 });
+    await keep('Tide');
+    expect((await patches.list(false)).map((p) => p.name).toSorted()).toEqual(['Fog', 'Tide']);
+    expect(readdirSync(passing(folder))).toEqual([]);
+  });
+
+  it('shows whoever reads meanwhile the one library or the other, never a mixture', async () => {
+    for (let i = 0; i < 12; i++) await keep(`Old ${i}`);
+    await backUp(folder, file());
+    for (let i = 0; i < 12; i++) await keep(`New ${i}`);
+    const patches = new Patches(db);
+    const upload = new Upload(folder);
+    sent(upload, readFileSync(file()));
+    const counts = new Set<number>();
+    let done = false;
+    const restored = upload.restore().finally(() => (done = true));
+    while (!done) counts.add((await patches.list(false)).length);
+    await restored;
+    expect([...counts].filter((n) => n !== 24 && n !== 12)).toEqual([]);
+    expect(await patches.list(false)).toHaveLength(12);
+  });
+
+  it('is refused for what is no backup or came out of place, and changes nothing', async () => {
+    await keep('Fog');
+    const upload = new Upload(folder);
+    sent(upload, Buffer.from('Not a database at all.'.repeat(600)));
+    await expect(upload.holdings()).rejects.toMatchObject({ status: 422, code: 'no-backup' });
+    await expect(upload.restore()).rejects.toThrow(/^The file could not be read/);
+    expect(() => upload.add(7, Buffer.from('x'))).toThrow('Begin it anew');
+    upload.remove();
+    await expect(upload.holdings()).rejects.toThrow('isn’t there');
+    expect((await new Patches(db).list(false)).map((p) => p.name)).toEqual(['Fog']);
+    expect(readdirSync(folder).filter((name) => name.startsWith('before-restore'))).toEqual([]);
+  });
+});
+
+describe('a reminder', () => {
+  const in31Days = () => new Date(Date.now() + 31 * 86_400_000);
+
+  it('is due after 30 days with something saved, and no more once the library is backed up', async () => {
+    expect(await libraryIn(folder, in31Days())).toMatchObject({ lastBackup: null, saves: 0, due: false });
+    await keep('Fog');
+    expect(await libraryIn(folder)).toMatchObject({ lastBackup: null, days: 0, saves: 1, due: false });
+    expect(await libraryIn(folder, in31Days())).toMatchObject({ days: 31, saves: 1, due: true });
+    await backUp(folder, file());
+    expect(await libraryIn(folder, in31Days())).toMatchObject({ days: 31, saves: 0, due: false });
+    await keep('Lamp');
+    expect(await libraryIn(folder, in31Days())).toMatchObject({ saves: 1, due: true });
+  });
+
+  it('is due after 500 saves', async () => {
+    await keep('Fog');
+    await backUp(folder, file());
+    await db.sequelize.query('UPDATE patches SET revision = 500');
+    expect(await libraryIn(folder)).toMatchObject({ saves: 499, due: false });
+    await db.sequelize.query('UPDATE patches SET revision = 501');
+    expect(await libraryIn(folder)).toMatchObject({ saves: 500, due: true, holdings: { patches: 1 } });
   });
 });
 

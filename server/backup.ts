@@ -1,50 +1,15 @@
 import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 import sqlite3 from 'sqlite3';
-import { DATABASE, openDatabase } from './database';
+import { DATABASE, migrateFolder } from './database';
 import { lockFolder } from './folderLock';
 import { newerThanThis } from './migrations';
-
-/** What a library holds, for who wants to know whether a copy is whole. */
-export interface Holdings {
-  readonly patches: number;
-  readonly racks: number;
-  readonly recordings: number;
-  readonly sessions: number;
-  /** Photographs and recordings of sessions. */
-  readonly files: number;
-}
+import type { Holdings, Restored } from '../wire/library';
+import { holdingsIn, noteBackup, withFile } from './libraryFile';
+import type { Ask } from './libraryFile';
 
 /** Something that was not done, told in a sentence. */
 export class BackupRefusal extends Error {}
-
-/** One connection to a database file, closed again. */
-async function withFile<T>(file: string, work: (ask: Ask) => Promise<T>): Promise<T> {
-  const db = await new Promise<sqlite3.Database>((resolve, reject) => {
-    const opened = new sqlite3.Database(file, sqlite3.OPEN_READONLY, (error) =>
-      error ? reject(error) : resolve(opened),
-    );
-  });
-  try {
-    return await work(
-      (sql) =>
-        new Promise((resolve, reject) =>
-          db.all(sql, (error, rows) => (error ? reject(error) : resolve(rows as Record<string, unknown>[]))),
-        ),
-    );
-  } finally {
-    await new Promise<void>((done) => db.close(() => done()));
-  }
-}
-type Ask = (sql: string) => Promise<readonly Readonly<Record<string, unknown>>[]>;
-
-const TABLES = {
-  patches: 'patches',
-  racks: 'racks',
-  recordings: 'assets',
-  sessions: 'sessions',
-  files: 'files',
-} as const;
 
 /**
  * Opens a library's file, looks through all of it, and counts what it holds.
@@ -62,11 +27,7 @@ export async function verify(file: string): Promise<Holdings> {
       if (!tables.has('SequelizeMeta') || !tables.has('patches')) throw refused('isn’t a library of Fenvo.');
       const newer = newerThanThis((await ask('SELECT name FROM SequelizeMeta')).map((m) => String(m.name)));
       if (newer) throw refused(newer);
-      const counts = Object.entries(TABLES).map(async ([name, table]) => {
-        const [row] = tables.has(table) ? await ask(`SELECT COUNT(*) AS n FROM ${table}`) : [];
-        return [name, Number(row?.n ?? 0)] as const;
-      });
-      return Object.fromEntries(await Promise.all(counts)) as unknown as Holdings;
+      return holdingsIn(ask);
     });
   } catch (error) {
     if (error instanceof BackupRefusal) throw error;
@@ -85,11 +46,19 @@ export async function refuseNewer(folder: string): Promise<void> {
 
 /**
  * Copies a folder's library into one file, recordings and photographs included, while a server may be writing to it: the
- * copy is of one moment. It is verified before it gets its name.
+ * copy is of one moment. It is verified before it gets its name, and the library notes that it is backed up.
  *
  * @throws BackupRefusal where there is no library, or something stands at the file's place already.
  */
-export async function backUp(folder: string, file: string): Promise<Holdings & { readonly bytes: number }> {
+export async function backUp(folder: string, file: string, now = new Date()): Promise<Copied> {
+  const copied = await copyLibrary(folder, file);
+  await noteBackup(folder, file, now);
+  return copied;
+}
+
+type Copied = Holdings & { readonly bytes: number };
+
+async function copyLibrary(folder: string, file: string): Promise<Copied> {
   const source = path.join(folder, DATABASE);
   if (!existsSync(source)) throw new BackupRefusal(`There is no library in ${folder}.`);
   if (existsSync(file)) throw new BackupRefusal(`${file} is there already. Nothing was written; choose another name.`);
@@ -135,14 +104,68 @@ export async function restoreBackup(
     const partial = `${target}.partial`;
     copyFileSync(file, partial);
     if (aside) {
-      await backUp(folder, aside);
+      await copyLibrary(folder, aside);
       for (const end of ['-wal', '-shm', '']) rmSync(`${target}${end}`, { force: true });
     }
     renameSync(partial, target);
-    const { sequelize } = await openDatabase(folder);
-    await sequelize.close();
+    await migrateFolder(folder);
+    await noteBackup(folder, target, now);
     return { ...(await verify(target)), aside };
   } finally {
     lock.release();
   }
+}
+
+/** Where what comes in waits until it is restored, and what goes out until it is fetched. */
+export const passing = (folder: string): string => path.join(folder, 'passing');
+
+/**
+ * Puts a backup in the place of a library that a server is using: all of it or nothing, in one transaction, so that
+ * whoever reads meanwhile reads one or the other. The former library is put aside first. The file is used up.
+ *
+ * @throws BackupRefusal where the backup is none.
+ */
+export async function restoreBeside(file: string, folder: string, now = new Date()): Promise<Restored> {
+  await verify(file);
+  const aside = path.join(folder, `before-restore-${dateIn(now)}.sqlite`);
+  await copyLibrary(folder, aside);
+  // Brought up to date in a folder of its own.
+  const updated = path.join(passing(folder), 'restoring');
+  rmSync(updated, { recursive: true, force: true });
+  mkdirSync(updated, { recursive: true });
+  const from = path.join(updated, DATABASE);
+  try {
+    renameSync(file, from);
+    await migrateFolder(updated);
+    await withFile(path.join(folder, DATABASE), (ask) => replaceAll(ask, from), sqlite3.OPEN_READWRITE);
+  } finally {
+    rmSync(updated, { recursive: true, force: true });
+  }
+  const library = path.join(folder, DATABASE);
+  await noteBackup(folder, library, now);
+  return { holdings: await withFile(library, holdingsIn), aside };
+}
+
+const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;
+
+/** Every table's rows in the place of those that are there. */
+async function replaceAll(ask: Ask, from: string): Promise<void> {
+  await ask('PRAGMA foreign_keys = OFF');
+  await ask('ATTACH DATABASE ? AS other', [from]);
+  const tables = await ask("SELECT name FROM other.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'");
+  await ask('BEGIN IMMEDIATE');
+  try {
+    for (const { name } of tables) {
+      const table = quoted(String(name));
+      const columns = await ask(`SELECT name FROM pragma_table_info('${String(name)}')`);
+      const list = columns.map((c) => quoted(String(c.name))).join(', ');
+      await ask(`DELETE FROM main.${table}`);
+      await ask(`INSERT INTO main.${table} (${list}) SELECT ${list} FROM other.${table}`);
+    }
+    await ask('COMMIT');
+  } catch (error) {
+    await ask('ROLLBACK');
+    throw error;
+  }
+  await ask('DETACH DATABASE other');
 }

@@ -95,6 +95,12 @@ export async function openDatabase(folder: string, patience = LOCK_PATIENCE): Pr
   };
 }
 
+/** Brings a folder's database up to date, and leaves it. */
+export async function migrateFolder(folder: string): Promise<void> {
+  const sequelize = connect(folder, LOCK_PATIENCE);
+  await migrateDatabase(sequelize).finally(() => sequelize.close());
+}
+
 const shared = globalThis as { fenvoDatabase?: Promise<Database> };
 
 /** The database that this copy of the modules has its models in: pages and route handlers are bundled apart. */

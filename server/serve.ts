@@ -1,9 +1,10 @@
+import { rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { ServerResponse } from 'node:http';
 import type { Duplex } from 'node:stream';
 import next from 'next';
 import { parseArgs } from 'node:util';
-import { refuseNewer } from './backup';
+import { passing, refuseNewer } from './backup';
 import { dataFolder } from './database';
 import { lockFolder } from './folderLock';
 import { securityHeaders } from './headers';
@@ -45,6 +46,8 @@ function refuse(response: ServerResponse, { status, code, message }: Refusal): v
 try {
   await lockFolder(dataFolder());
   await refuseNewer(dataFolder());
+  // What was on its way as a server before this one ended.
+  rmSync(passing(dataFolder()), { recursive: true, force: true });
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);
   process.exit(1);

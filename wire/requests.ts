@@ -179,3 +179,7 @@ export const changeRequest = record({
   toVariant: byDefault(text(80), ''),
   rack: rackId,
 });
+
+/** A part of a backup that is sent, bytes at most, and where it begins. */
+export const PART = 8_000_000;
+export const uploadRequest = record({ at: whole(0, 1e12) });

@@ -32,3 +32,4 @@ export const changeSchema = joiOf(requests.changeRequest);
 export const answersSchema = joiOf(requests.answersRequest);
 export const addWalkthroughSchema = joiOf(requests.addWalkthroughRequest);
 export const saveWalkthroughSchema = joiOf(requests.saveWalkthroughRequest);
+export const uploadSchema = joiOf(requests.uploadRequest);

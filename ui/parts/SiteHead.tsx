@@ -1,7 +1,9 @@
 'use client';
 import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
 import type { ReactNode } from 'react';
 import { ink } from '@/ui/theme/tokens';
+import { PreferencesIcon } from './icons';
 import { SafeLink } from './SafeLink';
 import { SchemeButton } from './SchemeButton';
 
@@ -80,6 +82,14 @@ export function SiteHead({ here, children }: Props) {
           {children}
         </Box>
       )}
+      <IconButton
+        component={SafeLink}
+        href="/preferences"
+        aria-label="Preferences"
+        aria-current={here === '/preferences' ? 'page' : undefined}
+      >
+        <PreferencesIcon fontSize="small" />
+      </IconButton>
       <SchemeButton />
     </Box>
   );

@@ -2,6 +2,7 @@ import { createSvgIcon } from '@mui/material/utils';
 import {
   mdiBackupRestore,
   mdiClipboardListOutline,
+  mdiCogOutline,
   mdiHelpCircleOutline,
   mdiLayersOutline,
   mdiChevronDown,
@@ -34,6 +35,7 @@ const icon = (path: string, name: string) => createSvgIcon(<path d={path} />, na
 
 export const HistoryIcon = icon(mdiBackupRestore, 'History');
 export const SheetIcon = icon(mdiClipboardListOutline, 'Sheet');
+export const PreferencesIcon = icon(mdiCogOutline, 'Preferences');
 export const HelpIcon = icon(mdiHelpCircleOutline, 'Help');
 export const LayersIcon = icon(mdiLayersOutline, 'Layers');
 export const AddIcon = icon(mdiPlus, 'Add');

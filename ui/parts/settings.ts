@@ -19,6 +19,8 @@ interface Kept {
   readonly background: boolean;
   /** The rack's modules as they were measured, not as they are meant. */
   readonly asMeasured: boolean;
+  /** Until then nobody is reminded of a backup, ISO date; empty: until it is due. */
+  readonly backupLater: string;
 }
 
 const KEY = 'fenvo.settings';
@@ -32,6 +34,7 @@ const start: Kept = {
   byEar: false,
   background: true,
   asMeasured: false,
+  backupLater: '',
 };
 
 /** What of a kept value is true or false, by name. */
@@ -53,6 +56,7 @@ function read(): Kept {
       byEar: kept.byEar === true,
       background: kept.background !== false,
       asMeasured: kept.asMeasured === true,
+      backupLater: typeof kept.backupLater === 'string' ? kept.backupLater : '',
     };
   } catch {
     return start;

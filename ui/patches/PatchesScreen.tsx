@@ -25,6 +25,7 @@ import { PatchesTable } from './PatchesTable';
 import { useSelection } from './useSelection';
 import { useTonight } from './useTonight';
 
+const BackupReminder = later(() => import('./BackupReminder').then((m) => m.BackupReminder));
 const DeletedPatches = later(() => import('./DeletedPatches').then((m) => m.DeletedPatches));
 const RecipesDialog = later(() => import('./RecipesDialog').then((m) => m.RecipesDialog));
 const GoalDialog = later(() => import('./GoalDialog').then((m) => m.GoalDialog));
@@ -114,6 +115,7 @@ export function PatchesScreen() {
       <SkipLinks links={[['#patches', 'Skip to your patches']]} />
       <PatchesHead onImported={bringIn} onDeleted={() => setOpen('deleted')} />
       <Box component="main" sx={{ maxWidth: 1112, mx: 'auto', px: 2, pb: 6 }}>
+        <BackupReminder />
         <Welcome
           brief={!welcome && (patches?.length ?? 0) > 0}
           onGoal={() => setOpen('goal')}
