@@ -1,6 +1,7 @@
 import { inSentence, optionLabel, paramLabel } from '../kinds/knobs';
 import { kindNamed, kindTitle } from '../kinds';
 import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
+import { scaleText } from '../units/scales';
 import { showNumber, showSeconds, showVolts } from '../units/show';
 import { applyEdits } from './edit';
 import { idOf } from '../document/sockets';
@@ -31,6 +32,7 @@ const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.
 
 function shownValue(value: ParamValue | undefined, spec: ParamSpec | undefined): string {
   if (spec?.type === 'choice' && typeof value === 'string') return inSentence(optionLabel(spec, value));
+  if (spec?.type === 'scale') return scaleText(value as string | readonly number[]);
   if (typeof value === 'number') return showNumber(value, 4).replace(/\.?0+$/, '');
   if (Array.isArray(value)) return `${value.length} entries`;
   if (typeof value === 'boolean') return value ? 'on' : 'off';

@@ -1,4 +1,4 @@
-import { scaleSemitones } from '../units/scales';
+import { scaleSemitones, scaleText } from '../units/scales';
 import { gateStateOf, keptGate } from './detect';
 import { gate, kind, signal } from './kind';
 import { choice, number, setUp } from './params';
@@ -61,7 +61,7 @@ export const quantizer = kind({
     accepts: choice(['both', 'positive']),
     hysteresisCents: setUp(number(0, 0, 50, 'ct')),
   },
-  brief: (p) => (typeof p.scale === 'string' ? p.scale : `${p.scale.length} notes`),
+  brief: (p) => scaleText(p.scale),
   inputs: () => [signal('in'), gate('trigger')],
   outputs: () => ['out'],
   timing: {

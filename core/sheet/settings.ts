@@ -5,6 +5,7 @@ import { inSentence, isAbsent, isSetup, knobsOf, optionLabel, paramLabel } from 
 import type { ParamSpec, ParamValue, ParamValues } from '../kinds/params';
 import type { ChannelLimits } from '../rack/limits';
 import { clockOf, figureOf, positionOf } from '../units/knob';
+import { scaleText } from '../units/scales';
 import { showNumber, showQuantity } from '../units/show';
 import type { KnobStep, SetupStep, Sheet } from './types';
 
@@ -53,6 +54,7 @@ function counted(list: readonly unknown[]): string {
 
 /** A setting as a sentence says it: `0.50 s`, `average`, `8 steps`. */
 export const settingText = (value: ParamValue, spec: ParamSpec | undefined): string => {
+  if (spec?.type === 'scale') return scaleText(value as string | readonly number[]);
   if (Array.isArray(value)) return counted(value);
   if (typeof value === 'boolean') return value ? 'on' : 'off';
   if (value === null) return 'none';

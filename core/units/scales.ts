@@ -19,6 +19,19 @@ const scales = {
 
 export const scaleNames: readonly string[] = Object.keys(scales);
 
+/** A scale's name as musicians write it: `minor pentatonic`. */
+export const scaleTitle = (name: string): string => name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
+/** A scale as a sentence says it: its name, or how many notes it has. */
+export const scaleText = (scale: string | readonly number[]): string =>
+  typeof scale === 'string' ? scaleTitle(scale) : `${scale.length} notes`;
+
+/** The scale that is meant by a name, however its words are joined; undefined where there is none. */
+export const scaleNamed = (text: string): string | undefined => {
+  const joined = text.toLowerCase().replace(/[^a-z]/g, '');
+  return scaleNames.find((name) => name.toLowerCase() === joined);
+};
+
 /** The semitones 0..12 of a scale by name or list; 12 is the next 0. */
 export function scaleSemitones(scale: string | readonly number[]): readonly number[] {
   if (typeof scale !== 'string') return [...new Set(scale.map((n) => n % 12))].sort((a, b) => a - b);

@@ -1,7 +1,7 @@
 'use client';
 import Switch from '@mui/material/Switch';
 import { memo } from 'react';
-import { inSentence, optionLabel, paramLabel, scaleNames } from '@/core';
+import { inSentence, optionLabel, paramLabel } from '@/core';
 import type { GesturePoint, ParamSpec, ParamValue, ParamValues, Step } from '@/core';
 import { paramSays } from '@/ui/parts/params';
 import { SelectField } from '@/ui/parts/SelectField';
@@ -101,7 +101,7 @@ function ListSetting({ type, value, onChange }: ListProps) {
     <LinesField
       label="Scale: name or semitones"
       text={scaleText(value as string | readonly number[])}
-      read={(text) => readScale(text, scaleNames)}
+      read={readScale}
       onChange={(scale) => onChange(scale, scaleText(scale))}
     />
   );

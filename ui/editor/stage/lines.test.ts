@@ -22,7 +22,9 @@ it('steps read back as they print', () => {
   expect(readSteps('1\n'.repeat(65))).toEqual({ fault: '65 steps entered; the limit is 64.' });
 });
 it('scales are a name or semitones', () => {
-  expect(readScale('major', ['major'])).toEqual({ values: 'major' });
-  expect(readScale(scaleText([0, 2.5, 7]), ['major'])).toEqual({ values: [0, 2.5, 7] });
-  expect(readScale('minorish', ['major'])).toHaveProperty('fault');
+  expect(readScale('major')).toEqual({ values: 'major' });
+  expect(readScale(scaleText('minorPentatonic'))).toEqual({ values: 'minorPentatonic' });
+  expect(readScale('minorPentatonic')).toEqual({ values: 'minorPentatonic' });
+  expect(readScale(scaleText([0, 2.5, 7]))).toEqual({ values: [0, 2.5, 7] });
+  expect(readScale('minorish')).toHaveProperty('fault');
 });

@@ -1,3 +1,4 @@
+import { scaleNamed, scaleNames, scaleTitle } from '@/core';
 import type { GesturePoint, Step } from '@/core';
 import type { Read } from './LinesField';
 
@@ -56,13 +57,13 @@ export function readSteps(text: string): Read<Step[]> {
 }
 
 export const scaleText = (scale: string | readonly number[]): string =>
-  typeof scale === 'string' ? scale : scale.join(' ');
+  typeof scale === 'string' ? scaleTitle(scale) : scale.join(' ');
 
 /** A scale's name, or semitones above the root. */
-export function readScale(text: string, names: readonly string[]): Read<string | number[]> {
-  const name = text.trim();
-  if (names.includes(name)) return { values: name };
+export function readScale(text: string): Read<string | number[]> {
+  const name = scaleNamed(text);
+  if (name !== undefined) return { values: name };
   const values = words(text).map(Number);
   if (values.length > 0 && values.every((v) => v >= 0 && v <= 12)) return { values };
-  return { fault: `Enter a scale name (${names.join(', ')}) or semitones from 0 to 12.` };
+  return { fault: `Enter a scale name (${scaleNames.map(scaleTitle).join(', ')}) or semitones from 0 to 12.` };
 }

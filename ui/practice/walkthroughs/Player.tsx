@@ -64,14 +64,16 @@ export function Player({ walkthrough, onEnd }: Props) {
   return (
     <>
       <Box sx={titleStyle}>
-        <Box component={SafeLink} href="/practice/walkthroughs" sx={{ color: ink.softInk }}>
-          Walkthroughs
+        {/* One line of text, that wraps as one; on a phone the buttons have a row of their own. */}
+        <Box sx={{ flex: { xs: '1 0 100%', sm: '1 1 0' }, minWidth: 0 }}>
+          <Box component={SafeLink} href="/practice/walkthroughs" sx={{ color: ink.softInk }}>
+            Walkthroughs
+          </Box>
+          {' / '}
+          <Box component="h1" sx={{ display: 'inline', fontSize: 18, m: 0 }}>
+            {walkthrough.title}
+          </Box>
         </Box>
-        <span>/</span>
-        <Box component="h1" sx={{ fontSize: 18, m: 0, minWidth: 0 }}>
-          {walkthrough.title}
-        </Box>
-        <Box sx={{ flex: 1 }} />
         <PlayButton />
         <OpenInEditor patch={() => ({ ...desk.getState().patch, variants: [] })} />
       </Box>
