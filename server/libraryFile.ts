@@ -32,19 +32,20 @@ export async function withFile<T>(
 }
 export type Ask = (sql: string, values?: readonly unknown[]) => Promise<readonly Readonly<Record<string, unknown>>[]>;
 
-const TABLES = {
-  patches: 'patches',
-  racks: 'racks',
+/** What is counted, and in which tables; what was deleted can be restored, and counts no more. */
+const COUNTED = {
+  patches: 'patches WHERE deletedAt IS NULL',
+  racks: 'racks WHERE deletedAt IS NULL',
   recordings: 'assets',
-  sessions: 'sessions',
-  files: 'files',
+  sessions: 'sessions WHERE deletedAt IS NULL',
+  files: 'files WHERE deletedAt IS NULL',
 } as const;
 
 /** Counts what a library holds. */
 export async function holdingsIn(ask: Ask): Promise<Holdings> {
-  const counts = Object.entries(TABLES).map(async ([name, table]) => {
-    const rows = await ask(`SELECT COUNT(*) AS n FROM ${table}`).catch(unlessMissing);
-    return [name, Number(rows[0]?.n ?? 0)] as const;
+  const counts = Object.entries(COUNTED).map(async ([name, rows]) => {
+    const [row] = await ask(`SELECT COUNT(*) AS n FROM ${rows}`).catch(unlessMissing);
+    return [name, Number(row?.n ?? 0)] as const;
   });
   return Object.fromEntries(await Promise.all(counts)) as unknown as Holdings;
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { storePatch } from './support/desk';
 import { openPages } from './support/pages';
 
-const { at } = openPages({ lan: true });
+const { at } = openPages({ alone: true });
 
 describe('a sheet on a phone of the local network', () => {
   it('is paired by a code, ticked there, seen at the desk, and ended', async () => {

@@ -180,6 +180,5 @@ export const changeRequest = record({
   rack: rackId,
 });
 
-/** A part of a backup that is sent, bytes at most, and where it begins. */
-export const PART = 8_000_000;
+/** Where a part of a backup begins. */
 export const uploadRequest = record({ at: whole(0, 1e12) });

@@ -8,6 +8,8 @@ import type { Stored } from './stored';
 
 interface At {
   url: string;
+  /** The folder of an application of the file's own; empty of a shared one. */
+  data: string;
   context: BrowserContext;
   page: Page;
   desk: DeskDriver;
@@ -43,16 +45,18 @@ class Person {
     readonly url: string,
     readonly context: BrowserContext,
     readonly close: () => Promise<void>,
+    readonly data = '',
   ) {}
 
   /** At an application of their own, which phones can reach. */
   static async alone(): Promise<Person> {
     const application = await Application.open({ lan: true });
     const { context, close } = await openContext();
-    return new Person(application.url, context, async () => {
+    const leave = async (): Promise<void> => {
       await close();
       await application.close();
-    });
+    };
+    return new Person(application.url, context, leave, application.data);
   }
 
   private static first: Promise<Person> | null = null;
@@ -88,9 +92,9 @@ class Person {
  *
  * The application is shared by the files of a worker, and what a file put there is taken away after it.
  *
- * @param options `lan` where phones come in: an application of its own.
+ * @param options `alone` where phones come in, or the library as a whole changes: an application of its own.
  */
-export function openPages({ lan = false } = {}): { readonly at: At } {
+export function openPages({ alone = false } = {}): { readonly at: At } {
   const at = { faults: [] as string[] } as At;
   let person: Person;
   let stored: Stored;
@@ -107,12 +111,12 @@ export function openPages({ lan = false } = {}): { readonly at: At } {
     return Object.assign(at, await person.newPage(context));
   };
   beforeAll(async () => {
-    person = lan ? await Person.alone() : await Person.shared();
-    Object.assign(at, { url: person.url, context: person.context });
-    if (!lan) stored = await storedAt(at.url);
+    person = alone ? await Person.alone() : await Person.shared();
+    Object.assign(at, { url: person.url, data: person.data, context: person.context });
+    if (!alone) stored = await storedAt(at.url);
   });
   afterAll(async () => {
-    if (lan) return person.close();
+    if (alone) return person.close();
     await removeNew(at.url, stored);
     expect(await storedAt(at.url), 'what other files of tests read too').toEqual(stored);
   });

@@ -1,6 +1,6 @@
 import dayjs from 'dayjs';
 import type { Holdings, LibraryState, Restored } from '@/wire/library';
-import { PART } from '@/wire/requests';
+import { PART } from '@/wire/sizes';
 import { ApiFailure, call, send } from './api';
 import { saveFile } from './files';
 
@@ -25,10 +25,11 @@ export const libraryApi = {
 
   /** Sends a backup part by part; what it holds, or null where it was given up. */
   async upload(file: File, goesOn: GoesOn): Promise<Holdings | null> {
-    for (let at = 0; at === 0 || at < file.size; at += PART) {
-      const part = file.slice(at, at + PART);
-      await send('PUT', `/library/upload?at=${at}`, { body: part });
-      if (goesOn(Math.min(1, (at + PART) / file.size))) continue;
+    const parts = Math.max(1, Math.ceil(file.size / PART));
+    for (let n = 0; n < parts; n++) {
+      const part = file.slice(n * PART, (n + 1) * PART);
+      await send('PUT', `/library/upload?at=${n * PART}`, { body: part });
+      if (goesOn((n + 1) / parts)) continue;
       await libraryApi.discard();
       return null;
     }

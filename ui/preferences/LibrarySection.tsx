@@ -45,7 +45,7 @@ export function LibrarySection() {
       </Row>
       <Row
         title="Restore"
-        says="Replaces the whole library by a backup. What is here now is kept as a file in the folder."
+        says="Replaces the whole library with a backup. Your present library is kept as a file in the folder."
       >
         <RestoreFrom />
       </Row>

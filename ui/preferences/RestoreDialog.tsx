@@ -45,8 +45,8 @@ export function RestoreDialog({ name, holdings, onClose }: Props) {
   if (aside !== null)
     return (
       <Dialog open aria-labelledby="restored-title">
-        <DialogTitle id="restored-title">The backup is restored</DialogTitle>
-        <DialogContent sx={{ overflowWrap: 'anywhere' }}>{`The library of before is kept as ${aside}.`}</DialogContent>
+        <DialogTitle id="restored-title">Backup restored</DialogTitle>
+        <DialogContent sx={{ overflowWrap: 'anywhere' }}>{`Your former library is kept as ${aside}.`}</DialogContent>
         <DialogActions>
           <Button variant="contained" onClick={reopen}>
             Open the library
@@ -56,9 +56,9 @@ export function RestoreDialog({ name, holdings, onClose }: Props) {
     );
   return (
     <Dialog open onClose={working ? undefined : cancel} aria-labelledby="restore-title">
-      <DialogTitle id="restore-title">{`Replace your library by “${name}”?`}</DialogTitle>
+      <DialogTitle id="restore-title">{`Replace your library with “${name}”?`}</DialogTitle>
       <DialogContent>
-        {`The backup holds ${heldText(holdings)}. It takes the place of everything that is here now, which is first copied to a file in the library’s folder. Close other tabs with patches in them.`}
+        {`The backup holds ${heldText(holdings)}. It replaces everything in your library, which is first copied to a file in its folder. Close other tabs with patches open.`}
       </DialogContent>
       <DialogActions>
         <Button disabled={working} onClick={cancel}>

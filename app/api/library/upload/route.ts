@@ -3,7 +3,7 @@ import { uploadSchema } from '@/server/checks/schemas';
 import { dataFolder } from '@/server/database';
 import { Upload } from '@/server/upload';
 import type { Holdings } from '@/wire/library';
-import { PART } from '@/wire/requests';
+import { PART } from '@/wire/sizes';
 
 /** What the backup that came in holds. */
 export const GET = route<Holdings>(() => new Upload(dataFolder()).holdings());

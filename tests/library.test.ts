@@ -1,0 +1,78 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { ElementHandle } from 'puppeteer-core';
+import sqlite3 from 'sqlite3';
+import { describe, expect, it } from 'vitest';
+import { storePatch } from './support/desk';
+import { downloaded } from './support/downloads';
+import { openPages } from './support/pages';
+
+const { at } = openPages({ alone: true });
+
+/** Does something to the library's file, beside the server. */
+function inLibrary(sql: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const db = new sqlite3.Database(path.join(at.data, 'fenvo.sqlite'));
+    db.configure('busyTimeout', 5000);
+    db.exec(sql, (error) => db.close(() => (error ? reject(error) : resolve())));
+  });
+}
+
+describe('a library', () => {
+  it('is backed up and restored from its page, while it is used', async () => {
+    const { page, desk } = at;
+    await desk.goTo('/preferences');
+    await page.waitForSelector('[data-last-backup]');
+    expect(await page.$eval('[data-last-backup]', (e) => e.textContent)).toMatch(/^Never; \d+ saves so far$/);
+    const today = await page.evaluate(() => new Date().toLocaleDateString('sv'));
+    const bytes = await downloaded(page, `fenvo-${today}.sqlite`, () => desk.button('Back up'));
+    expect(bytes.subarray(0, 15).toString()).toBe('SQLite format 3');
+    await page.waitForFunction(() =>
+      /nothing saved since$/.test(document.querySelector('[data-last-backup]')?.textContent ?? ''),
+    );
+    const names = async (): Promise<string[]> => {
+      const { patches } = (await (await fetch(`${at.url}/api/patches`)).json()) as { patches: { id: string }[] };
+      return patches.map((p) => p.id).toSorted();
+    };
+    const before = await names();
+    await page.evaluate((id) => fetch(`/api/patches/${id}`, { method: 'DELETE' }), before[0]);
+    expect(await names()).toEqual(before.slice(1));
+
+    const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-backup-'));
+    const [right, wrong] = [path.join(folder, 'mine.sqlite'), path.join(folder, 'wrong.sqlite')];
+    writeFileSync(right, bytes);
+    writeFileSync(wrong, 'No database.');
+    const input = (await page.$('input[aria-label="A backup"]')) as ElementHandle<HTMLInputElement>;
+    at.allowFault(/422/);
+    await input.uploadFile(wrong);
+    await page.waitForSelector('::-p-xpath(//*[@role="alert" and contains(., "The file could not be read")])');
+    await input.uploadFile(right);
+    await page.waitForSelector('::-p-xpath(//*[@role="dialog" and contains(., "Replace your library with")])');
+    await desk.button('Replace');
+    await page.waitForSelector('::-p-xpath(//*[@role="dialog" and contains(., "Your former library is kept as")])');
+    await desk.button('Open the library');
+    await page.waitForSelector(`[data-patch="${before[0]}"]`);
+    expect(await names()).toEqual(before);
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  it('says that a backup is due, and is quiet for a week when asked', async () => {
+    const { page, desk } = at;
+    await desk.goTo('/');
+    await page.waitForSelector('[data-patch]');
+    expect(await page.$('[data-backup-due]')).toBeNull();
+    await inLibrary("UPDATE backups SET at = datetime('now', '-40 days')");
+    await storePatch(at.url, { format: 'fenvo.patch', version: 1, name: 'New patch' });
+    await page.reload();
+    await page.waitForSelector('[data-backup-due]');
+    expect(await page.$eval('[data-backup-due]', (e) => e.textContent)).toContain(
+      'was last backed up 40 days ago; 1 save since',
+    );
+    await desk.button('Later');
+    await page.waitForSelector('[data-backup-due]', { hidden: true });
+    await page.reload();
+    await page.waitForSelector('[data-patch]');
+    expect(await page.$('[data-backup-due]')).toBeNull();
+  });
+});
