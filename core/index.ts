@@ -101,7 +101,7 @@ export {
   showVolts,
   withUnit,
 } from './units/show';
-export { countsOctaves } from './units/ratios';
+export { countsOctaves, gainOf } from './units/ratios';
 export { hzOfNote, noteOfHz, noteOfVolts } from './units/pitch';
 export type { Frame, Joining, Strip } from './graph/strip';
 export { driveFor } from './answers/drive';
@@ -208,7 +208,7 @@ export { NO_OUTPUT } from './sheet/types';
 export { POINTER } from './rack/pointers';
 export { METER_NAMES, meterText, partText, sheetParts, sheetToMarkdown } from './sheet/markdown';
 export { needsLines } from './sheet/needs';
-export type { MeterReading, Sheet, SheetStep } from './sheet/types';
+export type { MeterReading, MeterSpec, Sheet, SheetStep } from './sheet/types';
 export { knobLines, knobSvg } from './sheet/knobPicture';
 export { knobName } from './sheet/settings';
 export { patchPicture } from './sheet/picture';

@@ -10,6 +10,7 @@ import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
 import { Racks } from './racks';
 import { Practice } from './practice';
+import { Preferences } from './preferences';
 import { SetLists } from './setLists';
 import { Walkthroughs } from './walkthroughs';
 import type { StoredText } from './patches';
@@ -30,6 +31,7 @@ export interface Call {
   readonly racks: Racks;
   readonly setLists: SetLists;
   readonly practice: Practice;
+  readonly preferences: Preferences;
   readonly walkthroughs: Walkthroughs;
   readonly bench: Bench;
   /** Photographs and recordings of sessions. */
@@ -106,6 +108,7 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
         setLists: new SetLists(db),
         walkthroughs: new Walkthroughs(db),
         practice: new Practice(db),
+        preferences: new Preferences(db),
         bench: new Bench(db),
         files: new BenchFiles(db),
         request,

@@ -12,6 +12,7 @@ import { ApiError, notFound } from './checks/errors';
 import type { Database } from './database';
 import { BenchFiles } from './benchFiles';
 import { PatchRow, RackRow, ReadingRow, SessionRow } from './models';
+import { instrument } from './preferences';
 import { tracesOf } from './traces';
 
 /** A session that nothing was done in for so long is over, milliseconds. */
@@ -160,7 +161,12 @@ export class Bench {
     const owned = rack === '' ? null : await RackRow.findByPk(rack);
     if (rack !== '' && !owned) throw notFound(`rack ${rack}`);
     const traces = await tracesOf(row.body);
-    const found = await threads().painter.run('standing', { body: row.body, rack: owned?.body ?? null, traces });
+    const found = await threads().painter.run('standing', {
+      body: row.body,
+      rack: owned?.body ?? null,
+      traces,
+      meter: await instrument(),
+    });
     const id = randomUUID();
     const now = new Date();
     await this.db.write(async (transaction) => {

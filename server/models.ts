@@ -132,6 +132,13 @@ export class AnswerRow extends Model<InferAttributes<AnswerRow>, InferCreationAt
   declare deletedAt: Date | null;
 }
 
+/** What is chosen once; there is one. */
+export class PreferencesRow extends Model<InferAttributes<PreferencesRow>, InferCreationAttributes<PreferencesRow>> {
+  declare id: number;
+  declare body: string;
+  declare updatedAt: Date;
+}
+
 /** A photograph or a recording of a session. */
 export class FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> {
   declare id: string;
@@ -244,6 +251,10 @@ function definePractice(sequelize: Sequelize): void {
 export function defineModels(sequelize: Sequelize): void {
   defineBench(sequelize);
   definePractice(sequelize);
+  PreferencesRow.init(
+    { id: { type: DataTypes.INTEGER, primaryKey: true }, body: text(), updatedAt: date() },
+    { sequelize, tableName: 'preferences', timestamps: false },
+  );
   PatchRow.init(
     {
       id: { type: DataTypes.TEXT, primaryKey: true },

@@ -4,6 +4,7 @@ import { threads } from './beside/thread';
 import { notFound } from './checks/errors';
 import type { Database } from './database';
 import { PatchRow, RackRow, SetListRow } from './models';
+import { instrument } from './preferences';
 import { Revised } from './revised';
 import { tracesOf } from './traces';
 
@@ -40,6 +41,7 @@ export class SetLists extends Revised<StoredSetList> {
       rack: await rackOf(rack),
       items: items.map((item, i) => ({ ...item, body: bodies[i]?.body ?? '' })),
       traces,
+      meter: await instrument(),
     });
   }
 
@@ -58,6 +60,7 @@ export class SetLists extends Revised<StoredSetList> {
       to: { body: b.body, variant: wanted.toVariant },
       rack: await rackOf(wanted.rack),
       traces,
+      meter: await instrument(),
     });
   }
 }

@@ -5,6 +5,7 @@ import { sheetPdf } from '../paper/sheetPdf';
 import type { SheetFormat } from '../wire/requests';
 import { threads } from './beside/thread';
 import type { Patches } from './patches';
+import { instrument } from './preferences';
 import type { Racks } from './racks';
 import { tracesOf } from './traces';
 
@@ -50,7 +51,13 @@ export async function sheetAnswer(patches: Patches, racks: Racks, id: string, wa
   const { body } = await patches.get(id);
   const rack = wanted.rack === '' ? null : JSON.stringify((await racks.get(wanted.rack)).rack);
   const traces = await tracesOf(body);
-  const sheet = await threads().painter.run('sheet', { body, rack, traces, measured: wanted.measured });
+  const sheet = await threads().painter.run('sheet', {
+    body,
+    rack,
+    traces,
+    measured: wanted.measured,
+    meter: await instrument(),
+  });
   const content = await written(sheet, () => threads().painter.run('picture', { body, traces }), wanted);
   const name = encodeURIComponent(`${sheet.patch}, sheet.${wanted.format}`);
   const file: Record<string, string> =

@@ -131,6 +131,15 @@ const walks: Readonly<Record<string, Walk>> = {
       },
     ],
   ],
+  preferences: [
+    [
+      'and the library',
+      async (desk) => {
+        await desk.goTo('/preferences');
+        await desk.page.waitForSelector('[data-last-backup]');
+      },
+    ],
+  ],
   'an empty desk': [
     [
       'with the tour',

@@ -57,6 +57,31 @@ describe('a library', () => {
     rmSync(folder, { recursive: true, force: true });
   });
 
+  it('keeps what is preferred for every browser, from rails to units', async () => {
+    const { page, desk } = at;
+    await desk.goTo('/preferences');
+    await page.waitForSelector('[data-last-backup]');
+    await desk.select('Frequencies', 'notes');
+    await desk.select('Knob positions', 'clock');
+    await desk.fill('[aria-label="Supply rails"]', '15');
+    await page.keyboard.press('Enter');
+    await desk.select('Theme', 'dark');
+    const kept = async () =>
+      ((await (await fetch(`${at.url}/api/preferences`)).json()) as { preferences: object | null }).preferences;
+    await expect.poll(kept).toMatchObject({ pitches: 'notes', pointers: 'clock', railVolts: 15, theme: 'dark' });
+    const other = await at.newcomer();
+    await other.desk.goTo('/');
+    await other.page.waitForSelector('html.dark');
+    await other.page.waitForSelector('[data-patch]');
+    await other.page.evaluate(() => {
+      const kept = JSON.parse(localStorage.getItem('fenvo.settings') ?? '{}') as object;
+      localStorage.setItem('fenvo.settings', JSON.stringify({ ...kept, guide: 'off' }));
+    });
+    await other.desk.openItself('tide-gauge-to-three-ends');
+    const readings = await other.page.$eval('[aria-label="Destinations and sources"]', (e) => e.textContent);
+    expect(readings).toMatch(/[A-G]♯?\d/);
+  });
+
   it('says that a backup is due, and is quiet for a week when asked', async () => {
     const { page, desk } = at;
     await desk.goTo('/');

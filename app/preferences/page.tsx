@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { PreferencesScreen } from '@/ui/preferences/PreferencesScreen';
+import { PreferencesPage } from '@/ui/preferences/PreferencesPage';
 
 export const metadata: Metadata = { title: 'Preferences' };
 
 export default function Page() {
-  return <PreferencesScreen />;
+  return <PreferencesPage />;
 }

@@ -14,7 +14,7 @@ import {
   printPatch,
   sheetOf,
 } from '../../core';
-import type { AssetLookup, BenchLog, MeterReading, Patch, Rack, Sheet } from '../../core';
+import type { AssetLookup, BenchLog, MeterReading, MeterSpec, Patch, Rack, Sheet } from '../../core';
 import type { ChangeSheet, SetListSheet } from '../../wire/setLists';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
@@ -100,6 +100,11 @@ export interface StepExpectation {
   readonly meter: readonly MeterReading[];
 }
 
+/** What expects readings: of what the instrument is off by. */
+interface ByInstrument {
+  readonly meter: MeterSpec;
+}
+
 /** What a session begins with. */
 interface Standing {
   readonly body: string;
@@ -110,7 +115,7 @@ interface Standing {
   readonly steps: number;
 }
 
-interface SheetWanted extends OnRack {
+interface SheetWanted extends OnRack, ByInstrument {
   readonly traces: readonly StoredTrace[];
   /** With the rack's modules as they were measured. */
   readonly measured: boolean;
@@ -122,14 +127,14 @@ interface VariantWanted {
   readonly variant: string;
 }
 
-interface ChangeWanted {
+interface ChangeWanted extends ByInstrument {
   readonly from: VariantWanted;
   readonly to: VariantWanted;
   readonly rack: string | null;
   readonly traces: readonly StoredTrace[];
 }
 
-interface SetListWanted {
+interface SetListWanted extends ByInstrument {
   readonly name: string;
   readonly rack: string | null;
   readonly items: readonly (VariantWanted & { readonly notes: string; readonly minutes: number })[];
@@ -164,23 +169,24 @@ export const tasks = {
     return patchPicture(readDocument(JSON.parse(body)), lookup(traces));
   },
   /** The steps of a patch at a rack. */
-  sheet({ body, rack, traces, measured }: SheetWanted): Sheet {
+  sheet({ body, rack, traces, measured, meter }: SheetWanted): Sheet {
     const patch = readDocument(JSON.parse(body));
     return sheetOf(patch, {
       asset: lookup(traces),
+      meter,
       ...(rack !== null && { rack: readStoredRack(rack), asMeasured: measured }),
     });
   },
   /** From one patch, or a variant of it, to another. */
-  change({ from, to, rack, traces }: ChangeWanted): ChangeSheet {
+  change({ from, to, rack, traces, meter }: ChangeWanted): ChangeSheet {
     const owned = rack === null ? null : readStoredRack(rack);
-    const options = { asset: lookup(traces), ...(owned && { rack: owned }) };
+    const options = { asset: lookup(traces), meter, ...(owned && { rack: owned }) };
     return { ...changeOf(variantOf(from), variantOf(to), options), rack: owned?.name ?? null };
   },
   /** An evening: its patches in their order, with the way from each to the next. */
-  setList({ name, rack, items, traces }: SetListWanted): SetListSheet {
+  setList({ name, rack, items, traces, meter }: SetListWanted): SetListSheet {
     const owned = rack === null ? null : readStoredRack(rack);
-    const options = { asset: lookup(traces), ...(owned && { rack: owned }) };
+    const options = { asset: lookup(traces), meter, ...(owned && { rack: owned }) };
     const patches = items.map((item) => {
       const patch = variantOf(item);
       return { patch, name: patch.name, notes: item.notes, minutes: item.minutes };
@@ -196,12 +202,17 @@ export const tasks = {
     throw new ApiError(400, 'bad-log', `Couldn’t import the log. ${place}${first?.message ?? ''}`, read.errors);
   },
   /** A patch as it stands on a rack’s channels, and what its sheet expects there: the beginning of a session. */
-  standing({ body, rack, traces }: OnRack & { readonly traces: readonly StoredTrace[] }): Standing {
+  standing({
+    body,
+    rack,
+    traces,
+    meter,
+  }: OnRack & ByInstrument & { readonly traces: readonly StoredTrace[] }): Standing {
     const given = readDocument(JSON.parse(body));
     const owned = rack === null ? null : readStoredRack(rack);
     const assignment = owned && assignRack(given, owned);
     const patch = applyEdits(given, assignment?.assigned.flatMap((a) => a.edits) ?? []);
-    const sheet = sheetOf(patch, { asset: lookup(traces), ...(owned && { rack: owned }) });
+    const sheet = sheetOf(patch, { asset: lookup(traces), meter, ...(owned && { rack: owned }) });
     return {
       body: JSON.stringify(printPatch({ ...patch, variants: [] })),
       rack: owned?.name ?? '',

@@ -1,3 +1,4 @@
+import { preferencesRequest } from '../../wire/preferences';
 import * as requests from '../../wire/requests';
 import { joiOf } from './joi';
 
@@ -33,3 +34,4 @@ export const answersSchema = joiOf(requests.answersRequest);
 export const addWalkthroughSchema = joiOf(requests.addWalkthroughRequest);
 export const saveWalkthroughSchema = joiOf(requests.saveWalkthroughRequest);
 export const uploadSchema = joiOf(requests.uploadRequest);
+export const preferencesSchema = joiOf(preferencesRequest);

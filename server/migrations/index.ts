@@ -12,7 +12,7 @@ import * as bench from './0008-bench';
 import * as setLists from './0009-set-lists';
 import * as practice from './0010-practice';
 import * as walkthroughs from './0011-walkthroughs';
-import * as backups from './0012-backups';
+import * as library from './0012-library';
 
 type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -29,7 +29,7 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
   { name: '0009-set-lists', up: setLists.up },
   { name: '0010-practice', up: practice.up },
   { name: '0011-walkthroughs', up: walkthroughs.up },
-  { name: '0012-backups', up: backups.up },
+  { name: '0012-library', up: library.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

@@ -134,6 +134,7 @@ export function openPages({ alone = false } = {}): { readonly at: At } {
     if (task.result?.state === 'fail') person.kept = null;
     await Promise.all([...pages.filter((page) => page !== person.kept).map((page) => page.close()), leave()]);
     leave = async () => undefined;
+    await fetch(`${at.url}/api/preferences`, { method: 'DELETE' });
     expect(faults.filter((f) => ![...meant, ...allowed].some((m) => m.test(f)))).toEqual([]);
     expect(meant.filter((m) => !faults.some((f) => m.test(f)))).toEqual([]);
   });

@@ -3,10 +3,12 @@ import ButtonBase from '@mui/material/ButtonBase';
 import IconButton from '@mui/material/IconButton';
 import { memo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
+import { useStore } from 'zustand';
 import { angleOf, clockOf, figureOf, positionOf, readTyped, showNumber } from '@/core';
 import type { NumberSpec, Travel } from '@/core';
 import { LockIcon, LockOpenIcon } from '@/ui/parts/icons';
 import { fonts, ink } from '@/ui/theme/tokens';
+import { settings } from './settings';
 import { TypedValue } from './TypedValue';
 import { useTurn } from './useTurn';
 
@@ -189,13 +191,18 @@ interface StandsProps {
   readonly value: number;
 }
 
-/** Where its pointer stands. */
-const Stands = ({ clock, percent, travel, value }: StandsProps) => (
-  <>
-    <span data-clock>{clock}</span> · {percent}
-    <Printed travel={travel} value={value} />
-  </>
-);
+/** Where its pointer stands, as it is preferred. */
+function Stands({ clock, percent, travel, value }: StandsProps) {
+  const pointers = useStore(settings, (s) => s.pointers);
+  return (
+    <>
+      {pointers !== 'percent' && <span data-clock>{clock}</span>}
+      {pointers === 'both' && ' · '}
+      {pointers !== 'clock' && percent}
+      <Printed travel={travel} value={value} />
+    </>
+  );
+}
 
 /** What is printed where the pointer stands, on a channel with a panel of its own. */
 const Printed = ({ travel, value }: { readonly travel: Travel; readonly value: number }) =>

@@ -5,6 +5,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { MessageBar } from './MessageBar';
+import { PreferencesKeeper } from './preferences';
 import { theme } from '@/ui/theme/theme';
 
 export function Providers({ children }: { children: ReactNode }) {
@@ -12,6 +13,7 @@ export function Providers({ children }: { children: ReactNode }) {
   return (
     <ThemeProvider theme={theme} defaultMode="system">
       <CssBaseline />
+      <PreferencesKeeper />
       <QueryClientProvider client={queries}>
         {children}
         <MessageBar />

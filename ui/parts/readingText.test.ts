@@ -23,6 +23,24 @@ describe('a reading in words', () => {
     const clocked = patchOf({ c: ['clock', { bpm: 90 }], e: ['envelope'] }, ['c.out > e.gate'], { duration: 4 });
     expect(said(clocked, 'e.gate')).toEqual(['1.500 /s (simulated)', 'high 50% of the time']);
   });
+  it('is told in notes and in shares of unity where those are preferred', () => {
+    const units = { pitches: 'notes', gains: 'percent' } as const;
+    const patch = patchOf(
+      {
+        two: ['constant', { volts: 2, lowVolts: 1, highVolts: 2 }],
+        tone: ['oscillator', { baseHz: 261.625565 }],
+        amp: ['vca', { cvAmount: 1, unityVolts: 8 }],
+      },
+      ['two.out > tone.pitch', 'two.out > amp.cv'],
+    );
+    const { readings } = predict(patch, { cures: false });
+    const [tone, amp] = ['tone.pitch', 'amp.cv'].map((at) => readings.find((r) => r.at === at)!);
+    expect(plain(readingText(tone!, units))).toBe('C6');
+    expect(readingMore(tone!, units).map(plain)).toContain('1.05 kHz');
+    expect(readingMore(tone!).map(plain)).not.toContain('C6');
+    expect(plain(readingText(amp!, units))).toBe('25.0%');
+    expect(plain(readingText(amp!))).toBe('-12.0 dB');
+  });
   it('a fader’s is told at rest, and over its travel', () => {
     const patch = patchOf({ w: ['constant', { volts: 0, lowVolts: 0 }], f: ['filter', { cutoffHz: 200 }] }, [
       'w.out > f.cutoff',

@@ -1,22 +1,19 @@
 import { createStore } from 'zustand';
+import { GAINS, PITCHES, POINTERS, THEMES, USUAL } from '@/wire/preferences';
+import type { Preferences } from '@/wire/preferences';
 
-/** What this browser keeps of a person's choices. */
-interface Kept {
-  readonly singleKeys: boolean;
+/** What this browser keeps of a person's choices; preferences are kept with the library, too. */
+interface Kept extends Preferences {
   /** The tour: not taken yet, running, or done. */
   readonly guide: 'new' | 'on' | 'off';
   /** What Fenvo is and does stands over the patches. */
   readonly welcome: boolean;
   /** Which parts of panels are open. */
   readonly sections: Readonly<Record<string, boolean>>;
-  /** The chosen rack's id; empty for none. */
-  readonly rack: string;
   /** Has read what to care for before the first sound. */
   readonly cared: boolean;
   /** Exercises of the ear are asked, too. */
   readonly byEar: boolean;
-  /** Sound goes on while its tab is hidden. */
-  readonly background: boolean;
   /** The rack's modules as they were measured, not as they are meant. */
   readonly asMeasured: boolean;
   /** Until then nobody is reminded of a backup, ISO date; empty: until it is due. */
@@ -25,14 +22,12 @@ interface Kept {
 
 const KEY = 'fenvo.settings';
 const start: Kept = {
-  singleKeys: true,
+  ...USUAL,
   guide: 'new',
   welcome: true,
   sections: {},
-  rack: '',
   cared: false,
   byEar: false,
-  background: true,
   asMeasured: false,
   backupLater: '',
 };
@@ -43,18 +38,36 @@ function flags(x: unknown): Record<string, boolean> {
   return Object.fromEntries(Object.entries(x).filter(([, v]) => typeof v === 'boolean')) as Record<string, boolean>;
 }
 
+const CHOICES: Partial<Record<string, readonly unknown[]>> = {
+  theme: THEMES,
+  pitches: PITCHES,
+  gains: GAINS,
+  pointers: POINTERS,
+};
+
+/** Preferences as far as they are what they can be. */
+function preferencesIn(kept: Partial<Record<string, unknown>>): Preferences {
+  const sound = Object.entries(USUAL).map(([name, usual]) => {
+    const value = kept[name];
+    const can = typeof value === typeof usual && (CHOICES[name]?.includes(value) ?? true);
+    return [name, can ? value : usual];
+  });
+  return Object.fromEntries(sound) as Preferences;
+}
+
+/** The theme that an earlier version kept by itself. */
+const themeBefore = (): string | null => localStorage.getItem('mui-mode');
+
 function read(): Kept {
   try {
     const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Record<keyof Kept, unknown>>;
     return {
-      singleKeys: kept.singleKeys !== false,
+      ...preferencesIn({ theme: themeBefore(), ...kept }),
       guide: kept.guide === 'on' || kept.guide === 'off' ? kept.guide : 'new',
       welcome: kept.welcome !== false,
       sections: flags(kept.sections),
-      rack: typeof kept.rack === 'string' ? kept.rack : '',
       cared: kept.cared === true,
       byEar: kept.byEar === true,
-      background: kept.background !== false,
       asMeasured: kept.asMeasured === true,
       backupLater: typeof kept.backupLater === 'string' ? kept.backupLater : '',
     };
@@ -73,6 +86,11 @@ if (typeof window !== 'undefined')
 
 export function setSetting<K extends keyof Kept>(key: K, value: Kept[K]): void {
   settings.setState({ [key]: value });
+  keepSettings();
+}
+
+/** Keeps all choices as they are now. */
+export function keepSettings(): void {
   try {
     localStorage.setItem(KEY, JSON.stringify(settings.getState()));
   } catch {

@@ -33,7 +33,11 @@ const GoalDialog = later(() => import('./GoalDialog').then((m) => m.GoalDialog))
 /** How often missing pictures are asked for, milliseconds. */
 const PICTURES_EVERY = 1500;
 
-const emptyPatch = (): Document => printPatch({ ...blank, name: 'New patch' });
+/** One with the rails and the tempo that are preferred. */
+function emptyPatch(): Document {
+  const { railVolts, bpm } = settings.getState();
+  return printPatch({ ...blank, name: 'New patch', settings: { ...blank.settings, railVolts, bpm } });
+}
 
 /** What the patches list does with patches as they are stored. */
 function usePatchActions() {

@@ -1,6 +1,7 @@
 import { parsePatch, printPatch, withKnownQuantities, withOldDefaults } from '@/core';
 import type { Patch } from '@/core';
 import { tellOnce } from '@/ui/parts/messages';
+import { settings } from '@/ui/parts/settings';
 import { aliveTabs, tabId } from './tab';
 
 /** What is not saved yet, kept in the browser so that a crash or a lost server loses nothing. Each tab keeps its own. */
@@ -46,6 +47,7 @@ function withStore<T>(work: (store: Storage) => T, otherwise: T): T {
 }
 
 export function keepDraft(id: string, baseRevision: number, patch: Patch, sentKey: string | null): void {
+  if (!settings.getState().drafts) return;
   const draft = JSON.stringify({ baseRevision, patch: printPatch(patch), sentKey, at: new Date().toISOString() });
   withStore((store) => {
     if (roomTaken(store) + draft.length > NEARLY_FULL) tellOnce(NEAR);

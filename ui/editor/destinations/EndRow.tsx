@@ -4,6 +4,7 @@ import { idOf, partsOf, readingFor, socketPlace } from '@/core';
 import type { GraphModule } from '@/core';
 import { worstText } from '@/ui/parts/counted';
 import { furtherText, noiseText, readingMore, readingText } from '@/ui/parts/readingText';
+import type { Units } from '@/ui/parts/readingText';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { isBracket, isOwn, shareOf, wantedDrives } from '../strip/frames';
@@ -31,7 +32,7 @@ interface RowProps {
   readonly more: string;
 }
 
-export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'chosen' | 'onShow'> {
+export function rowOf(socket: string, predicted: Predicted, units: Units): Omit<RowProps, 'chosen' | 'onShow'> {
   const { id, name } = partsOf(socket);
   const m = predicted.graph.modules.find((x) => x.id === id) as GraphModule;
   const { readings } = predicted.prediction;
@@ -53,11 +54,11 @@ export function rowOf(socket: string, predicted: Predicted): Omit<RowProps, 'cho
   return {
     socket,
     label: socketPlace(m, name),
-    text: reading ? readingText(reading) : 'Not connected',
+    text: reading ? readingText(reading, units) : 'Not connected',
     more: [
-      ...furtherText(readings, socket),
+      ...furtherText(readings, socket, units),
       ...noiseText(predicted.full?.prediction.noise?.[socket]),
-      ...(reading ? readingMore(reading) : []),
+      ...(reading ? readingMore(reading, units) : []),
     ].join('\n'),
     wanted: worst ? standing(worst, readingFor(readings, worst.target)) : '',
     met: worst?.met ?? true,

@@ -11,6 +11,7 @@ import type { Predicted } from '@/ui/session/usePrediction';
 import { ink } from '@/ui/theme/tokens';
 import type { Task } from '../commands/tasks';
 import { EndActions } from './EndActions';
+import { useUnits } from '@/ui/parts/readingText';
 import { EndRow, rowOf } from './EndRow';
 import { looseModules } from './loose';
 import { SourceRow } from './SourceRow';
@@ -67,11 +68,12 @@ export const EndsList = memo(function EndsList({ predicted, ends, shown, onShow,
   const { graph, bounds } = predicted;
   const sources = graph.modules.filter((m) => m.kind.category === 'source');
   const loose = looseModules(predicted, ends);
+  const units = useUnits();
   return (
     <Box component="nav" data-no-print aria-label="Destinations and sources" sx={navStyle}>
       <Heading>Destinations</Heading>
       {ends.map((socket) => (
-        <EndRow key={socket} {...rowOf(socket, predicted)} chosen={socket === shown} onShow={onShow} />
+        <EndRow key={socket} {...rowOf(socket, predicted, units)} chosen={socket === shown} onShow={onShow} />
       ))}
       {ends.length === 0 && <Box sx={{ px: 1.75, color: ink.softInk }}>No destinations yet.</Box>}
       <EndActions end={(predicted.strip?.frames.length ?? 0) > 1 ? shown : null} begin={begin} />

@@ -3,6 +3,7 @@ import { editsBetween } from '@/core';
 import type { Patch } from '@/core';
 import type { DeskStore } from '@/ui/session/desk';
 import { tell } from '@/ui/parts/messages';
+import { settings } from '@/ui/parts/settings';
 import { hearing, isPlayed } from '@/ui/session/hearing';
 import { meters } from '@/ui/session/meters';
 import { Tabs } from '@/ui/session/otherTabs';
@@ -29,7 +30,7 @@ const NOTHING = 'Nothing to hear yet. Add an oscillator, or choose a connected d
 
 /** One editor's sound: what plays is what is in the editor, edit by edit. */
 export class Live {
-  readonly store = createStore<LiveState>(() => start);
+  readonly store = createStore<LiveState>(() => ({ ...start, level: settings.getState().startDb }));
   private readonly transport = new Transport<Sound>((state) => this.onPlayState(state));
   private sent: Listened | null = null;
   private end: string | null = null;

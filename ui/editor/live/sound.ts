@@ -1,4 +1,5 @@
 import type { Edit, Patch } from '@/core';
+import { settings } from '@/ui/parts/settings';
 import { watchDevice } from './deviceWatch';
 import type { Device, DeviceListener } from './transport';
 import type { FromLive, ListenTo, LiveReport, LiveTrace, ToLive } from '@/wire/live';
@@ -23,6 +24,24 @@ interface Listener extends DeviceListener {
   /** Something to know, with which sound goes on. */
   onNotice(text: string): void;
   onReport(report: LiveReport): void;
+}
+
+/** A context as browsers have it that let a page choose its device. */
+interface Choosing {
+  setSinkId?(device: string): Promise<void>;
+}
+
+/** Plays on the device that is preferred, where it is there; else on the system's, and says so. */
+async function onDevice(context: AudioContext, listener: Listener): Promise<void> {
+  const { device } = settings.getState();
+  if (device === '') return;
+  try {
+    const choosing = context as Choosing;
+    if (!choosing.setSinkId) throw new Error('it cannot be chosen here');
+    await inTime(choosing.setSinkId(device));
+  } catch {
+    listener.onNotice('The preferred sound device isn’t available. Playing on the system’s.');
+  }
 }
 
 /** The way to the sound device: one patch that plays, from a person's own act until it is stopped. */
@@ -58,6 +77,7 @@ export class Sound implements Device {
       await context.audioWorklet.addModule(PROGRAM);
       const node = new AudioWorkletNode(context, 'fenvo-live', { numberOfInputs: 0, outputChannelCount: [2] });
       node.connect(context.destination);
+      await onDevice(context, listener);
       await inTime(context.resume());
       return new Sound(context, node, listener, sampleRate === null);
     } catch (error) {

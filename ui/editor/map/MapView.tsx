@@ -16,7 +16,7 @@ import { DownloadIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
-import { readingText } from '@/ui/parts/readingText';
+import { readingText, useUnits } from '@/ui/parts/readingText';
 import { setSetting, settings } from '@/ui/parts/settings';
 import { TextInput } from '@/ui/parts/TextInput';
 import type { DeskStore } from '@/ui/session/desk';
@@ -225,6 +225,7 @@ function Row({ desk, row, map, part, places, shown, y, reached }: RowProps) {
 /** What arrives altogether, against its target. */
 function Foot({ predicted, map, part }: Pick<Props, 'predicted'> & { readonly map: PatchMap; readonly part: Part }) {
   const { prediction, missed } = predicted;
+  const units = useUnits();
   return (
     <TableFooter>
       <TableRow>
@@ -239,7 +240,7 @@ function Foot({ predicted, map, part }: Pick<Props, 'predicted'> & { readonly ma
           return (
             <TableCell key={at} sx={{ px: 0.75, py: 0.5 }}>
               <Box sx={{ px: 0.75, fontFamily: fonts.numbers, fontSize: 12, color: ink.ink }}>
-                {reading ? readingText(reading) : '–'}
+                {reading ? readingText(reading, units) : '–'}
               </Box>
               {worst && (
                 <Box sx={{ px: 0.75, fontSize: 12, color: worst.met ? ink.good : ink.error }}>

@@ -5,7 +5,7 @@ import IconButton from '@mui/material/IconButton';
 import { useStore } from 'zustand';
 import { placeName } from '@/core';
 import { CloseIcon } from '@/ui/parts/icons';
-import { readingText } from '@/ui/parts/readingText';
+import { readingText, useUnits } from '@/ui/parts/readingText';
 import type { DeskStore } from '@/ui/session/desk';
 import type { Predicted } from '@/ui/session/usePrediction';
 import { fonts, ink } from '@/ui/theme/tokens';
@@ -36,6 +36,7 @@ const sheetStyle = {
 /** On a phone: the knobs of the stage that was tapped, beside what arrives at the destination while they turn. */
 export function PhoneKnobs({ desk, predicted, shown }: Props) {
   const selected = useStore(desk, (s) => s.selected);
+  const units = useUnits();
   const m = predicted.graph.modules.find((x) => x.id === selected);
   if (!m) return null;
   const reading = predicted.prediction.readings.find((r) => r.at === shown);
@@ -51,7 +52,7 @@ export function PhoneKnobs({ desk, predicted, shown }: Props) {
             <Box sx={{ fontSize: 12, color: ink.softInk }}>
               {`${placeName(predicted.graph.patch.modules, shown)} `}
               <Box component="span" data-phone-reading sx={{ fontFamily: fonts.numbers, fontSize: 15, color: ink.ink }}>
-                {reading ? readingText(reading) : 'Not connected'}
+                {reading ? readingText(reading, units) : 'Not connected'}
               </Box>
             </Box>
           )}

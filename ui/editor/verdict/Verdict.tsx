@@ -7,6 +7,7 @@ import { useStore } from 'zustand';
 import { applyEdits, editsOf, idOf, knobPlace, showNumber } from '@/core';
 import type { Edit, KnobSetting } from '@/core';
 import { later } from '@/ui/parts/later';
+import { useUnits } from '@/ui/parts/readingText';
 import type { DeskStore } from '@/ui/session/desk';
 import { openTab } from '@/ui/session/inspector';
 import { useSolving } from '@/ui/session/solving';
@@ -53,7 +54,8 @@ const lineStyle = {
 
 /** Over the path: what arrives at the destination, whether that is right, and the one thing to do about it. */
 export function Verdict({ desk, predicted, shown }: Props) {
-  const said = verdictOf(predicted, shown);
+  const units = useUnits();
+  const said = verdictOf(predicted, shown, units);
   const pending = predicted.full === null && said.next?.do === 'target';
   return (
     <Box component="section" aria-label="Verdict" data-verdict={said.tone} sx={lineStyle}>

@@ -13,6 +13,7 @@ import {
 } from '@/core';
 import type { Finding, KnobSetting, Reading, Solution, TargetStanding } from '@/core';
 import { readingText } from '@/ui/parts/readingText';
+import type { Units } from '@/ui/parts/readingText';
 import { standing } from '../targets/words';
 import type { Predicted } from '@/ui/session/usePrediction';
 
@@ -53,10 +54,10 @@ const issueNext = (finding: Finding): Verdict['next'] => ({ do: finding.cure ? '
  * What matters most of the destination shown: an error on its path; else how its target stands; else the worst issue
  * that is left.
  */
-export function verdictOf(predicted: Predicted, shown: string): Verdict {
+export function verdictOf(predicted: Predicted, shown: string, units?: Units): Verdict {
   const { modules } = predicted.graph.patch;
   const reading: Reading | null = predicted.prediction.readings.find((r) => r.at === shown) ?? null;
-  const base = { place: placeName(modules, shown), reading: reading ? readingText(reading) : 'Not connected' };
+  const base = { place: placeName(modules, shown), reading: reading ? readingText(reading, units) : 'Not connected' };
   const worst = worstOn(predicted, shown);
   const [target] = missedOf(predicted, shown);
   const issue = (finding: Finding): Verdict => ({
