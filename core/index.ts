@@ -81,7 +81,7 @@ export { USUAL_ERRORS } from './answers/errors';
 export type { ModuleErrors } from './answers/errors';
 export type { Share } from './answers/shares';
 export type { Step } from './kinds/params';
-export { scaleNamed, scaleNames, scaleTitle } from './units/scales';
+export { scaleNamed, scaleNames, scaleSemitones, scaleTitle } from './units/scales';
 export type { GesturePoint, NumberSpec, ParamSpec, ParamValue, ParamValues } from './kinds/params';
 export type { Range } from './law/affine';
 export { endsOf, flipsAt, openingEnd, stripTo } from './graph/strip';

@@ -12,8 +12,9 @@ import { api } from '@/ui/parts/api';
 import { DropZone } from '@/ui/parts/DropZone';
 import type { EditDesk } from '@/ui/session/edit';
 import { CsvFields } from './CsvFields';
-import { addRecording, addSteps, addVoltages } from './imports';
+import { addRecording, addSteps, addVoltages, setScale } from './imports';
 import { MidiFields } from './MidiFields';
+import { ScaleFields } from './ScaleFields';
 import { TraceFields } from './TraceFields';
 import { useOpened } from './useOpened';
 
@@ -43,8 +44,8 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
       <DialogTitle id="bring-title">Import a file</DialogTitle>
       <DialogContent>
         <DropZone
-          says="A Standard MIDI File, a CSV table or a WAV file"
-          endings={['.mid', '.midi', '.csv', '.txt', '.wav']}
+          says="A Standard MIDI File, a CSV table, a WAV file or a Scala scale"
+          endings={['.mid', '.midi', '.csv', '.txt', '.wav', '.scl', '.kbm']}
           onFile={(file) => void read(file)}
         />
         {reading && <Reading progress={progress} onCancel={cancel} />}
@@ -56,6 +57,14 @@ export function ImportDialog({ patch, edit, onDone, onClose }: Props) {
             onVoltages={(track, scale, controllers) =>
               finish(`Import ${opened.name}`, addVoltages(patch, opened.file, track, scale, controllers))
             }
+          />
+        )}
+        {opened?.is === 'scale' && (
+          <ScaleFields
+            key={opened.name}
+            {...opened}
+            patch={patch}
+            onUse={(at, scale) => finish(`Import ${opened.name}`, setScale(patch, at, opened.name, scale))}
           />
         )}
         {opened?.is === 'csv' && <CsvFields name={opened.name} table={opened.table} onUse={record} />}

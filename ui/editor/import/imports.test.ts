@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { applyEdits, blank, parsePatch, predict, printPatch, simulate } from '@/core';
 import type { Added, GesturePoint, Patch } from '@/core';
 import type { MidiFile, MidiTrack } from '@/core/formats/midiFile';
-import { addRecording, addSteps, addVoltages } from './imports';
+import { quantizerScale, readScl } from '@/core/formats/scala';
+import { addRecording, addSteps, addVoltages, hasScale, setScale } from './imports';
 
 const scale = { zeroNote: 60, gateVolts: 5, fullVolts: 10 };
 const note = (n: number, from: number, to: number, velocity = 1) => ({ note: n, from, to, velocity });
@@ -84,5 +85,29 @@ describe('a recording', () => {
     // Of ±3 V nothing beyond ±3 V can ever arrive.
     expect(predict(patch, { simulation: false }).outputs[`${patch.modules[0]!.id}.out`]!.bound).toEqual([-3, 3]);
     expect(patch.modules[0]!.label).toHaveLength(80);
+  });
+});
+
+describe('a scale', () => {
+  it('comes into a new quantizer, or into one that is there, whose voltages are its notes', () => {
+    const read = readScl(['Thirds', '2', '5/4', '2/1'].join('\n'));
+    const made = read.ok ? quantizerScale(read.value, null) : null;
+    if (!made?.ok) throw new Error('no scale');
+    const third = Math.log2(5 / 4);
+    const added = setScale(blank, '', 'Thirds', made.value);
+    const patch = kept(added);
+    expect(patch.modules.filter(hasScale).map((m) => m.label)).toEqual(['Thirds']);
+    const tuned: Patch = {
+      ...patch,
+      modules: [
+        ...patch.modules,
+        { id: 'in', kind: 'constant', params: { volts: 0.3, lowVolts: 0.3, highVolts: 0.3 } },
+      ],
+      cables: [{ from: 'in.out', to: `${added.id}.in` }],
+    };
+    expect(predict(tuned).outputs[`${added.id}.out`]!.arrives[0]).toBeCloseTo(third, 6);
+    const again = kept(setScale(patch, added.id, 'Thirds', { ...made.value, root: 7 }), patch);
+    expect(again.modules).toHaveLength(1);
+    expect(again.modules[0]!.params!.root).toBe(7);
   });
 });

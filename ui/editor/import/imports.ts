@@ -1,8 +1,9 @@
-import { freeId, rangeOfTrace, socketAt, EditSequence } from '@/core';
+import { freeId, kindNamed, rangeOfTrace, socketAt, EditSequence } from '@/core';
 import type { Added, Edit, GesturePoint, ModuleDoc, Patch } from '@/core';
 import { midiController, midiSteps, midiVoltages } from '@/core/formats/midi';
 import type { MidiScale } from '@/core/formats/midi';
 import type { MidiFile } from '@/core/formats/midiFile';
+import type { QuantizerScale } from '@/core/formats/scala';
 
 /** What a file becomes in a patch. */
 
@@ -10,6 +11,23 @@ export function addRecording(patch: Patch, name: string, assetId: string, volts:
   const id = freeId(patch, 'recording');
   const params = { assetId, fileName: name.slice(0, 200), ...rangeOfTrace(volts) };
   const added: ModuleDoc = { id, kind: 'recording', label: name.slice(0, 80), params };
+  return { edits: [{ do: 'add', module: added }], id };
+}
+
+/** Whether a module plays a scale. */
+export const hasScale = ({ kind }: ModuleDoc): boolean =>
+  Object.values(kindNamed(kind)?.params ?? {}).some((spec) => spec.type === 'scale');
+
+/** A scale in a quantizer: one of the patch, by its id, or a new one where that is empty. */
+export function setScale(patch: Patch, at: string, name: string, { scale, root }: QuantizerScale): Added {
+  const params = { scale: [...scale], root };
+  if (at !== '')
+    return {
+      edits: Object.entries(params).map(([param, value]): Edit => ({ do: 'set', module: at, param, value })),
+      id: at,
+    };
+  const id = freeId(patch, 'quantizer');
+  const added: ModuleDoc = { id, kind: 'quantizer', label: name.slice(0, 80), params };
   return { edits: [{ do: 'add', module: added }], id };
 }
 

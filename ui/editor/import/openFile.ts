@@ -1,4 +1,6 @@
 import type { Result } from '@/core';
+import { readKbm, readScl } from '@/core/formats/scala';
+import type { KeyboardMap, ScalaScale } from '@/core/formats/scala';
 import type { MidiFile } from '@/core/formats/midiFile';
 import type { Table } from '@/core/formats/recording';
 import type { WavTraces } from '@/core/formats/wavFile';
@@ -8,7 +10,9 @@ import type { Job } from '@/ui/parts/workerJob';
 export type Opened =
   | { readonly is: 'midi'; readonly name: string; readonly file: MidiFile }
   | { readonly is: 'csv'; readonly name: string; readonly table: Table }
-  | { readonly is: 'wav'; readonly name: string; readonly traces: WavTraces };
+  | { readonly is: 'wav'; readonly name: string; readonly traces: WavTraces }
+  | { readonly is: 'scale'; readonly name: string; readonly scale: ScalaScale; readonly map: KeyboardMap | null }
+  | { readonly is: 'map'; readonly name: string; readonly map: KeyboardMap };
 
 const LARGEST = 200_000_000;
 
@@ -29,6 +33,9 @@ export function openFile(file: File, onProgress: (progress: number) => void): Jo
     if (ending === 'wav') return named(file, await worker.wav(file), (x) => ({ is: 'wav', name, traces: x }));
     if (ending === 'csv' || ending === 'txt')
       return named(file, await worker.table(file), (x) => ({ is: 'csv', name, table: x }));
-    return { ok: false, errors: `${file.name}: unsupported file type. Use .mid, .csv or .wav.` };
+    if (ending === 'scl')
+      return named(file, readScl(await file.text()), (scale) => ({ is: 'scale', name, scale, map: null }));
+    if (ending === 'kbm') return named(file, readKbm(await file.text()), (map) => ({ is: 'map', name, map }));
+    return { ok: false, errors: `${file.name}: unsupported file type. Use .mid, .csv, .wav, .scl or .kbm.` };
   }, onProgress);
 }

@@ -1,8 +1,10 @@
 'use client';
+import Button from '@mui/material/Button';
 import Switch from '@mui/material/Switch';
 import { memo } from 'react';
-import { inSentence, optionLabel, paramLabel } from '@/core';
+import { inSentence, optionLabel, paramLabel, scaleSemitones, scaleTitle } from '@/core';
 import type { GesturePoint, ParamSpec, ParamValue, ParamValues, Step } from '@/core';
+import { saveFile } from '@/ui/parts/files';
 import { paramSays } from '@/ui/parts/params';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
@@ -97,13 +99,22 @@ function ListSetting({ type, value, onChange }: ListProps) {
         onChange={(steps) => onChange(steps, `${steps.length} steps`)}
       />
     );
+  const scale = value as string | readonly number[];
+  const save = async (): Promise<void> => {
+    const { printScl } = await import('@/core/formats/scala');
+    const name = typeof scale === 'string' ? scaleTitle(scale) : 'scale';
+    saveFile(`${name}.scl`, new Blob([printScl(name, scaleSemitones(scale))], { type: 'text/plain' }));
+  };
   return (
-    <LinesField
-      label="Scale: name or semitones"
-      text={scaleText(value as string | readonly number[])}
-      read={readScale}
-      onChange={(scale) => onChange(scale, scaleText(scale))}
-    />
+    <>
+      <LinesField
+        label="Scale: name or semitones"
+        text={scaleText(scale)}
+        read={readScale}
+        onChange={(next) => onChange(next, scaleText(next))}
+      />
+      <Button onClick={() => void save()}>Export as .scl</Button>
+    </>
   );
 }
 
