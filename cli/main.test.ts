@@ -272,6 +272,34 @@ describe('the command line', () => {
     }
   }, 60_000);
 
+  it('converts a patch to a graph and to tables, and back', () => {
+    const at = (name: string): string => path.join(folder, name);
+    const patchIn = (file: string): unknown => JSON.parse(readFileSync(file, 'utf8'));
+    const steps = ['fog.dot', 'fog.zip', 'fog.gv', 'fog.fenvo.json'].map(at);
+    const [shell = ''] = examplesOf('docs/formats.md', 'sh');
+    expect(shell).toContain(`convert docs/examples/offset-into-filter.dot offset.fenvo.json`);
+    const begun = 'docs/examples/offset-into-filter.dot';
+    for (const [i, to] of steps.entries()) {
+      const done = fenvo(['convert', steps[i - 1] ?? begun, to]);
+      expect(done).toMatchObject({ status: 0, stderr: '' });
+      expect(JSON.parse(done.stdout)).toMatchObject({ ok: true, name: 'Offset into filter', modules: 3 });
+    }
+    expect(patchIn(at('fog.fenvo.json'))).toMatchObject({
+      name: 'Offset into filter',
+      settings: { duration: 4 },
+      cables: [
+        { from: 'swell.out', to: 'trim.in' },
+        { from: 'trim.out', to: 'soft.cutoff' },
+      ],
+    });
+    for (const bad of [
+      ['convert', fog],
+      ['convert', fog, at('fog.png')],
+      ['convert', 'README.md', at('x.dot')],
+    ])
+      expect(fenvo(bad)).toMatchObject({ status: 2 });
+  }, 60_000);
+
   it('checks walkthroughs, and says what their steps point at', () => {
     const [shell = ''] = examplesOf('docs/walkthroughs.md', 'sh');
     const shown = spawnSync('bash', ['-ec', shell.replaceAll('npm run -s fenvo --', 'node scripts/fenvo.mjs')], {

@@ -15,6 +15,7 @@ import { readMeasured, readPatch } from './documents';
 import { benchCommand, calibrateCommand, diagnoseCommand } from './bench';
 import { practiceSchema, walkthroughSchema } from '../core/practice';
 import { practiceCommand } from './practice';
+import { convertCommand } from './convert';
 import { walkthroughCommand } from './walkthrough';
 import { assignCommand, changeCommand, planCommand, sheetCommand } from './racks';
 
@@ -40,6 +41,7 @@ const whole: Readonly<Record<string, (args: Arguments) => unknown>> = {
   calibrate: calibrateCommand,
   practice: practiceCommand,
   walkthrough: walkthroughCommand,
+  convert: convertCommand,
 };
 
 const usage = `Usage: fenvo <command> FILE... [options]
@@ -52,6 +54,7 @@ const usage = `Usage: fenvo <command> FILE... [options]
        fenvo calibrate RACK LOG
        fenvo practice --list | --skill NAME [options]
        fenvo walkthrough check FILE
+       fenvo convert FROM TO          a patch as .json, .dot or .zip (tables)
        fenvo backup FILE [--data FOLDER]
        fenvo restore FILE [--data FOLDER] [--replace]
        fenvo schema [patch|rack|readings|log|sheet|change|practice|walkthrough]

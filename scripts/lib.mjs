@@ -139,7 +139,10 @@ export async function bundle(entry, name) {
     // Puts constants where they are used: as variables of a bundle they would be loaded anew for each sample.
     minifySyntax: true,
     external: ['next', 'sequelize', 'sqlite3', 'puppeteer-core', 'vitest', 'pdfmake', 'esbuild'],
-    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+    // Under a name that no package takes for itself.
+    banner: {
+      js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);",
+    },
     logLevel: 'warning',
   });
   return out;

@@ -7,7 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { predict } from '@/core';
 import { unpackBundle } from '@/core/formats/bundle';
 import { readWavTraces } from '@/core/formats/wavFile';
-import { fetchPatch, readingOf } from './support/desk';
+import { fetchPatch, readingOf, storePatch } from './support/desk';
 import { downloaded } from './support/downloads';
 import { drawn } from './support/drawn';
 import { openPages } from './support/pages';
@@ -441,6 +441,27 @@ describe('hands', () => {
     await desk.saved();
   });
 
+  it('brings a Scala scale with its keyboard mapping into a quantizer, and out again', async () => {
+    const { desk, page } = at;
+    await desk.fresh();
+    await desk.button('Import');
+    await upload('white.kbm', '12\n0\n127\n62\n69\n432.0\n5\n');
+    await page.waitForSelector('::-p-xpath(//*[@role="alert"][contains(., "Open the .scl file first")])');
+    await upload('just.scl', '! just\nFive just notes\n5\n9/8\n5/4\n3/2\n5/3\n2/1\n');
+    await page.waitForSelector('::-p-xpath(//*[contains(text(), "Five just notes: 5 notes an octave, on C.")])');
+    await upload('linear.kbm', '0\n0\n127\n60\n65\n523.2511306\n5\n');
+    await page.waitForSelector('::-p-xpath(//*[contains(., "Its tuning is standard.")])');
+    await desk.button('Apply');
+    await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+    const [made] = (await desk.kept()).modules;
+    expect(made).toMatchObject({ kind: 'quantizer', label: 'just' });
+    expect((made!.params as { scale: number[] }).scale.map((s) => Math.round(100 * s))).toEqual([
+      0, 204, 386, 702, 884,
+    ]);
+    const file = await downloaded(page, 'scale.scl', () => desk.button('Export as .scl'));
+    expect(file.toString()).toMatch(/^! scale\.scl\n!\nscale\n 5\n!\n 203\.91000\n/);
+  });
+
   it('says what is wrong with a file, and changes nothing', async () => {
     const { desk, page } = at;
     await desk.open('fog-bank-breathing');
@@ -544,6 +565,40 @@ describe('the first hour', () => {
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.keys('v');
     await page.waitForSelector('section[aria-label=Variants]');
+  });
+});
+
+describe('a patch in forms of others', () => {
+  it.each([
+    ['Export as a graph (DOT)', 'Tide.dot'],
+    ['Export as tables (CSV)', 'Tide tables.zip'],
+  ])('%s: goes out, and comes back with its modules and cables', async (item, name) => {
+    const { page } = at;
+    const { patch: tide } = await fetchPatch(at.url, 'tide-gauge-to-three-ends');
+    const id = await storePatch(at.url, { ...tide, name: 'Tide' });
+    await page.goto(at.url);
+    await page.waitForSelector(`[data-patch="${id}"]`);
+    await page.click('[aria-label="Actions for Tide"]');
+    const entry = `::-p-xpath(//li[contains(., "${item}")])`;
+    const file = path.join(folder, name);
+    const bytes = await downloaded(page, name, async () => (await page.waitForSelector(entry))!.click());
+    writeFileSync(file, bytes);
+    const input = (await page.waitForSelector('[aria-label="Patch file"]')) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(file);
+    await page.waitForFunction(() => location.pathname.startsWith('/patches/'));
+    const { patch: again } = await fetchPatch(at.url, page.url().split('/').at(-1) ?? '');
+    expect(again.name).toBe('Tide');
+    expect(again.cables).toEqual(tide.cables);
+    const bare = (modules: readonly object[]) =>
+      modules.map(
+        ({ id: module, kind, label, params }: { id?: string; kind?: string; label?: string; params?: object }) => ({
+          module,
+          kind,
+          label,
+          params,
+        }),
+      );
+    expect(bare(again.modules)).toEqual(bare(tide.modules));
   });
 });
 

@@ -1,5 +1,5 @@
 import { parsePatch, recordingsOf } from '@/core';
-import type { Json } from '@/core';
+import type { Json, Patch } from '@/core';
 import { api } from './api';
 import type { Document } from '@/wire/patches';
 import { importJob } from './workerJob';
@@ -29,6 +29,25 @@ export async function downloadBundle(name: string, documents: readonly Document[
 export function downloadPatch(name: string, document: { readonly [key: string]: Json }): void {
   const text = `${JSON.stringify(document, null, 2)}\n`;
   saveFile(`${name}.fenvo.json`, new Blob([text], { type: 'application/json' }));
+}
+
+/** Hands a patch to the browser as a graph that Graphviz draws. */
+export async function downloadGraph(name: string, document: Document): Promise<void> {
+  const { patchToDot } = await import('@/core/formats/dot');
+  saveFile(`${name}.dot`, new Blob([patchToDot(patchIn(document))], { type: 'text/vnd.graphviz' }));
+}
+
+/** Hands a patch to the browser as tables of its modules, cables and settings. */
+export async function downloadTables(name: string, document: Document): Promise<void> {
+  const { packTables } = await import('@/core/formats/tables');
+  saveFile(`${name} tables.zip`, new Blob([packTables(patchIn(document))], { type: 'application/zip' }));
+}
+
+/** @throws Error with the first fault's place. */
+function patchIn(document: Document): Patch {
+  const read = parsePatch(document);
+  if (read.ok) return read.value;
+  throw new Error(`${read.errors[0]?.path ?? ''}: ${read.errors[0]?.message ?? ''}`);
 }
 
 /** Hands a rack to the browser as a file. */

@@ -21,7 +21,8 @@ const isPitch = ({ quantity, unit }: Reading): boolean =>
 /** `A3 to E5 +12 ct`; null where it has none. */
 function notesText({ lowNote, highNote }: Reading): string | null {
   if (lowNote === undefined || highNote === undefined) return null;
-  return lowNote === highNote ? lowNote : `${lowNote} to ${highNote}`;
+  const [low, high] = [lowNote, highNote].map((note) => note.replaceAll(' ', '\u00a0')) as [string, string];
+  return low === high ? low : `${low} to ${high}`;
 }
 
 /** A gain as a share of unity, in percent. */

@@ -27,7 +27,11 @@ export function ImportButton({ onImported }: { onImported: (documents: readonly 
   };
   return (
     <>
-      <FileButton accept=".json,.zip,application/json,application/zip" says="Patch file" onFile={read} />
+      <FileButton
+        accept=".json,.zip,.dot,.gv,application/json,application/zip,text/vnd.graphviz"
+        says="Patch file"
+        onFile={read}
+      />
       <Dialog open={faults !== null} onClose={() => setFaults(null)} aria-labelledby="import-title">
         <DialogTitle id="import-title">{`Couldn’t import ${faults?.file ?? ''}`}</DialogTitle>
         <DialogContent>

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { LIMITS } from '@/core';
 import { ActionMenu } from '@/ui/parts/ActionMenu';
 import { api } from '@/ui/parts/api';
-import { downloadBundle, downloadPatch } from '@/ui/parts/files';
+import { downloadBundle, downloadGraph, downloadPatch, downloadTables } from '@/ui/parts/files';
 import { MoreIcon } from '@/ui/parts/icons';
 import { tellFault } from '@/ui/parts/messages';
 import type { Document, ListedPatch } from '@/wire/patches';
@@ -48,6 +48,8 @@ export function PatchMenu({ patch, stop, onChanged, onRemove }: Props) {
     ['Duplicate', () => done(duplicate(patch))],
     ['Export', () => exported(downloadPatch)],
     ['Export with recordings', () => exported((name, document) => downloadBundle(name, [document]))],
+    ['Export as a graph (DOT)', () => exported(downloadGraph)],
+    ['Export as tables (CSV)', () => exported(downloadTables)],
     ['Delete', onRemove],
   ];
   return (

@@ -1,6 +1,6 @@
 import { inMegabytes } from '@/wire/sizes';
 import { LIMITS, parsePatch, parseRack, printPatch } from '@/core';
-import type { Result } from '@/core';
+import type { Patch, Result } from '@/core';
 import type { Bundle } from '@/core/formats/bundle';
 import { api } from '@/ui/parts/api';
 import { rackApi } from '@/ui/parts/rackApi';
@@ -34,6 +34,22 @@ function documentsOf(all: readonly unknown[]): FileRead {
   return { ok: true, value: documents };
 }
 
+/** A patch that stands in a form of others. */
+async function documentOf(read: Promise<Result<Patch, string[]> | null>): Promise<FileRead | null> {
+  const patch = await read;
+  if (!patch) return null;
+  return patch.ok ? { ok: true, value: [printPatch(patch.value)] } : wrong(...patch.errors);
+}
+
+const graphOf = async (file: File): Promise<Result<Patch, string[]>> =>
+  (await import('@/core/formats/dot')).patchOfDot(await file.text());
+
+/** Null where the zip holds no tables. */
+const tablesIn = async (file: File): Promise<Result<Patch, string[]> | null> =>
+  file.size > LIMITS.bytes
+    ? null
+    : (await import('@/core/formats/tables')).unpackTables(new Uint8Array(await file.arrayBuffer()));
+
 /** Stores what a bundle plays; what is there already is not stored twice. */
 async function readBundle(file: File): Promise<FileRead> {
   const bundle = await importJob<Result<Bundle, string>>(async (worker) => worker.unpack(file)).done;
@@ -45,11 +61,12 @@ async function readBundle(file: File): Promise<FileRead> {
   return read;
 }
 
-/** Reads a patch file, or a zip of patches and recordings. */
+/** Reads a patch file, a graph, or a zip: of patches and recordings, or of a patch's tables. */
 export async function readFile(file: File): Promise<FileRead> {
   try {
-    if (/\.zip$/i.test(file.name)) return await readBundle(file);
+    if (/\.zip$/i.test(file.name)) return (await documentOf(tablesIn(file))) ?? (await readBundle(file));
     if (file.size > LIMITS.bytes) return wrong(`The file is too large (limit ${inMegabytes(LIMITS.bytes)}).`);
+    if (/\.(dot|gv)$/i.test(file.name)) return (await documentOf(graphOf(file))) ?? wrong();
     const json: unknown = JSON.parse(await file.text());
     const read = documentsOf([json]);
     if (read.ok && isRack(json)) {

@@ -7,7 +7,7 @@ import { memo, useRef, useState } from 'react';
 import type { ComponentType } from 'react';
 import { printPatch } from '@/core';
 import { ActionMenu } from '@/ui/parts/ActionMenu';
-import { downloadBundle, downloadPatch } from '@/ui/parts/files';
+import { downloadBundle, downloadGraph, downloadPatch, downloadTables } from '@/ui/parts/files';
 import {
   DownloadIcon,
   FileIcon,
@@ -50,6 +50,10 @@ function useTools({ desk, setScene }: Props): readonly Tool[] {
     const { patch } = desk.getState();
     downloadBundle(patch.name, [printPatch(patch)]).catch(tellFault);
   };
+  const as = (download: typeof downloadGraph) => (): void => {
+    const { patch } = desk.getState();
+    download(patch.name, printPatch(patch)).catch(tellFault);
+  };
   const sheet = (): void => router.push(`/patches/${desk.getState().id}/sheet`);
   return [
     { name: 'Search', icon: SearchIcon, keys: 'Control+K', run: () => setScene({ show: 'palette' }) },
@@ -62,6 +66,8 @@ function useTools({ desk, setScene }: Props): readonly Tool[] {
       menu: [
         ['Patch file', download],
         ['Patch with recordings (zip)', bundle],
+        ['Graph (DOT)', as(downloadGraph)],
+        ['Tables (CSV)', as(downloadTables)],
         ['Audio (WAV)…', () => openSound('export')],
         ['Patch sheet (PDF, CSV, HTML)…', sheet],
       ],
