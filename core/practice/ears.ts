@@ -31,18 +31,21 @@ export function earPatch(
     .plug(`${beam}.out`, `${pier}.left`);
 }
 
-/** The pad that makes the louder of two renderings as loud as the other. */
-function matched(patch: Patch, renderings: readonly (readonly Edit[])[]): readonly (readonly Edit[])[] {
-  const levels = renderings.map((edits) => {
-    const seen = new Seen(applyEdits(patch, edits), { traces: ['beam.out'] });
-    return levelOf(levelSteps(seen.trace('beam.out'), seen.simulation.sampleRate));
-  });
-  const [a, b] = levels;
+/** Where both renderings come out. */
+const OUT = 'beam.out';
+
+/** Two renderings with the pad that makes the louder as loud as the other. */
+function matched(
+  patch: Patch,
+  renderings: readonly { readonly edits: readonly Edit[]; readonly seen: Seen }[],
+): readonly (readonly Edit[])[] {
+  const [a, b] = renderings.map(({ seen }) => levelOf(levelSteps(seen.trace(OUT), seen.simulation.sampleRate)));
   const more = a && b ? makeUpDb(a, b) : null;
-  if (more === null) return renderings;
   const pad = Number(patch.modules.find((m) => m.id === 'pier')?.params?.padDb ?? 0);
-  return renderings.map((edits, i) =>
-    (i === 0) === more < 0 ? [...edits, set('pier.padDb', Number((pad + Math.abs(more)).toFixed(2)))] : edits,
+  return renderings.map(({ edits }, i) =>
+    more !== null && (i === 0) === more < 0
+      ? [...edits, set('pier.padDb', Number((pad + Math.abs(more)).toFixed(2)))]
+      : edits,
   );
 }
 
@@ -59,8 +62,10 @@ interface Pair {
 
 /** Two renderings of a patch in a drawn order, as loud as each other: which of them is it? */
 export function whichIsIt(d: Draws, patch: Patch, { it, other, text, more, traces = [] }: Pair): Drawn | null {
-  const order = d.chance(0.5) ? [it, other] : [other, it];
-  const [first = 0, second = 0] = order.map((edits) => more(new Seen(applyEdits(patch, edits), { traces })));
+  const order = (d.chance(0.5) ? [it, other] : [other, it]).map((edits) => {
+    return { edits, seen: new Seen(applyEdits(patch, edits), { traces: [...traces, OUT] }) };
+  });
+  const [first = 0, second = 0] = order.map(({ seen }) => more(seen));
   if (!(Math.abs(first - second) > LEAST * Math.max(Math.abs(first), Math.abs(second)))) return null;
   const choices = matched(patch, order).map((edits, i): Choice => ({ text: NAMES[i] ?? '', edits }));
   const choice = first > second ? 0 : 1;

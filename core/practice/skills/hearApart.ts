@@ -25,7 +25,7 @@ export const hearApart = earSkill('hear-apart', 'How many dB or cents apart', (d
     : [set('beam.bias', Number((5 * 10 ** (-apart / 20)).toFixed(4)))];
   const at = pitch ? 'drone.pitch' : 'beam.cv';
   const figure = (list: typeof edits): number | null =>
-    new Seen(applyEdits(patch, list)).reading(at)?.arrivesHigh ?? null;
+    new Seen(applyEdits(patch, list), { only: [at] }).reading(at)?.arrivesHigh ?? null;
   return {
     patch,
     text: pitch ? 'The second is higher. By how many cents?' : 'The second is quieter. By how many dB?',
