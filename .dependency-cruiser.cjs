@@ -10,7 +10,7 @@ module.exports = {
       to: {
         pathNot: [
           '^core/',
-          '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate|linear-sum-assignment|ml-matrix|ts-fsrs)/',
+          '^node_modules/(wavefile|papaparse|fft\\.js|midi-file|fflate|linear-sum-assignment|ml-matrix|ts-fsrs|ts-graphviz)/',
         ],
       },
     },

@@ -1,11 +1,13 @@
 import { blankRack, placesOf } from '../core/document/rackTypes';
 import type { Rack, RackModule } from '../core/document/rackTypes';
 import { assignRack } from '../core/plan/assign';
+import { goalRequest, goalSources } from '../core/plan/goal';
 import { planChain } from '../core/plan/plan';
 import { catalogue, moduleOfType } from '../core/rack/catalogue';
 import { sheetOf } from '../core/sheet/sheet';
 import { patchOf } from '../core/testing/patch';
 import { row } from './figures';
+import { writeSection } from './section';
 
 /** How long seating, planning and a sheet take. Figures, no verdict. */
 
@@ -60,7 +62,12 @@ const breathing = patchOf(
   ['swell.out > trim.in', 'trim.out > tone.cutoff', 'voice.saw > tone.in', 'tone.lowpass > out.left'],
 );
 
-const told = (name: string, run: (k: number) => unknown): void => console.log(`${name}: ${row(times(run))} ms`);
+const rows: string[] = [];
+function told(name: string, run: (k: number) => unknown): void {
+  const figures = row(times(run));
+  console.log(`${name}: ${figures} ms`);
+  rows.push(`| ${name} | ${figures} |`);
+}
 
 told('seat 40 modules on 120 channels', () => assignRack(forty, rack));
 told('a chain without a rack', (k) =>
@@ -79,3 +86,16 @@ told('a chain that cannot be, with 120 channels', (k) =>
   ),
 );
 told('a sheet of five modules', () => sheetOf(breathing));
+for (const by of goalSources)
+  told(`a goal of 200 Hz to 3.2 kHz by ${by}`, (k) => {
+    const wish = { quantity: 'frequency', low: 200 + k, high: 3200 } as const;
+    const request = goalRequest({ kind: 'filter', socket: 'cutoff', wish, by });
+    if (request) planChain(request);
+  });
+writeSection('plan', 'Planning', [
+  '`npm run bench -- plan`, milliseconds.',
+  '',
+  '| what | time |',
+  '| --- | --- |',
+  ...rows,
+]);

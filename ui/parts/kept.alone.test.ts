@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { USUAL } from '@/wire/preferences';
 
 /** A window of a tab, and the store that all tabs share. */
 function tab(store: Map<string, string>) {
@@ -21,15 +22,14 @@ describe('what this browser keeps of choices', () => {
     tab(store);
     const { settings, setSetting } = await import('./settings');
     expect(settings.getState()).toEqual({
-      singleKeys: true,
+      ...USUAL,
       guide: 'new',
       welcome: true,
       sections: {},
-      rack: '',
       cared: false,
       byEar: false,
-      background: true,
       asMeasured: false,
+      backupLater: '',
     });
     setSetting('rack', 'pier');
     setSetting('sections', { setup: true });
@@ -49,6 +49,15 @@ describe('what this browser keeps of choices', () => {
     store.clear();
     told(null);
     expect(settings.getState()).toMatchObject({ rack: '', guide: 'new' });
+  });
+  it('keeps the theme of an earlier version, and no preference that can’t be', async () => {
+    const store = new Map([
+      ['mui-mode', 'dark'],
+      ['fenvo.settings', '{"pitches":"bells","railVolts":"15","gains":"percent"}'],
+    ]);
+    tab(store);
+    const { settings } = await import('./settings');
+    expect(settings.getState()).toMatchObject({ theme: 'dark', pitches: 'hertz', railVolts: 12, gains: 'percent' });
   });
   it('that is damaged, or from elsewhere, is as if nothing was kept', async () => {
     for (const text of ['{', '[]', 'null', '{"guide":7,"sections":[1],"rack":{},"cared":"yes","singleKeys":0}']) {
