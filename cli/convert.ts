@@ -26,7 +26,7 @@ function readAny(file: string): Patch {
     case 'zip':
       return told(file, unpackTables(readFileSync(file)));
     default:
-      throw new Refusal([`${file}: cannot be read; expected .json, .dot, .gv or .zip`]);
+      throw new Refusal([`${file}: unsupported file type; expected .json, .dot, .gv or .zip`]);
   }
 }
 
@@ -40,7 +40,7 @@ function writeAny(file: string, patch: Patch): void {
     case 'zip':
       return writeFileSync(file, packTables(patch));
     default:
-      throw new Refusal([`${file}: cannot be written; expected .json, .dot, .gv or .zip`]);
+      throw new Refusal([`${file}: unsupported file type; expected .json, .dot, .gv or .zip`]);
   }
 }
 

@@ -43,11 +43,15 @@ describe('a library', () => {
     const [right, wrong] = [path.join(folder, 'mine.sqlite'), path.join(folder, 'wrong.sqlite')];
     writeFileSync(right, bytes);
     writeFileSync(wrong, 'No database.');
-    const input = (await page.$('input[aria-label="A backup"]')) as ElementHandle<HTMLInputElement>;
+    // It makes room for how far the file before is.
+    const bringIn = async (file: string): Promise<void> => {
+      const input = (await page.waitForSelector('input[aria-label="A backup"]')) as ElementHandle<HTMLInputElement>;
+      await input.uploadFile(file);
+    };
     at.allowFault(/422/);
-    await input.uploadFile(wrong);
+    await bringIn(wrong);
     await page.waitForSelector('::-p-xpath(//*[@role="alert" and contains(., "The file could not be read")])');
-    await input.uploadFile(right);
+    await bringIn(right);
     await page.waitForSelector('::-p-xpath(//*[@role="dialog" and contains(., "Replace your library with")])');
     await desk.button('Replace');
     await page.waitForSelector('::-p-xpath(//*[@role="dialog" and contains(., "Your former library is kept as")])');

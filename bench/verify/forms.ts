@@ -48,6 +48,14 @@ const through = (kind: string, params: object, socket = 'in'): [Parts, string[]]
   { l: ['lfo', { shape: 'sine', rateHz: 1 }], x: [kind, params as never] },
   [`l.out > x.${socket}`],
 ];
+/** A sine of 1 Hz and another, added up. */
+const sumWith = (other: object, quantity: Quantity): number =>
+  at(
+    { l: ['lfo', { shape: 'sine', rateHz: 1 }], m: ['lfo', { shape: 'sine', ...other } as never], s: ['mixer', {}] },
+    ['l.out > s.in1', 'm.out > s.in2'],
+    's.out',
+    quantity,
+  );
 const step = (law: string, seconds: number): number =>
   moment(
     {
@@ -163,47 +171,9 @@ const shapes = (): Form[] => [
     ),
     A / 2,
   ),
-  form(
-    'Sum of two sines of 1 and 3 Hz, RMS',
-    '√(A²/2 + A²/2)',
-    at(
-      { l: ['lfo', { shape: 'sine', rateHz: 1 }], m: ['lfo', { shape: 'sine', rateHz: 3 }], s: ['mixer', {}] },
-      ['l.out > s.in1', 'm.out > s.in2'],
-      's.out',
-      'rms',
-    ),
-    A,
-  ),
-  form(
-    'Sum of a sine and itself a quarter later, RMS',
-    'A',
-    at(
-      {
-        l: ['lfo', { shape: 'sine', rateHz: 1 }],
-        m: ['lfo', { shape: 'sine', rateHz: 1, phase: 0.25 }],
-        s: ['mixer', {}],
-      },
-      ['l.out > s.in1', 'm.out > s.in2'],
-      's.out',
-      'rms',
-    ),
-    A,
-  ),
-  form(
-    'A quarter later: highest of the sum',
-    'A√2',
-    at(
-      {
-        l: ['lfo', { shape: 'sine', rateHz: 1 }],
-        m: ['lfo', { shape: 'sine', rateHz: 1, phase: 0.25 }],
-        s: ['mixer', {}],
-      },
-      ['l.out > s.in1', 'm.out > s.in2'],
-      's.out',
-      'top',
-    ),
-    A * Math.SQRT2,
-  ),
+  form('Sum of two sines of 1 and 3 Hz, RMS', '√(A²/2 + A²/2)', sumWith({ rateHz: 3 }, 'rms'), A),
+  form('Sum of a sine and itself a quarter later, RMS', 'A', sumWith({ rateHz: 1, phase: 0.25 }, 'rms'), A),
+  form('A quarter later: highest of the sum', 'A√2', sumWith({ rateHz: 1, phase: 0.25 }, 'top'), A * Math.SQRT2),
   form(
     'Equal-power crossfade in its middle',
     'cos(π/4)·4',

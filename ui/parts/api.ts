@@ -27,15 +27,16 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   return send(method, path, json);
 }
 
-export async function send<T>(method: string, path: string, content: RequestInit): Promise<T> {
+/** What the server answers, whatever it is. @throws ApiFailure where it says no, or nothing. */
+export async function respond(method: string, path: string, content: RequestInit = {}): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, { method, ...content });
   } catch {
     throw new ApiFailure(0, 'unreachable', 'The server isn’t responding.', null);
   }
+  if (response.ok) return response;
   const answer = (await response.json().catch(() => null)) as Partial<ErrorAnswer> | null;
-  if (response.ok) return answer as T;
   const error = answer?.error;
   throw new ApiFailure(
     response.status,
@@ -44,6 +45,10 @@ export async function send<T>(method: string, path: string, content: RequestInit
     error?.details ?? null,
   );
 }
+
+/** An answer in JSON. */
+export const send = async <T>(method: string, path: string, content: RequestInit): Promise<T> =>
+  (await respond(method, path, content)).json().catch(() => null) as Promise<T>;
 
 const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
 

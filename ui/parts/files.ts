@@ -32,22 +32,15 @@ export function downloadPatch(name: string, document: { readonly [key: string]: 
 }
 
 /** Hands a patch to the browser as a graph that Graphviz draws. */
-export async function downloadGraph(name: string, document: Document): Promise<void> {
+export async function downloadGraph(patch: Patch): Promise<void> {
   const { patchToDot } = await import('@/core/formats/dot');
-  saveFile(`${name}.dot`, new Blob([patchToDot(patchIn(document))], { type: 'text/vnd.graphviz' }));
+  saveFile(`${patch.name}.dot`, new Blob([patchToDot(patch)], { type: 'text/vnd.graphviz' }));
 }
 
 /** Hands a patch to the browser as tables of its modules, cables and settings. */
-export async function downloadTables(name: string, document: Document): Promise<void> {
+export async function downloadTables(patch: Patch): Promise<void> {
   const { packTables } = await import('@/core/formats/tables');
-  saveFile(`${name} tables.zip`, new Blob([packTables(patchIn(document))], { type: 'application/zip' }));
-}
-
-/** @throws Error with the first fault's place. */
-function patchIn(document: Document): Patch {
-  const read = parsePatch(document);
-  if (read.ok) return read.value;
-  throw new Error(`${read.errors[0]?.path ?? ''}: ${read.errors[0]?.message ?? ''}`);
+  saveFile(`${patch.name} tables.zip`, new Blob([packTables(patch)], { type: 'application/zip' }));
 }
 
 /** Hands a rack to the browser as a file. */

@@ -1,7 +1,7 @@
 import dayjs from 'dayjs';
 import type { Holdings, LibraryState, Restored } from '@/wire/library';
 import { PART } from '@/wire/sizes';
-import { ApiFailure, call, send } from './api';
+import { call, respond, send } from './api';
 import { saveFile } from './files';
 
 /** Called with the share that is there, 0..1; what it returns says whether to go on. */
@@ -14,12 +14,9 @@ export const libraryApi = {
 
   /** Hands a backup of the library as it is now to the browser. */
   async backUp(): Promise<void> {
-    const response = await fetch('/api/library/backup', { method: 'POST' }).catch(() => null);
-    if (!response?.ok) {
-      const answer = (await response?.json().catch(() => null)) as { error?: { message?: string } } | null;
-      const message = answer?.error?.message ?? 'The server isn’t responding.';
-      throw new ApiFailure(response?.status ?? 0, 'no-backup', `No backup was made. ${message}`, null);
-    }
+    const response = await respond('POST', '/library/backup').catch((fault: Error) => {
+      throw new Error(`No backup was made. ${fault.message}`);
+    });
     saveFile(`fenvo-${dayjs().format('YYYY-MM-DD')}.sqlite`, await response.blob());
   },
 

@@ -2,7 +2,8 @@
 import IconButton from '@mui/material/IconButton';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LIMITS } from '@/core';
+import { LIMITS, parsePatch } from '@/core';
+import type { Patch } from '@/core';
 import { ActionMenu } from '@/ui/parts/ActionMenu';
 import { api } from '@/ui/parts/api';
 import { downloadBundle, downloadGraph, downloadPatch, downloadTables } from '@/ui/parts/files';
@@ -25,6 +26,13 @@ async function duplicate(patch: ListedPatch): Promise<void> {
   await api.create({ ...document, name: `${patch.name} (copy)`.slice(0, LIMITS.name) }, tags);
 }
 
+/** @throws Error with the first fault's place. */
+function patchIn(document: Document): Patch {
+  const read = parsePatch(document);
+  if (read.ok) return read.value;
+  throw new Error(`${read.errors[0]?.path ?? ''}: ${read.errors[0]?.message ?? ''}`);
+}
+
 async function rename(id: string, name: string): Promise<void> {
   const { patch: document, revision } = await api.get(id);
   await api.save(id, revision, { ...document, name });
@@ -41,6 +49,7 @@ export function PatchMenu({ patch, stop, onChanged, onRemove }: Props) {
       .get(patch.id)
       .then((p) => download(patch.name, p.patch))
       .catch(tellFault);
+  const exportedAs = (download: typeof downloadGraph): void => exported((_, document) => download(patchIn(document)));
   const items: readonly (readonly [string, () => void])[] = [
     ['Patch sheet', () => router.push(`/patches/${patch.id}/sheet`)],
     ['Practise this patch', () => router.push(`/practice/patch/${patch.id}`)],
@@ -48,8 +57,8 @@ export function PatchMenu({ patch, stop, onChanged, onRemove }: Props) {
     ['Duplicate', () => done(duplicate(patch))],
     ['Export', () => exported(downloadPatch)],
     ['Export with recordings', () => exported((name, document) => downloadBundle(name, [document]))],
-    ['Export as a graph (DOT)', () => exported(downloadGraph)],
-    ['Export as tables (CSV)', () => exported(downloadTables)],
+    ['Export as a graph (DOT)', () => exportedAs(downloadGraph)],
+    ['Export as tables (CSV)', () => exportedAs(downloadTables)],
     ['Delete', onRemove],
   ];
   return (

@@ -34,21 +34,22 @@ function documentsOf(all: readonly unknown[]): FileRead {
   return { ok: true, value: documents };
 }
 
-/** A patch that stands in a form of others. */
-async function documentOf(read: Promise<Result<Patch, string[]> | null>): Promise<FileRead | null> {
-  const patch = await read;
-  if (!patch) return null;
-  return patch.ok ? { ok: true, value: [printPatch(patch.value)] } : wrong(...patch.errors);
+/** A patch that stood in a form of others. */
+const readAs = (read: Result<Patch, string[]>): FileRead =>
+  read.ok ? { ok: true, value: [printPatch(read.value)] } : wrong(...read.errors);
+
+/** A zip holds a patch's tables, or patches with their recordings. */
+async function readZip(file: File): Promise<FileRead> {
+  if (file.size > LIMITS.bytes) return readBundle(file);
+  const { unpackTables } = await import('@/core/formats/tables');
+  const tables = unpackTables(new Uint8Array(await file.arrayBuffer()));
+  return tables ? readAs(tables) : readBundle(file);
 }
 
-const graphOf = async (file: File): Promise<Result<Patch, string[]>> =>
-  (await import('@/core/formats/dot')).patchOfDot(await file.text());
-
-/** Null where the zip holds no tables. */
-const tablesIn = async (file: File): Promise<Result<Patch, string[]> | null> =>
-  file.size > LIMITS.bytes
-    ? null
-    : (await import('@/core/formats/tables')).unpackTables(new Uint8Array(await file.arrayBuffer()));
+async function readGraph(file: File): Promise<FileRead> {
+  const { patchOfDot } = await import('@/core/formats/dot');
+  return readAs(patchOfDot(await file.text()));
+}
 
 /** Stores what a bundle plays; what is there already is not stored twice. */
 async function readBundle(file: File): Promise<FileRead> {
@@ -64,9 +65,9 @@ async function readBundle(file: File): Promise<FileRead> {
 /** Reads a patch file, a graph, or a zip: of patches and recordings, or of a patch's tables. */
 export async function readFile(file: File): Promise<FileRead> {
   try {
-    if (/\.zip$/i.test(file.name)) return (await documentOf(tablesIn(file))) ?? (await readBundle(file));
+    if (/\.zip$/i.test(file.name)) return await readZip(file);
     if (file.size > LIMITS.bytes) return wrong(`The file is too large (limit ${inMegabytes(LIMITS.bytes)}).`);
-    if (/\.(dot|gv)$/i.test(file.name)) return (await documentOf(graphOf(file))) ?? wrong();
+    if (/\.(dot|gv)$/i.test(file.name)) return await readGraph(file);
     const json: unknown = JSON.parse(await file.text());
     const read = documentsOf([json]);
     if (read.ok && isRack(json)) {

@@ -6,9 +6,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { inMegabytes } from '@/wire/sizes';
 import type { Holdings } from '@/wire/library';
+import { FileButton } from '@/ui/parts/FileButton';
 import { libraryApi } from '@/ui/parts/libraryApi';
 import { tellFault } from '@/ui/parts/messages';
-import { useOneFile } from '@/ui/parts/useOneFile';
 import { fonts, ink } from '@/ui/theme/tokens';
 import { RestoreDialog } from './RestoreDialog';
 import { Row } from './Row';
@@ -71,13 +71,10 @@ function RestoreFrom() {
       setShare(null);
     }
   };
-  const { getInputProps, getRootProps, open } = useOneFile((file) => void bringIn(file));
   return (
-    <Box {...getRootProps()} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-      {/* Hidden by the attribute: the policy refuses styles that a page brings along. */}
-      <input {...getInputProps({ style: undefined })} hidden accept=".sqlite" aria-label="A backup" />
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
       {share === null ? (
-        <Button onClick={open}>Restore from a backup…</Button>
+        <FileButton label="Restore from a backup…" says="A backup" accept=".sqlite" onFile={bringIn} />
       ) : (
         <>
           <LinearProgress

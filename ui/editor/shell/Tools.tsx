@@ -50,10 +50,7 @@ function useTools({ desk, setScene }: Props): readonly Tool[] {
     const { patch } = desk.getState();
     downloadBundle(patch.name, [printPatch(patch)]).catch(tellFault);
   };
-  const as = (download: typeof downloadGraph) => (): void => {
-    const { patch } = desk.getState();
-    download(patch.name, printPatch(patch)).catch(tellFault);
-  };
+  const as = (download: typeof downloadGraph) => (): void => void download(desk.getState().patch).catch(tellFault);
   const sheet = (): void => router.push(`/patches/${desk.getState().id}/sheet`);
   return [
     { name: 'Search', icon: SearchIcon, keys: 'Control+K', run: () => setScene({ show: 'palette' }) },
