@@ -1,10 +1,10 @@
-import { expose } from 'comlink';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { applyEdits } from '@/core';
 import type { Patch } from '@/core';
 import { patchOf } from '@/core/testing/patch';
 import type { PatchStep } from '@/wire/core';
 import { Line } from './line';
+import { PortWorker } from './portWorker';
 
 /** What a worker of these tests answers: the patch that it holds, and how often it was asked. */
 interface Answer {
@@ -17,52 +17,27 @@ interface Remote {
   look(step: PatchStep): Promise<Answer>;
 }
 
-/** A worker on a channel of its own, whose answers are held back until a test lets them go. */
-class Held {
+/** A worker whose answers are held back until a test lets them go. */
+class Held extends PortWorker {
   static made: Held[] = [];
   readonly asked: PatchStep[] = [];
-  ended = false;
   private readonly waiting: (() => void)[] = [];
   private patch: Patch | null = null;
-  private readonly near: MessagePort;
-  private readonly errors = new EventTarget();
 
   constructor() {
-    const { port1, port2 } = new MessageChannel();
-    this.near = port1;
-    Held.made.push(this);
-    expose(
-      {
-        look: async (step: PatchStep): Promise<Answer> => {
-          this.asked.push(step);
-          this.patch = 'patch' in step ? step.patch : applyEdits(this.patch!, step.edits);
-          const { patch } = this;
-          await new Promise<void>((go) => this.waiting.push(go));
-          const depth = Number(patch.modules[0]!.params!.amount);
-          return { version: step.version, depth, whole: 'patch' in step };
-        },
+    super({
+      look: async (step: PatchStep): Promise<Answer> => {
+        this.asked.push(step);
+        this.patch = 'patch' in step ? step.patch : applyEdits(this.patch!, step.edits);
+        const { patch } = this;
+        await new Promise<void>((go) => this.waiting.push(go));
+        const depth = Number(patch.modules[0]!.params!.amount);
+        return { version: step.version, depth, whole: 'patch' in step };
       },
-      port2,
-    );
+    });
+    Held.made.push(this);
   }
 
-  postMessage(message: unknown, moved: Transferable[] = []): void {
-    this.near.postMessage(message, moved);
-  }
-  addEventListener(type: string, listener: never): void {
-    (type === 'error' ? this.errors : this.near).addEventListener(type, listener);
-    this.near.start();
-  }
-  removeEventListener(type: string, listener: never): void {
-    (type === 'error' ? this.errors : this.near).removeEventListener(type, listener);
-  }
-  terminate(): void {
-    this.ended = true;
-    this.near.close();
-  }
-  die(): void {
-    this.errors.dispatchEvent(new Event('error'));
-  }
   answer(): void {
     this.waiting.shift()?.();
   }
@@ -108,6 +83,17 @@ describe('a line of questions to one worker', () => {
     expect(second).toMatchObject({ version: 2, on: 1 });
     expect(applyEdits(at(0.1), 'edits' in second! ? second.edits : [])).toEqual(at(0.4));
     expect(Held.made).toHaveLength(1);
+  });
+
+  it('says which question waited and is not asked any more', async () => {
+    const { line } = lineOf();
+    expect([line.put(at(0.1)), line.waits]).toEqual([null, false]);
+    expect([line.put(at(0.2)), line.waits]).toEqual([null, true]);
+    expect(line.put(at(0.3))).toEqual(at(0.2));
+    await asked(1);
+    Held.made[0]!.answer();
+    await asked(2);
+    expect(line.waits).toBe(false);
   });
 
   it('asks afterwards only where nothing waits', async () => {

@@ -61,15 +61,23 @@ export class Line<Q, A extends { readonly version: number }, W> {
 
   constructor(private readonly options: LineOptions<Q, A, W>) {}
 
-  put(question: Q): void {
-    if (this.closed) return;
+  /** @returns the question that waited, and is not asked any more. */
+  put(question: Q): Q | null {
+    if (this.closed) return null;
+    const replaced = this.waiting;
     this.waiting = question;
     if (!this.busy) void this.next();
+    return replaced;
+  }
+
+  /** Whether a question waits for the one before it. */
+  get waits(): boolean {
+    return this.waiting !== null;
   }
 
   /** Asks only if nothing else waits. */
   afterwards(question: Q): void {
-    if (this.waiting === null) this.put(question);
+    if (!this.waits) this.put(question);
   }
 
   /** Ends what runs; what is asked next gets a new worker. */

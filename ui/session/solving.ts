@@ -25,6 +25,8 @@ import type { Progress } from './line';
 interface Question {
   readonly patch: Patch;
   readonly ask: { readonly solve: SolveRequest } | ToleranceRequest;
+  /** Whoever asked is told that it is worked on. */
+  readonly busy?: true;
   /** What is done with the answer. */
   readonly then: (answer: SolveAnswer | ToleranceReport) => void;
 }
@@ -109,12 +111,20 @@ export function createSolving(desk: DeskStore) {
           'solve' in ask
             ? remote.solve(stepTo(measuredPatch(patch)), ask.solve)
             : remote.tolerance(stepTo(measuredPatch(patch)), ask),
-        onAnswer: ({ then }, reply) => then('answer' in reply ? reply.answer : reply.report),
+        onAnswer: ({ then }, reply) => {
+          then('answer' in reply ? reply.answer : reply.report);
+          if (owed) get().suggest();
+        },
         onFailure: (failure) => set({ failure, busy: null }),
         onProgress: (progress) => set({ progress }),
       });
     let line: ReturnType<typeof opened> | null = null;
-    const put = (question: Question): void => (line ??= opened()).put(question);
+    /** A hint was due while a question waited: it never takes that one's place. */
+    let owed = false;
+    const put = (question: Question): void => {
+      const replaced = (line ??= opened()).put(question);
+      if (replaced?.busy && !question.busy) set({ busy: null });
+    };
 
     /** What follows the hand: the knobs of the answer; those of the answer before that it leaves alone go back. */
     const follow = (now: Drag, answer: SolveAnswer): void => {
@@ -168,12 +178,13 @@ export function createSolving(desk: DeskStore) {
         set({ busy: 'solve', failure: null, live: null });
         const then = (answer: SolveAnswer | ToleranceReport): void =>
           set({ answered: { patch, answer: answer as SolveAnswer }, busy: null });
-        put({ patch, ask: { solve: { jumpers, ...allowed() } }, then });
+        put({ patch, ask: { solve: { jumpers, ...allowed() } }, busy: true, then });
       },
       suggest() {
         const { patch } = desk.getState();
         const { busy, hint } = get();
-        if (busy !== null || hint?.patch === patch || patch.targets.length === 0) return;
+        owed = line?.waits === true;
+        if (owed || busy !== null || hint?.patch === patch || patch.targets.length === 0) return;
         const then = (answer: SolveAnswer | ToleranceReport): void =>
           set({ hint: { patch, answer: answer as SolveAnswer } });
         // A quick look is not enough where only runs tell: it would call out of reach what is not.
@@ -187,7 +198,7 @@ export function createSolving(desk: DeskStore) {
         set({ busy: 'spread', failure: null });
         const then = (report: SolveAnswer | ToleranceReport): void =>
           set({ spread: { patch, report: report as ToleranceReport }, busy: null });
-        put({ patch, ask: request, then });
+        put({ patch, ask: request, busy: true, then });
       },
       cancel() {
         line?.cancel();
