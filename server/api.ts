@@ -8,6 +8,7 @@ import { database, dataFolder } from './database';
 import { ApiError } from './checks/errors';
 import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
+import { PatchSearch } from './patchSearch';
 import { Racks } from './racks';
 import { Practice } from './practice';
 import { Preferences } from './preferences';
@@ -27,6 +28,7 @@ type Context = { readonly params: Promise<Readonly<Record<string, string>>> };
 
 export interface Call {
   readonly patches: Patches;
+  readonly search: PatchSearch;
   readonly assets: Assets;
   readonly racks: Racks;
   readonly setLists: SetLists;
@@ -101,8 +103,10 @@ export function route<T extends object>(handler: (call: Call) => Promise<T | Res
     try {
       const params = await context.params;
       const db = await database();
+      const patches = new Patches(db);
       const call: Call = {
-        patches: new Patches(db),
+        patches,
+        search: new PatchSearch(db, patches),
         assets: new Assets(db),
         racks: new Racks(db),
         setLists: new SetLists(db),

@@ -148,6 +148,9 @@ export async function restoreBeside(file: string, folder: string, now = new Date
 
 const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;
 
+/** What the database makes itself of what is written elsewhere. */
+const DERIVED = /^patch_(index|words)/;
+
 /** Every table's rows in the place of those that are there. */
 async function replaceAll(ask: Ask, from: string): Promise<void> {
   await ask('PRAGMA foreign_keys = OFF');
@@ -156,6 +159,7 @@ async function replaceAll(ask: Ask, from: string): Promise<void> {
   await ask('BEGIN IMMEDIATE');
   try {
     for (const { name } of tables) {
+      if (DERIVED.test(String(name))) continue;
       const table = quoted(String(name));
       const columns = await ask(`SELECT name FROM pragma_table_info('${String(name)}')`);
       const list = columns.map((c) => quoted(String(c.name))).join(', ');

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
-import type { Transaction } from 'sequelize';
+import type { InferAttributes, Transaction } from 'sequelize';
 import type { Database } from './database';
 import { ApiError, notFound } from './checks/errors';
 import { outgrown } from './history';
@@ -8,7 +8,8 @@ import { PatchRow, RevisionRow, TicksRow } from './models';
 import { removeUnplayed } from './assets';
 import { Summaries } from './summaries';
 import type { ListedPatch, PatchHead, SavedVersion, StoredPatch } from '../wire/patches';
-import type { KeptFor, SaveRequest } from '../wire/requests';
+import { MOST_TAGS } from '../wire/requests';
+import type { KeptFor, SaveRequest, SeveralRequest } from '../wire/requests';
 import { readPatch } from './beside/tasks';
 import type { ReadPatch } from './beside/tasks';
 
@@ -18,6 +19,7 @@ export interface StoredText extends Omit<StoredPatch, 'patch'> {
 }
 
 const HEAD = ['id', 'revision', 'name', 'tags', 'updatedAt', 'deletedAt'] as const;
+const LISTED = [...HEAD, 'summary', 'summaryRevision'];
 
 function headOf(row: PatchRow): PatchHead {
   return {
@@ -47,6 +49,8 @@ export function textOf({ body, ...head }: StoredText): string {
 
 export type SaveOptions = Pick<SaveRequest, 'tags' | 'key' | 'changes'>;
 
+type PatchValues = InferAttributes<PatchRow>;
+
 /** The patches, each with the versions that were saved of it. */
 export class Patches {
   readonly summaries: Summaries;
@@ -58,14 +62,24 @@ export class Patches {
   /** Heads and summaries alone: no body is loaded, and what cannot be read is named in its own row. */
   async list(deleted: boolean): Promise<ListedPatch[]> {
     const rows = await PatchRow.findAll({
-      attributes: [...HEAD, 'summary', 'summaryRevision'],
+      attributes: LISTED,
       where: { deletedAt: deleted ? { [Op.ne]: null } : null },
       order: [
         ['updatedAt', 'DESC'],
         ['id', 'ASC'],
       ],
     });
-    return rows.map((row) => ({ ...headOf(row), name: row.name, ...this.summaries.of(row) }));
+    return rows.map((row) => this.listing(row));
+  }
+
+  /** The same of some patches, in any order. */
+  async listed(ids: readonly string[]): Promise<ListedPatch[]> {
+    const rows = await PatchRow.findAll({ attributes: LISTED, where: { id: [...ids] } });
+    return rows.map((row) => this.listing(row));
+  }
+
+  private listing(row: PatchRow): ListedPatch {
+    return { ...headOf(row), name: row.name, ...this.summaries.of(row) };
   }
 
   async get(id: string): Promise<StoredText> {
@@ -152,6 +166,37 @@ export class Patches {
       await row.update({ tags: JSON.stringify([...new Set(tags)]) }, { transaction, silent: true });
       return headOf(row);
     });
+  }
+
+  /**
+   * Tags several patches beside the tags that they have, deletes or restores them: all or none.
+   *
+   * @returns how many were changed: those that are not there any more are passed over.
+   */
+  several({ ids, do: what, tags }: SeveralRequest): Promise<number> {
+    return this.db.write(async (transaction) => {
+      const rows = await PatchRow.findAll({ attributes: [...HEAD], where: { id: [...ids] }, transaction });
+      const now = new Date();
+      const changes: Readonly<Record<SeveralRequest['do'], (row: PatchRow) => Partial<PatchValues> | null>> = {
+        tag: (row) => ({ tags: JSON.stringify([...new Set([...tagsOf(row.tags), ...tags])].slice(0, MOST_TAGS)) }),
+        delete: (row) => (row.deletedAt ? null : { deletedAt: now }),
+        restore: (row) => (row.deletedAt ? { deletedAt: null } : null),
+      };
+      let changed = 0;
+      for (const row of rows) {
+        const change = changes[what](row);
+        if (!change) continue;
+        await PatchRow.update(change, { where: { id: row.id }, transaction, silent: true });
+        changed++;
+      }
+      return changed;
+    });
+  }
+
+  /** Documents of several patches, as text. Those that are not there any more are left out. */
+  async documents(ids: readonly string[]): Promise<string> {
+    const rows = await PatchRow.findAll({ attributes: ['body'], where: { id: [...ids] } });
+    return `{"documents":[${rows.map((r) => r.body).join()}]}`;
   }
 
   setDeleted(id: string, deleted: boolean): Promise<StoredText> {

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import { USUAL } from '../wire/preferences';
+import { USUAL } from '../wire/usual';
 import { check } from './beside/tasks';
 import { preferencesSchema } from './checks/schemas';
 import { openDatabase } from './database';

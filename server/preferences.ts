@@ -1,5 +1,5 @@
 import type { MeterSpec } from '../core';
-import { USUAL } from '../wire/preferences';
+import { USUAL } from '../wire/usual';
 import type { Preferences as Chosen, StoredPreferences } from '../wire/preferences';
 import type { Database } from './database';
 import { PreferencesRow } from './models';

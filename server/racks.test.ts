@@ -9,7 +9,6 @@ import type { Database } from './database';
 import { Patches } from './patches';
 import { Racks } from './racks';
 import { sheetAnswer } from './sheets';
-import { tonightOf } from './tonight';
 
 const rack = (name: string, kind = 'attenuverter') => ({
   format: 'fenvo.rack',
@@ -79,16 +78,6 @@ describe('racks that are stored', () => {
     expect(await racks.list(false)).toHaveLength(1);
     expect(await refusal(racks.create(rack('Again'), 'pier'))).toMatchObject({ code: 'exists' });
     expect(await refusal(racks.get('nobody'))).toMatchObject({ status: 404 });
-  });
-
-  it('say of every patch whether it can be patched tonight, anew when either changes', async () => {
-    const { id } = await racks.create(rack('Pier'));
-    const made = await patches.create(flip);
-    expect(await tonightOf(patches, racks, id)).toEqual([{ patch: made.id, short: [], standIns: 1 }]);
-    await racks.save(id, 1, rack('Pier', 'vca'));
-    expect(await tonightOf(patches, racks, id)).toEqual([{ patch: made.id, short: ['Over'], standIns: 0 }]);
-    await patches.save(made.id, 1, { ...flip, modules: [] });
-    expect(await tonightOf(patches, racks, id)).toEqual([{ patch: made.id, short: [], standIns: 0 }]);
   });
 
   it('make sheets in every form', async () => {

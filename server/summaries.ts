@@ -56,7 +56,8 @@ export class Summaries {
     resting.set(id, setTimeout(() => this.want(id), REST).unref());
   }
 
-  private want(id: string): void {
+  /** Now. */
+  want(id: string): void {
     const queue = queueOf(this.db);
     clearTimeout(queue.resting.get(id));
     queue.resting.delete(id);

@@ -281,6 +281,7 @@ describe('the patches list', () => {
 
   it('what is said of a patch leads to its place', async () => {
     await desk.patches();
+    await desk.row('Lamp sweep, shut half the time');
     await page.click('[data-patch="lamp-sweep-shut"] a[href$="#findings"]');
     await page.waitForSelector('[data-frame=beam][aria-pressed=true]');
     const finding = (await page.waitForSelector('[data-finding]'))!;
@@ -296,13 +297,14 @@ describe('the patches list', () => {
       await (await page.waitForSelector(`::-p-xpath(//li[@role="menuitem"][text()="${item}"])`))!.click();
       await page.waitForSelector('[role=menu]', { hidden: true });
     };
+    await desk.row('Lamp sweep, never shut');
     await choose('Lamp sweep, never shut', 'Duplicate');
     await page.waitForSelector('[aria-label="Actions for Lamp sweep, never shut (copy)"]');
     await choose('Lamp sweep, never shut (copy)', 'Rename');
     await page.waitForSelector('[role=dialog] input');
     await desk.fill('[role=dialog] input', 'Dawn');
     await page.keyboard.press('Enter');
-    await page.waitForSelector('[aria-label="Actions for Dawn"]');
+    await desk.row('Dawn');
     await choose('Dawn', 'Delete');
     await page.waitForSelector('[aria-label="Actions for Dawn"]', { hidden: true });
     await desk.button('Undo');

@@ -172,14 +172,18 @@ describe('a patch’s own words', () => {
       await storePatch(at.url, { format: 'fenvo.patch', version: 1, name });
     await desk.patches();
     const names = () => page.$$eval('[data-patch] input', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
+    const first = (name: string) => page.waitForSelector(`[data-index="0"] [aria-label="Select ${name}"]`);
+    const count = (n: number) => page.waitForSelector(`[aria-label=Patches][aria-rowcount="${n + 1}"]`);
+    await page.type('[aria-label="Search patches"]', 'rain on');
+    await count(2);
     const sort = () => page.click('::-p-xpath(//*[@role="columnheader"]//*[text()="Name"])');
     await sort();
-    const up = await names();
-    expect(up).toEqual([...up].sort((a, b) => a.localeCompare(b)));
+    await first('Rain on canvas');
+    expect(await names()).toEqual(['Select Rain on canvas', 'Select Rain on slate']);
     await sort();
-    expect(await names()).toEqual([...up].reverse());
+    await first('Rain on slate');
+    expect(await names()).toEqual(['Select Rain on slate', 'Select Rain on canvas']);
 
-    const before = await page.$$eval('[data-patch]', (all) => all.length);
     await page.click('[aria-label="Select Rain on slate"]');
     await page.click('[aria-label="Select Rain on canvas"]');
     await page.waitForSelector('[aria-label="Selected patches"]');
@@ -189,13 +193,16 @@ describe('a patch’s own words', () => {
     await page.click('::-p-xpath(//*[@role="dialog"]//button[text()="Add"])');
     await page.waitForSelector('[data-tag=weather]');
     await page.click('[data-tag=weather]');
-    await page.waitForFunction(() => document.querySelectorAll('[data-patch]').length === 2);
+    await desk.fill('[aria-label="Search patches"]', ' ');
+    await count(2);
     await page.click('[data-tag=weather]');
+    await page.waitForFunction(() => Number(document.querySelector('[aria-rowcount]')?.ariaRowCount) > 3);
+    const before = Number(await page.$eval('[aria-rowcount]', (e) => e.ariaRowCount)) - 1;
 
     await page.click('::-p-xpath(//*[@aria-label="Selected patches"]//button[text()="Delete"])');
-    await page.waitForFunction((n) => document.querySelectorAll('[data-patch]').length === n - 2, {}, before);
+    await count(before - 2);
     await desk.button('Undo');
-    await page.waitForFunction((n) => document.querySelectorAll('[data-patch]').length === n, {}, before);
+    await count(before);
   });
 });
 

@@ -68,6 +68,62 @@ export interface ListedPatch extends PatchHead {
   readonly fault: string | null;
 }
 
+/** Whether a patch can be patched with a rack. */
+export interface RackFit {
+  /** What has no channel. */
+  readonly short: readonly MissingModule[];
+  readonly standIns: number;
+}
+
+/** A module of a patch that a rack has no channel for: its name, and what it is. */
+export interface MissingModule {
+  readonly name: string;
+  readonly kind: string;
+}
+
+/** A row of the patches list. */
+export interface PatchListing extends ListedPatch {
+  /** With the rack that was asked about; null where none was, or while it is looked at. */
+  readonly fit: RackFit | null;
+}
+
+/** Some rows of the patches that were looked for. */
+export interface FoundPatches {
+  readonly patches: readonly PatchListing[];
+  /** How many there are in all. */
+  readonly total: number;
+  /** How many may yet be among them: not looked at yet for what was asked. */
+  readonly pending: number;
+}
+
+/** What is known of all patches together. */
+export interface PatchesAbout {
+  readonly count: number;
+  /** How many come from the demo theatre. */
+  readonly demo: number;
+  /** In use, each once. */
+  readonly tags: readonly string[];
+  /** Kinds of modules in use, by id and title. */
+  readonly kinds: readonly (readonly [string, string])[];
+}
+
+/** Which patches say that they use a channel. */
+export interface ChannelUse {
+  readonly channel: string;
+  /** The last few that were changed. */
+  readonly names: readonly string[];
+  readonly more: number;
+}
+
+/** Several patches against a rack. */
+export interface RackCheck {
+  readonly fitting: number;
+  /** Not looked at yet. */
+  readonly pending: number;
+  /** Those that want something, the one that wants least first. */
+  readonly short: readonly { readonly id: string; readonly name: string; readonly missing: readonly MissingModule[] }[];
+}
+
 /** One saved version of a patch, as the history lists it. */
 export interface SavedVersion {
   readonly revision: number;

@@ -20,14 +20,6 @@ export interface StoredRack extends RackHead {
   readonly rack: Document;
 }
 
-/** Whether a patch can be patched with a rack. */
-export interface Tonight {
-  readonly patch: string;
-  /** What has no channel, by name. */
-  readonly short: readonly string[];
-  readonly standIns: number;
-}
-
 /** Two people's ticks as one: of each step the later word. */
 export function mergedTicks(a: Ticks, b: Ticks): Ticks {
   const merged: Record<string, Tick> = { ...a };

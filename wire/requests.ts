@@ -11,7 +11,7 @@ import {
   text,
   whole,
 } from '../core/document/fields';
-import type { ValueOf } from '../core/document/fields';
+import type { RecordOf, ValueOf } from '../core/document/fields';
 import { practiceAnswerField } from '../core/practice/record';
 import { READ_QUANTITIES, READING_LIMITS } from '../core/bench/quantities';
 import { ASSET } from '../core/document/types';
@@ -24,7 +24,9 @@ const rackId = byDefault(text(64, { pattern: { shape: /^[A-Za-z0-9_-]*$/, words:
 export const revision = whole(1, 1e9);
 /** Names a save: sent again, it is recognised as done. */
 const saveKey = text(64, { least: 8, pattern: { shape: /^[A-Za-z0-9-]+$/, words: 'a key' } });
-const tags = list(text(40, { least: 1, trimmed: true }), 20);
+/** The most tags of one patch. */
+export const MOST_TAGS = 20;
+const tags = list(text(40, { least: 1, trimmed: true }), MOST_TAGS);
 
 export const createRequest = record({ patch: anyObject, tags: optional(tags) });
 export type CreateRequest = ValueOf<typeof createRequest>;
@@ -45,6 +47,61 @@ export type TagsRequest = ValueOf<typeof tagsRequest>;
 
 export const removeRequest = record({ forever: byDefault(flag, false) });
 export const listRequest = record({ deleted: byDefault(flag, false) });
+
+/** What a list of patches is sorted by. */
+export const COLUMNS = ['name', 'arrives', 'findings', 'updatedAt'] as const;
+export type Column = (typeof COLUMNS)[number];
+/** What it can be narrowed to, beside words, tags and a kind of module. */
+export const NARROWINGS = ['pitch', 'issues', 'fits', 'played'] as const;
+export type Narrowing = (typeof NARROWINGS)[number];
+
+const wantedFields = {
+  words: byDefault(text(200), ''),
+  tags: byDefault(tags, []),
+  /** The kind of a module that is in it; empty for any. */
+  uses: byDefault(text(40), ''),
+  only: byDefault(list(choice(NARROWINGS), NARROWINGS.length), []),
+  by: byDefault(choice(COLUMNS), 'updatedAt'),
+  down: byDefault(flag, true),
+};
+/** Patches that are looked for. */
+export type Wanted = ValueOf<RecordOf<typeof wantedFields>>;
+
+/** A search that is kept under a name. */
+export const savedSearch = record({ name: text(60, { least: 1, trimmed: true }), ...wantedFields });
+export type SavedSearch = ValueOf<typeof savedSearch>;
+
+const searchFields = {
+  ...wantedFields,
+  /** The rack that patches are checked against. */
+  rack: rackId,
+  /** Played since then counts, an ISO date. */
+  since: byDefault(text(40, { pattern: { shape: /^(\d{4}-\d\d-\d\dT[\d:.]+Z)?$/, words: 'an ISO date' } }), ''),
+};
+/** The ids of all patches that are looked for. */
+export const searchIdsRequest = record(searchFields);
+export type SearchIdsRequest = ValueOf<typeof searchIdsRequest>;
+/** Some rows of what is looked for. */
+export const searchRequest = record({
+  ...searchFields,
+  deleted: byDefault(flag, false),
+  from: byDefault(whole(0, 1e9), 0),
+  count: byDefault(whole(0, 200), 60),
+});
+export type SearchRequest = ValueOf<typeof searchRequest>;
+
+/** The most patches that are worked on at once. */
+export const MOST_AT_ONCE = 20_000;
+const ids = list(storedId, MOST_AT_ONCE);
+/** What is done with several patches in one go. */
+export const severalRequest = record({ ids, do: choice(['tag', 'delete', 'restore']), tags: byDefault(tags, []) });
+export type SeveralRequest = ValueOf<typeof severalRequest>;
+/** Several patches against a rack. */
+export const rackCheckRequest = record({ ids, rack: storedId });
+export type RackCheckRequest = ValueOf<typeof rackCheckRequest>;
+/** The documents of several patches. */
+export const documentsRequest = record({ ids: list(storedId, 100) });
+export type DocumentsRequest = ValueOf<typeof documentsRequest>;
 
 /** What a version is kept for ever for. */
 const keptFor = choice(['named', 'restored', 'started']);

@@ -5,6 +5,7 @@ import {
   ASSET,
   assignRack,
   changeOf,
+  kindTitle,
   parseLog,
   setListOf,
   parsePatch,
@@ -15,6 +16,7 @@ import {
   sheetOf,
 } from '../../core';
 import type { AssetLookup, BenchLog, MeterReading, MeterSpec, Patch, Rack, Sheet } from '../../core';
+import type { RackFit } from '../../wire/patches';
 import type { ChangeSheet, SetListSheet } from '../../wire/setLists';
 import { ApiError } from '../checks/errors';
 import { createSchema, saveSchema } from '../checks/schemas';
@@ -158,11 +160,14 @@ function readStoredRack(text: string): Rack {
 
 export const tasks = {
   /** What of a patch has no channel on a rack, and how many stand in. */
-  tonight({ body, rack }: OnRack): { readonly short: readonly string[]; readonly standIns: number } {
+  fit({ body, rack }: OnRack): RackFit {
     const patch = readDocument(JSON.parse(body));
     const { short, assigned } = assignRack(patch, readStoredRack(rack ?? ''));
-    const label = (id: string): string => placeName(patch.modules, id);
-    return { short: short.map((s) => label(s.module)), standIns: assigned.filter((a) => a.standIn !== null).length };
+    const kinds = new Map(patch.modules.map((m) => [m.id, kindTitle(m.kind)]));
+    return {
+      short: short.map((s) => ({ name: placeName(patch.modules, s.module), kind: kinds.get(s.module) ?? '' })),
+      standIns: assigned.filter((a) => a.standIn !== null).length,
+    };
   },
   /** A patch as one picture. */
   picture({ body, traces }: { readonly body: string; readonly traces: readonly StoredTrace[] }): string {

@@ -13,6 +13,7 @@ import * as setLists from './0009-set-lists';
 import * as practice from './0010-practice';
 import * as walkthroughs from './0011-walkthroughs';
 import * as library from './0012-library';
+import * as search from './0013-search';
 
 type Migration = (query: QueryInterface, transaction: Transaction) => Promise<void>;
 
@@ -30,6 +31,7 @@ const migrations: readonly { readonly name: string; readonly up: Migration }[] =
   { name: '0010-practice', up: practice.up },
   { name: '0011-walkthroughs', up: walkthroughs.up },
   { name: '0012-library', up: library.up },
+  { name: '0013-search', up: search.up },
 ];
 
 export const migrationNames = migrations.map((m) => m.name);

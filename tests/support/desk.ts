@@ -44,7 +44,14 @@ export class DeskDriver {
 
   async patches(): Promise<void> {
     await this.goTo('/');
-    await this.page.waitForSelector('[data-patch]');
+    // Rows come with the page; they answer once it runs.
+    await this.page.waitForSelector('[data-placed]');
+  }
+
+  /** The patches list, with the patch of that name in it. */
+  async row(name: string): Promise<void> {
+    await this.fill('[aria-label="Search patches"]', name);
+    await this.page.waitForSelector(`[aria-label="Select ${name}"]`);
   }
 
   /** A choice from a list that opens. */

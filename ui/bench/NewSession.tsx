@@ -8,8 +8,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { api } from '@/ui/parts/api';
 import { useChosenRack } from '@/ui/parts/chosenRack';
+import { PatchPicker, useLatestPatch } from '@/ui/parts/PatchPicker';
 import { SelectField } from '@/ui/parts/SelectField';
 import { benchApi } from './benchApi';
 import { faultsFor, surpriseFor } from './surprise';
@@ -27,14 +27,14 @@ const randomSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?
 /** Begins a session: of which patch, at which rack, real or simulated. */
 export function NewSession({ onClose }: { readonly onClose: () => void }) {
   const router = useRouter();
-  const { data: patches } = useQuery({ queryKey: ['patches'], queryFn: () => api.list() });
+  const latest = useLatestPatch();
   const { racks, id: chosen } = useChosenRack();
   const [patch, setPatch] = useState('');
   const [rack, setRack] = useState(chosen);
   const [where, setWhere] = useState<RackKind>('real');
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState('');
-  const of = patch || (patches?.[0]?.id ?? '');
+  const of = patch || latest;
   const [put, setPut] = useState('');
   const { data: faults } = useQuery({
     queryKey: ['faults of', of, rack],
@@ -61,12 +61,7 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
     <Dialog open onClose={onClose} aria-labelledby="new-session-title" maxWidth="xs" fullWidth>
       <DialogTitle id="new-session-title">New session</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
-        <SelectField
-          label="Patch"
-          value={of}
-          options={(patches ?? []).map((p) => [p.id, p.name] as const)}
-          onChange={setPatch}
-        />
+        <PatchPicker label="Patch" value={of} onChange={setPatch} />
         <SelectField
           label="Rack"
           value={rack}

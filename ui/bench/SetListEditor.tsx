@@ -6,6 +6,7 @@ import { useChosenRack } from '@/ui/parts/chosenRack';
 import { CommitField } from '@/ui/parts/CommitField';
 import { EditableName } from '@/ui/parts/EditableName';
 import { tellFault } from '@/ui/parts/messages';
+import { PatchPicker, useLatestPatch } from '@/ui/parts/PatchPicker';
 import { SelectField } from '@/ui/parts/SelectField';
 import { ink } from '@/ui/theme/tokens';
 import type { SetItemRequest } from '@/wire/requests';
@@ -19,7 +20,7 @@ interface Props {
 
 /** The patches of an evening, in their order; each change is kept at once. */
 export function SetListEditor({ list, onSaved }: Props) {
-  const { data: patches } = useQuery({ queryKey: ['patches'], queryFn: () => api.list() });
+  const first = useLatestPatch();
   const { racks } = useChosenRack();
   const { items } = list;
   const save = (change: Partial<Pick<StoredSetList, 'name' | 'rack' | 'items'>>): void => {
@@ -37,7 +38,6 @@ export function SetListEditor({ list, onSaved }: Props) {
     if (item) next.splice(from + by, 0, item);
     save({ items: next });
   };
-  const first = patches?.[0];
   return (
     <Box sx={{ pt: 1, display: 'grid', gap: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
@@ -60,7 +60,6 @@ export function SetListEditor({ list, onSaved }: Props) {
         <Item
           key={`${i} ${item.patch} ${item.variant}`}
           item={item}
-          patches={(patches ?? []).map((p) => [p.id, p.name] as const)}
           onPut={(change) => put(i, change)}
           onUp={i === 0 ? null : () => move(i, -1)}
           onDown={i === items.length - 1 ? null : () => move(i, 1)}
@@ -69,8 +68,8 @@ export function SetListEditor({ list, onSaved }: Props) {
       ))}
       <Box>
         <Button
-          disabled={!first}
-          onClick={() => first && save({ items: [...items, { patch: first.id, variant: '', notes: '', minutes: 5 }] })}
+          disabled={first === ''}
+          onClick={() => save({ items: [...items, { patch: first, variant: '', notes: '', minutes: 5 }] })}
         >
           Add patch
         </Button>
@@ -81,14 +80,13 @@ export function SetListEditor({ list, onSaved }: Props) {
 
 interface ItemProps {
   readonly item: SetItemRequest;
-  readonly patches: readonly (readonly [string, string])[];
   readonly onPut: (change: Partial<SetItemRequest>) => void;
   readonly onUp: (() => void) | null;
   readonly onDown: (() => void) | null;
   readonly onRemove: () => void;
 }
 
-function Item({ item, patches, onPut, onUp, onDown, onRemove }: ItemProps) {
+function Item({ item, onPut, onUp, onDown, onRemove }: ItemProps) {
   const variants = useQuery({
     queryKey: ['variants of', item.patch],
     queryFn: () => api.get(item.patch).then(({ patch }) => variantNames(patch)),
@@ -113,12 +111,11 @@ function Item({ item, patches, onPut, onUp, onDown, onRemove }: ItemProps) {
         pt: 1,
       }}
     >
-      <SelectField
+      <PatchPicker
         label="Patch"
         value={item.patch}
-        options={patches}
         onChange={(patch) => onPut({ patch, variant: '' })}
-        sx={{ width: { xs: '100%', sm: 230 } }}
+        width={{ xs: '100%', sm: 230 }}
       />
       <SelectField
         label="Variant"

@@ -1,13 +1,26 @@
 import type {
+  ChannelUse,
   Document,
   ErrorAnswer,
-  ListedPatch,
+  FoundPatches,
+  PatchesAbout,
   PatchHead,
+  RackCheck,
   SavedVersion,
   StoredPatch,
   UnusedAsset,
 } from '@/wire/patches';
-import type { CreateRequest, KeptFor, SaveRequest, TagsRequest } from '@/wire/requests';
+import type {
+  CreateRequest,
+  DocumentsRequest,
+  KeptFor,
+  RackCheckRequest,
+  SaveRequest,
+  SearchIdsRequest,
+  SearchRequest,
+  SeveralRequest,
+  TagsRequest,
+} from '@/wire/requests';
 
 /** What the server said no to; or `unreachable` where it said nothing. */
 export class ApiFailure extends Error {
@@ -54,8 +67,18 @@ const at = (id: string): string => `/patches/${encodeURIComponent(id)}`;
 
 export const api = {
   health: () => call<{ ok: boolean }>('GET', '/health'),
-  list: (deleted = false) =>
-    call<{ patches: ListedPatch[] }>('GET', `/patches${deleted ? '?deleted=true' : ''}`).then((x) => x.patches),
+  /** Some rows of the patches that are looked for. */
+  search: (request: Partial<SearchRequest>) => call<FoundPatches>('POST', '/patches/search', request),
+  /** The ids of all of them. */
+  ids: (request: SearchIdsRequest) => call<{ ids: string[] }>('POST', '/patches/ids', request).then((x) => x.ids),
+  about: () => call<PatchesAbout>('GET', '/patches/about'),
+  uses: () => call<{ uses: ChannelUse[] }>('GET', '/patches/uses').then((x) => x.uses),
+  several: (request: Omit<SeveralRequest, 'tags'> & Partial<SeveralRequest>) =>
+    call<{ changed: number }>('POST', '/patches/several', request),
+  documents: (ids: readonly string[]) =>
+    call<{ documents: Document[] }>('POST', '/patches/documents', { ids } satisfies DocumentsRequest),
+  check: (ids: readonly string[], rack: string) =>
+    call<RackCheck>('POST', '/patches/check', { ids, rack } satisfies RackCheckRequest),
   get: (id: string) => call<StoredPatch>('GET', at(id)),
   create: (patch: Document, tags?: readonly string[]) =>
     call<StoredPatch>('POST', '/patches', { patch, ...(tags && { tags }) } satisfies CreateRequest),

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { USUAL } from '@/wire/preferences';
+import { USUAL } from '@/wire/usual';
 
 /** A window of a tab, and the store that all tabs share. */
 function tab(store: Map<string, string>) {

@@ -2,7 +2,7 @@
 import { useColorScheme } from '@mui/material/styles';
 import { useEffect } from 'react';
 import { useStore } from 'zustand';
-import { USUAL } from '@/wire/preferences';
+import { USUAL } from '@/wire/usual';
 import type { Preferences, StoredPreferences } from '@/wire/preferences';
 import { call } from './api';
 import { keepSettings, settings } from './settings';

@@ -1,5 +1,5 @@
 import type { Document } from '@/wire/patches';
-import type { ListedRack, PairingCode, PairingState, SheetTicks, StoredRack, Tonight } from '@/wire/racks';
+import type { ListedRack, PairingCode, PairingState, SheetTicks, StoredRack } from '@/wire/racks';
 import type { CreateRackRequest, PairingRequest, SaveRackRequest, Ticks } from '@/wire/requests';
 import type { Sheet } from '@/core';
 import { call } from './api';
@@ -16,7 +16,6 @@ export const rackApi = {
     call<StoredRack>('PUT', at(id), { baseRevision, rack, key } satisfies SaveRackRequest),
   remove: (id: string) => call<StoredRack>('DELETE', at(id)),
   restore: (id: string) => call<StoredRack>('POST', `${at(id)}/restore`),
-  tonight: (id: string) => call<{ tonight: Tonight[] }>('GET', `${at(id)}/tonight`).then((x) => x.tonight),
   sheet: (patch: string, rack: string, measured: boolean) =>
     call<Sheet>('GET', sheetAt(patch, 'sheet', rack, measured ? { measured: 'true' } : {})),
   /** Where a sheet is had as a file. */

@@ -1,7 +1,7 @@
 import { useStore } from 'zustand';
 import { gainOf, guaranteedApart, showNumber, showQuantity, showRange, withUnit } from '@/core';
 import type { Prediction, Reading } from '@/core';
-import { USUAL } from '@/wire/preferences';
+import { USUAL } from '@/wire/usual';
 import type { Preferences } from '@/wire/preferences';
 import { settings } from './settings';
 

@@ -1,5 +1,5 @@
 import { createStore } from 'zustand';
-import { GAINS, PITCHES, POINTERS, THEMES, USUAL } from '@/wire/preferences';
+import { GAINS, PITCHES, POINTERS, THEMES, USUAL } from '@/wire/usual';
 import type { Preferences } from '@/wire/preferences';
 
 /** What this browser keeps of a person's choices; preferences are kept with the library, too. */
@@ -49,7 +49,10 @@ const CHOICES: Partial<Record<string, readonly unknown[]>> = {
 function preferencesIn(kept: Partial<Record<string, unknown>>): Preferences {
   const sound = Object.entries(USUAL).map(([name, usual]) => {
     const value = kept[name];
-    const can = typeof value === typeof usual && (CHOICES[name]?.includes(value) ?? true);
+    const can =
+      typeof value === typeof usual &&
+      Array.isArray(value) === Array.isArray(usual) &&
+      (CHOICES[name]?.includes(value) ?? true);
     return [name, can ? value : usual];
   });
   return Object.fromEntries(sound) as Preferences;

@@ -15,16 +15,39 @@ import { dateTime } from '@/ui/parts/dates';
 import { tell, tellFault } from '@/ui/parts/messages';
 import { api } from '@/ui/parts/api';
 import { UnusedRecordings } from './UnusedRecordings';
-import type { ListedPatch } from '@/wire/patches';
+import type { FoundPatches, ListedPatch } from '@/wire/patches';
 
 interface Props {
   readonly onClose: () => void;
   readonly onChanged: () => Promise<void>;
 }
 
+/** Rows that are read at once. */
+const AT_ONCE = 100;
+
+/** The patches that were deleted, as many as are asked for. */
+async function deletedPatches(most: number): Promise<FoundPatches> {
+  const pages = Array.from({ length: Math.ceil(most / AT_ONCE) }, (_, i) =>
+    api.search({ deleted: true, from: i * AT_ONCE, count: AT_ONCE }),
+  );
+  const found = await Promise.all(pages);
+  return { patches: found.flatMap((f) => f.patches), total: found[0]?.total ?? 0, pending: 0 };
+}
+
 /** What was deleted: put back, or removed for good after a question. */
 export function DeletedPatches({ onClose, onChanged }: Props) {
-  const { data, error, refetch } = useQuery({ queryKey: ['deleted'], queryFn: () => api.list(true), staleTime: 0 });
+  const [most, setMost] = useState(AT_ONCE);
+  const {
+    data: found,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: ['deleted', most],
+    queryFn: () => deletedPatches(most),
+    staleTime: 0,
+    placeholderData: (before) => before,
+  });
+  const data = found?.patches;
   const [asked, setAsked] = useState<ListedPatch | null>(null);
   const done = async (work: Promise<unknown>, says: string): Promise<void> => {
     try {
@@ -64,32 +87,49 @@ export function DeletedPatches({ onClose, onChanged }: Props) {
             </TableBody>
           </Table>
         )}
+        {found && data && data.length < found.total && (
+          <Button onClick={() => setMost(most + AT_ONCE)}>{`Show more (${found.total - data.length} left)`}</Button>
+        )}
         <UnusedRecordings />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Close</Button>
       </DialogActions>
       {asked && (
-        <Dialog open onClose={() => setAsked(null)} aria-labelledby="for-good-title">
-          <DialogTitle id="for-good-title">{`Remove “${asked.name}” permanently?`}</DialogTitle>
-          <DialogContent>
-            The patch, its history, its ticks and the recordings that no other patch plays will be gone and can’t be
-            restored.
-          </DialogContent>
-          <DialogActions>
-            <Button onClick={() => setAsked(null)}>Cancel</Button>
-            <Button
-              color="error"
-              onClick={() => {
-                setAsked(null);
-                void done(api.removeForGood(asked.id), `“${asked.name}” deleted permanently.`);
-              }}
-            >
-              Delete permanently
-            </Button>
-          </DialogActions>
-        </Dialog>
+        <ForGood
+          name={asked.name}
+          onClose={() => setAsked(null)}
+          onRemove={() => {
+            setAsked(null);
+            void done(api.removeForGood(asked.id), `“${asked.name}” deleted permanently.`);
+          }}
+        />
       )}
+    </Dialog>
+  );
+}
+
+interface ForGoodProps {
+  readonly name: string;
+  readonly onClose: () => void;
+  readonly onRemove: () => void;
+}
+
+/** Asks before a patch is gone. */
+function ForGood({ name, onClose, onRemove }: ForGoodProps) {
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="for-good-title">
+      <DialogTitle id="for-good-title">{`Remove “${name}” permanently?`}</DialogTitle>
+      <DialogContent>
+        The patch, its history, its ticks and the recordings that no other patch plays will be gone and can’t be
+        restored.
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button color="error" onClick={onRemove}>
+          Delete permanently
+        </Button>
+      </DialogActions>
     </Dialog>
   );
 }

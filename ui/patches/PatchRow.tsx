@@ -6,24 +6,28 @@ import Checkbox from '@mui/material/Checkbox';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
 import { memo } from 'react';
+import type { Ref } from 'react';
 import { showRange } from '@/core';
 import { SafeLink } from '@/ui/parts/SafeLink';
+import { useHydrated } from '@/ui/parts/useHydrated';
 import { fonts, ink } from '@/ui/theme/tokens';
-import type { ListedPatch } from '@/wire/patches';
-import type { Tonight } from '@/wire/racks';
+import type { ListedPatch, PatchListing, RackFit } from '@/wire/patches';
 import { PatchMenu } from './PatchMenu';
 import { useChosenRack } from '@/ui/parts/chosenRack';
 import { StripPicture } from './StripPicture';
-import { cellStyle, rowStyle } from './tableStyle';
+import { cellStyle, placed, rowStyle } from './tableStyle';
 import { WorstFinding } from './WorstFinding';
 
 interface Props {
-  readonly patch: ListedPatch;
+  readonly patch: PatchListing;
+  /** Which row it is, and where it stands, pixels from the first; null where the rows follow each other. */
+  readonly index: number;
+  readonly top: number | null;
+  /** Measures it. */
+  readonly ref: Ref<HTMLDivElement>;
   readonly chosen: boolean;
   /** Its controls are the stops of the Tab key; of the other rows they are reached by the arrows. */
   readonly reached: boolean;
-  /** Whether it can be patched with the chosen rack; null where none is. */
-  readonly tonight: Tonight | null;
   readonly onChoose: (id: string) => void;
   readonly onChanged: () => Promise<void>;
   readonly onRemove: (patch: ListedPatch) => void;
@@ -40,16 +44,28 @@ const linkStyle = {
 /** One patch: its path, its name, what arrives, whether targets are met, its worst issue, and when it was changed. */
 export const PatchRow = memo(function PatchRow({
   patch,
+  index,
+  top,
+  ref,
   chosen,
   reached,
-  tonight,
   onChoose,
   onChanged,
   onRemove,
 }: Props) {
   const stop = reached ? 0 : -1;
+  const hydrated = useHydrated();
   return (
-    <TableRow component="div" data-patch={patch.id} data-chosen={chosen} sx={rowStyle}>
+    <TableRow
+      component="div"
+      ref={ref}
+      data-patch={patch.id}
+      data-index={index}
+      data-chosen={chosen}
+      aria-rowindex={index + 2}
+      sx={rowStyle}
+      {...placed(top)}
+    >
       <TableCell component="div" role="cell" sx={cellStyle.box}>
         <Checkbox
           checked={chosen}
@@ -66,7 +82,7 @@ export const PatchRow = memo(function PatchRow({
           {patch.name}
         </Box>
         <Box sx={{ fontSize: 12, color: ink.softInk }}>
-          {tonight ? <RackLine {...tonight} /> : null}
+          {patch.fit ? <RackLine {...patch.fit} /> : null}
           {patch.tags.length > 0 && <Box>{patch.tags.join(', ')}</Box>}
         </Box>
       </TableCell>
@@ -84,7 +100,7 @@ export const PatchRow = memo(function PatchRow({
         <WorstFinding {...patch} stop={stop} />
       </TableCell>
       <TableCell component="div" role="cell" sx={{ ...cellStyle.changed, color: ink.softInk }}>
-        {dateTime(patch.updatedAt)}
+        {hydrated ? dateTime(patch.updatedAt) : null}
       </TableCell>
       <TableCell component="div" role="cell" sx={cellStyle.menu}>
         <PatchMenu patch={patch} stop={stop} onChanged={onChanged} onRemove={() => onRemove(patch)} />
@@ -108,12 +124,15 @@ function Others({ count }: { readonly count: number }) {
 }
 
 /** Whether it can be patched with the chosen rack. */
-function RackLine({ short, standIns }: Tonight) {
+function RackLine({ short, standIns }: RackFit) {
   const { name: rack } = useChosenRack();
   const can = short.length === 0;
   const says = can
     ? `Fits ${rack}${standIns > 0 ? ` (${counted(standIns, 'substitute')})` : ''}`
-    : `Missing from ${rack}: ${short.slice(0, 3).join(', ')}${short.length > 3 ? ` and ${short.length - 3} more` : ''}`;
+    : `Missing from ${rack}: ${short
+        .slice(0, 3)
+        .map((m) => m.name)
+        .join(', ')}${short.length > 3 ? ` and ${short.length - 3} more` : ''}`;
   return (
     <Box data-tonight={can} sx={{ fontSize: 12, color: can ? ink.softInk : ink.warning }}>
       {says}

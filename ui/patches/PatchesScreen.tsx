@@ -13,30 +13,38 @@ import { setSetting, settings } from '@/ui/parts/settings';
 import { SkipLinks } from '@/ui/parts/SkipLinks';
 import { tell, tellFault } from '@/ui/parts/messages';
 import { ink } from '@/ui/theme/tokens';
-import { tagsOf } from '@/ui/parts/tagsOf';
-import type { Document, ListedPatch } from '@/wire/patches';
-import { SelectionBar } from './SelectionBar';
-import { listPatches } from './order';
-import type { Order, Wanted } from './order';
+import { useChosenRack } from '@/ui/parts/chosenRack';
+import { useHydrated } from '@/ui/parts/useHydrated';
+import type { Document, FoundPatches, ListedPatch, PatchesAbout } from '@/wire/patches';
 import { ListHead } from './ListHead';
 import { Welcome } from './Welcome';
 import { PatchesHead } from './PatchesHead';
 import { PatchesTable } from './PatchesTable';
+import { usePatchList } from './usePatchList';
 import { useSelection } from './useSelection';
-import { useTonight } from './useTonight';
+import { askedOf, everything } from './wanted';
 
 const BackupReminder = later(() => import('./BackupReminder').then((m) => m.BackupReminder));
 const DeletedPatches = later(() => import('./DeletedPatches').then((m) => m.DeletedPatches));
 const RecipesDialog = later(() => import('./RecipesDialog').then((m) => m.RecipesDialog));
+const SelectionBar = later(() => import('./SelectionBar').then((m) => m.SelectionBar));
 const GoalDialog = later(() => import('./GoalDialog').then((m) => m.GoalDialog));
-
-/** How often missing pictures are asked for, milliseconds. */
-const PICTURES_EVERY = 1500;
 
 /** One with the rails and the tempo that are preferred. */
 function emptyPatch(): Document {
   const { railVolts, bpm } = settings.getState();
   return printPatch({ ...blank, name: 'New patch', settings: { ...blank.settings, railVolts, bpm } });
+}
+
+/** The patch that the tour is given on. */
+const TOUR_PATCH = 'fog-bank-breathing';
+
+/** How many patches are sent at once. */
+const AT_ONCE = 8;
+
+async function createAll(documents: readonly Document[]): Promise<void> {
+  for (let i = 0; i < documents.length; i += AT_ONCE)
+    await Promise.all(documents.slice(i, i + AT_ONCE).map((d) => api.create(d)));
 }
 
 /** What the patches list does with patches as they are stored. */
@@ -52,10 +60,7 @@ function usePatchActions() {
   const bringIn = (documents: readonly Document[]): void => {
     const [only] = documents;
     if (only && documents.length === 1) create(only);
-    else
-      void Promise.all(documents.map((d) => api.create(d)))
-        .then(refresh)
-        .catch(tellFault);
+    else void createAll(documents).then(refresh).catch(tellFault);
   };
   const remove = useCallback(
     (patch: ListedPatch): void => {
@@ -68,11 +73,22 @@ function usePatchActions() {
     },
     [refresh],
   );
-  return { refresh, create, bringIn, remove, router };
+  const takeTour = (): void => {
+    setSetting('guide', 'on');
+    void api
+      .get(TOUR_PATCH)
+      .then(({ deletedAt }) => deletedAt === null)
+      .catch(() => false)
+      .then(async (there) => {
+        if (there) return router.push(`/patches/${TOUR_PATCH}`);
+        // Read only where it is taken: this is the first screen.
+        const { tour } = await import('@/core/practice/walkthroughs/tour');
+        create(tour.document.patch as Document);
+      })
+      .catch(tellFault);
+  };
+  return { refresh, create, bringIn, remove, takeTour };
 }
-
-/** The patch that the tour is given on. */
-const TOUR_PATCH = 'fog-bank-breathing';
 
 /** Where the patches will stand. */
 function Coming() {
@@ -85,35 +101,26 @@ function Coming() {
   );
 }
 
+interface Props {
+  /** What the page comes with: the first rows, and what is known of all. */
+  readonly first: { readonly found: FoundPatches; readonly about: PatchesAbout } | null;
+}
+
+type Task = 'deleted' | 'goal' | 'recipes';
+
 /** All patches, and the ways to a new one. */
-export function PatchesScreen() {
-  const { data: patches, error } = useQuery({
-    queryKey: ['patches'],
-    queryFn: () => api.list(),
+export function PatchesScreen({ first }: Props) {
+  const [open, setOpen] = useState<Task | null>(null);
+  const actions = usePatchActions();
+  const { refresh, create, bringIn } = actions;
+  const { data: about, error } = useQuery({
+    queryKey: ['patches', 'about'],
+    queryFn: api.about,
     staleTime: 0,
-    // Pictures are made after a save: asked for again until all are there.
-    refetchInterval: ({ state }) => (state.data?.some((p) => !p.summary && !p.fault) ? PICTURES_EVERY : false),
+    placeholderData: (before) => before ?? first?.about,
   });
-  const [open, setOpen] = useState<'deleted' | 'goal' | 'recipes' | null>(null);
-  const [wanted, setWanted] = useState<Wanted>({ words: '', tags: [] });
-  const [order, setOrder] = useState<Order>({ by: 'updatedAt', down: true });
-  const { refresh, create, bringIn, remove, router } = usePatchActions();
-  const tonight = useTonight(patches ?? []);
-  const shown = useMemo(() => listPatches(patches ?? [], wanted, order), [patches, wanted, order]);
-  const tags = useMemo(() => tagsOf(patches ?? []), [patches]);
-  const { chosen, choose, chooseAll } = useSelection(shown);
+  const hydrated = useHydrated();
   const welcome = useStore(settings, (state) => state.welcome);
-  const held = (patches ?? []).filter((p) => chosen.has(p.id));
-  const takeTour = (): void => {
-    setSetting('guide', 'on');
-    const shownIn = (patches ?? []).find((p) => p.id === TOUR_PATCH);
-    if (shownIn) router.push(`/patches/${shownIn.id}`);
-    // Read only where it is taken: this is the first screen.
-    else
-      void import('@/core/practice/walkthroughs/tour')
-        .then(({ tour }) => create(tour.document.patch as Document))
-        .catch(tellFault);
-  };
   return (
     <>
       <SkipLinks links={[['#patches', 'Skip to your patches']]} />
@@ -121,44 +128,63 @@ export function PatchesScreen() {
       <Box component="main" sx={{ maxWidth: 1112, mx: 'auto', px: 2, pb: 6 }}>
         <BackupReminder />
         <Welcome
-          brief={!welcome && (patches?.length ?? 0) > 0}
+          brief={hydrated && !welcome && (about?.count ?? 0) > 0}
           onGoal={() => setOpen('goal')}
           onRecipes={() => setOpen('recipes')}
           onNew={() => create(emptyPatch())}
-          onTour={patches ? takeTour : null}
+          onTour={about ? actions.takeTour : null}
         />
-        {patches ? (
-          <ListHead patches={patches} wanted={wanted} onWanted={setWanted} tags={tags} />
-        ) : (
-          !error && <Coming />
-        )}
         {error && <Alert severity="error">{`${error.message} Nothing was changed. Reload to try again.`}</Alert>}
-        {patches?.length === 0 && (
-          <Box sx={{ color: ink.softInk, mt: 1 }}>
-            No patches yet. Choose one of the three ways above, or import a .fenvo.json file or a zip of patches and
-            their recordings.
-          </Box>
-        )}
-        {held.length > 0 && (
-          <SelectionBar chosen={held} offered={tags} onChanged={refresh} onDone={() => chooseAll(false)} />
-        )}
-        {patches && patches.length > 0 && shown.length === 0 && <p>No matching patches.</p>}
-        {shown.length > 0 && (
-          <PatchesTable
-            {...{ patches: shown, order, chosen, tonight }}
-            onOrder={setOrder}
-            onChoose={choose}
-            onChooseAll={chooseAll}
-            onChanged={refresh}
-            onRemove={remove}
-          />
-        )}
+        {about ? <Found about={about} first={first?.found ?? null} {...actions} /> : !error && <Coming />}
         {open === 'deleted' && <DeletedPatches onClose={() => setOpen(null)} onChanged={refresh} />}
         {open === 'recipes' && <RecipesDialog onClose={() => setOpen(null)} onOpen={create} />}
         {open === 'goal' && (
           <GoalDialog onClose={() => setOpen(null)} onDone={(patch) => (setOpen(null), create(printPatch(patch)))} />
         )}
       </Box>
+    </>
+  );
+}
+
+interface FoundProps extends Pick<ReturnType<typeof usePatchActions>, 'refresh' | 'remove'> {
+  readonly about: PatchesAbout;
+  readonly first: FoundPatches | null;
+}
+
+/** What is looked for, what is found, and what is done with several of it. */
+function Found({ about, first, refresh, remove }: FoundProps) {
+  const [wanted, setWanted] = useState(everything);
+  const { id: rack } = useChosenRack();
+  const asked = useMemo(() => askedOf(wanted, rack, new Date()), [wanted, rack]);
+  const list = usePatchList(asked, first);
+  const { chosen, choose, chooseThese } = useSelection();
+  const chooseAll = (all: boolean): void =>
+    void (all ? api.ids(asked) : Promise.resolve([])).then(chooseThese).catch(tellFault);
+  return (
+    <>
+      <ListHead about={about} wanted={wanted} onWanted={setWanted} found={list.total} pending={list.pending} />
+      {list.error && <Alert severity="error">{`${list.error.message} Reload to try again.`}</Alert>}
+      {about.count === 0 && (
+        <Box sx={{ color: ink.softInk, mt: 1 }}>
+          No patches yet. Choose one of the three ways above, or import a .fenvo.json file or a zip of patches and their
+          recordings.
+        </Box>
+      )}
+      {chosen.size > 0 && (
+        <SelectionBar chosen={[...chosen]} offered={about.tags} onChanged={refresh} onDone={() => chooseThese([])} />
+      )}
+      {about.count > 0 && list.total === 0 && list.pending === 0 && <p>No matching patches.</p>}
+      {list.total !== null && list.total > 0 && (
+        <PatchesTable
+          {...{ list, chosen }}
+          order={wanted}
+          onOrder={(order) => setWanted({ ...wanted, ...order })}
+          onChoose={choose}
+          onChooseAll={chooseAll}
+          onChanged={refresh}
+          onRemove={remove}
+        />
+      )}
     </>
   );
 }

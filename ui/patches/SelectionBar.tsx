@@ -11,36 +11,46 @@ import { changeAddress } from '@/ui/bench/changeAddress';
 import { rackApi } from '@/ui/parts/rackApi';
 import { SafeLink } from '@/ui/parts/SafeLink';
 import { ink } from '@/ui/theme/tokens';
-import type { ListedPatch } from '@/wire/patches';
+import type { Document } from '@/wire/patches';
+import { RackCheckDialog } from './RackCheckDialog';
 import { TagDialog } from './TagDialog';
 
 interface Props {
-  readonly chosen: readonly ListedPatch[];
+  /** Ids. */
+  readonly chosen: readonly string[];
   readonly offered: readonly string[];
   readonly onChanged: () => Promise<void>;
   readonly onDone: () => void;
 }
 
+/** How many documents are read at once. */
+const AT_ONCE = 100;
+
+async function documentsOf(ids: readonly string[]): Promise<Document[]> {
+  const all: Document[] = [];
+  for (let i = 0; i < ids.length; i += AT_ONCE) all.push(...(await api.documents(ids.slice(i, i + AT_ONCE))).documents);
+  return all;
+}
+
 /** What is done with several patches at once. */
 export function SelectionBar({ chosen, offered, onChanged, onDone }: Props) {
-  const [tagging, setTagging] = useState(false);
+  const [open, setOpen] = useState<'tags' | 'check' | null>(null);
   const { id: rack } = useChosenRack();
   const [first, second] = chosen;
   const said = counted(chosen.length, 'patch', 'patches');
   const work = (done: Promise<unknown>): void => void done.then(onChanged).catch(tellFault);
   const addTags = (tags: readonly string[]): void => {
-    setTagging(false);
-    work(Promise.all(chosen.map((p) => api.setTags(p.id, [...new Set([...p.tags, ...tags])].slice(0, 20)))));
+    setOpen(null);
+    work(api.several({ ids: chosen, do: 'tag', tags }));
   };
   const exportAll = async (): Promise<void> => {
-    const all = await Promise.all(chosen.map((p) => api.get(p.id)));
     const racks = rack === '' ? [] : [(await rackApi.get(rack)).rack];
-    await downloadBundle(said, [...all.map((p) => p.patch), ...racks]);
+    await downloadBundle(said, [...(await documentsOf(chosen)), ...racks]);
   };
   const remove = async (): Promise<void> => {
-    await Promise.all(chosen.map((p) => api.remove(p.id)));
+    await api.several({ ids: chosen, do: 'delete' });
     onDone();
-    const back = (): void => work(Promise.all(chosen.map((p) => api.restore(p.id))));
+    const back = (): void => work(api.several({ ids: chosen, do: 'restore' }));
     tell(`${said} deleted.`, { label: 'Undo', run: back });
   };
   return (
@@ -57,16 +67,18 @@ export function SelectionBar({ chosen, offered, onChanged, onDone }: Props) {
       }}
     >
       <Box sx={{ fontWeight: 700 }}>{`${said} selected`}</Box>
-      <Button onClick={() => setTagging(true)}>Tag</Button>
+      <Button onClick={() => setOpen('tags')}>Tag</Button>
+      {rack !== '' && <Button onClick={() => setOpen('check')}>Check against rack</Button>}
       {first && second && chosen.length === 2 && (
-        <Button component={SafeLink} href={changeAddress({ from: first.id, to: second.id, rack })}>
+        <Button component={SafeLink} href={changeAddress({ from: first, to: second, rack })}>
           Change sheet
         </Button>
       )}
       <Button onClick={() => void exportAll().catch(tellFault)}>{rack === '' ? 'Export' : 'Export with rack'}</Button>
       <Button onClick={() => work(remove())}>Delete</Button>
       <Button onClick={onDone}>Clear selection</Button>
-      {tagging && <TagDialog said={said} offered={offered} onDone={addTags} onClose={() => setTagging(false)} />}
+      {open === 'tags' && <TagDialog said={said} offered={offered} onDone={addTags} onClose={() => setOpen(null)} />}
+      {open === 'check' && <RackCheckDialog ids={chosen} onClose={() => setOpen(null)} />}
     </Box>
   );
 }

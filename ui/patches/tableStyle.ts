@@ -16,13 +16,15 @@ export const headStyle = { ...grid, display: { xs: 'none', md: 'grid' }, pt: 1 }
 export const rowStyle = {
   ...grid,
   position: 'relative',
+  '&[data-placed]': { position: 'absolute', top: 0, left: 0, right: 0 },
   py: 1,
   borderBottom: `1px solid ${ink.line}`,
   '&:hover, &[data-chosen=true]': { background: ink.raised },
-  // A row that is out of sight costs nothing.
-  contentVisibility: 'auto',
-  containIntrinsicSize: 'auto 76px',
 } as const;
+
+/** A row at a distance from the first, pixels; after the one before where it is null. */
+export const placed = (top: number | null) =>
+  top === null ? {} : { 'data-placed': true, style: { transform: `translateY(${top}px)` } };
 
 const bare = { border: 0, p: 0 } as const;
 

@@ -4,16 +4,18 @@ import type { FocusEvent, KeyboardEvent } from 'react';
 const CONTROLS = 'input, a, button';
 
 const rowOf = (e: { readonly target: EventTarget }): HTMLElement | null =>
-  (e.target as Element).closest<HTMLElement>('[data-patch]');
+  (e.target as Element).closest<HTMLElement>('[data-index]');
 
-/** One row of a list is reached by Tab; the arrows go to the other rows, and to the other controls of a row. */
-export function useRowKeys(ids: readonly string[]) {
+/**
+ * One row of a list is reached by Tab; the arrows go to the other rows, and to the other controls of a row.
+ *
+ * @param ids of the rows that are drawn, by index.
+ */
+export function useRowKeys(ids: ReadonlyMap<number, string>) {
   const [at, setAt] = useState<string | null>(null);
-  const reached = at !== null && ids.includes(at) ? at : (ids[0] ?? null);
-  const onFocus = (e: FocusEvent): void => {
-    const id = rowOf(e)?.dataset.patch;
-    if (id !== undefined) setAt(id);
-  };
+  const drawn = [...ids.values()];
+  const reached = at !== null && drawn.includes(at) ? at : (drawn[0] ?? null);
+  const onFocus = (e: FocusEvent): void => setAt(ids.get(Number(rowOf(e)?.dataset.index)) ?? at);
   const onKeyDown = (e: KeyboardEvent<HTMLElement>): void => {
     const row = rowOf(e);
     const down = { ArrowDown: 1, ArrowUp: -1 }[e.key];
@@ -24,8 +26,7 @@ export function useRowKeys(ids: readonly string[]) {
     if (column < 0) return;
     e.preventDefault();
     if (right !== undefined) return controls[column + right]?.focus();
-    const id = ids[ids.indexOf(row.dataset.patch ?? '') + (down ?? 0)];
-    const next = e.currentTarget.querySelector(`[data-patch="${id ?? ''}"]`);
+    const next = e.currentTarget.querySelector(`[data-index="${Number(row.dataset.index) + (down ?? 0)}"]`);
     next?.querySelectorAll<HTMLElement>(CONTROLS)[column]?.focus();
   };
   return { reached, onFocus, onKeyDown };

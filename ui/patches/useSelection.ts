@@ -1,13 +1,13 @@
 import { useCallback, useState } from 'react';
-import type { ListedPatch } from '@/wire/patches';
 
-/** Which patches are chosen, by id; all that are shown at once, or none. */
-export function useSelection(shown: readonly ListedPatch[]) {
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+const NONE: ReadonlySet<string> = new Set();
+
+/** Which patches are chosen, by id. */
+export function useSelection() {
+  const [chosen, setChosen] = useState(NONE);
   const choose = useCallback(
     (id: string): void => setChosen((now) => new Set(now.has(id) ? [...now].filter((x) => x !== id) : [...now, id])),
     [],
   );
-  const chooseAll = (all: boolean): void => setChosen(new Set(all ? shown.map((p) => p.id) : []));
-  return { chosen, choose, chooseAll };
+  return { chosen, choose, chooseThese: (ids: readonly string[]): void => setChosen(new Set(ids)) };
 }

@@ -1,6 +1,6 @@
 import Switch from '@mui/material/Switch';
 import { useStore } from 'zustand';
-import { PREFERENCE_LIMITS } from '@/wire/preferences';
+import { PREFERENCE_LIMITS } from '@/wire/usual';
 import type { Preferences } from '@/wire/preferences';
 import { QuantityField } from '@/ui/parts/QuantityField';
 import { SelectField } from '@/ui/parts/SelectField';

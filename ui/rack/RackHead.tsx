@@ -8,12 +8,12 @@ import { blankRack, LIMITS, printRack } from '@/core';
 import type { Rack } from '@/core';
 import { EditableName } from '@/ui/parts/EditableName';
 import { downloadRack } from '@/ui/parts/files';
+import { PatchPicker } from '@/ui/parts/PatchPicker';
 import { SiteHead } from '@/ui/parts/SiteHead';
 import { SelectField } from '@/ui/parts/SelectField';
 import { TextInput } from '@/ui/parts/TextInput';
 import { RedoIcon, SearchIcon, UndoIcon } from '@/ui/parts/icons';
 import { ink } from '@/ui/theme/tokens';
-import type { ListedPatch } from '@/wire/patches';
 import type { ListedRack } from '@/wire/racks';
 import { RackImport } from './RackImport';
 import type { Saving, useRack } from './useRack';
@@ -27,7 +27,6 @@ interface Props {
   readonly open: ReturnType<typeof useRack>;
   readonly words: string;
   readonly onWords: (words: string) => void;
-  readonly patches: readonly ListedPatch[];
   readonly forPatch: string;
   readonly onForPatch: (id: string) => void;
   readonly onAdd: () => void;
@@ -105,16 +104,7 @@ export function RackHead(props: Props) {
 }
 
 /** The open rack: its name, what is looked for in it, and for which patch. */
-function RackLine({
-  rack,
-  open,
-  words,
-  onWords,
-  patches,
-  forPatch,
-  onForPatch,
-  onAdd,
-}: Props & { readonly rack: Rack }) {
+function RackLine({ rack, open, words, onWords, forPatch, onForPatch, onAdd }: Props & { readonly rack: Rack }) {
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1.5 }}>
       <EditableName
@@ -134,13 +124,7 @@ function RackLine({
         <RedoIcon sx={{ fontSize: 18 }} />
       </IconButton>
       <Box sx={{ flex: 1 }} />
-      <SelectField
-        label="In use by"
-        value={forPatch}
-        options={[['', 'Usage: all patches'] as const, ...patches.map((p) => [p.id, `Usage: ${p.name}`] as const)]}
-        onChange={onForPatch}
-        sx={{ width: 230 }}
-      />
+      <PatchPicker label="In use by" value={forPatch} none="Usage: all patches" onChange={onForPatch} width={230} />
       <TextInput
         type="search"
         label="Search modules"

@@ -2,11 +2,10 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { blankRack, printRack } from '@/core';
 import type { Rack } from '@/core';
-import { api } from '@/ui/parts/api';
 import { useChosenRack } from '@/ui/parts/chosenRack';
 import { later } from '@/ui/parts/later';
 import { tell, tellFault } from '@/ui/parts/messages';
@@ -60,8 +59,7 @@ export function RackScreen() {
   const [chosen, setChosen] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const [forPatch, setForPatch] = useState('');
-  const { data: patches } = useQuery({ queryKey: ['patches'], queryFn: () => api.list() });
-  const uses = useUses(patches ?? [], rack, forPatch);
+  const uses = useUses(rack, forPatch);
   const shown = useMemo(() => (rack ? listed(rack, words, uses.byChannel) : []), [rack, words, uses.byChannel]);
   const duplicate = (module: string): void => {
     const made = rack && duplicateModule(rack, module);
@@ -73,7 +71,6 @@ export function RackScreen() {
     <Box component="main" sx={{ maxWidth: 1480, mx: 'auto', px: 2, pb: 6 }}>
       <RackHead
         {...{ racks, id, choose, create, remove, open, words, forPatch }}
-        patches={patches ?? []}
         onWords={setWords}
         onForPatch={setForPatch}
         onAdd={() => setAdding(true)}

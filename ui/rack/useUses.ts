@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { api } from '@/ui/parts/api';
 import { usePlanned } from '@/ui/parts/planning';
 import type { Asked } from '@/ui/parts/planning';
-import type { ListedPatch } from '@/wire/patches';
+import type { ChannelUse } from '@/wire/patches';
 
 interface ShortLine {
   readonly module: string;
@@ -29,7 +29,8 @@ function usesOf(patch: Patch, { assigned, short }: Assignment): Uses {
 }
 
 /** What plays on which channel: of one patch as it would be assigned, else of all patches that say so. */
-export function useUses(patches: readonly ListedPatch[], rack: Rack | null, forPatch: string): Uses {
+export function useUses(rack: Rack | null, forPatch: string): Uses {
+  const { data: all } = useQuery({ queryKey: ['patches', 'uses'], queryFn: api.uses, enabled: forPatch === '' });
   const { data } = useQuery({
     queryKey: ['patch', forPatch],
     queryFn: () => api.get(forPatch),
@@ -46,9 +47,8 @@ export function useUses(patches: readonly ListedPatch[], rack: Rack | null, forP
   const { answer } = usePlanned<Assignment>(ask);
   return useMemo(() => {
     if (patch && answer) return usesOf(patch, answer);
-    const byChannel = new Map<string, string[]>();
-    for (const { name, summary } of patches)
-      for (const channel of summary?.uses ?? []) byChannel.set(channel, [...(byChannel.get(channel) ?? []), name]);
-    return { byChannel, short: [] };
-  }, [patches, patch, answer]);
+    const told = ({ channel, names, more }: ChannelUse) =>
+      [channel, more > 0 ? [...names, `${more} more`] : names] as const;
+    return { byChannel: new Map((all ?? []).map(told)), short: [] };
+  }, [all, patch, answer]);
 }

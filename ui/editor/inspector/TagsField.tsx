@@ -9,7 +9,6 @@ import { AddIcon } from '@/ui/parts/icons';
 import { api } from '@/ui/parts/api';
 import { tellFault } from '@/ui/parts/messages';
 import { later } from '@/ui/parts/later';
-import { tagsOf } from '@/ui/parts/tagsOf';
 import type { DeskStore } from '@/ui/session/desk';
 import type { StoredPatch } from '@/wire/patches';
 
@@ -29,7 +28,7 @@ export const TagsField = memo(function TagsField({ desk }: { readonly desk: Desk
     initialData: known?.data?.tags,
     initialDataUpdatedAt: known?.dataUpdatedAt,
   });
-  const used = useQuery({ queryKey: ['patches'], queryFn: () => api.list(), enabled: asked });
+  const used = useQuery({ queryKey: ['patches', 'about'], queryFn: api.about, enabled: asked });
   const keep = (tags: readonly string[]): void =>
     void api
       .setTags(id, tags)
@@ -38,7 +37,7 @@ export const TagsField = memo(function TagsField({ desk }: { readonly desk: Desk
   const tags = own.data ?? [];
   if (typing)
     return (
-      <TagsInput asked tags={tags} offered={tagsOf(used.data ?? [])} onOpen={() => setAsked(true)} onChange={keep} />
+      <TagsInput asked tags={tags} offered={used.data?.tags ?? []} onOpen={() => setAsked(true)} onChange={keep} />
     );
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, alignItems: 'center', minHeight: 40 }}>

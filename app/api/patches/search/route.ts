@@ -1,0 +1,5 @@
+import { route } from '@/server/api';
+import { searchSchema } from '@/server/checks/schemas';
+
+/** Some rows of the patches that are looked for. */
+export const POST = route(async ({ search, body }) => search.rows(await body(searchSchema)));
