@@ -97,4 +97,14 @@ describe('a long list of patches', () => {
       () => document.querySelector<HTMLInputElement>('[data-picker=Patch]')?.value === 'Winch house, after dark',
     );
   });
+
+  it('offers one of all patches over a rack, where none is chosen before', async () => {
+    const { page, desk } = at;
+    await desk.goTo('/racks');
+    await page.waitForSelector('[data-picker="In use by"]');
+    await desk.pick('In use by', 'Fog bank breathing');
+    await page.waitForFunction(() =>
+      document.querySelector('table, [role=table]')?.textContent?.includes('Slow swell'),
+    );
+  });
 });

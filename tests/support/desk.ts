@@ -60,6 +60,13 @@ export class DeskDriver {
     await this.pickListed(value);
   }
 
+  /** A patch of all, by its name. */
+  async pick(label: string, name: string): Promise<void> {
+    await this.fill(`[data-picker="${label}"]`, name);
+    await this.page.locator(`::-p-xpath(//li[@role="option"][text()="${name}"])`).click();
+    await this.page.waitForSelector('[role=option]', { hidden: true });
+  }
+
   private async pickListed(value: string): Promise<void> {
     await this.page.locator(`[role=listbox] [data-value="${value}"]`).click();
     await this.page.waitForSelector('[role=listbox]', { hidden: true });

@@ -101,7 +101,7 @@ await shoot('walkthrough', 'light', async (desk) => {
 });
 await shoot('rack', 'light', async (desk) => {
   await desk.page.goto(`${application.url}/racks`, { waitUntil: 'domcontentloaded' });
-  await desk.select('In use by', 'two-lamps-opposite-ways');
+  await desk.pick('In use by', 'Two lamps, opposite ways');
   await (await desk.page.waitForSelector('[data-rack-module=scalers]'))!.click();
   await desk.page.waitForSelector('[data-editing=scalers]');
 });

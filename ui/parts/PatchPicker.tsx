@@ -2,7 +2,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { api } from './api';
 
 interface Props {
@@ -57,7 +57,8 @@ export function PatchPicker({ label, value, none, onChange, width }: Props) {
     queryFn: () => api.get(value),
     enabled: value !== '' && all !== undefined && !near,
   });
-  const own = near ?? (known.data ? { id: value, name: String(known.data.patch.name) } : null);
+  const name = near?.name ?? (known.data ? String(known.data.patch.name) : null);
+  const own = useMemo(() => (name === null ? null : { id: value, name }), [value, name]);
   return (
     <Autocomplete<Option, false, boolean>
       disableClearable
