@@ -18,14 +18,18 @@ export const OF_VERSIONS = "(i.revision || ' ' || i.updatedAt || ' ' || :rackVer
 /** How many patches are checked between two writes. */
 const AT_ONCE = 40;
 
+/** Which patches are to be checked. */
+type Which = ReadonlySet<string> | 'all';
+
 interface Queue {
-  readonly racks: Set<string>;
+  /** By rack. */
+  readonly wanted: Map<string, Which>;
   running: Promise<void> | null;
 }
 const queues = new WeakMap<Database, Queue>();
 
 function queueOf(db: Database): Queue {
-  const known: Queue = queues.get(db) ?? { racks: new Set(), running: null };
+  const known: Queue = queues.get(db) ?? { wanted: new Map(), running: null };
   queues.set(db, known);
   return known;
 }
@@ -41,10 +45,11 @@ export class Fits {
     return { id, body: row.body, version: `${row.revision} ${row.updatedAt.toISOString()}` };
   }
 
-  /** Checks all patches that are not checked yet, those that were changed last first. */
-  want(rack: string): void {
+  /** Checks those of some patches that are not checked yet, the ones that were changed last first. */
+  want(rack: string, which: readonly string[] | 'all'): void {
     const queue = queueOf(this.db);
-    queue.racks.add(rack);
+    const before = queue.wanted.get(rack) ?? new Set();
+    queue.wanted.set(rack, which === 'all' || before === 'all' ? 'all' : new Set([...before, ...which]));
     queue.running ??= this.work(queue).finally(() => (queue.running = null));
   }
 
@@ -54,18 +59,18 @@ export class Fits {
     while (queue.running) await queue.running;
   }
 
-  private async work({ racks }: Queue): Promise<void> {
-    for (const id of racks) {
-      racks.delete(id);
-      await this.checkAll(id).catch((error: unknown) => console.error(`checks against rack ${id}:`, error));
+  private async work({ wanted }: Queue): Promise<void> {
+    for (const [id, which] of wanted) {
+      wanted.delete(id);
+      await this.checkAll(id, which).catch((error: unknown) => console.error(`checks against rack ${id}:`, error));
     }
   }
 
-  private async checkAll(id: string): Promise<void> {
+  private async checkAll(id: string, which: Which): Promise<void> {
     for (;;) {
       // Read anew each time: it may be saved, or deleted, meanwhile.
       const rack = await this.rack(id);
-      const left = rack ? await this.unchecked(rack, AT_ONCE) : [];
+      const left = rack ? await this.unchecked(rack, which, AT_ONCE) : [];
       if (!rack || left.length === 0) return;
       const bodies = new Map((await PatchRow.findAll({ where: { id: left.map((l) => l.id) } })).map((p) => [p.id, p]));
       const rows: (string | number)[][] = [];
@@ -82,13 +87,15 @@ export class Fits {
     }
   }
 
-  private unchecked(rack: CheckedRack, most: number) {
+  private unchecked(rack: CheckedRack, which: Which, most: number) {
+    const ids = which === 'all' ? null : JSON.stringify([...which]);
     return this.db.sequelize.query<{ readonly id: string; readonly versions: string }>(
       `SELECT i.patchId AS id, ${OF_VERSIONS} AS versions FROM patch_index i
         LEFT JOIN fits f ON f.patchId = i.patchId AND f.rackId = :rack
         WHERE i.deletedAt IS NULL AND f.ofVersions IS NOT ${OF_VERSIONS}
+          ${ids === null ? '' : 'AND i.patchId IN (SELECT value FROM json_each(:ids))'}
         ORDER BY i.updatedAt DESC, i.patchId LIMIT :most`,
-      { replacements: { rack: rack.id, rackVersion: rack.version, most }, type: QueryTypes.SELECT },
+      { replacements: { rack: rack.id, rackVersion: rack.version, most, ids }, type: QueryTypes.SELECT },
     );
   }
 

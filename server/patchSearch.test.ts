@@ -166,6 +166,13 @@ describe('patches are found', () => {
     expect((await search.check(['flip'], id)).short[0]!.missing).toEqual([{ name: 'Over', kind: 'Inverter' }]);
     await patches.save('flip', 1, doc('flip'));
     expect(await rowsOf(asked)).toMatchObject({ total: 1, pending: 1 });
+    await search.settled();
+    // A list that is only looked at has no more checked than it shows.
+    await racks.save(id, 2, rack('mixer'));
+    await rowsOf({ rack: id, by: 'name', down: false, count: 1 });
+    await search.settled();
+    expect(await rowsOf(asked)).toMatchObject({ pending: 3 });
+    await search.settled();
     // Without a rack nothing fits, and nothing is waited for.
     expect(await rowsOf({ only: ['fits'] })).toMatchObject({ total: 0, pending: 0 });
   });
@@ -199,6 +206,7 @@ describe('patches are found', () => {
     await session('Empty', '2026-12-02T00:00:00.000Z', '{}');
     expect(await idsOf({ only: ['played'], since: '2026-12-01T00:00:00.000Z' })).toEqual(['bell']);
     expect(await idsOf({ only: ['played'], since: '2026-11-01T00:00:00.000Z' })).toEqual(['bell', 'harbour']);
+    await expect(idsOf({ only: ['played'], since: '2026-99-01T00:00:00Z' })).rejects.toThrow('no date 2026-99');
   });
 
   it('by pages, each once, in every order', async () => {

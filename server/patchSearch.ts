@@ -3,6 +3,7 @@ import { allKinds, kindTitle } from '../core';
 import type { Kind } from '../core';
 import type { ChannelUse, FoundPatches, PatchesAbout, PatchListing, RackCheck, RackFit } from '../wire/patches';
 import type { Column, Narrowing, SearchIdsRequest, SearchRequest } from '../wire/requests';
+import { ApiError } from './checks/errors';
 import type { Database } from './database';
 import { Fits, OF_VERSIONS } from './fits';
 import type { CheckedRack } from './fits';
@@ -81,10 +82,17 @@ function wantedOf({ words, tags, uses, only, since }: SearchIdsRequest, deleted:
   const values = {
     match,
     uses,
-    since: new Date(since === '' ? 0 : since),
+    since: momentOf(since),
     ...Object.fromEntries(tags.map((tag, k) => [`tag${k}`, tag])),
   };
   return { sql: parts.join(' AND '), values };
+}
+
+/** @throws ApiError where it is a date that no calendar has. */
+function momentOf(since: string): Date {
+  const moment = new Date(since === '' ? 0 : since);
+  if (Number.isNaN(moment.getTime())) throw new ApiError(400, 'bad-request', `Invalid request body: no date ${since}.`);
+  return moment;
 }
 
 const and = (parts: readonly string[]): string => parts.map((p) => `(${p})`).join(' AND ');
@@ -113,7 +121,9 @@ export class PatchSearch {
       ),
     ]);
     const fit = new Map(found.map((f) => [f.id, fitOf(f)]));
-    if (rack && !request.deleted && (pending > 0 || found.some((f) => f.missing === null))) this.fits.want(rack.id);
+    const unchecked = found.filter((f) => f.missing === null).map((f) => f.id);
+    if (rack && request.only.includes('fits') && pending > 0) this.fits.want(rack.id, 'all');
+    else if (rack && !request.deleted && unchecked.length > 0) this.fits.want(rack.id, unchecked);
     const listed = new Map((await this.patches.listed(found.map((f) => f.id))).map((p) => [p.id, p]));
     const patches = found.flatMap(({ id }): PatchListing[] => {
       const row = listed.get(id);
@@ -184,7 +194,7 @@ export class PatchSearch {
       { ids: JSON.stringify(ids), rack: rack.id, rackVersion: rack.version },
     );
     const pending = rows.filter((r) => r.missing === null).length;
-    if (pending > 0) this.fits.want(rack.id);
+    if (pending > 0) this.fits.want(rack.id, ids);
     const short = rows
       .map(({ id, name, missing }) => ({ id, name, missing: JSON.parse(missing ?? '[]') as RackFit['short'] }))
       .filter((r) => r.missing.length > 0)

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { Op } from 'sequelize';
-import type { InferAttributes, Transaction } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import type { Database } from './database';
 import { ApiError, notFound } from './checks/errors';
 import { outgrown } from './history';
@@ -49,7 +49,19 @@ export function textOf({ body, ...head }: StoredText): string {
 
 export type SaveOptions = Pick<SaveRequest, 'tags' | 'key' | 'changes'>;
 
-type PatchValues = InferAttributes<PatchRow>;
+/** What several patches are set to, and which of them. Of tags, those that were there come first. */
+const SEVERAL: Readonly<Record<SeveralRequest['do'], string>> = {
+  tag: `tags = (
+      SELECT json_group_array(value) FROM (
+        SELECT value FROM (
+          SELECT value, key FROM json_each(CASE WHEN json_valid(tags) THEN tags ELSE '[]' END)
+          UNION ALL SELECT value, 1e6 + key FROM json_each(:tags)
+        ) GROUP BY value ORDER BY min(key) LIMIT :most
+      )
+    ) WHERE true`,
+  delete: 'deletedAt = :now WHERE deletedAt IS NULL',
+  restore: 'deletedAt = NULL WHERE deletedAt IS NOT NULL',
+};
 
 /** The patches, each with the versions that were saved of it. */
 export class Patches {
@@ -174,21 +186,11 @@ export class Patches {
    * @returns how many were changed: those that are not there any more are passed over.
    */
   several({ ids, do: what, tags }: SeveralRequest): Promise<number> {
+    const values = { ids: JSON.stringify(ids), tags: JSON.stringify(tags), most: MOST_TAGS, now: new Date() };
+    const sql = `UPDATE patches SET ${SEVERAL[what]} AND id IN (SELECT value FROM json_each(:ids))`;
     return this.db.write(async (transaction) => {
-      const rows = await PatchRow.findAll({ attributes: [...HEAD], where: { id: [...ids] }, transaction });
-      const now = new Date();
-      const changes: Readonly<Record<SeveralRequest['do'], (row: PatchRow) => Partial<PatchValues> | null>> = {
-        tag: (row) => ({ tags: JSON.stringify([...new Set([...tagsOf(row.tags), ...tags])].slice(0, MOST_TAGS)) }),
-        delete: (row) => (row.deletedAt ? null : { deletedAt: now }),
-        restore: (row) => (row.deletedAt ? { deletedAt: null } : null),
-      };
-      let changed = 0;
-      for (const row of rows) {
-        const change = changes[what](row);
-        if (!change) continue;
-        await PatchRow.update(change, { where: { id: row.id }, transaction, silent: true });
-        changed++;
-      }
+      const options = { replacements: values, transaction, type: QueryTypes.UPDATE } as const;
+      const [, changed] = await this.db.sequelize.query(sql, options);
       return changed;
     });
   }

@@ -37,6 +37,19 @@ describe('what this browser keeps of choices', () => {
     const again = (await import('./settings')).settings.getState();
     expect(again).toMatchObject({ rack: 'pier', sections: { setup: true }, singleKeys: true });
   });
+  it('takes searches only as they can be', async () => {
+    const whole = { name: 'Gulls', words: 'gulls', tags: [], uses: '', only: [], by: 'name', down: false };
+    for (const [searches, read] of [
+      [[whole], [whole]],
+      [[whole, null], []],
+      [[{ name: 'Gulls' }], []],
+      ['gulls', []],
+    ] as const) {
+      vi.resetModules();
+      tab(new Map([['fenvo.settings', JSON.stringify({ searches })]]));
+      expect((await import('./settings')).settings.getState().searches).toEqual(read);
+    }
+  });
   it('follows another tab that chose, and one that made the browser forget', async () => {
     const store = new Map<string, string>();
     const { told } = tab(store);

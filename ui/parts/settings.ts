@@ -45,13 +45,18 @@ const CHOICES: Partial<Record<string, readonly unknown[]>> = {
   pointers: POINTERS,
 };
 
+const isSearch = (x: unknown): boolean => {
+  const { name, words, tags, only } = (x ?? {}) as Partial<Record<string, unknown>>;
+  return typeof name === 'string' && typeof words === 'string' && Array.isArray(tags) && Array.isArray(only);
+};
+
 /** Preferences as far as they are what they can be. */
 function preferencesIn(kept: Partial<Record<string, unknown>>): Preferences {
   const sound = Object.entries(USUAL).map(([name, usual]) => {
     const value = kept[name];
     const can =
       typeof value === typeof usual &&
-      Array.isArray(value) === Array.isArray(usual) &&
+      (!Array.isArray(usual) || (Array.isArray(value) && value.every(isSearch))) &&
       (CHOICES[name]?.includes(value) ?? true);
     return [name, can ? value : usual];
   });
