@@ -305,6 +305,7 @@ describe('the patches list', () => {
     await page.waitForSelector('[role=dialog] input');
     await desk.fill('[role=dialog] input', 'Dawn');
     await page.keyboard.press('Enter');
+    await page.waitForSelector('[role=dialog]', { hidden: true });
     await desk.row('Dawn');
     await choose('Dawn', 'Delete');
     await page.waitForSelector('[aria-label="Actions for Dawn"]', { hidden: true });

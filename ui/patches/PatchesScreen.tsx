@@ -51,7 +51,11 @@ async function createAll(documents: readonly Document[]): Promise<void> {
 function usePatchActions() {
   const queries = useQueryClient();
   const router = useRouter();
-  const refresh = useCallback((): Promise<void> => queries.invalidateQueries({ queryKey: ['patches'] }), [queries]);
+  const refresh = useCallback(async (): Promise<void> => {
+    // What is on its way was asked before: an answer to a first question would stand, and not be asked for anew.
+    await queries.cancelQueries({ queryKey: ['patches'] });
+    await queries.invalidateQueries({ queryKey: ['patches'] });
+  }, [queries]);
   const create = (patch: Document): void =>
     void api
       .create(patch)
