@@ -13,9 +13,10 @@ function turned(before: Patch, step: WalkthroughStep) {
     return m && knobsIn(m, patch.settings.bpm).find((k) => k.at === at);
   };
   const went = applyEdits(before, stepEdits(before, { ...step, set: [] }));
+  const after = applyEdits(before, stepEdits(before, step));
   return step.set.flatMap(({ at, value }) => {
-    const knob = knobs(went, at);
-    return knob && typeof value === 'number' && value !== knob.value ? [{ knob, to: value }] : [];
+    const [from, knob] = [knobs(went, at)?.value, knobs(after, at)];
+    return knob && from !== undefined && typeof value === 'number' && value !== from ? [{ knob, from, to: value }] : [];
   });
 }
 
@@ -33,9 +34,9 @@ export function glided(before: Patch, step: WalkthroughStep, share: number): Pat
   if (share >= 1) return after;
   return applyEdits(
     after,
-    turned(before, step).map(({ knob, to }) => {
+    turned(before, step).map(({ knob, from: start, to }) => {
       const travel = { min: knob.min, max: knob.max, taper: knob.spec.taper };
-      const [from, there] = [positionOf(travel, knob.value), positionOf(travel, to)];
+      const [from, there] = [positionOf(travel, start), positionOf(travel, to)];
       const value = valueAt(travel, from + share * (there - from));
       return { do: 'set', module: idOf(knob.at), param: knob.name, value } as const;
     }),

@@ -2,9 +2,10 @@ import { completeParams } from '../document/params';
 import { LIMITS } from '../document/limits';
 import { stateOf } from '../document/state';
 import type { ModuleDoc, Patch, Variant } from '../document/types';
+import { applyEdits } from '../edit/edit';
 import { kindNamed } from '../kinds';
 import { socketAt } from '../document/sockets';
-import { WALKTHROUGH_LIMITS } from './walkthrough';
+import { settingAt, settingEdit, settled, WALKTHROUGH_LIMITS } from './walkthrough';
 import type { Walkthrough, WalkthroughStep } from './walkthrough';
 
 /** What somebody did in one go while a walkthrough was recorded. */
@@ -32,7 +33,21 @@ function settingsBetween(a: Patch, b: Patch): WalkthroughStep['set'] | null {
       .filter((name) => !same(before[name], after[name]))
       .map((name) => ({ at: socketAt(m.id, name), value: after[name] as unknown }));
   });
-  return set.length <= WALKTHROUGH_LIMITS.set ? set : null;
+  return set.length <= WALKTHROUGH_LIMITS.set ? inOrder(a, set) : null;
+}
+
+/** Settings so that each is taken: a travel before the knob that goes by it. Null where no order does that. */
+function inOrder(before: Patch, set: WalkthroughStep['set']): WalkthroughStep['set'] | null {
+  const [ordered, left] = [[] as (typeof set)[number][], [...set]];
+  let now = before;
+  while (left.length > 0) {
+    const next = left.findIndex((one) => settled(now, one).ok);
+    const [one] = next < 0 ? [] : left.splice(next, 1);
+    if (!one) return null;
+    ordered.push(one);
+    now = applyEdits(now, [settingEdit(one)]);
+  }
+  return set.every(({ at, value }) => same(settingAt(now, at), value)) ? ordered : null;
 }
 
 /** Whether another gesture would be one too many. */

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { knobsIn } from '../document/knobs';
 import { stateOf } from '../document/state';
+import type { ModuleDoc, Patch } from '../document/types';
 import { recipes } from '../recipes';
 import { editedPatches } from '../testing/edits';
 import { positionOf } from '../units/knob';
@@ -112,6 +113,23 @@ describe('a walkthrough', () => {
         half.forEach((p, n) => expect(p).toBeCloseTo((start[n]! + end[n]!) / 2, 6));
       });
     }
+  });
+
+  it('that is recorded sets a travel before the knob that goes by it', () => {
+    const offset = (params: ModuleDoc['params']): Patch => ({
+      ...built[0]![1].patch,
+      modules: [{ id: 'm', kind: 'offset', params: params ?? {} }],
+      cables: [],
+    });
+    const recorded = recordedWalkthrough('Wider', offset({ amount: 1, maxAmount: 1 }), [
+      { label: 'Wider', at: null, patch: offset({ amount: -4, maxAmount: 4 }) },
+    ]);
+    expect(recorded.steps[0]?.set).toEqual([
+      { at: 'm.maxAmount', value: 4 },
+      { at: 'm.amount', value: -4 },
+    ]);
+    const halfway = glided(recorded.patch, recorded.steps[0]!, 0.5);
+    expect(halfway.modules[0]?.params?.amount).toBeCloseTo(-1.5, 9);
   });
 
   it('that is recorded leads to just what was done, step by step', () => {

@@ -68,16 +68,20 @@ export const walkthroughSchema = (): Schema =>
 /** The edits that a step makes of the patch before it. */
 export function stepEdits(before: Patch, { variant, set }: WalkthroughStep): Edit[] {
   const state = variant === undefined ? undefined : before.variants.find((v) => v.name === variant);
-  return [
-    ...(state ? [{ do: 'state', state: stateOf(state) } as const] : []),
-    ...set.map(({ at, value }): Edit => ({
-      do: 'set',
-      module: idOf(at),
-      param: nameOf(at),
-      value: value as ParamValue,
-    })),
-  ];
+  return [...(state ? [{ do: 'state', state: stateOf(state) } as const] : []), ...set.map(settingEdit)];
 }
+
+/** The edit that one setting of a step makes. */
+export const settingEdit = ({ at, value }: WalkthroughStep['set'][number]): Edit => ({
+  do: 'set',
+  module: idOf(at),
+  param: nameOf(at),
+  value: value as ParamValue,
+});
+
+/** What a patch says of a setting; nothing where it stands at its default. */
+export const settingAt = (patch: Patch, at: string): ParamValue | undefined =>
+  patch.modules.find((m) => m.id === idOf(at))?.params?.[nameOf(at)];
 
 /** The patch before the first step, and after each. */
 export function patchesOf({ patch, steps }: Pick<Walkthrough, 'patch' | 'steps'>): readonly Patch[] {
@@ -108,32 +112,31 @@ function checkStep(r: Reader, before: Patch, step: WalkthroughStep, path: string
   return after;
 }
 
-function checkSet(r: Reader, patch: Patch, { at, value }: WalkthroughStep['set'][number], path: string): Patch {
+function checkSet(r: Reader, patch: Patch, one: WalkthroughStep['set'][number], path: string): Patch {
+  const done = settled(patch, one);
+  if (!done.ok) r.fail(`${path}.${done.errors.path}`, done.errors.message);
+  return done.ok ? done.value : patch;
+}
+
+/** What one setting of a step makes of a patch. @returns the fault, at `at` or `value`, where it is none of the patch. */
+export function settled(patch: Patch, one: WalkthroughStep['set'][number]): Result<Patch, PatchError> {
+  const { at, value } = one;
+  const refused = (path: string, message: string) => ({ ok: false, errors: { path, message } }) as const;
   const m = patch.modules.find((x) => x.id === idOf(at));
   const params = m && kindNamed(m.kind)?.params;
-  if (!params) {
-    r.fail(`${path}.at`, `there is no module ${shown(idOf(at))}`);
-    return patch;
-  }
+  if (!params) return refused('at', `there is no module ${shown(idOf(at))}`);
   if (!Object.hasOwn(params, nameOf(at))) {
-    r.fail(
-      `${path}.at`,
-      `${shown(nameOf(at))} is not a setting of ${m.id}; expected one of ${Object.keys(params).join(', ')}`,
-    );
-    return patch;
+    const names = Object.keys(params).join(', ');
+    return refused('at', `${shown(nameOf(at))} is not a setting of ${m.id}; expected one of ${names}`);
   }
-  const edit: Edit = { do: 'set', module: m.id, param: nameOf(at), value: value as ParamValue };
-  const after = applyEdits(patch, [edit]);
+  const after = applyEdits(patch, [settingEdit(one)]);
   const read = parsePatch(printPatch({ ...after, variants: [] }));
-  if (!read.ok) {
-    r.fail(`${path}.value`, read.errors[0]?.message ?? 'is refused');
-    return patch;
-  }
+  if (!read.ok) return refused('value', read.errors[0]?.message ?? 'is refused');
   // A knob that is set beyond its travel stands at its end.
-  const set = after.modules.find((x) => x.id === m.id)?.params?.[nameOf(at)];
+  const set = settingAt(after, at);
   if (JSON.stringify(set) !== JSON.stringify(value))
-    r.fail(`${path}.value`, `is beyond its travel: ${shown(value)} would become ${shown(set)}`);
-  return after;
+    return refused('value', `is beyond its travel: ${shown(value)} would become ${shown(set)}`);
+  return { ok: true, value: after };
 }
 
 /** Reads a walkthrough. @returns every fault with its place, `steps[3].set[0].value`, where it is refused. */
