@@ -5,6 +5,7 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { EarlyPresses } from '@/ui/parts/EarlyPresses';
 import { Providers } from '@/ui/parts/Providers';
 
 export const metadata: Metadata = {
@@ -18,6 +19,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="class" defaultMode="system" nonce={nonce} />
+        <EarlyPresses nonce={nonce} />
         <AppRouterCacheProvider options={{ key: 'mui', nonce }}>
           <Providers>{children}</Providers>
         </AppRouterCacheProvider>

@@ -1,4 +1,4 @@
-import type { Page } from 'puppeteer-core';
+import type { HTTPRequest, Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
 import { openPages } from './support/pages';
 import { fetchPatch, storePatch } from './support/desk';
@@ -266,6 +266,30 @@ describe('hands on keys', () => {
     const patch = await desk.kept();
     expect(patch.modules.find((m) => m.id === 'slew')?.params).toMatchObject({ rise: 0.3 });
     expect(patch.modules.find((m) => m.id === 'slew')?.locked).toHaveLength(1);
+  });
+});
+
+describe('a button pressed before the page runs', () => {
+  it('does its work once the page runs, and only once', async () => {
+    const { page } = await at.ownPage();
+    const held: HTTPRequest[] = [];
+    let holds = true;
+    await page.setRequestInterception(true);
+    page.on('request', (request) => {
+      if (holds && request.resourceType() === 'script') held.push(request);
+      else void request.continue();
+    });
+    await page.goto(`${at.url}/bench`, { waitUntil: 'domcontentloaded' });
+    const button = page.locator('::-p-xpath(//button[contains(., "New session")])');
+    await button.click();
+    await button.click();
+    expect(held.length).toBeGreaterThan(0);
+    expect(await page.$('[role=dialog]')).toBeNull();
+    holds = false;
+    await Promise.all(held.map((request) => request.continue()));
+    await page.waitForSelector('[role=dialog] [data-picker=Patch]');
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('[role=dialog]', { hidden: true });
   });
 });
 
