@@ -51,7 +51,8 @@ export class DeskDriver {
   /** The patches list, with the patch of that name in it. */
   async row(name: string): Promise<void> {
     await this.fill('[aria-label="Search patches"]', name);
-    await this.page.waitForSelector(`[aria-label="Select ${name}"]`);
+    // Once it answers to the last letter: what stands there before moves on under the pointer.
+    await this.page.waitForSelector(`[aria-label=Patches][aria-busy=false] [aria-label="Select ${name}"]`);
   }
 
   /** A choice from a list that opens. */

@@ -45,7 +45,9 @@ export const useLatestPatch = (): string => useFound('').data?.patches[0]?.id ??
 
 /** One patch of all, found by its words. */
 export function PatchPicker({ label, value, none, onChange, width }: Props) {
-  const [words, setWords] = useState('');
+  // What is being typed; null where nothing is, and the field says what is chosen.
+  const [typed, setTyped] = useState<string | null>(null);
+  const words = typed ?? '';
   const [picked, setPicked] = useState<Option | null>(null);
   const all = useFound('').data?.patches;
   const found: readonly Option[] = useFound(words).data?.patches ?? [];
@@ -69,8 +71,10 @@ export function PatchPicker({ label, value, none, onChange, width }: Props) {
       getOptionKey={(o) => o.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}
       filterOptions={(all) => all}
-      onInputChange={(_, text, why) => why === 'input' && setWords(text)}
-      onClose={() => setWords('')}
+      inputValue={typed ?? name ?? ''}
+      // What is chosen may come to be known while one types already: that takes nothing from the field.
+      onInputChange={(_, text, why) => why !== 'reset' && setTyped(why === 'input' ? text : null)}
+      onClose={(_, why) => why !== 'toggleInput' && setTyped(null)}
       onChange={(_, next) => {
         if (!next) return;
         setPicked(next);

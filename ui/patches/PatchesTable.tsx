@@ -119,6 +119,7 @@ export function PatchesTable(props: Props) {
       component="div"
       aria-label="Patches"
       aria-rowcount={total + 1}
+      aria-busy={list.busy}
       onKeyDown={keys.onKeyDown}
       onFocus={(e) => {
         setFocused(indexOf(e));

@@ -18,6 +18,8 @@ export interface PatchList {
   readonly total: number | null;
   /** How many may yet be among them. */
   readonly pending: number;
+  /** Whether it still shows what was asked before. */
+  readonly busy: boolean;
   readonly error: Error | null;
   /** The row of an index; null while it is on its way. */
   at(index: number): PatchListing | null;
@@ -55,6 +57,7 @@ export function usePatchList(asked: SearchIdsRequest, first: FoundPatches | null
   return {
     total,
     pending: head.data?.pending ?? 0,
+    busy: head.isPlaceholderData,
     error: head.error,
     at: (index) => rows.get(index) ?? null,
     draw,
