@@ -1,8 +1,12 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { parseMidi } from 'midi-file';
 import { afterAll, describe, expect, it } from 'vitest';
 import { buildGraph, parsePatch, printPatch, simulateGraph, usualEars } from '@/core';
 import type { Patch } from '@/core';
+import { readTuning } from '@/core/formats/midiTuning';
 import { storePatch } from './support/desk';
 import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
@@ -420,6 +424,61 @@ describe('hands', () => {
     await page.waitForFunction(() => !document.querySelector('[data-lane]'));
     await desk.button('Undo');
     await page.waitForSelector('[data-lane="tide.volts"]');
+  });
+  it('play the tuning of a scale, a mapping or a MIDI dump, which goes out and comes in again', async () => {
+    const { page, desk } = at;
+    const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-tuning-'));
+    const put = (name: string, of: string | Uint8Array): string => {
+      const file = path.join(folder, name);
+      writeFileSync(file, of);
+      return file;
+    };
+    const cents = [100, 200, 300, 386.3, 500, 600, 700, 800, 900, 1000, 1080, 1200];
+    const scale = put('low.scl', ['Low B', '12', ...cents.map((c) => c.toFixed(1))].join('\n'));
+    const mapped = [12, 0, 127, 60, 69, 440, 12, 0, 'x', 2, 3, 4, 5, 6, 7, 8, 9, 10, 11].join('\n');
+    const load = async (file: string): Promise<void> => {
+      const input = await page.waitForSelector('[aria-label="Keyboard tuning"] input[type=file]');
+      await (input as unknown as { uploadFile(file: string): Promise<void> }).uploadFile(file);
+    };
+    await desk.keep({ cared: true, guide: 'off' });
+    const tide = { id: 'tide', kind: 'constant', label: 'Tide' };
+    const document = { ...printPatch(tremolo), modules: [...tremolo.modules, tide] };
+    await desk.openItself(await storePatch(at.url, document));
+    await page.keyboard.press('Space');
+    await playing(page);
+    await desk.button('Controls');
+    if (!(await page.$('[aria-label=Keyboard]')))
+      await page.click('::-p-xpath(//section[@aria-label="Controls"]//button[normalize-space(.)="Keyboard"])');
+    await page.waitForSelector('[data-tuning="Equal temperament"]');
+    await load(scale);
+    await page.waitForSelector('[data-tuning="Low B"]');
+    await page.waitForSelector('[aria-label="Key B3 −20 ct"]');
+    await desk.select('The keys’ pitch goes to', 'tide.volts');
+    await page.focus('[aria-label=Keyboard]');
+    await page.keyboard.press('m');
+    await page.waitForFunction(() =>
+      document.querySelector('[data-fader="tide.volts"]')?.textContent?.includes('\u22120.10'),
+    );
+    // Its mapping: the key that plays nothing cannot be pressed, nor does its letter.
+    await load(put('gap.kbm', mapped));
+    await page.waitForSelector('[aria-label="Key plays nothing"][disabled]');
+    await page.keyboard.press('s');
+    await page.waitForSelector('::-p-xpath(//button[contains(., "Save 1 note as MIDI")])');
+    const dump = await downloaded(page, 'Low B.syx', () => desk.button('Save tuning'));
+    const read = readTuning(dump);
+    if (!read.ok) throw new Error(read.errors);
+    expect(read.value.name).toBe('Low B');
+    expect([60, 61].map((key) => read.value.notes[key])).toEqual([60, null]);
+    expect(read.value.notes[59]).toBeCloseTo(58.8, 3);
+    await desk.button('Equal temperament');
+    await page.waitForSelector('[aria-label="Key B3"]');
+    await load(put('again.syx', dump));
+    await page.waitForSelector('[aria-label="Key B3 −20 ct"]');
+    // Half of one changes nothing, and says so.
+    await load(put('half.syx', dump.subarray(0, 100)));
+    await page.waitForSelector('::-p-text(A tuning message in it is cut short.)');
+    await page.waitForSelector('[data-tuning="Low B"]');
+    await page.keyboard.press('Escape');
   });
 });
 

@@ -1,4 +1,5 @@
 import type { GesturePoint, Step } from '../kinds/params';
+import type { KeyTuning } from './keyTuning';
 import type { MidiTrack } from './midiFile';
 
 export interface MidiScale {
@@ -7,6 +8,8 @@ export interface MidiScale {
   readonly gateVolts: number;
   /** Full velocity, and a controller at 127. */
   readonly fullVolts: number;
+  /** What keys play; equal semitones where it is left out. */
+  readonly tuning?: KeyTuning | null;
 }
 
 /** The note's voltages stay inside this, volts. */
@@ -19,7 +22,8 @@ const MOST_POINTS = 10_000;
 const OFF_GRID = 0.2;
 
 const clamp = (volts: number): number => Math.min(REACH, Math.max(-REACH, volts));
-const voltsOf = (note: number, { zeroNote }: MidiScale): number => clamp((note - zeroNote) / 12);
+const voltsOf = (note: number, { zeroNote, tuning }: MidiScale): number =>
+  clamp(((tuning?.notes[note] ?? note) - zeroNote) / 12);
 
 /** Held values over time as a gesture's points: from 0 s on, each moment once, the last word of a moment wins. */
 function heldPoints(changes: readonly { readonly t: number; readonly volts: number }[]): GesturePoint[] {

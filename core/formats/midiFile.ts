@@ -1,5 +1,7 @@
 import { parseMidi } from 'midi-file';
 import type { MidiEvent, MidiHeader } from 'midi-file';
+import type { KeyTuning } from './keyTuning';
+import { readTuning } from './midiTuning';
 
 export interface MidiNote {
   /** MIDI number: 60 is middle C. */
@@ -23,6 +25,8 @@ export interface MidiTrack {
 export interface MidiFile {
   readonly bpm: number;
   readonly tracks: readonly MidiTrack[];
+  /** The tuning that it sets, by the MIDI Tuning Standard; null where it sets none. */
+  readonly tuning: KeyTuning | null;
 }
 
 /** Twice what a gesture can hold: what comes later could not be used. */
@@ -124,6 +128,13 @@ function nameOf(events: readonly MidiEvent[]): string {
   return named?.type === 'trackName' ? named.text.trim() : '';
 }
 
+/** The tuning of all keys that system exclusive messages set. */
+function tuningOf(tracks: readonly (readonly MidiEvent[])[]): KeyTuning | null {
+  const said = tracks.flat().flatMap((e) => (e.type === 'sysEx' ? [0xf0, ...(e.data as unknown as number[])] : []));
+  const read = readTuning(Uint8Array.from(said));
+  return read.ok ? read.value : null;
+}
+
 /**
  * Reads a Standard MIDI File. A note that is never let go is left out.
  *
@@ -143,5 +154,6 @@ export function readMidi(bytes: ArrayBuffer): MidiFile {
       controllers,
     }));
   });
-  return { bpm: clock.bpm, tracks: read.filter((t) => t.notes.length > 0 || t.controllers.size > 0) };
+  const sounding = read.filter((t) => t.notes.length > 0 || t.controllers.size > 0);
+  return { bpm: clock.bpm, tracks: sounding, tuning: tuningOf(tracks) };
 }

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { Midi } from '@tonejs/midi';
 import { describe, expect, it } from 'vitest';
+import { equalTuning } from './keyTuning';
+import { midiVoltages } from './midi';
 import { readMidi } from './midiFile';
 import { midiFileOf } from './midiOut';
 
@@ -53,5 +55,17 @@ describe('a MIDI file of played keys', () => {
     expect(midi.tracks[0]!.notes.map((n) => [n.midi, n.time, n.duration])).toEqual(
       notes.map((n) => [60, expect.closeTo(n.from, 3), expect.closeTo(0.5, 3)]),
     );
+  });
+
+  it('carries its tuning, which its voltages follow', () => {
+    const notes = [{ note: 64, from: 0, to: 0.5, velocity: 1 }];
+    const just = { name: 'Just', notes: equalTuning.notes.map((_, k) => (k % 12 === 4 ? k - 0.13686 : k)) };
+    const plain = readMidi(midiFileOf('Keys', notes, 120).buffer);
+    const tuned = readMidi(midiFileOf('Keys', notes, 120, just).buffer);
+    expect(plain.tuning).toBeNull();
+    expect(tuned.tuning?.name).toBe('Just');
+    const scale = { zeroNote: 60, gateVolts: 5, fullVolts: 5, tuning: tuned.tuning };
+    expect(midiVoltages(tuned.tracks[0]!, scale).pitch[0]!.volts).toBeCloseTo((4 - 0.13686) / 12, 5);
+    expect(midiVoltages(plain.tracks[0]!, { ...scale, tuning: plain.tuning }).pitch[0]!.volts).toBeCloseTo(4 / 12, 5);
   });
 });

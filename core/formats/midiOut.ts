@@ -1,6 +1,9 @@
 import { writeMidi } from 'midi-file';
 import type { MidiEvent } from 'midi-file';
+import { equalTuning } from './keyTuning';
+import type { KeyTuning } from './keyTuning';
 import type { MidiNote } from './midiFile';
+import { printTuning, sameTuning } from './midiTuning';
 
 const TICKS = 960;
 /** Longest text of a track's name. */
@@ -24,14 +27,24 @@ function momentsOf(notes: readonly MidiNote[], perSecond: number) {
  *
  * @param notes seconds from the start; MIDI numbers 0..127; velocities 0..1.
  * @param bpm its tempo.
+ * @param tuning what keys play, set before the first note; equal semitones need no saying.
  * @returns the file's bytes; `readMidi` reads the same notes, to half a tick (0.26 ms at 120 bpm).
  */
-export function midiFileOf(name: string, notes: readonly MidiNote[], bpm: number): Uint8Array<ArrayBuffer> {
+export function midiFileOf(
+  name: string,
+  notes: readonly MidiNote[],
+  bpm: number,
+  tuning: KeyTuning = equalTuning,
+): Uint8Array<ArrayBuffer> {
   const beat = Math.round(60e6 / bpm);
   const track: MidiEvent[] = [
     { deltaTime: 0, type: 'trackName', text: name.slice(0, NAME) },
     { deltaTime: 0, type: 'setTempo', microsecondsPerBeat: beat },
   ];
+  // The first byte of the message is the event's own.
+  const said = [...printTuning(tuning).subarray(1)];
+  if (!sameTuning(tuning, equalTuning))
+    track.push({ deltaTime: 0, type: 'sysEx', data: said as unknown as Uint8Array });
   let now = 0;
   for (const { tick, type, note, velocity } of momentsOf(notes, (TICKS * 1e6) / beat)) {
     track.push({ deltaTime: tick - now, type, noteNumber: note, velocity, channel: 0 });

@@ -7,6 +7,7 @@ import type { Patch } from '../document/types';
 import { buildGraph } from '../graph/graph';
 import { randomPatch } from '../testing/randomPatch';
 import { recipes } from '../recipes';
+import { readTuning } from './midiTuning';
 import { quantizerScale, readKbm, readScl } from './scala';
 import { patchOfDot, patchToDot } from './dot';
 import { packTables, patchOfTables, tablesOf, tablesOfCsv, tablesToCsv, unpackTables } from './tables';
@@ -106,5 +107,15 @@ describe('the examples of docs/formats.md', () => {
     const made = quantizerScale(scale.value, map.value);
     expect(made).toMatchObject({ ok: true, value: { root: 2 } });
     expect(made.ok && made.value.scale).toHaveLength(5);
+  });
+
+  it('are read: a MIDI tuning', () => {
+    const bytes = example('syx')[0]!
+      .trim()
+      .split(/\s+/)
+      .map((word) => Number.parseInt(word, 16));
+    const tuning = readTuning(Uint8Array.from(bytes));
+    if (!tuning.ok) throw new Error(tuning.errors);
+    expect([60, 64, 71, 76].map((key) => tuning.value.notes[key])).toEqual([60, 63.86, 70.88, 75.86]);
   });
 });

@@ -158,7 +158,11 @@ const pitchOf = ({ degrees, period }: ScalaScale, degree: number): number => {
 };
 
 /** Semitones above the middle key that a key plays; null where it plays nothing. */
-function keyPitch(scale: ScalaScale, { degrees, middle, octaveDegree }: KeyboardMap, key: number): number | null {
+export function keyPitch(
+  scale: ScalaScale,
+  { degrees, middle, octaveDegree }: KeyboardMap,
+  key: number,
+): number | null {
   if (degrees.length === 0) return pitchOf(scale, key - middle);
   const turn = Math.floor((key - middle) / degrees.length);
   const degree = degrees[key - middle - turn * degrees.length] ?? null;

@@ -1,4 +1,5 @@
 import { createStore } from 'zustand';
+import type { KeyTuning } from '@/core/formats/keyTuning';
 import { GAINS, PITCHES, POINTERS, THEMES, USUAL } from '@/wire/usual';
 import type { Preferences } from '@/wire/preferences';
 
@@ -16,6 +17,8 @@ interface Kept extends Preferences {
   readonly byEar: boolean;
   /** The rack's modules as they were measured, not as they are meant. */
   readonly asMeasured: boolean;
+  /** What the keyboard's keys play; null for equal semitones. */
+  readonly keyTuning: KeyTuning | null;
   /** Until then nobody is reminded of a backup, ISO date; empty: until it is due. */
   readonly backupLater: string;
 }
@@ -29,6 +32,7 @@ const start: Kept = {
   cared: false,
   byEar: false,
   asMeasured: false,
+  keyTuning: null,
   backupLater: '',
 };
 
@@ -48,6 +52,12 @@ const CHOICES: Partial<Record<string, readonly unknown[]>> = {
 const isSearch = (x: unknown): boolean => {
   const { name, words, tags, only } = (x ?? {}) as Partial<Record<string, unknown>>;
   return typeof name === 'string' && typeof words === 'string' && Array.isArray(tags) && Array.isArray(only);
+};
+
+const isTuning = (x: unknown): x is KeyTuning => {
+  const { name, notes } = (x ?? {}) as Partial<Record<string, unknown>>;
+  const isNote = (note: unknown): boolean => note === null || Number.isFinite(note);
+  return typeof name === 'string' && Array.isArray(notes) && notes.length === 128 && notes.every(isNote);
 };
 
 /** Preferences as far as they are what they can be. */
@@ -77,6 +87,7 @@ function read(): Kept {
       cared: kept.cared === true,
       byEar: kept.byEar === true,
       asMeasured: kept.asMeasured === true,
+      keyTuning: isTuning(kept.keyTuning) ? kept.keyTuning : null,
       backupLater: typeof kept.backupLater === 'string' ? kept.backupLater : '',
     };
   } catch {

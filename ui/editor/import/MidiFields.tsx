@@ -2,6 +2,8 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo, useState } from 'react';
 import { midiCutAt, midiSteps } from '@/core/formats/midi';
 import type { MidiScale } from '@/core/formats/midi';
@@ -26,9 +28,12 @@ export function MidiFields({ file, onSteps, onVoltages }: Props) {
   const [full, setFull] = useKept('midi full', '5');
   const track = file.tracks[index];
   const [zeroNote, gateVolts, fullVolts] = [numberOf(zero), numberOf(gate), numberOf(full)];
+  const [tuned, setTuned] = useState(true);
+  const tuning = tuned ? file.tuning : null;
   const scale = useMemo(
-    () => (zeroNote === null || gateVolts === null || fullVolts === null ? null : { zeroNote, gateVolts, fullVolts }),
-    [zeroNote, gateVolts, fullVolts],
+    () =>
+      zeroNote === null || gateVolts === null || fullVolts === null ? null : { zeroNote, gateVolts, fullVolts, tuning },
+    [zeroNote, gateVolts, fullVolts, tuning],
   );
   const controllers = useMemo(() => [...(track?.controllers.keys() ?? [])], [track]);
   const steps = useMemo(() => (scale && track ? midiSteps(track, file.bpm, scale) : null), [file, track, scale]);
@@ -55,6 +60,12 @@ export function MidiFields({ file, onSteps, onVoltages }: Props) {
       <NumberRow label="Note at 0 V (60 = C4)" unit="" value={zero} onChange={setZero} />
       <NumberRow label="Gate level" unit="V" value={gate} onChange={setGate} />
       <NumberRow label="Full-scale velocity and CC" unit="V" value={full} onChange={setFull} />
+      {file.tuning && (
+        <FormControlLabel
+          control={<Checkbox checked={tuned} onChange={(_, on) => setTuned(on)} />}
+          label={`Use the file’s tuning, ${file.tuning.name}`}
+        />
+      )}
       <Box sx={{ display: 'flex', gap: 1, my: 1.5, flexWrap: 'wrap' }}>
         <Button color="primary" disabled={!steps || !scale} onClick={() => scale && onSteps(index, scale)}>
           Import as sequencer

@@ -9,7 +9,7 @@ const scale = { zeroNote: 60, gateVolts: 5, fullVolts: 10 };
 const note = (n: number, from: number, to: number, velocity = 1) => ({ note: n, from, to, velocity });
 const track = (notes: MidiTrack['notes'], controllers: MidiTrack['controllers'] = new Map()): MidiTrack =>
   ({ name: 'Buoy', notes, noteCount: notes.length, controllers }) as MidiTrack;
-const file = (...tracks: MidiTrack[]): MidiFile => ({ bpm: 120, tracks }) as MidiFile;
+const file = (...tracks: MidiTrack[]): MidiFile => ({ bpm: 120, tracks, tuning: null });
 /** Four quarter notes, of which the third is a rest. */
 const four = track([note(60, 0, 0.25), note(72, 0.5, 0.75), note(55, 1.5, 1.75)]);
 

@@ -3,8 +3,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import type { KeyboardEvent } from 'react';
-import { noteOfVolts } from '@/core';
+import { noteOfVolts, showNumber } from '@/core';
 import type { Patch } from '@/core';
+import type { KeyTuning } from '@/core/formats/keyTuning';
 import { midiFileOf } from '@/core/formats/midiOut';
 import { counted } from '@/ui/parts/counted';
 import { saveFile } from '@/ui/parts/files';
@@ -14,10 +15,11 @@ import type { KeyLog } from './keyLog';
 import { PARTS, useKeys } from './useKeys';
 import type { KeysProps } from './useKeys';
 import { isUpper, KEYS, voltsOfKey } from './played';
+import { TuningOfKeys } from './TuningOfKeys';
 
 /** Two octaves of keys: by pointer, by several fingers, and by the computer's own keys while they have the focus. */
 export function Keys(props: KeysProps) {
-  const { faders, goes, setGoes, down, press, release, log } = useKeys(props);
+  const { faders, goes, setGoes, down, press, release, log, tuning } = useKeys(props);
   const byLetter = (e: KeyboardEvent, act: (key: number) => void): void => {
     const key = KEYS.indexOf(e.key.toLowerCase());
     if (key < 0 || e.ctrlKey || e.metaKey || e.altKey) return;
@@ -39,7 +41,8 @@ export function Keys(props: KeysProps) {
             sx={{ minWidth: 150 }}
           />
         ))}
-        <KeysOut log={log} patch={props.patch} />
+        <TuningOfKeys tuning={tuning} controllers={props.controllers} />
+        <KeysOut log={log} patch={props.patch} tuning={tuning} />
       </Box>
       <Box
         role="group"
@@ -55,6 +58,7 @@ export function Keys(props: KeysProps) {
             key={letter}
             letter={letter}
             number={key}
+            tuning={tuning}
             down={down.includes(key)}
             onPress={() => press(key)}
             onRelease={() => release(key)}
@@ -68,17 +72,26 @@ export function Keys(props: KeysProps) {
 interface KeyProps {
   readonly letter: string;
   readonly number: number;
+  readonly tuning: KeyTuning;
   readonly down: boolean;
   readonly onPress: () => void;
   readonly onRelease: () => void;
 }
 
-function Key({ letter, number, down, onPress, onRelease }: KeyProps) {
-  const { name } = noteOfVolts(voltsOfKey(number));
+/** What a key plays, in words: `E4 −14 ct`. */
+function keyName(volts: number | null): string {
+  if (volts === null) return 'plays nothing';
+  const { name, cents } = noteOfVolts(volts);
+  return Math.abs(cents) < 0.5 ? name : `${name} ${showNumber(cents, 0)} ct`;
+}
+
+function Key({ letter, number, tuning, down, onPress, onRelease }: KeyProps) {
+  const volts = voltsOfKey(number, tuning);
   return (
     <ButtonBase
       tabIndex={-1}
-      aria-label={`Key ${name}`}
+      aria-label={`Key ${keyName(volts)}`}
+      disabled={volts === null}
       aria-pressed={down}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
@@ -103,9 +116,9 @@ function Key({ letter, number, down, onPress, onRelease }: KeyProps) {
 }
 
 /** What was played on the keys, as a file. */
-function KeysOut({ log, patch }: { readonly log: KeyLog; readonly patch: Patch }) {
+function KeysOut({ log, patch, tuning }: { readonly log: KeyLog; readonly patch: Patch; readonly tuning: KeyTuning }) {
   const save = (): void => {
-    const bytes = midiFileOf(patch.name, log.notes(), patch.settings.bpm);
+    const bytes = midiFileOf(patch.name, log.notes(), patch.settings.bpm, tuning);
     saveFile(`${patch.name}.mid`, new Blob([bytes], { type: 'audio/midi' }));
   };
   if (log.length === 0) return null;

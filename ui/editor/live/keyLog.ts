@@ -1,7 +1,5 @@
 import type { MidiNote } from '@/core/formats/midiFile';
-
-/** A key that has not moved is struck at this note: middle C is 0 V. */
-const FIRST_NOTE = 48;
+import { FIRST_KEY } from './played';
 
 /** What was played on the keys, from the first on. */
 export class KeyLog {
@@ -26,7 +24,7 @@ export class KeyLog {
     const pressed = this.open.get(key);
     if (!pressed || this.begun === null) return;
     this.open.delete(key);
-    this.done.push({ note: FIRST_NOTE + key, to: this.seconds() - this.begun, ...pressed });
+    this.done.push({ note: FIRST_KEY + key, to: this.seconds() - this.begun, ...pressed });
   }
 
   /** All notes by their beginnings; what is still held ends now. */

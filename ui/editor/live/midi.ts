@@ -3,12 +3,16 @@ import { CONTROLS } from '@/core';
 /** What a controller says, as far as it is listened to; `share` is how far a control is turned, 0..1. */
 export type MidiWord =
   | { readonly is: 'control'; readonly number: number; readonly share: number }
-  | { readonly is: 'note'; readonly key: number; readonly velocity: number };
+  | { readonly is: 'note'; readonly key: number; readonly velocity: number }
+  /** A system exclusive message, from F0 to F7. */
+  | { readonly is: 'exclusive'; readonly bytes: Uint8Array };
 
 type Listener = (word: MidiWord) => void;
 type Bytes = ArrayLike<number> & Iterable<number>;
 
 const BEND = CONTROLS.bend;
+/** Begins a system exclusive message. */
+const EXCLUSIVE = 0xf0;
 
 /** What people call a control. */
 export const controlName = (number: number): string => (number === BEND ? 'Pitch bend' : `CC ${number}`);
@@ -26,7 +30,9 @@ export class Decoder {
   private readonly coarse = new Map<string, number>();
 
   /** A message in words; null for what is not listened to, or not whole yet. */
-  word([status = 0, first = 0, second = 0]: Bytes): MidiWord | null {
+  word(bytes: Bytes): MidiWord | null {
+    const [status = 0, first = 0, second = 0] = bytes;
+    if (status === EXCLUSIVE) return { is: 'exclusive', bytes: Uint8Array.from(bytes) };
     const [message, channel] = [status & 0xf0, status & 0x0f];
     const before = this.pending;
     this.pending = null;
@@ -63,6 +69,8 @@ export class Decoder {
 export class Controllers {
   private readonly listeners = new Set<Listener>();
   private access: MIDIAccess | null = null;
+  /** Whether system exclusive messages were asked for. */
+  private exclusive = false;
   private readonly simulated = new Decoder();
 
   listen(listener: Listener): () => void {
@@ -71,7 +79,7 @@ export class Controllers {
   }
 
   /** What the simulated controller sends. */
-  send(bytes: readonly [number, number, number]): void {
+  send(bytes: Bytes): void {
     const word = this.simulated.word(bytes);
     if (word) for (const listener of this.listeners) listener(word);
   }
@@ -79,12 +87,14 @@ export class Controllers {
   /**
    * Asks for the devices of this machine.
    *
+   * @param exclusive their system exclusive messages too, which a browser asks about more sternly.
    * @returns their names.
    * @throws Error where the browser has none, or is not allowed to.
    */
-  async open(): Promise<string[]> {
+  async open({ exclusive = false } = {}): Promise<string[]> {
     if (!('requestMIDIAccess' in navigator)) throw new Error('This browser doesn’t support MIDI.');
-    this.access = await navigator.requestMIDIAccess();
+    this.exclusive ||= exclusive;
+    this.access = await navigator.requestMIDIAccess({ sysex: this.exclusive });
     const inputs = [...this.access.inputs.values()];
     for (const input of inputs) {
       const decoder = new Decoder();

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { blank } from '@/core';
 import fc from 'fast-check';
 import { CONTROLS } from '@/core';
+import { equalTuning } from '@/core/formats/keyTuning';
 import { Controllers, Decoder } from './midi';
 import { Takeover } from './takeover';
 import { fader, isFader, KEYS, keyedShare, playable, shareOf, valueAt, voltsOfKey } from './played';
@@ -32,7 +33,9 @@ describe('what can be played', () => {
   it('has two octaves of keys, a volt an octave', () => {
     expect(KEYS).toHaveLength(25);
     expect(new Set(KEYS).size).toBe(25);
-    expect([0, 12, 24].map(voltsOfKey)).toEqual([-1, 0, 1]);
+    expect([0, 12, 24].map((key) => voltsOfKey(key))).toEqual([-1, 0, 1]);
+    const notes = equalTuning.notes.map((note, key) => (key === 60 ? null : note! - 0.12));
+    expect([0, 12, 24].map((key) => voltsOfKey(key, { name: 'Low', notes }))).toEqual([-1.01, null, 0.99]);
   });
   it('goes by the taper of its knob: half way up a cutoff is half way up its octaves', () => {
     const cutoff = { min: 16, max: 20_000, taper: 'log', value: Math.sqrt(16 * 20_000) } as const;
@@ -66,6 +69,8 @@ describe('a controller', () => {
     expect(decoder.word([0x90, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 90 });
     expect(decoder.word([0x80, 60, 90])).toEqual({ is: 'note', key: 60, velocity: 0 });
     expect(decoder.word([0xf8, 0, 0])).toBeNull();
+    const bytes = Uint8Array.from([0xf0, 0x7e, 0, 8, 0xf7]);
+    expect(decoder.word(bytes)).toEqual({ is: 'exclusive', bytes });
   });
   it('bends from end to end in 14 bits', () => {
     const bend = (low: number, high: number) => new Decoder().word([0xe0, low, high]);

@@ -1,4 +1,6 @@
 import { FADER, idOf, isFaderKind, kindNamed, knobPlace, knobsIn, placeName, positionOf, valueAt } from '@/core';
+import { equalTuning } from '@/core/formats/keyTuning';
+import type { KeyTuning } from '@/core/formats/keyTuning';
 import type { Edit, ModuleDoc, Patch, Travel } from '@/core';
 
 /** A knob that is played by a fader on the screen, or by a controller. */
@@ -48,8 +50,15 @@ export const KEYS = 'zsxdcvgbhnjmq2w3er5t6y7ui'.split('');
 /** Which of the keys are upper ones. */
 export const isUpper = (key: number): boolean => [1, 3, 6, 8, 10].includes(key % 12);
 
-/** The voltage of a key, an octave below 0 V at the first. */
-export const voltsOfKey = (key: number): number => Math.round(((key - 12) / 12) * 1e6) / 1e6;
+/** The MIDI numbers of the first key, and of the one at 0 V. */
+export const FIRST_KEY = 48;
+const ZERO_KEY = 60;
+
+/** The voltage of a key, in equal semitones an octave below 0 V at the first; null where it plays nothing. */
+export function voltsOfKey(key: number, tuning: KeyTuning = equalTuning): number | null {
+  const note = tuning.notes[FIRST_KEY + key] ?? null;
+  return note === null ? null : Math.round(((note - ZERO_KEY) / 12) * 1e6) / 1e6;
+}
 
 /** What a key moves a fader by, of its whole way. */
 const KEY_STEPS: Readonly<Record<string, number>> = {

@@ -1,8 +1,11 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
 import type { Patch } from '@/core';
+import { equalTuning } from '@/core/formats/keyTuning';
+import { settings } from '@/ui/parts/settings';
 import { KeyLog } from './keyLog';
 import type { Controllers } from './midi';
-import { isFader, playable, voltsOfKey } from './played';
+import { FIRST_KEY, isFader, playable, voltsOfKey } from './played';
 
 export interface KeysProps {
   readonly patch: Patch;
@@ -15,8 +18,6 @@ type KeyOutput = (typeof PARTS)[number];
 /** What a pressed key's gate and its strongest touch come to, volts. */
 const GATE = 5;
 const STRONG = 5;
-/** A key of the middle octave begins at 0 V. */
-const MIDDLE = 60;
 /** How strong a key on the screen is. */
 const TOUCH = 100;
 
@@ -26,6 +27,7 @@ export function useKeys({ patch, controllers, turn }: KeysProps) {
   const [goes, setGoes] = useState<Readonly<Partial<Record<KeyOutput, string>>>>({});
   const [down, setDown] = useState<readonly number[]>([]);
   const now = useRef<readonly number[]>([]);
+  const tuning = useStore(settings, (s) => s.keyTuning) ?? equalTuning;
   const [log] = useState(() => new KeyLog(() => performance.now() / 1000));
   const send = (part: KeyOutput, volts: number): void => {
     const fader = faders.find((f) => f.at === goes[part]);
@@ -36,10 +38,11 @@ export function useKeys({ patch, controllers, turn }: KeysProps) {
     setDown(keys);
   };
   const press = (key: number, velocity = TOUCH): void => {
-    if (now.current.includes(key)) return;
+    const volts = voltsOfKey(key, tuning);
+    if (volts === null || now.current.includes(key)) return;
     log.press(key, velocity / 127);
     hold([...now.current, key]);
-    send('pitch', voltsOfKey(key));
+    send('pitch', volts);
     send('velocity', (velocity / 127) * STRONG);
     send('gate', GATE);
   };
@@ -49,8 +52,9 @@ export function useKeys({ patch, controllers, turn }: KeysProps) {
     const left = now.current.filter((k) => k !== key);
     hold(left);
     const last = left.at(-1);
+    const volts = last === undefined ? null : voltsOfKey(last, tuning);
+    if (volts !== null) send('pitch', volts);
     if (last === undefined) send('gate', 0);
-    else send('pitch', voltsOfKey(last));
   };
   const acts = useRef({ press, release });
   useEffect(() => {
@@ -60,11 +64,11 @@ export function useKeys({ patch, controllers, turn }: KeysProps) {
     () =>
       controllers.listen((word) => {
         if (word.is !== 'note') return;
-        const key = word.key - MIDDLE + 12;
+        const key = word.key - FIRST_KEY;
         if (word.velocity > 0) acts.current.press(key, word.velocity);
         else acts.current.release(key);
       }),
     [controllers],
   );
-  return { faders, goes, setGoes, down, press, release, log };
+  return { faders, goes, setGoes, down, press, release, log, tuning };
 }
