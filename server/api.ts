@@ -4,8 +4,10 @@ import { LIMITS } from '../core';
 import { Assets } from './assets';
 import { Bench } from './bench';
 import { BenchFiles } from './benchFiles';
-import { database, dataFolder } from './database';
+import { dataFolder } from './database';
+import { database, metDamage } from './library';
 import { ApiError } from './checks/errors';
+import type { Database } from './database';
 import { storageFault } from './faults';
 import { Patches, textOf } from './patches';
 import { PatchSearch } from './patchSearch';
@@ -27,6 +29,7 @@ const SMALL = 100_000;
 type Context = { readonly params: Promise<Readonly<Record<string, string>>> };
 
 export interface Call {
+  readonly library: Database;
   readonly patches: Patches;
   readonly search: PatchSearch;
   readonly assets: Assets;
@@ -86,6 +89,7 @@ function failure(error: unknown): Response {
       ? error
       : (storageFault(error, dataFolder()) ?? new ApiError(500, 'internal', 'Server error. Nothing was changed.'));
   if (known.status >= 500) console.error(error);
+  if (known.code === 'damaged') void metDamage().catch(console.error);
   const { status, code, message, details, detailsText } = known;
   if (detailsText === null)
     return Response.json({ error: { code, message, details } } satisfies ErrorAnswer, { status });
@@ -97,14 +101,31 @@ function failure(error: unknown): Response {
 export const patchAnswer = (patch: StoredText, status = 200): Response =>
   new Response(textOf(patch), { status, headers: json });
 
+interface Options {
+  readonly allowed: boolean;
+}
+
+/** Of a route that changes nothing, though it is no GET, or by which a damaged library is left. */
+export const whileDamaged: Options = { allowed: true };
+
+const READS = ['GET', 'HEAD'];
+const DAMAGED =
+  'The library file is damaged, so it is open read-only. This change was not saved. The patches list says what can be done.';
+
 /** Wraps a handler: parse, call, answer; every fault in the one error shape. */
-export function route<T extends object>(handler: (call: Call) => Promise<T | Response>, status = 200) {
+export function route<T extends object>(
+  handler: (call: Call) => Promise<T | Response>,
+  status = 200,
+  { allowed }: Options = { allowed: false },
+) {
   return async (request: Request, context: Context): Promise<Response> => {
     try {
       const params = await context.params;
       const db = await database();
+      if (db.damage && !allowed && !READS.includes(request.method)) throw new ApiError(503, 'damaged', DAMAGED);
       const patches = new Patches(db);
       const call: Call = {
+        library: db,
         patches,
         search: new PatchSearch(db, patches),
         assets: new Assets(db),

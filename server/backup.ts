@@ -75,7 +75,8 @@ async function copyLibrary(folder: string, file: string): Promise<Copied> {
   }
 }
 
-const dateIn = (now: Date): string => now.toISOString().slice(0, 19).replace('T', '-').replaceAll(':', '');
+/** A moment as it stands in a file's name. */
+export const dateIn = (now: Date): string => now.toISOString().slice(0, 19).replace('T', '-').replaceAll(':', '');
 
 /**
  * Puts a backup in a folder, brought up to date. A library that is there is never lost: it is put aside, and only where

@@ -6,10 +6,13 @@ import sqlite3 from 'sqlite3';
 import { storageFault } from './faults';
 import { migrateDatabase } from './migrations';
 import { defineModels } from './models';
+import type { Damage } from '../wire/library';
 
 export interface Database {
   readonly sequelize: Sequelize;
   readonly folder: string;
+  /** Where it was made of what could be read of a damaged one; null: it is the folder's own. */
+  readonly damage: Damage | null;
   /** Runs writing transactions one after the other: SQLite has one writer, and waiting in line loses nothing. */
   write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
 }
@@ -91,6 +94,7 @@ export async function openDatabase(folder: string, patience = LOCK_PATIENCE): Pr
   return {
     sequelize: opened,
     folder,
+    damage: null,
     write: (work) => writes.add(() => opened.transaction(work)),
   };
 }
@@ -99,21 +103,4 @@ export async function openDatabase(folder: string, patience = LOCK_PATIENCE): Pr
 export async function migrateFolder(folder: string): Promise<void> {
   const sequelize = connect(folder, LOCK_PATIENCE);
   await migrateDatabase(sequelize).finally(() => sequelize.close());
-}
-
-const shared = globalThis as { fenvoDatabase?: Promise<Database> };
-
-/** The database that this copy of the modules has its models in: pages and route handlers are bundled apart. */
-let known: Database | null = null;
-
-/** The application's one database; opened and migrated at first use. A failed opening is tried again. */
-export async function database(): Promise<Database> {
-  shared.fenvoDatabase ??= openDatabase(dataFolder()).catch((error: unknown) => {
-    delete shared.fenvoDatabase;
-    throw error;
-  });
-  const opened = await shared.fenvoDatabase;
-  if (known !== opened) defineModels(opened.sequelize);
-  known = opened;
-  return opened;
 }

@@ -16,7 +16,7 @@ const faults: readonly (readonly [pattern: RegExp, fault: Fault])[] = [
     /SQLITE_CORRUPT|SQLITE_NOTADB|malformed|not a database/,
     {
       code: 'damaged',
-      says: 'The database file is damaged. Stop Fenvo, keep a copy of the folder, and put a backup of fenvo.sqlite in its place',
+      says: 'The database file is damaged. What can be read opens read-only: reload in a moment. If nothing opens, stop Fenvo, keep a copy of the folder and restore a backup',
     },
   ],
   [
@@ -49,6 +49,7 @@ export function storageFault(error: unknown, folder: string): ApiError | null {
   const text = textOf(error);
   const found = faults.find(([pattern]) => pattern.test(text))?.[1];
   if (!found) return null;
-  const message = `${found.says} (${folder}). Earlier saves are safe; this change was not saved.`;
+  const safe = found.code === 'damaged' ? '' : 'Earlier saves are safe; ';
+  const message = `${found.says} (${folder}). ${safe}${safe ? 'this' : 'This'} change was not saved.`;
   return new ApiError(503, found.code, message, { folder });
 }

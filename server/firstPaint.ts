@@ -1,7 +1,7 @@
 import type { FirstPaint, FoundPatches, PatchesAbout } from '../wire/patches';
 import { check } from './beside/tasks';
 import { searchSchema } from './checks/schemas';
-import { database } from './database';
+import { database } from './library';
 import { PatchRow } from './models';
 import { Patches } from './patches';
 import { PatchSearch } from './patchSearch';

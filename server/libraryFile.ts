@@ -79,7 +79,7 @@ const DAY = 86_400_000;
 const DUE = { days: 30, saves: 500 } as const;
 
 /** What a folder's library holds, and how long ago it was last backed up. */
-export function libraryIn(folder: string, now = new Date()): Promise<LibraryState> {
+export function libraryIn(folder: string, now = new Date()): Promise<Omit<LibraryState, 'damage'>> {
   const file = path.join(folder, DATABASE);
   return withFile(file, async (ask) => {
     const [last] = await ask('SELECT at, saves FROM backups ORDER BY id DESC LIMIT 1').catch(unlessMissing);

@@ -5,6 +5,7 @@ import { Readable } from 'node:stream';
 import type { Holdings, Restored } from '../wire/library';
 import { BackupRefusal, backUp, passing, restoreBeside, verify } from './backup';
 import { ApiError } from './checks/errors';
+import { restoreOverDamaged } from './library';
 
 /** Told as what the sender can do something about. */
 async function refusedAs<T>(work: Promise<T>, named: string): Promise<T> {
@@ -45,9 +46,15 @@ export class Upload {
     return refusedAs(verify(this.file), this.file);
   }
 
-  /** Puts it in the place of the library. @throws ApiError where it is no backup. */
-  restore(): Promise<Restored> {
-    return refusedAs(restoreBeside(this.file, this.folder), this.file);
+  /**
+   * Puts it in the place of the library.
+   *
+   * @param damaged whether the library there is damaged.
+   * @throws ApiError where it is no backup.
+   */
+  restore(damaged = false): Promise<Restored> {
+    const restored = damaged ? restoreOverDamaged(this.file) : restoreBeside(this.file, this.folder);
+    return refusedAs(restored, this.file);
   }
 
   remove(): void {

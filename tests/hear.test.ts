@@ -442,8 +442,8 @@ describe('hands', () => {
     };
     await desk.keep({ cared: true, guide: 'off' });
     const tide = { id: 'tide', kind: 'constant', label: 'Tide' };
-    const document = { ...printPatch(tremolo), modules: [...tremolo.modules, tide] };
-    await desk.openItself(await storePatch(at.url, document));
+    const tuned = { ...printPatch(tremolo), modules: [...tremolo.modules, tide] };
+    await desk.openItself(await storePatch(at.url, tuned));
     await page.keyboard.press('Space');
     await playing(page);
     await desk.button('Controls');

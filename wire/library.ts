@@ -8,6 +8,16 @@ export interface Holdings {
   readonly files: number;
 }
 
+/** A library whose file is damaged: what could be read of it is open, and nothing is written. */
+export interface Damage {
+  /** What could be read. */
+  readonly holdings: Holdings;
+  /** Rows that could not, at most, by their tables. */
+  readonly lost: Readonly<Record<string, number>>;
+  /** Of the patches among them, those that came back as an earlier version. */
+  readonly revived: number;
+}
+
 /** The library, and how long ago it was last backed up. */
 export interface LibraryState {
   readonly folder: string;
@@ -21,6 +31,8 @@ export interface LibraryState {
   readonly saves: number;
   /** A backup is overdue. */
   readonly due: boolean;
+  /** Null: its file is sound, as far as it was read. */
+  readonly damage: Damage | null;
 }
 
 /** A backup that was restored, and the file in the library's folder that holds what was there before. */

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { traceId } from '../traceId';
 import type { Schema } from 'joi';
 import {
   applyEdits,
@@ -238,7 +238,7 @@ export const tasks = {
     const { patch, ...rest } = check(saveSchema, json, 'body');
     return { ...readPatch(patch), ...rest };
   },
-  /** The id of a trace: what it holds names it. Refuses what is no trace, with the sample that is not. */
+  /** The id of a trace. Refuses what is no trace, with the sample that is not. */
   trace({ bytes, sampleRate }: { readonly bytes: Uint8Array; readonly sampleRate: number }): string {
     const whole = bytes.byteLength > 0 && bytes.byteLength % 4 === 0;
     if (!whole) throw new ApiError(400, 'bad-asset', 'A recording is 32-bit floats. Nothing was stored.');
@@ -247,7 +247,7 @@ export const tasks = {
       const message = `Recording rejected: sample ${strange} is outside \u00b1${ASSET.volts} V. Nothing was saved.`;
       throw new ApiError(400, 'bad-asset', message);
     }
-    return createHash('sha256').update(`${sampleRate} `).update(bytes).digest('hex').slice(0, 32);
+    return traceId(sampleRate, bytes);
   },
   /** What the patches list shows of a stored body, as text; `null` where it cannot be read. */
   summary({ body, traces }: { readonly body: string; readonly traces: readonly StoredTrace[] }): string | null {

@@ -3,4 +3,8 @@ import { dataFolder } from '@/server/database';
 import { libraryIn } from '@/server/libraryFile';
 import type { LibraryState } from '@/wire/library';
 
-export const GET = route<LibraryState>(() => libraryIn(dataFolder()));
+export const GET = route<LibraryState>(async ({ library }) => ({
+  ...(await libraryIn(library.folder)),
+  folder: dataFolder(),
+  damage: library.damage,
+}));

@@ -1,7 +1,7 @@
 import { route } from '@/server/api';
 import { importLog, LOG_BYTES, logAnswer } from '@/server/benchLog';
 import { logSchema } from '@/server/checks/schemas';
-import { database } from '@/server/database';
+import { database } from '@/server/library';
 
 /** Sessions as a log: a zip with photographs and recordings, its JSON alone, or the readings as CSV. */
 export const GET = route(({ query }) => {

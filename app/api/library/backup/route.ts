@@ -1,14 +1,17 @@
-import { route } from '@/server/api';
-import { dataFolder } from '@/server/database';
+import { route, whileDamaged } from '@/server/api';
 import { download } from '@/server/upload';
 
-export const POST = route(async () => {
-  const { bytes, stream } = await download(dataFolder());
-  return new Response(stream, {
-    headers: {
-      'Content-Type': 'application/vnd.sqlite3',
-      'Content-Length': String(bytes),
-      'Cache-Control': 'no-store',
-    },
-  });
-});
+export const POST = route(
+  async ({ library }) => {
+    const { bytes, stream } = await download(library.folder);
+    return new Response(stream, {
+      headers: {
+        'Content-Type': 'application/vnd.sqlite3',
+        'Content-Length': String(bytes),
+        'Cache-Control': 'no-store',
+      },
+    });
+  },
+  200,
+  whileDamaged,
+);
