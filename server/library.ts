@@ -1,4 +1,5 @@
-import { existsSync, renameSync, rmSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { copyFileSync, existsSync, renameSync } from 'node:fs';
 import path from 'node:path';
 import { dateIn, passing, verify } from './backup';
 import { ApiError } from './checks/errors';
@@ -12,15 +13,21 @@ import type { Restored } from '../wire/library';
 
 /** After the first pages, milliseconds: looking through a large file takes the disk. */
 const LOOKS_AFTER = 2000;
+/** What was asked of a library before it made way is answered by then, milliseconds. */
+const LAST_ANSWERS = 30_000;
 
-const shared = globalThis as { fenvoDatabase?: Promise<Database>; fenvoLooks?: NodeJS.Timeout };
+const shared = globalThis as {
+  fenvoDatabase?: Promise<Database>;
+  fenvoLooks?: NodeJS.Timeout;
+  fenvoGivesWay?: Promise<void>;
+};
 
 /** The database that this copy of the modules has its models in: pages and route handlers are bundled apart. */
 let known: Database | null = null;
 
 /** What can be read of a folder's damaged library. @throws where nothing can. */
 async function openSalvaged(folder: string): Promise<Database> {
-  const own = path.join(passing(folder), 'salvaged');
+  const own = path.join(passing(folder), `salvaged-${randomUUID()}`);
   const damage = await salvage(path.join(folder, DATABASE), own);
   console.error(`The library in ${folder} is damaged. What could be read is open read-only.`);
   return { ...(await openDatabase(own)), damage };
@@ -32,13 +39,20 @@ function lookThrough(db: Database): void {
   shared.fenvoLooks = setTimeout(() => void giveWay(db).catch(console.error), LOOKS_AFTER).unref();
 }
 
-async function giveWay(db: Database): Promise<void> {
-  if (db.damage || (await isWhole(path.join(db.folder, DATABASE)))) return;
-  const salvaged = await openSalvaged(db.folder);
-  if ((await shared.fenvoDatabase?.catch(() => null)) !== db) return;
-  shared.fenvoDatabase = Promise.resolve(salvaged);
-  await db.sequelize.close();
-}
+/** Several requests may meet the damage at once. */
+const giveWay = (db: Database): Promise<void> =>
+  (shared.fenvoGivesWay ??= (async () => {
+    const isOpen = async (): Promise<boolean> => (await shared.fenvoDatabase?.catch(() => null)) === db;
+    if (db.damage || !(await isOpen()) || (await isWhole(path.join(db.folder, DATABASE)))) return;
+    const salvaged = await openSalvaged(db.folder);
+    if (!(await isOpen())) return;
+    shared.fenvoDatabase = Promise.resolve(salvaged);
+    closeLater(db);
+  })().finally(() => delete shared.fenvoGivesWay));
+
+/** Once the requests that it still answers are done. */
+const closeLater = (db: Database): void =>
+  void setTimeout(() => void db.sequelize.close().catch(console.error), LAST_ANSWERS).unref();
 
 async function openLibrary(folder: string): Promise<Database> {
   try {
@@ -73,7 +87,7 @@ export async function metDamage(): Promise<void> {
 /**
  * Goes on with a library that is made of the damaged one, or of a backup: the damaged file is kept beside it.
  *
- * @param from the library's file; it is used up.
+ * @param from the library's file, which is copied: who still reads it goes on reading it.
  * @returns where the damaged one lies.
  */
 async function replaceDamaged(from: string, now = new Date()): Promise<string> {
@@ -82,10 +96,10 @@ async function replaceDamaged(from: string, now = new Date()): Promise<string> {
   if (!db.damage) throw new ApiError(409, 'sound', 'The library is not damaged. Nothing was changed.');
   const [file, aside] = [path.join(folder, DATABASE), path.join(folder, `damaged-${dateIn(now)}.sqlite`)];
   const goesOn = (async (): Promise<Database> => {
-    await db.sequelize.close();
+    copyFileSync(from, `${file}.partial`);
     for (const end of ['-wal', '-shm', '']) if (existsSync(file + end)) renameSync(file + end, aside + end);
-    renameSync(from, file);
-    rmSync(path.join(passing(folder), 'salvaged'), { recursive: true, force: true });
+    renameSync(`${file}.partial`, file);
+    closeLater(db);
     return openLibrary(folder);
   })();
   shared.fenvoDatabase = goesOn;

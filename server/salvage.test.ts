@@ -1,19 +1,9 @@
-import {
-  copyFileSync,
-  mkdirSync,
-  mkdtempSync,
-  openSync,
-  readdirSync,
-  readSync,
-  rmSync,
-  statSync,
-  writeSync,
-  closeSync,
-} from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { stream } from '../core/kinds/random';
+import { damageTable, overwrite } from '../tests/support/damage';
 import { Assets } from './assets';
 import { verify } from './backup';
 import { DATABASE, openDatabase } from './database';
@@ -26,10 +16,6 @@ let root: string;
 /** A library of patches small and large, saved again and again, with recordings. */
 let sound: string;
 const PAGE = 4096;
-/** A page of rows begins with it. */
-const LEAF = 0x0d;
-/** Of a row of patches: the present version, and what was made of it. */
-const ROW = ['"name":"Patch 12"', '"findings"'];
 
 const document = (i: number) => ({
   format: 'fenvo.patch',
@@ -69,36 +55,15 @@ const PATCHES = 'SELECT id, name, body, revision FROM patches';
 const TRACES = 'SELECT id, name, hex(volts) AS volts FROM assets';
 
 let folders = 0;
-/** A copy of the library, with some pages written over. */
-function damaged(pages: readonly number[], fill: (at: number) => number): string {
-  const folder = path.join(root, `damaged-${folders++}`);
+/** A copy of the library. */
+function copied(): string {
+  const folder = path.join(root, `copy-${folders++}`);
   mkdirSync(folder);
   const file = path.join(folder, DATABASE);
   copyFileSync(sound, file);
-  const fd = openSync(file, 'r+');
-  for (const page of pages)
-    writeSync(
-      fd,
-      Uint8Array.from({ length: PAGE }, (_, i) => fill(i)),
-      0,
-      PAGE,
-      page * PAGE,
-    );
-  closeSync(fd);
   return file;
 }
 const pagesOf = (file: string): number => statSync(file).size / PAGE;
-
-/** A page of rows that holds all these texts. */
-function pageWith(...texts: string[]): number {
-  const fd = openSync(sound, 'r');
-  const page = Buffer.alloc(PAGE);
-  for (let n = 1; n < pagesOf(sound); n++) {
-    readSync(fd, page, 0, PAGE, n * PAGE);
-    if (page[0] === LEAF && texts.every((text) => page.includes(text))) return (closeSync(fd), n);
-  }
-  throw new Error(`no page with ${texts.join(' and ')}`);
-}
 
 describe('a damaged library', () => {
   it('that is sound after all is salvaged whole', async () => {
@@ -121,8 +86,9 @@ describe('a damaged library', () => {
       const random = stream(seed);
       const count = pagesOf(sound);
       // The first page holds how the file is laid out; without it nothing can be opened.
-      const pages = Array.from({ length: 1 + (seed % 4) }, () => 1 + Math.floor(random() * (count - 1)));
-      const file = damaged(pages, seed % 2 === 0 ? () => 0 : () => Math.floor(256 * random()));
+      const pages = Array.from({ length: 1 + (seed % 4) }, () => 2 + Math.floor(random() * (count - 1)));
+      const file = copied();
+      overwrite(file, pages, seed % 2 === 0 ? () => 0 : () => Math.floor(256 * random()));
       const into = path.join(path.dirname(file), 'salvaged');
       const salvaged = await salvage(file, into).catch((error: unknown) => String(error));
       if (typeof salvaged === 'string') {
@@ -141,7 +107,8 @@ describe('a damaged library', () => {
   });
 
   it('brings a patch back as the newest version of it that can be read', async () => {
-    const file = damaged([pageWith(...ROW)], () => 0);
+    const file = copied();
+    await damageTable(file, 'patches');
     expect(await isWhole(file)).toBe(false);
     const into = path.join(path.dirname(file), 'salvaged');
     const { lost, revived, holdings } = await salvage(file, into);
@@ -161,7 +128,8 @@ describe('the application over a damaged library', () => {
   });
 
   it('opens what can be read, and goes on with it when asked; the damaged file stays', async () => {
-    const file = damaged([pageWith(...ROW)], () => 0);
+    const file = copied();
+    await damageTable(file, 'patches');
     process.env.FENVO_DATA = path.dirname(file);
     delete shared.fenvoDatabase;
     expect((await database()).damage).toBeNull();

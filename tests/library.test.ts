@@ -3,10 +3,13 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import sqlite3 from 'sqlite3';
-import { describe, expect, it } from 'vitest';
-import { storePatch } from './support/desk';
+import { describe, expect, it, vi } from 'vitest';
+import type { LibraryState } from '@/wire/library';
+import { damageTable } from './support/damage';
+import { DeskDriver, fetchPatch, storePatch } from './support/desk';
 import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
+import { Application } from './support/setup';
 
 const { at } = openPages({ alone: true });
 
@@ -103,5 +106,50 @@ describe('a library', () => {
     await page.reload();
     await page.waitForSelector('[data-patch]');
     expect(await page.$('[data-backup-due]')).toBeNull();
+  });
+});
+
+describe('a library whose file is damaged', () => {
+  it('opens read-only as far as it can be read, goes out, and is gone on with', async () => {
+    const application = await Application.open();
+    try {
+      const { page } = await at.ownPage();
+      const desk = new DeskDriver(page, application.url);
+      const { patches: before } = (await (await fetch(`${application.url}/api/patches`)).json()) as {
+        patches: { id: string }[];
+      };
+      await application.stop('SIGTERM');
+      await damageTable(path.join(application.data, 'fenvo.sqlite'), 'patches');
+      await application.start();
+      // It is looked through once the first pages are on their way.
+      await vi.waitFor(
+        async () => {
+          const { damage } = (await (await fetch(`${application.url}/api/library`)).json()) as LibraryState;
+          expect(damage?.holdings.patches).toBe(before.length);
+        },
+        { timeout: 30_000, interval: 250 },
+      );
+      at.allowFault(/503/);
+      await page.goto(application.url, { waitUntil: 'domcontentloaded' });
+      await page.waitForSelector('[data-damaged]');
+      expect(await page.$eval('[data-damaged]', (e) => e.textContent)).toMatch(
+        /open read-only\. Not readable: \d+ patch(es)?\. \d+ patch(es)? came back as an earlier version\./,
+      );
+      await page.waitForSelector('[data-placed]');
+      await desk.button('Empty patch');
+      await page.waitForSelector('::-p-text(so it is open read-only. This change was not saved.)');
+      const today = await page.evaluate(() => new Date().toLocaleDateString('sv'));
+      const bytes = await downloaded(page, `fenvo-${today}.sqlite`, () => desk.button('Export what could be read'));
+      expect(bytes.subarray(0, 15).toString()).toBe('SQLite format 3');
+      await desk.button('Go on with it');
+      await page.waitForSelector('[data-damaged]', { hidden: true });
+      await page.waitForSelector('::-p-text(The damaged file is kept as)');
+      const id = await storePatch(application.url, { format: 'fenvo.patch', version: 1, name: 'After the flood' });
+      expect(await fetchPatch(application.url, id)).toMatchObject({ revision: 1 });
+      await page.reload({ waitUntil: 'domcontentloaded' });
+      await page.waitForSelector(`[data-patch="${id}"]`);
+    } finally {
+      await application.close();
+    }
   });
 });

@@ -10,6 +10,8 @@ type GoesOn = (share: number) => boolean;
 export const libraryApi = {
   state: () => call<LibraryState>('GET', '/library'),
   restore: () => call<Restored>('POST', '/library/restore'),
+  /** Goes on with what could be read of a damaged library. */
+  goOn: () => call<Restored>('POST', '/library/salvaged'),
   discard: () => call<object>('DELETE', '/library/upload'),
 
   /** Hands a backup of the library as it is now to the browser. */

@@ -25,6 +25,7 @@ import { useSelection } from './useSelection';
 import { askedOf, everything } from './wanted';
 
 const BackupReminder = later(() => import('./BackupReminder').then((m) => m.BackupReminder));
+const DamagedNotice = later(() => import('./DamagedNotice').then((m) => m.DamagedNotice));
 const DeletedPatches = later(() => import('./DeletedPatches').then((m) => m.DeletedPatches));
 const RecipesDialog = later(() => import('./RecipesDialog').then((m) => m.RecipesDialog));
 const SelectionBar = later(() => import('./SelectionBar').then((m) => m.SelectionBar));
@@ -130,6 +131,7 @@ export function PatchesScreen({ first }: Props) {
       <SkipLinks links={[['#patches', 'Skip to your patches']]} />
       <PatchesHead onImported={bringIn} onDeleted={() => setOpen('deleted')} />
       <Box component="main" sx={{ maxWidth: 1112, mx: 'auto', px: 2, pb: 6 }}>
+        <DamagedNotice />
         <BackupReminder />
         <Welcome
           brief={hydrated && !welcome && (about?.count ?? 0) > 0}
