@@ -1,9 +1,11 @@
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { DATABASE } from './database';
-import { lockFolder } from './folderLock';
+import { lockFolder, lockHolds } from './folderLock';
 
 it('one server has a folder; the next is told, until the first is gone', async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-lock-'));
@@ -12,6 +14,28 @@ it('one server has a folder; the next is told, until the first is gone', async (
   first.release();
   await new Promise((resolve) => setTimeout(resolve, 100));
   (await lockFolder(folder)).release();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+it('a folder stays taken, for other programs too, whatever is swept up meanwhile', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-lock-'));
+  // As a server does, which never lets go of it.
+  await lockFolder(folder);
+  setFlagsFromString('--expose_gc');
+  const sweep = runInNewContext('gc') as () => void;
+  for (let i = 0; i < 3; i++) {
+    sweep();
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+  expect(await lockHolds(folder)).toBe(true);
+  await expect(lockFolder(folder)).rejects.toThrow('already using');
+});
+
+it('a lock that keeps nobody out is found out', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'fenvo-lock-'));
+  (await lockFolder(folder)).release();
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  expect(await lockHolds(folder)).toBe(false);
   rmSync(folder, { recursive: true, force: true });
 });
 

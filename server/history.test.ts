@@ -20,6 +20,10 @@ describe('the history of a patch', () => {
     const day = Array.from({ length: 500 }, (_, i) => version(i + 1, (23.9 * (500 - i)) / 500));
     expect(kept(day)).toHaveLength(500);
   });
+  it('keeps what a clock that was set back dates in the future', () => {
+    const later = Array.from({ length: 50 }, (_, i) => version(i + 1, -9000 + i / 100));
+    expect(kept([...later, version(60, 1)])).toHaveLength(51);
+  });
   it('then one an hour, then one a day, the last of each', () => {
     const twoDaysAgo = [version(2, 48.9), version(3, 48.6), version(4, 48.1)];
     expect(kept([version(1, 9000), ...twoDaysAgo, version(9, 1)])).toEqual([1, 4, 9]);

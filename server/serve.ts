@@ -6,7 +6,7 @@ import next from 'next';
 import { parseArgs } from 'node:util';
 import { passing, refuseNewer } from './backup';
 import { dataFolder } from './database';
-import { lockFolder } from './folderLock';
+import { lockFolder, lockHolds } from './folderLock';
 import { securityHeaders } from './headers';
 import { lanAddress, lanFront, ownSource } from './lanFront';
 import { pairings } from './pairing';
@@ -53,6 +53,16 @@ try {
   process.exit(1);
 }
 
+/** After the first pages, milliseconds. */
+const LOOKS_AFTER = 5000;
+
+async function warnWhereOpen(folder: string): Promise<void> {
+  if (!(await lockHolds(folder)))
+    console.error(
+      `File locks don’t work in ${folder}: never let two programs use it at once. Better, pass a folder on a local disk with --data.`,
+    );
+}
+
 const application = next({ dev: false, dir: process.cwd(), hostname: values.host, port });
 await application.prepare();
 const handle = application.getRequestHandler();
@@ -83,6 +93,7 @@ server.on('error', (error) => {
   process.exit(1);
 });
 server.listen(port, values.host, () => {
+  setTimeout(() => void warnWhereOpen(dataFolder()), LOOKS_AFTER).unref();
   if (values.cold) return;
   // The pages' programs are read before somebody waits for them; what comes of it does not matter.
   const own = values.host === '0.0.0.0' ? '127.0.0.1' : values.host;
