@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { stream } from '../core/kinds/random';
-import { damageTable, overwrite } from '../tests/support/damage';
+import { damageTable, overwrite } from './testing/damage';
 import { Assets } from './assets';
 import { verify } from './backup';
 import { DATABASE, openDatabase } from './database';

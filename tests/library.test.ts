@@ -5,7 +5,7 @@ import type { ElementHandle } from 'puppeteer-core';
 import sqlite3 from 'sqlite3';
 import { describe, expect, it, vi } from 'vitest';
 import type { LibraryState } from '@/wire/library';
-import { damageTable } from './support/damage';
+import { damageTable } from '@/server/testing/damage';
 import { DeskDriver, fetchPatch, storePatch } from './support/desk';
 import { downloaded } from './support/downloads';
 import { openPages } from './support/pages';
@@ -141,7 +141,7 @@ describe('a library whose file is damaged', () => {
       const today = await page.evaluate(() => new Date().toLocaleDateString('sv'));
       const bytes = await downloaded(page, `fenvo-${today}.sqlite`, () => desk.button('Export what could be read'));
       expect(bytes.subarray(0, 15).toString()).toBe('SQLite format 3');
-      await desk.button('Go on with it');
+      await desk.button('Continue with it');
       await page.waitForSelector('[data-damaged]', { hidden: true });
       await page.waitForSelector('::-p-text(The damaged file is kept as)');
       const id = await storePatch(application.url, { format: 'fenvo.patch', version: 1, name: 'After the flood' });

@@ -46,10 +46,10 @@ export function DamagedNotice() {
   return (
     <Alert severity="error" data-damaged sx={{ mt: 2 }}>
       <Box>{`The library file is damaged and open read-only. ${lostText(data.damage)}`}</Box>
-      <Box>Restore a backup in Preferences, or go on with what could be read; the damaged file is kept.</Box>
+      <Box>Restore a backup in Preferences, or continue with what could be read; the damaged file is kept.</Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         <Button onClick={() => void libraryApi.backUp().catch(tellFault)}>Export what could be read</Button>
-        <Button onClick={goOn}>Go on with it</Button>
+        <Button onClick={goOn}>Continue with it</Button>
       </Box>
     </Alert>
   );

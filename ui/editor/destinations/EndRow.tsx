@@ -90,7 +90,7 @@ const styles = {
   reading: { display: 'block', fontFamily: fonts.numbers },
   met: { display: 'block', fontSize: 13, color: ink.good },
   missed: { display: 'block', fontSize: 13, color: ink.error },
-  more: { display: 'block', fontSize: 12, color: ink.softInk, whiteSpace: 'pre' },
+  more: { display: 'block', fontSize: 12, color: ink.softInk, whiteSpace: 'pre-line' },
   bar: { display: 'block', width: '100%', height: 10, marginTop: 4 },
 } as const;
 

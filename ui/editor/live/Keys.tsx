@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import type { KeyboardEvent } from 'react';
-import { noteOfVolts, showNumber } from '@/core';
+import { FADER, kindNamed, noteOfVolts, showNumber } from '@/core';
 import type { Patch } from '@/core';
 import type { KeyTuning } from '@/core/formats/keyTuning';
 import { midiFileOf } from '@/core/formats/midiOut';
@@ -27,7 +27,12 @@ export function Keys(props: KeysProps) {
     e.stopPropagation();
     if (!e.repeat) act(key);
   };
-  if (faders.length === 0) return null;
+  if (faders.length === 0)
+    return (
+      <Box role="status" sx={{ mt: 1, color: ink.softInk }}>
+        {`The keyboard plays modules of the kind ${kindNamed(FADER)?.title ?? FADER}, and this patch has none. Add one for the pitch, one for the gate.`}
+      </Box>
+    );
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 0.75 }}>
@@ -107,6 +112,7 @@ function Key({ letter, number, tuning, down, onPress, onRelease }: KeyProps) {
         border: `1px solid ${ink.line}`,
         borderRadius: 0.5,
         color: isUpper(number) ? ink.paper : ink.ink,
+        opacity: volts === null ? 0.3 : 1,
         background: down ? ink.wanted : isUpper(number) ? ink.softInk : ink.raised,
       }}
     >

@@ -1,6 +1,6 @@
 import { closeSync, openSync, writeSync } from 'node:fs';
 import sqlite3 from 'sqlite3';
-import { withFile } from '../../server/libraryFile';
+import { withFile } from '../libraryFile';
 
 const PAGE = 4096;
 
