@@ -1,4 +1,4 @@
-import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
@@ -11,6 +11,7 @@ import { withFile } from './libraryFile';
 import { database, goOnWithSalvaged, metDamage } from './library';
 import { Patches } from './patches';
 import { isWhole, salvage } from './salvage';
+import { Upload } from './upload';
 
 let root: string;
 /** A library of patches small and large, saved again and again, with recordings. */
@@ -43,7 +44,7 @@ beforeAll(async () => {
   await db.sequelize.query('PRAGMA wal_checkpoint(TRUNCATE)');
   await db.sequelize.close();
   sound = path.join(folder, DATABASE);
-});
+}, 120_000);
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
 /** Rows of a library, by their ids. */
@@ -146,6 +147,25 @@ describe('the application over a damaged library', () => {
     expect(await isWhole(aside)).toBe(false);
     expect(readdirSync(path.dirname(file))).toContain(path.basename(aside));
     await expect(goOnWithSalvaged()).rejects.toMatchObject({ status: 409 });
+    await again.sequelize.close();
+  });
+
+  it('makes way for a backup', async () => {
+    const file = copied();
+    await damageTable(file, 'patches');
+    const folder = path.dirname(file);
+    process.env.FENVO_DATA = folder;
+    delete shared.fenvoDatabase;
+    await database();
+    await metDamage();
+    const upload = new Upload(folder);
+    upload.add(0, readFileSync(sound));
+    const { holdings, aside } = await upload.restore(true);
+    expect(holdings).toMatchObject({ patches: 60, recordings: 6 });
+    const again = await database();
+    expect(again.damage).toBeNull();
+    expect(await new Patches(again).count()).toBe(60);
+    expect(await isWhole(aside)).toBe(false);
     await again.sequelize.close();
   });
 });

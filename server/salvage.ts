@@ -34,8 +34,9 @@ async function numbersOf(ask: Ask, table: string): Promise<readonly number[] | n
   return null;
 }
 
-/** Rows that are looked for at once. */
-const AT_ONCE = 32;
+/** Rows that are looked for at once: a document may have 5 MB, a recording 100. */
+const AT_ONCE = 8;
+const LARGE = /\bBLOB\b/i;
 /** Where nothing tells how many rows there are, so many are looked for. */
 const UNTOLD = 10_000;
 
@@ -46,7 +47,7 @@ interface Rows {
 }
 
 /** What can be read of a table, part by part. */
-async function* readable(ask: Ask, table: string): AsyncGenerator<Rows> {
+async function* readable(ask: Ask, table: string, atOnce: number): AsyncGenerator<Rows> {
   const numbers = await numbersOf(ask, table);
   const [last] = await ask(`SELECT MAX(rowid) AS n FROM ${quoted(table)}`).catch(() => [{ n: UNTOLD }]);
   const count = numbers?.length ?? Number(last?.n ?? 0);
@@ -60,7 +61,7 @@ async function* readable(ask: Ask, table: string): AsyncGenerator<Rows> {
     const [a, b] = [await part(from, middle), await part(middle, to)];
     return { rows: [...a.rows, ...b.rows], lost: a.lost + b.lost };
   };
-  for (let from = 0; from < count; from += AT_ONCE) yield await part(from, Math.min(count, from + AT_ONCE));
+  for (let from = 0; from < count; from += atOnce) yield await part(from, Math.min(count, from + atOnce));
 }
 
 /** Whether a row that could be read is what was written: a page may be damaged where only text or samples lie. */
@@ -76,9 +77,10 @@ function isSound({ id, body, sampleRate, volts }: Row): boolean {
 }
 
 /** Copies a table. @returns how many rows are lost. */
-async function copyTable(from: Ask, to: Ask, table: string): Promise<number> {
+async function copyTable(from: Ask, to: Ask, table: string, schema: string): Promise<number> {
   let lost = 0;
-  for await (const part of readable(from, table)) {
+  await to(schema);
+  for await (const part of readable(from, table, LARGE.test(schema) ? 1 : AT_ONCE)) {
     lost += part.lost;
     for (const row of part.rows) {
       const names = Object.keys(row);
@@ -124,8 +126,7 @@ export async function salvage(file: string, folder: string): Promise<Damage> {
         await to('PRAGMA foreign_keys = OFF');
         await to('BEGIN');
         for (const { name, sql } of ofType('table')) {
-          await to(String(sql));
-          const missing = await copyTable(from, to, String(name));
+          const missing = await copyTable(from, to, String(name), String(sql));
           if (missing > 0) lost[String(name)] = missing;
         }
         if (lost.patches) revived = await revive(to);

@@ -54,7 +54,7 @@ export class Upload {
    */
   restore(damaged = false): Promise<Restored> {
     const restored = damaged ? restoreOverDamaged(this.file) : restoreBeside(this.file, this.folder);
-    return refusedAs(restored, this.file);
+    return refusedAs(restored, this.file).then((done) => (this.remove(), done));
   }
 
   remove(): void {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyEdits } from '../edit/edit';
-import { solve } from '../solve/solve';
+import { solve } from '../testing/unhurried';
 import { editsOf } from '../solve/types';
 import { parsePatch } from '../document/parse';
 import { predict } from './predict';

@@ -9,7 +9,7 @@ import { printRack } from '../document/printRack';
 import type { Edit } from '../edit/edit';
 import { applyEdits } from '../edit/edit';
 import { asMeasured } from '../rack/asMeasured';
-import { solve } from '../solve/solve';
+import { solve } from '../testing/unhurried';
 import { calibrate, withMeasured } from './calibrate';
 import type { Calibration } from './calibrate';
 import { parseLog } from './log';

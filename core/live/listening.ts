@@ -7,7 +7,7 @@ export const VOLT = 0.1;
 export const START_DB = -30;
 export const MOST_DB = 0;
 export const LEAST_DB = -60;
-/** What comes out never passes this, dB full scale. */
+/** What comes out never passes this, between samples either, dB full scale. */
 export const CEILING_DB = -1;
 /** Seconds over which sound comes in. */
 export const FADE_IN = 0.3;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applyEdits } from '../edit/edit';
 import { seatOffers } from '../plan/seats';
-import { solve } from '../solve/solve';
+import { solve } from '../testing/unhurried';
 import { patchOf } from '../testing/patch';
 import { rackOf } from '../testing/racks';
 import { clockOf, figureOf, positionOf, readTyped, valueAt } from '../units/knob';

@@ -7,7 +7,7 @@ import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
 import { planChain } from '../plan/plan';
 import { standingsOf } from './problem/runner';
-import { solve } from './solve';
+import { solve } from '../testing/unhurried';
 import { editsOf } from './types';
 
 const withTargets = (patch: Patch, ...targets: Target[]): Patch => ({ ...patch, targets });

@@ -5,7 +5,7 @@ import { buildGraph } from '../graph/graph';
 import { patchOf } from '../testing/patch';
 import { isIdle, freeKnobs } from './problem/knobs';
 import { standingsOf } from './problem/runner';
-import { solve } from './solve';
+import { solve } from '../testing/unhurried';
 import { editsOf } from './types';
 
 /** One knob is turned in small steps while the others hold what only a run tells; how often it was met. */

@@ -9,7 +9,7 @@ import { socketAt } from '../document/sockets';
 import { stream } from '../kinds/random';
 import { randomPatch } from '../testing/randomPatch';
 import { standingsOf } from './problem/runner';
-import { solve } from './solve';
+import { solve } from '../testing/unhurried';
 import { editsOf } from './types';
 
 const PATCHES = Number(process.env.FENVO_ROUNDS ?? 50);

@@ -4,7 +4,7 @@ import { knobsOf } from '../kinds/knobs';
 import type { Patch, Target } from '../document/types';
 import { randomChain, rangeOf, scattered } from '../testing/chains';
 import { freeKnobs } from './problem/knobs';
-import { solve } from './solve';
+import { solve } from '../testing/unhurried';
 
 /** The long form, `FENVO_ROUNDS=2000`, has four bent chains to sixteen straight ones. */
 const STRAIGHT = Number(process.env.FENVO_ROUNDS ?? 240);

@@ -6,7 +6,7 @@ import type { Patch, Target } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { patchOf } from '../testing/patch';
 import { standingsOf } from './problem/runner';
-import { solve } from './solve';
+import { solve } from '../testing/unhurried';
 import { editsOf } from './types';
 
 /** What a solution makes of a patch, read back from its document. */

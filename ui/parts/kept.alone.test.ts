@@ -29,6 +29,7 @@ describe('what this browser keeps of choices', () => {
       cared: false,
       byEar: false,
       asMeasured: false,
+      keyTuning: null,
       backupLater: '',
     });
     setSetting('rack', 'pier');
