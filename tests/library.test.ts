@@ -148,6 +148,8 @@ describe('a library whose file is damaged', () => {
       expect(await fetchPatch(application.url, id)).toMatchObject({ revision: 1 });
       await page.reload({ waitUntil: 'domcontentloaded' });
       await page.waitForSelector(`[data-patch="${id}"]`);
+      // Before its server goes.
+      await page.close();
     } finally {
       await application.close();
     }

@@ -87,6 +87,10 @@ describe('a long list of patches', () => {
     await desk.goTo('/bench');
     await desk.button('New session');
     await page.waitForSelector('[role=dialog] [data-picker=Patch]');
+    // Once it says the latest: what comes to be known after the field was chosen stands before the first letter.
+    await page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('[data-picker=Patch]')?.value === 'The last that was made',
+    );
     await desk.fill('[data-picker=Patch]', 'winch dark');
     await page.waitForFunction(
       () =>
