@@ -5,7 +5,7 @@ import { DATABASE, migrateFolder } from './database';
 import { lockFolder } from './folderLock';
 import { newerThanThis } from './migrations';
 import type { Holdings, Restored } from '../wire/library';
-import { holdingsIn, noteBackup, withFile } from './libraryFile';
+import { holdingsIn, noteBackup, quoted, withFile } from './libraryFile';
 import type { Ask } from './libraryFile';
 
 /** Something that was not done, told in a sentence. */
@@ -146,8 +146,6 @@ export async function restoreBeside(file: string, folder: string, now = new Date
   await noteBackup(folder, library, now);
   return { holdings: await withFile(library, holdingsIn), aside };
 }
-
-const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;
 
 /** What the database makes itself of what is written elsewhere. */
 const DERIVED = /^patch_(index|words)/;

@@ -49,7 +49,7 @@ export function storageFault(error: unknown, folder: string): ApiError | null {
   const text = textOf(error);
   const found = faults.find(([pattern]) => pattern.test(text))?.[1];
   if (!found) return null;
-  const safe = found.code === 'damaged' ? '' : 'Earlier saves are safe; ';
-  const message = `${found.says} (${folder}). ${safe}${safe ? 'this' : 'This'} change was not saved.`;
+  const lost = found.code === 'damaged' ? 'This' : 'Earlier saves are safe; this';
+  const message = `${found.says} (${folder}). ${lost} change was not saved.`;
   return new ApiError(503, found.code, message, { folder });
 }

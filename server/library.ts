@@ -18,7 +18,6 @@ const LAST_ANSWERS = 30_000;
 
 const shared = globalThis as {
   fenvoDatabase?: Promise<Database>;
-  fenvoLooks?: NodeJS.Timeout;
   fenvoGivesWay?: Promise<void>;
 };
 
@@ -34,10 +33,8 @@ async function openSalvaged(folder: string): Promise<Database> {
 }
 
 /** Looks through the file beside the requests; a damaged one makes way for what can be read of it. */
-function lookThrough(db: Database): void {
-  clearTimeout(shared.fenvoLooks);
-  shared.fenvoLooks = setTimeout(() => void giveWay(db).catch(console.error), LOOKS_AFTER).unref();
-}
+const lookThrough = (db: Database): void =>
+  void setTimeout(() => void giveWay(db).catch(console.error), LOOKS_AFTER).unref();
 
 /** Several requests may meet the damage at once. */
 const giveWay = (db: Database): Promise<void> =>

@@ -30,6 +30,9 @@ export async function withFile<T>(
     await new Promise<void>((done) => db.close(() => done()));
   }
 }
+/** A name as SQL has it. */
+export const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;
+
 export type Ask = (sql: string, values?: readonly unknown[]) => Promise<readonly Readonly<Record<string, unknown>>[]>;
 
 /** What is counted, and in which tables; what was deleted can be restored, and counts no more. */

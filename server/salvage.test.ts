@@ -116,6 +116,8 @@ describe('a damaged library', () => {
     expect(lost.patches).toBeGreaterThan(0);
     expect(revived).toBeGreaterThan(0);
     expect(holdings.patches).toBe(60);
+    // Their present version was kept, too.
+    expect(await rowsOf(path.join(into, DATABASE), PATCHES)).toEqual(await rowsOf(sound, PATCHES));
   });
 });
 

@@ -1,8 +1,8 @@
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import sqlite3 from 'sqlite3';
 import { DATABASE, migrateFolder } from './database';
-import { holdingsIn, withFile } from './libraryFile';
+import { holdingsIn, quoted, withFile } from './libraryFile';
 import type { Ask } from './libraryFile';
 import { traceId } from './traceId';
 import type { Damage } from '../wire/library';
@@ -16,7 +16,6 @@ import type { Damage } from '../wire/library';
 const DERIVED = /^(patch_index|patch_words|fits)/;
 const DERIVES = '0013-search';
 
-const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;
 type Row = Readonly<Record<string, unknown>>;
 
 /** Whether all pages of a library's file make sense. */
@@ -46,11 +45,16 @@ interface Rows {
   readonly lost: number;
 }
 
+/** The number of a table's last row, as the table itself tells it. */
+async function lastOf(ask: Ask, table: string): Promise<number> {
+  const [last] = await ask(`SELECT MAX(rowid) AS n FROM ${quoted(table)}`).catch(() => [{ n: UNTOLD }]);
+  return Number(last?.n ?? 0);
+}
+
 /** What can be read of a table, part by part. */
 async function* readable(ask: Ask, table: string, atOnce: number): AsyncGenerator<Rows> {
   const numbers = await numbersOf(ask, table);
-  const [last] = await ask(`SELECT MAX(rowid) AS n FROM ${quoted(table)}`).catch(() => [{ n: UNTOLD }]);
-  const count = numbers?.length ?? Number(last?.n ?? 0);
+  const count = numbers?.length ?? (await lastOf(ask, table));
   const numberAt = (i: number): number => numbers?.[i] ?? i + 1;
   const sql = `SELECT * FROM ${quoted(table)} WHERE rowid BETWEEN ? AND ?`;
   const part = async (from: number, to: number): Promise<Rows> => {
@@ -94,23 +98,22 @@ async function copyTable(from: Ask, to: Ask, table: string, schema: string): Pro
 
 /** Patches whose row is lost come back as their newest version that could be read. @returns how many. */
 async function revive(to: Ask): Promise<number> {
-  const before = Number((await to('SELECT COUNT(*) AS n FROM patches'))[0]?.n);
+  const all = (what: string): string => `(SELECT ${what} FROM revisions one WHERE one.patchId = newest.patchId)`;
   await to(`INSERT INTO patches (id, revision, name, body, createdAt, updatedAt)
-    SELECT patchId, MAX(revision), name, body, MIN(savedAt), MAX(savedAt) FROM revisions
-    WHERE patchId NOT IN (SELECT id FROM patches) GROUP BY patchId`);
-  return Number((await to('SELECT COUNT(*) AS n FROM patches'))[0]?.n) - before;
+    SELECT patchId, revision, name, body, ${all('MIN(savedAt)')}, savedAt FROM revisions newest
+    WHERE patchId NOT IN (SELECT id FROM patches) AND revision = ${all('MAX(revision)')}`);
+  return Number((await to('SELECT changes() AS n'))[0]?.n);
 }
 
 /**
  * Makes a sound library of what can be read of a damaged one, with its schema brought up to date.
  *
- * @param folder where it is made; what is there is replaced.
+ * @param folder where it is made: one that holds no library yet.
  * @throws where not even the file's schema can be read.
  */
 export async function salvage(file: string, folder: string): Promise<Damage> {
   mkdirSync(folder, { recursive: true });
   const made = path.join(folder, DATABASE);
-  for (const end of ['', '-wal', '-shm']) rmSync(made + end, { force: true });
   const lost: Record<string, number> = {};
   let revived = 0;
   await withFile(file, async (from) => {

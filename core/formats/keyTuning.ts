@@ -1,4 +1,4 @@
-import { keyPitch } from './scala';
+import { C4_HZ, C4_KEY, keyPitch } from './scala';
 import type { KeyboardMap, ScalaScale } from './scala';
 
 /** Keys of a MIDI keyboard. */
@@ -18,7 +18,7 @@ export const equalTuning: KeyTuning = {
 };
 
 /** Keys one after another, from C4 on its own pitch. */
-const plainMap: KeyboardMap = { degrees: [], middle: 60, reference: 60, hz: 440 * 2 ** (-9 / 12), octaveDegree: 0 };
+const plainMap: KeyboardMap = { degrees: [], middle: C4_KEY, reference: C4_KEY, hz: C4_HZ, octaveDegree: 0 };
 
 /**
  * A scale, of any period, over a keyboard.
@@ -29,7 +29,7 @@ const plainMap: KeyboardMap = { degrees: [], middle: 60, reference: 60, hz: 440 
 export function keyTuning(scale: ScalaScale, map: KeyboardMap = plainMap): KeyTuning | string {
   const reference = keyPitch(scale, map, map.reference);
   if (reference === null) return `The reference key ${map.reference} plays nothing in this mapping.`;
-  const base = 69 + 12 * Math.log2(map.hz / 440) - reference;
+  const base = C4_KEY + 12 * Math.log2(map.hz / C4_HZ) - reference;
   const notes = equalTuning.notes.map((_, key) => {
     const pitch = keyPitch(scale, map, key);
     return pitch === null ? null : base + pitch;

@@ -42,9 +42,8 @@ export function midiFileOf(
     { deltaTime: 0, type: 'setTempo', microsecondsPerBeat: beat },
   ];
   // The first byte of the message is the event's own.
-  const said = [...printTuning(tuning).subarray(1)];
   if (!sameTuning(tuning, equalTuning))
-    track.push({ deltaTime: 0, type: 'sysEx', data: said as unknown as Uint8Array });
+    track.push({ deltaTime: 0, type: 'sysEx', data: printTuning(tuning).subarray(1) });
   let now = 0;
   for (const { tick, type, note, velocity } of momentsOf(notes, (TICKS * 1e6) / beat)) {
     track.push({ deltaTime: tick - now, type, noteNumber: note, velocity, channel: 0 });

@@ -148,8 +148,8 @@ export interface QuantizerScale {
   readonly tuneCents: number;
 }
 
-const C4_HZ = 440 * 2 ** (-9 / OCTAVE);
-const C4_KEY = 60;
+export const C4_HZ = 440 * 2 ** (-9 / OCTAVE);
+export const C4_KEY = 60;
 
 /** Semitones of a degree, beyond the scale too: it goes on with the next period. */
 const pitchOf = ({ degrees, period }: ScalaScale, degree: number): number => {

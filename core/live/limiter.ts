@@ -11,8 +11,8 @@ export const HEADROOM_DB = 0.6;
 const RELEASE = 0.08;
 
 /**
- * Holds two channels below a ceiling, between samples too, whatever comes: the gain that each sample needs is looked for ahead, held, and
- * reached in a straight line, so that nothing is cut flat and nothing gets through.
+ * Holds two channels below a ceiling, between samples too, whatever comes: the gain that each sample needs is looked
+ * for ahead, held, and reached in a straight line, so that nothing is cut flat and nothing gets through.
  */
 export class Limiter {
   private readonly left = new Float64Array(LOOK_AHEAD);

@@ -2,10 +2,9 @@ import { completeParams } from '../document/params';
 import { LIMITS } from '../document/limits';
 import { stateOf } from '../document/state';
 import type { ModuleDoc, Patch, Variant } from '../document/types';
-import { applyEdits } from '../edit/edit';
 import { kindNamed } from '../kinds';
 import { socketAt } from '../document/sockets';
-import { settingAt, settingEdit, settled, WALKTHROUGH_LIMITS } from './walkthrough';
+import { settingAt, settled, WALKTHROUGH_LIMITS } from './walkthrough';
 import type { Walkthrough, WalkthroughStep } from './walkthrough';
 
 /** What somebody did in one go while a walkthrough was recorded. */
@@ -41,11 +40,13 @@ function inOrder(before: Patch, set: WalkthroughStep['set']): WalkthroughStep['s
   const [ordered, left] = [[] as (typeof set)[number][], [...set]];
   let now = before;
   while (left.length > 0) {
-    const next = left.findIndex((one) => settled(now, one).ok);
-    const [one] = next < 0 ? [] : left.splice(next, 1);
-    if (!one) return null;
-    ordered.push(one);
-    now = applyEdits(now, [settingEdit(one)]);
+    const next = left.findIndex((one) => {
+      const done = settled(now, one);
+      if (done.ok) now = done.value;
+      return done.ok;
+    });
+    if (next < 0) return null;
+    ordered.push(...left.splice(next, 1));
   }
   return set.every(({ at, value }) => same(settingAt(now, at), value)) ? ordered : null;
 }

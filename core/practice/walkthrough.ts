@@ -72,7 +72,7 @@ export function stepEdits(before: Patch, { variant, set }: WalkthroughStep): Edi
 }
 
 /** The edit that one setting of a step makes. */
-export const settingEdit = ({ at, value }: WalkthroughStep['set'][number]): Edit => ({
+const settingEdit = ({ at, value }: WalkthroughStep['set'][number]): Edit => ({
   do: 'set',
   module: idOf(at),
   param: nameOf(at),

@@ -9,28 +9,25 @@ import { tell, tellFault } from '@/ui/parts/messages';
 import type { Damage } from '@/wire/library';
 
 /** What is counted of the rows that could not be read; of the others it is enough to know that there are some. */
-const NAMED: readonly (readonly [table: string, one: string])[] = [
-  ['patches', 'patch'],
+const NAMED: readonly (readonly [table: string, one: string, many?: string])[] = [
+  ['patches', 'patch', 'patches'],
   ['revisions', 'earlier version'],
   ['racks', 'rack'],
   ['assets', 'recording'],
   ['sessions', 'bench session'],
   ['readings', 'reading'],
-  ['files', 'photograph or recording of a session'],
+  ['files', 'photograph or recording of a session', 'photographs or recordings of sessions'],
 ];
 
 /** What could not be read, in words. */
-export function lostText({ lost, revived }: Damage): string {
-  const named = NAMED.flatMap(([table, one]) => (lost[table] ? [counted(lost[table], one, plural(one))] : []));
+function lostText({ lost, revived }: Damage): string {
+  const named = NAMED.flatMap(([table, ...words]) => (lost[table] ? [counted(lost[table], ...words)] : []));
   const others = Object.keys(lost).some((table) => !NAMED.some(([name]) => name === table));
   const all = [...named, ...(others ? ['some other entries'] : [])];
   if (all.length === 0) return 'All entries could be read.';
   const back = revived > 0 ? ` ${counted(revived, 'patch', 'patches')} came back as an earlier version.` : '';
   return `Not readable: ${all.join(', ')}.${back}`;
 }
-
-const plural = (one: string): string =>
-  one === 'patch' ? 'patches' : one.startsWith('photograph') ? 'photographs or recordings of sessions' : `${one}s`;
 
 /** Says that the library's file is damaged, and the ways on. */
 export function DamagedNotice() {
