@@ -1,69 +1,108 @@
 import { parseArgs } from 'node:util';
-import { checkDocuments } from '../core/testing/documents';
-import { brokenPromiseOf, faultOf } from '../core/testing/check';
-import { heavyPatch } from '../core/testing/heavy';
-import { promisePatch, randomPatch } from '../core/testing/randomPatch';
 import { predict } from '../core/answers/predict';
+import { brokenPromiseOf } from '../core/testing/check';
+import { checkDocuments } from '../core/testing/documents';
+import { heavyPatch } from '../core/testing/heavy';
+import { promisePatch } from '../core/testing/randomPatch';
+import { patchFault } from '../core/testing/seeds';
+import { keptFault, liveFault, undoFault } from '../core/testing/sequences';
+import { writeSection } from './section';
 
-/** The promises of fixes alone: --promises, over so many patches where --patches does not say. */
-const PROMISES = 5000;
-
+/** Each claim over as many cases as told: --patches 1000000 --edits 100000 --live 20000 --only patches,live --from 0 */
 const { values } = parseArgs({
   options: {
-    patches: { type: 'string' },
-    documents: { type: 'string', default: '100000' },
     from: { type: 'string', default: '0' },
-    promises: { type: 'boolean', default: false },
+    only: { type: 'string' },
+    patches: { type: 'string', default: '100000' },
+    edits: { type: 'string', default: '10000' },
+    live: { type: 'string', default: '2000' },
+    promises: { type: 'string', default: '2000' },
+    documents: { type: 'string', default: '100000' },
     heavy: { type: 'string', default: '28' },
+    /** Keeps what was found in docs/figures.md. */
+    figures: { type: 'boolean', default: false },
+    /** Ends each part after so many seconds, with what it came to. */
+    seconds: { type: 'string', default: '1000000' },
   },
 });
-const only = values.promises;
+type Part = 'patches' | 'edits' | 'live' | 'promises' | 'documents' | 'heavy';
 const from = Number(values.from);
-const patches = only ? 0 : Number(values.patches ?? 100_000);
-const promises = only ? Number(values.patches ?? PROMISES) : 2000;
-const documents = only ? 0 : Number(values.documents);
-const heavyOnes = only ? 0 : Number(values.heavy);
+const wanted = (part: Part): number =>
+  values.only && !values.only.split(',').includes(part) ? 0 : Number(values[part]);
+
 let faults = 0;
-const start = Date.now();
-for (let seed = from; seed < from + patches; seed++) {
-  let fault: string | null;
-  try {
-    fault = faultOf(randomPatch(seed, { loops: seed % 3 === 0, duration: 0.05 }));
-  } catch (error) {
-    fault = error instanceof Error ? (error.stack ?? error.message) : String(error);
-  }
-  if (fault === null) continue;
-  faults++;
-  console.log(`seed ${seed}: ${fault}`);
+const rows: string[] = [];
+function told(what: string, cases: number, found: number, ms: number, more = ''): void {
+  faults += found;
+  console.log(
+    `${what}: ${cases} from seed ${from}, ${found} faults, ${(ms / Math.max(1, cases)).toFixed(2)} ms each${more}`,
+  );
+  rows.push(`| ${what} | ${cases} from ${from} | ${found} | ${(ms / Math.max(1, cases)).toFixed(1)} ms${more} |`);
 }
-console.log(
-  `${patches} patches from seed ${from}: ${faults} faults, ${((Date.now() - start) / Math.max(1, patches)).toFixed(2)} ms each`,
+
+/** Looks at every seed of a part; what breaks is a fault like any other. */
+function part(name: Part, what: string, fault: (seed: number) => string | null): void {
+  const count = wanted(name);
+  if (count === 0) return;
+  const began = Date.now();
+  let [found, done] = [0, 0];
+  for (; done < count && Date.now() - began < 1000 * Number(values.seconds); done++) {
+    let said: string | null;
+    try {
+      said = fault(from + done);
+    } catch (error) {
+      said = error instanceof Error ? (error.stack ?? error.message) : String(error);
+    }
+    if (said === null) continue;
+    found++;
+    console.log(`${name}, seed ${from + done}: ${said}`);
+  }
+  told(what, done, found, Date.now() - began);
+}
+
+part('patches', 'Random patches: seen within bound, all finite, printed and read the same', patchFault);
+part(
+  'edits',
+  'Sequences of edits: undone, and bounds kept as if worked out anew',
+  (seed) => undoFault(seed, 8) ?? keptFault(seed, 8),
 );
+part('live', 'Live runs through edits: within what is known, and as from a fresh engine', (seed) => liveFault(seed, 5));
+part('promises', 'Random patches whose fixes are applied and asked again', (seed) =>
+  brokenPromiseOf(promisePatch(seed)),
+);
+
 /** No document within the limits takes longer than this, milliseconds. */
 const TOO_SLOW = 10_000;
-
-for (let seed = from; seed < from + promises; seed++) {
-  const broken = brokenPromiseOf(promisePatch(seed));
-  if (broken === null) continue;
-  faults++;
-  console.log(`seed ${seed}: ${broken}`);
-}
-console.log(`cures of ${promises} patches from seed ${from} applied and asked again`);
 let slowest = { ms: 0, name: '' };
-for (let seed = 0; seed < heavyOnes; seed++) {
+part('heavy', 'Documents as heavy as their shape can be', (seed) => {
   const heavy = heavyPatch(seed);
   const began = performance.now();
   predict(heavy);
   const ms = performance.now() - began;
   if (ms > slowest.ms) slowest = { ms, name: heavy.name };
-  if (ms <= TOO_SLOW) continue;
-  faults++;
-  console.log(`${heavy.name}: ${Math.round(ms)} ms`);
+  return ms > TOO_SLOW ? `${heavy.name}: ${Math.round(ms)} ms` : null;
+});
+if (slowest.ms > 0) console.log(`slowest of them: ${slowest.name}, ${Math.round(slowest.ms)} ms`);
+
+if (wanted('documents') > 0) {
+  const began = Date.now();
+  const report = checkDocuments(from, wanted('documents'));
+  report.faults.forEach((f) => console.log(f));
+  const counts = `; ${report.read} read, ${report.refused} refused, slowest ${report.slowestMs} ms`;
+  told(
+    'Changed documents: read, or properly refused',
+    wanted('documents'),
+    report.faults.length,
+    Date.now() - began,
+    counts,
+  );
 }
-console.log(`${heavyOnes} heavy documents: slowest ${slowest.name}, ${Math.round(slowest.ms)} ms`);
-const report = checkDocuments(from, documents);
-report.faults.forEach((f) => console.log(f));
-console.log(
-  `${documents} changed documents: ${report.read} read, ${report.refused} refused, ${report.faults.length} faults, slowest ${report.slowestMs} ms`,
-);
-process.exitCode = faults + report.faults.length > 0 ? 1 : 0;
+if (values.figures)
+  writeSection('fuzz', 'Random cases', [
+    '`npm run fuzz`, as many cases as the run was told.',
+    '',
+    '| claim | cases, seeds | faults | each |',
+    '| --- | --- | --- | --- |',
+    ...rows,
+  ]);
+process.exitCode = faults > 0 ? 1 : 0;

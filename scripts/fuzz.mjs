@@ -1,5 +1,5 @@
-// Random patches and mutated documents, as many as told: npm run fuzz -- --patches 1000000 --from 0 --documents 100000;
-// the promises of fixes alone: npm run fuzz -- --promises [--patches 5000]
+// Random patches, edits, live runs, fixes and documents, as many as told: npm run fuzz -- --patches 1000000 --from 0;
+// one kind of them alone: npm run fuzz -- --only edits,live --edits 100000 --live 20000
 import { install } from './installing.mjs';
 import { bundle, run } from './lib.mjs';
 

@@ -64,7 +64,10 @@ export function figuresOf(
   return (a ?? -Infinity) <= (b ?? -Infinity) ? [a, b] : [b, a];
 }
 
-/** The lowest and the highest figure of a destination over all that hands turn its knobs to. */
+/**
+ * The lowest and the highest figure of a destination over all that hands turn its knobs to. A gain that changes its sign
+ * on the way from one setting to another is silent in between.
+ */
 export function figureHull(
   spec: EndSpec<ParamValues>,
   passed: readonly Passed[],
@@ -73,5 +76,6 @@ export function figureHull(
   const order = (x: number | null): number => x ?? -Infinity;
   const least = spans.reduce<number | null>((a, [low]) => (order(low) < order(a) ? low : a), spans[0]?.[0] ?? null);
   const most = spans.reduce<number | null>((a, [, high]) => (order(high) > order(a) ? high : a), spans[0]?.[1] ?? null);
-  return [least, most];
+  const signs = new Set(passed.flatMap((p) => p.drive.map((v) => Math.sign(spec.signed?.(p.params, v) ?? 1))));
+  return [signs.size > 1 ? null : least, most];
 }

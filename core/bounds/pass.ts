@@ -159,6 +159,7 @@ export class Pass {
   private work(m: GraphModule, inputs: readonly Affine[]): Entry {
     const rail = this.railVolts;
     const byName = new Map(m.inputs.map((s, i) => [s.spec.name, i]));
+    const most = beforeRails(m, rail);
     let identity: string | null = null;
     const wired: Sockets = {
       in: (name) => inputs[byName.get(name) ?? -1] ?? constant(0),
@@ -166,8 +167,8 @@ export class Pass {
       symbol: (name, lo, hi) =>
         this.store.leaf(
           `${name} of ${(identity ??= identityOf(m, inputs))}`,
-          Math.max(-rail, Math.min(rail, lo)),
-          Math.min(rail, Math.max(-rail, hi)),
+          Math.max(-most, Math.min(most, lo)),
+          Math.min(most, Math.max(-most, hi)),
         ),
       turns: (param) => hasHand(m, param),
       range: this.range,
@@ -176,8 +177,9 @@ export class Pass {
     const { module: swept, io } = handsAtInputs(this.store, m, wired);
     const passed = sampledSettings(swept);
     const law = movedLaw(this.store, swept, passed, io);
-    const outputs = m.outputs.map((o) => {
-      const whole = this.saturate(affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0));
+    const wholes = m.outputs.map((o) => affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0));
+    const outputs = m.outputs.map((o, i) => {
+      const whole = this.saturate(wholes[i] ?? constant(0));
       // Hands on passive pots load what drives them more and less.
       return o.factors
         ? this.store.mul(whole, this.store.leaf(`load on ${o.socket}`, ...o.factors))
@@ -187,7 +189,7 @@ export class Pass {
       hullAt(this.store, m, passed, `drive of ${end.socket}`, this.range, (p) => end.drive(this.store, p, io)),
     );
     const ends = drives.map((drive, i) => ({ end: i, drive: this.range(drive), ...this.endPassed(m, i, passed, io) }));
-    const unclipped = m.outputs.map((o) => this.range(law[o.name] ?? constant(0)));
+    const unclipped = wholes.map(this.range);
     const gateStates = passed.map((p) => m.kind.timing?.detects?.gateState(this.store, p, io) ?? null);
     const gateState = gateStates.every((f) => f === gateStates[0]) ? (gateStates[0] ?? null) : 'moves';
     const uncut = (m.kind.stage?.clips?.(this.store, swept.params, io) ?? []).map((_, i) =>
@@ -218,3 +220,7 @@ export class Pass {
     return lo >= -rail && hi <= rail ? x : this.store.clamp(x, -rail, rail);
   }
 }
+
+/** The most that a voltage within a module comes to, either way, before its outputs' own errors and the rails. */
+const beforeRails = ({ outputs }: GraphModule, rail: number): number =>
+  Math.max(rail, ...outputs.map(({ gain = 1, offset = 0 }) => (rail + Math.abs(offset)) / Math.abs(gain)));

@@ -112,6 +112,7 @@ export const polarizer = kind({
       says: 'how much of its input passes, inverted below zero',
       drive: (_b, _p, io) => io.in('cv'),
       value: (p, v) => dbOf(orNothing(gainAt(p, v))),
+      signed: gainAt,
       window: () => null,
       span(p, lo, hi) {
         const [a, b] = [gainAt(p, lo), gainAt(p, hi)];

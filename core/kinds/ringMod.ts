@@ -20,6 +20,7 @@ const throughOf = (p: Multiplier, socket: 'a' | 'b'): number =>
 
 /** What one input makes of a volt at the other, feedthrough included. */
 function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
+  const signedGain = (p: Multiplier, v: number): number => v / p.scaleVolts + throughOf(p, socket);
   return {
     socket,
     sockets: [socket],
@@ -28,7 +29,8 @@ function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
     always: false,
     says: 'gain of the other input, inverted below 0 V',
     drive: (b, p, io) => (p.coupling === 'ac' ? b.couple(io.in(socket)) : io.in(socket)),
-    value: (p, v) => dbOf(orNothing(v / p.scaleVolts + throughOf(p, socket))),
+    value: (p, v) => dbOf(orNothing(signedGain(p, v))),
+    signed: signedGain,
     window: () => null,
     span(p, lo, hi) {
       const silent = -throughOf(p, socket) * p.scaleVolts;

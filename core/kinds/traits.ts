@@ -45,6 +45,8 @@ export interface EndSpec<P> {
   window(p: P): Range | null;
   /** Beyond its window it stands still although the voltage moves, and nothing else says so. */
   readonly pins?: boolean;
+  /** A gain with its sign, for those that fall silent on the way from one sign to the other. */
+  signed?(p: P, drive: number): number;
   /** Which drive gives the lowest and which the highest figure, where `value` does not simply rise. */
   span?(p: P, lo: number, hi: number): Range;
   /** What is below 0 V is told as it is: it opens nothing. */

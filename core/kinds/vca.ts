@@ -157,6 +157,7 @@ export const vca = kind({
         const gain = responseCurve(p.response, p.quadrants, p.maxGain).f(shareOf(p, c));
         return dbOf(gain * gainOf(p.boostDb));
       },
+      signed: shareOf,
       oneSided: (p) => p.quadrants === 2,
       window: (p) => [p.quadrants === 2 ? p.deadVolts : -p.unityVolts, p.unityVolts],
       span(p, lo, hi) {

@@ -9,42 +9,10 @@ import { buildGraph } from '../graph/graph';
 import { patchOf } from '../testing/patch';
 import { randomEdits } from '../testing/edits';
 import { randomPatch } from '../testing/randomPatch';
+import { playedBeyond } from '../testing/sequences';
 import { LiveEngine } from './engine';
 import { graphAt } from './player';
 import { Ranged } from './ranged';
-
-const RATE = 8000;
-
-/** Plays a patch through edits; every sample that lies beyond what is known of it then. */
-function beyond(patch: Patch, edits: readonly (readonly Edit[])[], samples = 400) {
-  const engine = new LiveEngine(graphAt(patch, RATE), { block: 32 });
-  const ranged = new Ranged(patch);
-  const bounds = new BoundsEngine();
-  let [now, known] = [patch, 0];
-  const found: string[] = [];
-  for (const edit of [[], ...edits]) {
-    now = applyEdits(now, edit);
-    engine.edit(graphAt(now, RATE));
-    ranged.edit(now);
-    const { unknown } = ranged;
-    const ranges = bounds.run(buildGraph(ranged.patch));
-    const { modules } = buildGraph(now);
-    for (let k = 0; k < samples; k += 32) {
-      engine.advance(32);
-      for (const m of modules) {
-        if (unknown.has(m.id)) continue;
-        known++;
-        m.outputs.forEach((o, i) => {
-          const [low, high] = ranges.get(m.id)!.outputs[i]!;
-          const worst = engine.buffer(o.socket).find((v) => v < low - 1e-9 || v > high + 1e-9);
-          if (worst !== undefined)
-            found.push(`${o.socket}: ${worst} beyond ${low} … ${high} after ${JSON.stringify(edit)}`);
-        });
-      }
-    }
-  }
-  return { found, known };
-}
 
 describe('what is seen while knobs are turned', () => {
   it('stays within what the knobs that were turned can make, whatever modules remember', () => {
@@ -62,7 +30,7 @@ describe('what is seen while knobs are turned', () => {
             const [module = '', param = ''] = at.split('.');
             return [{ do: 'set', module, param, value: min + share * (max - min) }];
           });
-          const seen = beyond(patch, edits);
+          const seen = playedBeyond(patch, edits);
           known += seen.known;
           expect(seen.found).toEqual([]);
         },
@@ -75,7 +43,7 @@ describe('what is seen while knobs are turned', () => {
     let known = 0;
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e6 }), fc.integer({ min: 1, max: 1e6 }), (seed, other) => {
-        const seen = beyond(
+        const seen = playedBeyond(
           randomPatch(seed),
           randomEdits(other, randomPatch(seed), 6).map((e) => [e]),
         );

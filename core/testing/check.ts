@@ -1,5 +1,6 @@
 import { glance } from '../answers/glance';
 import type { Glance } from '../answers/glance';
+import type { Reading } from '../answers/readings';
 import type { Prediction } from '../answers/predict';
 import { BoundsEngine } from '../bounds/bounds';
 import { applyEdits } from '../edit/edit';
@@ -15,6 +16,15 @@ import { predict } from '../solve/cured';
 /** Seen may leave the bound by no more than rounding, volts. */
 const SLACK = 1e-9;
 
+/** The first fault of a list, or null. */
+function firstOf<T>(list: readonly T[], faultOf: (x: T) => string | null): string | null {
+  for (const x of list) {
+    const fault = faultOf(x);
+    if (fault !== null) return fault;
+  }
+  return null;
+}
+
 /** All that is told of a patch, or that without its findings, which take longest. */
 function answersOf(patch: Patch, findings: boolean): Glance {
   if (findings) return predict(patch, { engine: new BoundsEngine(), cures: false });
@@ -23,14 +33,33 @@ function answersOf(patch: Patch, findings: boolean): Glance {
   return glance(graph, bounds, simulateGraph(graph, { bounds }));
 }
 
+interface Asked {
+  readonly findings?: boolean;
+  /** What the modules of the patch really do, which no document holds; left out: what their kinds say. */
+  readonly asBuilt?: (patch: Patch) => Patch;
+}
+
+/** What is wrong with a reading, or null: what arrives lies within its bound, by either of which a target is judged. */
+function readingFault({ at, low, high, arrivesLow, arrivesHigh }: Reading): string | null {
+  const within = (end: number | null, from: number | null, to: number | null): boolean => {
+    // No figure stands for silence, which lies below all.
+    const [x, a, b] = [end ?? -Infinity, from ?? -Infinity, to ?? -Infinity];
+    const slack = SLACK * Math.max(1, Math.abs(Number.isFinite(x) ? x : 0));
+    return x >= a - slack && x <= b + slack;
+  };
+  return within(arrivesLow, low, high) && within(arrivesHigh, low, high)
+    ? null
+    : `the reading of ${at}: ${arrivesLow} … ${arrivesHigh} arrives outside ${low} … ${high}`;
+}
+
 /** What is wrong with the answers to a patch, or null: seen within bound, all finite, the document as it was. */
-export function faultOf(patch: Patch, { findings = true } = {}): string | null {
+export function faultOf(patch: Patch, { findings = true, asBuilt = (p) => p }: Asked = {}): string | null {
   const printed = JSON.stringify(printPatch(patch));
   const parsed = parsePatch(JSON.parse(printed));
   if (!parsed.ok) return `refused: ${parsed.errors.map((e) => `${e.path}: ${e.message}`).join('; ')}`;
   const again = JSON.stringify(printPatch(parsed.value));
   if (again !== printed) return `printed otherwise: ${again}`;
-  const { outputs, inputs } = answersOf(parsed.value, findings);
+  const { outputs, inputs, readings } = answersOf(asBuilt(parsed.value), findings);
   for (const [socket, p] of [...Object.entries(outputs), ...Object.entries(inputs)]) {
     const [lo, hi] = p.bound;
     const [least, most] = p.seen ?? [NaN, NaN];
@@ -41,7 +70,7 @@ export function faultOf(patch: Patch, { findings = true } = {}): string | null {
     if (!(from >= lo - SLACK && to <= hi + SLACK && from <= to))
       return `${socket}: ${from} … ${to} arrives outside ${lo} … ${hi}`;
   }
-  return null;
+  return firstOf(readings, readingFault);
 }
 
 /**

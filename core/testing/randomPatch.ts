@@ -2,6 +2,8 @@ import { socketAt } from '../document/sockets';
 import { completeParams } from '../document/params';
 import { blank } from '../document/parse';
 import { HANDS } from '../document/hands';
+import { TRUE_MODULE } from '../document/real';
+import type { RealModule } from '../document/real';
 import type { Cable, Hand, ModuleDoc, Normal, Patch } from '../document/types';
 import { applyEdits } from '../edit/edit';
 import { bypassStages } from '../edit/stages';
@@ -158,6 +160,27 @@ export const promisePatch = (seed: number): Patch =>
     bypass: seed % 7 === 0,
     duration: 0.05,
   });
+
+/** The same as it would be built: every other module off by what modules are off by, from a seed. */
+export function builtPatch(seed: number, patch: Patch): Patch {
+  const random = stream(seed ^ 0x2545f491);
+  const by = (most: number): number => most * (2 * random() - 1);
+  return {
+    ...patch,
+    modules: patch.modules.map((m) => {
+      if (random() < 0.5) return m;
+      const real: RealModule = {
+        ...TRUE_MODULE,
+        gain: 1 + by(0.03),
+        offsetVolts: by(0.05),
+        timeScale: 1 + by(0.2),
+        rateScale: 1 + by(0.2),
+        centsPerOctave: by(10),
+      };
+      return { ...m, real };
+    }),
+  };
+}
 
 interface Sockets {
   readonly id: string;

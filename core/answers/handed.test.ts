@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest';
+import { TRUE_MODULE } from '../document/real';
+import type { RealModule } from '../document/real';
+import type { Patch } from '../document/types';
+import { patchOf } from '../testing/patch';
+import { predict } from './predict';
+
+/** A hand that turns a knob from one value to another, which it reaches within a step of the simulation. */
+const turned = (at: string, from: number, to: number) => ({
+  hands: [
+    {
+      at,
+      points: [
+        { t: 0, value: from },
+        { t: 0.04344745, value: to },
+      ],
+      interpolation: 'linear',
+      loop: false,
+    },
+  ],
+});
+const readingAt = (patch: Patch, at: string) => predict(patch).readings.find((r) => r.at === at)!;
+const short = { duration: 0.06, sampleRate: 8000 };
+
+describe('a destination’s own knob that a hand turns', () => {
+  it('takes a gain through silence where its sign changes, whichever knob does it', () => {
+    const amplifier = patchOf(
+      { c: ['constant', { volts: 4 }], v: ['vca', { quadrants: 4, cvAmount: 1, unityVolts: 5 }] },
+      ['c.out > v.cv'],
+      short,
+      turned('v.cvAmount', 1, -0.5),
+    );
+    expect(readingAt(amplifier, 'v.cv')).toMatchObject({ low: null, silent: true, high: expect.closeTo(-1.938, 3) });
+    const polarizer = patchOf(
+      { c: ['constant', { volts: 5 }], p: ['polarizer', { modulation: 0 }] },
+      ['c.out > p.cv'],
+      short,
+      turned('p.gain', 1, -0.5),
+    );
+    expect(readingAt(polarizer, 'p.cv')).toMatchObject({ low: null, high: expect.closeTo(0, 9) });
+  });
+  it('leaves a gain whose sign stays the same above its least', () => {
+    const polarizer = patchOf(
+      { c: ['constant', { volts: 5 }], p: ['polarizer', { modulation: 0 }] },
+      ['c.out > p.cv'],
+      short,
+      turned('p.gain', 1, 0.5),
+    );
+    expect(readingAt(polarizer, 'p.cv').low).toBeCloseTo(20 * Math.log10(0.5), 9);
+  });
+  it('changes nothing of a frequency where nothing is modulated: a depth that passes 0', () => {
+    const tone = patchOf(
+      {
+        c: ['constant', { volts: 1 }],
+        l: ['lfo', { rateHz: 100 }],
+        o: ['oscillator', { baseHz: 110, fmLaw: 'linear' }],
+        none: ['attenuator', { amount: 0 }],
+      },
+      ['c.out > o.pitch', 'l.out > none.in', 'none.out > o.fm'],
+      short,
+      turned('o.fmAmount', 1, 0),
+    );
+    for (const figure of ['low', 'high', 'arrivesLow', 'arrivesHigh', 'seenLow', 'seenHigh'] as const)
+      expect(readingAt(tone, 'o.pitch')[figure], figure).toBeCloseTo(220, 9);
+  });
+});
+
+describe('a module as it is measured', () => {
+  const off = (patch: Patch, real: Partial<RealModule>): Patch => ({
+    ...patch,
+    modules: patch.modules.map((m) => ({ ...m, real: { ...TRUE_MODULE, ...real } })),
+  });
+  const at = (patch: Patch, socket: string) => predict(patch).outputs[socket]!;
+
+  it('still ends at its rails', () => {
+    const { bound, seen } = at(
+      off(patchOf({ c: ['constant', { lowVolts: 0, highVolts: 10, volts: 10 }] }, [], short), { gain: 1.5 }),
+      'c.out',
+    );
+    expect([bound, seen]).toEqual([
+      [12, 12],
+      [12, 12],
+    ]);
+  });
+  it('comes to them with less gain, too, where it would go beyond', () => {
+    const wide = patchOf({ l: ['lfo', { rateHz: 100, lowVolts: -12, highVolts: 12 }] }, [], {
+      ...short,
+      railVolts: 10,
+    });
+    const { bound, seen } = at(off(wide, { gain: 0.9, offsetVolts: 0.1 }), 'l.out');
+    expect(bound).toEqual([-10, 10]);
+    expect(seen![0]).toBe(-10);
+    expect(seen![1]).toBe(10);
+  });
+});
