@@ -7,7 +7,7 @@ import type { Edit } from '../edit/edit';
 import { BoundsEngine } from '../bounds/bounds';
 import { buildGraph } from '../graph/graph';
 import { patchOf } from '../testing/patch';
-import { randomEdits } from '../testing/edits';
+import { randomValidEdits } from '../testing/edits';
 import { randomPatch } from '../testing/randomPatch';
 import { playedBeyond } from '../testing/sequences';
 import { LiveEngine } from './engine';
@@ -45,7 +45,7 @@ describe('what is seen while knobs are turned', () => {
       fc.property(fc.integer({ min: 1, max: 1e6 }), fc.integer({ min: 1, max: 1e6 }), (seed, other) => {
         const seen = playedBeyond(
           randomPatch(seed),
-          randomEdits(other, randomPatch(seed), 6).map((e) => [e]),
+          randomValidEdits(other, randomPatch(seed), 6).map((e) => [e]),
         );
         known += seen.known;
         expect(seen.found).toEqual([]);

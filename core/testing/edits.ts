@@ -87,6 +87,19 @@ export function randomEdits(seed: number, start: Patch, count: number): Edit[] {
   return edits;
 }
 
+/** Those of them, one after the other, that leave a document which can be stored: what an editor lets through. */
+export function randomValidEdits(seed: number, start: Patch, count: number): Edit[] {
+  const valid: Edit[] = [];
+  let now = start;
+  for (const edit of randomEdits(seed, start, count)) {
+    const after = applyEdits(now, [edit]);
+    if (!parsePatch(printPatch(after)).ok) continue;
+    valid.push(edit);
+    now = after;
+  }
+  return valid;
+}
+
 /** The patches along a random list of edits, each one that a document may hold, undone now and then. */
 export function* editedPatches(seed: number, steps: number): Generator<Patch> {
   const random = stream(seed);

@@ -8,7 +8,7 @@ import type { Graph } from '../graph/graph';
 import { LiveEngine } from '../live/engine';
 import { graphAt } from '../live/player';
 import { Ranged } from '../live/ranged';
-import { editedPatches, randomEdits } from './edits';
+import { editedPatches, randomEdits, randomValidEdits } from './edits';
 import { randomPatch } from './randomPatch';
 
 /** Samples a second of the live runs, and how many follow each edit. */
@@ -117,7 +117,7 @@ function outputsOfNow({ modules, groups }: Graph): string[] {
  */
 export function liveFault(seed: number, count: number): string | null {
   const start = randomPatch(seed, { modules: 3 + (seed % 12) });
-  const edits = randomEdits(seed + 1, start, count);
+  const edits = randomValidEdits(seed + 1, start, count);
   const { found } = playedBeyond(
     start,
     edits.map((e) => [e]),

@@ -16,6 +16,13 @@ function rows(file: string, sql: string): Promise<Record<string, unknown>[]> {
   });
 }
 
+/** What the server has said is stored: patches with their newest revision, sessions, and how many readings. */
+interface Acknowledged {
+  readonly patches: Map<string, number>;
+  readonly sessions: Set<string>;
+  readings: number;
+}
+
 const documentOf = (n: number): object => ({
   format: 'fenvo.patch',
   version: 1,
@@ -27,8 +34,38 @@ const documentOf = (n: number): object => ({
   cables: [{ from: 'l.out', to: 'f.cutoff' }],
 });
 
+const post = (url: string, body: object): Promise<Response | null> =>
+  fetch(url, {
+    method: 'POST',
+    body: JSON.stringify(body),
+    headers: { 'Content-Type': 'application/json' },
+  }).catch(() => null);
+
+/** Stands at the rack until the server is gone: sessions, each with a reading that was acknowledged. */
+async function atTheRack(url: string, patch: string, acknowledged: Acknowledged): Promise<void> {
+  for (;;) {
+    const opened = await post(`${url}/api/bench/sessions`, { patch });
+    const session = opened?.ok ? ((await opened.json().catch(() => null)) as { id: string } | null) : null;
+    if (!session) return;
+    acknowledged.sessions.add(session.id);
+    const read = await post(`${url}/api/bench/sessions/${session.id}/readings`, {
+      readings: [{ at: 'l.out', quantity: 'high', value: 5 }],
+    });
+    if (!read?.ok) return;
+    acknowledged.readings++;
+  }
+}
+
+/** Makes backups until the server is gone. */
+async function backingUp(url: string): Promise<void> {
+  for (;;) {
+    const answer = await fetch(`${url}/api/library/backup`, { method: 'POST' }).catch(() => null);
+    if (!answer?.ok || (await answer.arrayBuffer().catch(() => null)) === null) return;
+  }
+}
+
 /** Saves and imports until the server is gone; notes what it acknowledged. */
-async function busy(url: string, acknowledged: Map<string, number>): Promise<void> {
+async function busy(url: string, acknowledged: Acknowledged): Promise<void> {
   const made = await fetch(`${url}/api/patches`, {
     method: 'POST',
     body: JSON.stringify({ patch: documentOf(0) }),
@@ -38,7 +75,8 @@ async function busy(url: string, acknowledged: Map<string, number>): Promise<voi
   const answer = (await made.json().catch(() => null)) as { id: string } | null;
   if (!answer) return;
   const { id } = answer;
-  acknowledged.set(id, 1);
+  acknowledged.patches.set(id, 1);
+  void atTheRack(url, id, acknowledged);
   for (let revision = 1; ; revision++) {
     void fetch(`${url}/api/assets?name=x&sampleRate=8000`, {
       method: 'POST',
@@ -50,26 +88,32 @@ async function busy(url: string, acknowledged: Map<string, number>): Promise<voi
       headers: { 'Content-Type': 'application/json' },
     }).catch(() => null);
     if (!saved?.ok) return;
-    acknowledged.set(id, revision + 1);
+    acknowledged.patches.set(id, revision + 1);
   }
 }
 
-async function lookedAt(data: string, acknowledged: ReadonlyMap<string, number>): Promise<string[]> {
+async function lookedAt(data: string, acknowledged: Acknowledged): Promise<string[]> {
   const file = path.join(data, 'fenvo.sqlite');
   const faults: string[] = [];
   const [integrity] = await rows(file, 'PRAGMA integrity_check');
   if (integrity?.integrity_check !== 'ok') faults.push(`integrity: ${JSON.stringify(integrity)}`);
   if ((await rows(file, 'PRAGMA foreign_key_check')).length > 0) faults.push('a foreign key points nowhere');
   const kept = new Map((await rows(file, 'SELECT id, revision FROM patches')).map((r) => [r.id, Number(r.revision)]));
-  for (const [id, revision] of acknowledged) {
+  for (const [id, revision] of acknowledged.patches) {
     if ((kept.get(id) ?? 0) < revision)
       faults.push(`patch ${id}: revision ${revision} was acknowledged, ${kept.get(id)} is there`);
   }
+  const sessions = new Set((await rows(file, 'SELECT id FROM sessions')).map((r) => r.id));
+  for (const id of acknowledged.sessions)
+    if (!sessions.has(id)) faults.push(`session ${id} was acknowledged, and is gone`);
+  const [readings] = await rows(file, 'SELECT count(*) AS many FROM readings');
+  if (Number(readings?.many) < acknowledged.readings)
+    faults.push(`${acknowledged.readings} readings were acknowledged, ${Number(readings?.many)} are there`);
   return faults;
 }
 
 /**
- * Kills the server at random moments of saves, imports and summaries, and a program that makes a new folder in the midst
+ * Kills the server at random moments of saves, imports, summaries, sessions at the rack and backups, and a program that makes a new folder in the midst
  * of its migrations; then looks whether all that was acknowledged is there.
  *
  * @returns what was lost or damaged.
@@ -77,10 +121,10 @@ async function lookedAt(data: string, acknowledged: ReadonlyMap<string, number>)
 export async function crashRounds(rounds: number, seed: number): Promise<string[]> {
   const random = stream(seed);
   const application = await Application.open({ cold: true });
-  const acknowledged = new Map<string, number>();
+  const acknowledged: Acknowledged = { patches: new Map(), sessions: new Set(), readings: 0 };
   const faults: string[] = [];
   for (let round = 0; round < rounds; round++) {
-    const work = [busy(application.url, acknowledged), busy(application.url, acknowledged)];
+    const work = [busy(application.url, acknowledged), busy(application.url, acknowledged), backingUp(application.url)];
     await new Promise((resolve) => setTimeout(resolve, 20 + 400 * random()));
     await application.stop('SIGKILL');
     await Promise.all(work);

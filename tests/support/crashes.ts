@@ -18,15 +18,18 @@ const lost = await crashRounds(Number(values.rounds), Number(values.seed));
 lost.forEach((line) => console.log(line));
 console.log(`${values.rounds} crashes: ${lost.length} faults, ${Math.round((Date.now() - began) / 1000)} s`);
 const application = await Application.open();
-const { faults, asked } = await hostileRequests(
+const { faults, asked, slowestHealth } = await hostileRequests(
   application.url,
   application.port,
   Number(values.requests),
   Number(values.seed),
 );
 faults.slice(0, 50).forEach((line) => console.log(line));
-console.log(`${asked} hostile requests: ${faults.length} answered as a fault of the server`);
+console.log(
+  `${asked} hostile requests: ${faults.length} answered as a fault of the server, health after ${Math.round(slowestHealth)} ms at most, ${Math.round(application.megabytes)} MB then`,
+);
 const most = await mixedRequests(application, Number(values.mixed), Number(values.seed));
 console.log(`${values.mixed} mixed requests: ${Math.round(most)} MB at most`);
 await application.close();
+console.log(`${Math.round((Date.now() - began) / 1000)} s in all`);
 process.exitCode = lost.length + faults.length > 0 ? 1 : 0;

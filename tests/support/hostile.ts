@@ -60,21 +60,26 @@ function status(port: number, text: string): Promise<number> {
   });
 }
 
-/**
- * Requests put together at random from what a page would never send.
- *
- * @returns those that were answered as a fault of the server's.
- */
-export async function hostileRequests(
-  url: string,
-  port: number,
-  count: number,
-  seed: number,
-): Promise<{ readonly faults: string[]; readonly asked: number }> {
+export interface Hostile {
+  /** Those that were answered as a fault of the server's, or with silence where health is asked for. */
+  readonly faults: string[];
+  readonly asked: number;
+  /** What it took to answer whether all is well, in the midst of them: the worst, milliseconds. */
+  readonly slowestHealth: number;
+}
+
+/** Requests put together at random from what a page would never send; after every hundred, health is asked for. */
+export async function hostileRequests(url: string, port: number, count: number, seed: number): Promise<Hostile> {
   const random = stream(seed);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
   const faults: string[] = [];
-  let asked = 0;
+  let [asked, slowestHealth] = [0, 0];
+  const askHealth = async (): Promise<void> => {
+    const began = performance.now();
+    const health = await fetch(`${url}/api/health`).catch(() => null);
+    slowestHealth = Math.max(slowestHealth, performance.now() - began);
+    if (!health?.ok) faults.push('the server does not answer any more');
+  };
   while (asked < count) {
     const batch = Array.from({ length: Math.min(10, count - asked) }, async () => {
       const [method, path, extra, body] = [pick(METHODS), pick(PATHS), pick(HEADERS), pick(BODIES)];
@@ -87,10 +92,10 @@ export async function hostileRequests(
       if (code >= 500)
         faults.push(`${code}: ${JSON.stringify(head.slice(0, 200))} ${JSON.stringify(body.slice(0, 60))}`);
     });
-    await Promise.all(batch);
+    // Asked while those are on their way.
+    await Promise.all([...batch, ...(asked % 100 === 0 ? [askHealth()] : [])]);
     asked += batch.length;
   }
-  const health = await fetch(`${url}/api/health`).catch(() => null);
-  if (!health?.ok) faults.push('the server does not answer any more');
-  return { faults, asked };
+  await askHealth();
+  return { faults, asked, slowestHealth };
 }
