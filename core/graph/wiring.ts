@@ -280,7 +280,7 @@ function wired(m: ModuleDoc, place: PlaceInPatch, bpm: number, given: readonly H
   const names = hands.map((h) => nameOf(h.at));
   return {
     ...base,
-    params: { ...withTempo(kind, { ...complete, ...begin }, bpm), ...kind.panel?.whileTurned?.(new Set(names)) },
+    params: withTempo(kind, { ...complete, ...begin }, bpm),
     hands,
     overridden: new Set(byTempo === null ? names : [...names, byTempo]),
   };

@@ -90,8 +90,6 @@ interface PanelFacet<P> {
   linear?(p: P): readonly string[];
   /** Knobs that do what a voltage at one of its inputs does: added to it, or as a factor of it. Left out: none. */
   readonly likeInput?: Readonly<Record<string, { readonly input: string; readonly by: 'sum' | 'factor' }>>;
-  /** What its laws have to know of the knobs that hands turn; no document says it. */
-  whileTurned?(knobs: ReadonlySet<string>): ParamValues;
   /** Knobs that make it howl by themselves: turned down before it is plugged. */
   readonly howls?: readonly string[];
   /** Follows the patch's tempo: unless `beats` is null, one cycle lasts that many beats and sets the rate `sets`, Hz. */

@@ -19,8 +19,6 @@ interface Tuning {
   readonly fmLaw: 'exponential' | 'linear';
   /** By how much a real one’s octave is wide, cents; no document says it. */
   readonly centsPerOctave?: number;
-  /** A hand turns the depth of modulation; no document says it. */
-  readonly fmTurned?: boolean;
 }
 
 /** Octaves that a real one gives for a volt. */
@@ -36,7 +34,7 @@ function frequencyAt(p: Tuning, pitch: number, fm: number): number {
 
 function drive(b: Laws, p: Tuning, io: Sockets): Affine {
   const [pitch, fm] = [io.in('pitch'), io.in('fm')];
-  if (!isLinear(p)) return b.sum([pitch, 1], [fm, p.fmAmount]);
+  if (p.fmLaw === 'exponential' || p.fmAmount === 0) return b.sum([pitch, 1], [fm, p.fmAmount]);
   const factor = b.mul(b.curve(b.scale(pitch, octavesPerVolt(p)), doubling), b.scale(fm, p.fmAmount / LINEAR_VOLTS, 1));
   return b.scale(factor, LINEAR_VOLTS, -LINEAR_VOLTS);
 }
@@ -46,9 +44,9 @@ const LINEAR_VOLTS = 5;
 
 /**
  * With linear modulation the drive is the voltage that would give the frequency at `fm` alone, at full amount and with
- * the pitch at 0 V; else it is octaves. A depth that is turned through 0 changes nothing of that.
+ * the pitch at 0 V; else it is octaves.
  */
-const isLinear = (p: Tuning): boolean => p.fmLaw === 'linear' && (p.fmAmount !== 0 || p.fmTurned === true);
+const isLinear = (p: Tuning): boolean => p.fmLaw === 'linear' && p.fmAmount !== 0;
 
 function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
   return {
@@ -119,7 +117,6 @@ export const oscillator = kind({
   panel: {
     below: [['lowVolts', 'highVolts']],
     scaledBy: () => ['lowVolts', 'highVolts'],
-    whileTurned: (knobs) => ({ fmTurned: knobs.has('fmAmount') }),
   },
   brief: (p) => `${showHz(p.baseHz)} at 0 V`,
   scale: { octaves: true },

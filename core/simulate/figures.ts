@@ -2,7 +2,7 @@ import type { GraphModule } from '../graph/graph';
 import type { EndSpec } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import { tracksOf } from '../graph/tracks';
-import { stepAt } from './steps';
+import { middleOf, stepAt } from './steps';
 import type { Track } from '../graph/tracks';
 
 const order = (x: number | null): number => x ?? -Infinity;
@@ -30,7 +30,7 @@ export class Figures {
     for (let i = Math.max(0, Math.min(count, this.start - k0)); i < count;) {
       const n = Math.floor((k0 + i) / this.step);
       const to = Math.min(count, (n + 1) * this.step - k0);
-      const middle = (n + 0.5) * this.step;
+      const middle = middleOf(n, this.step);
       const params = { ...this.m.params, ...Object.fromEntries(this.tracks.map((t) => [t.param, t.at(middle)])) };
       let [low, high] = [Infinity, -Infinity];
       for (; i < to; i++) {

@@ -6,7 +6,7 @@ import type { ParamValues } from '../kinds/params';
 import { kernelOf } from './kernels';
 import type { Slot, Shared } from './kernels';
 import type { Memory } from './memory';
-import { stepAt } from './steps';
+import { middleOf, stepAt } from './steps';
 
 /** The kernel of a module with the hands that turn its knobs. */
 export function moduleKernel(shared: Shared, place: Slot, params: ParamValues, memory: Memory): Kernel {
@@ -118,7 +118,7 @@ export function stepped(
       const end = Math.min(to, (n + 1) * step - k0);
       if (n !== known) {
         fine = step > 1 && isFine(n * step, (n + 1) * step);
-        if (!fine) kernel = make(n * step + (step - 1) / 2);
+        if (!fine) kernel = make(middleOf(n, step));
         known = n;
       }
       if (fine) for (let j = i; j < end; j++) make(k0 + j)(j, j + 1, k0);
