@@ -6,7 +6,9 @@ import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { inject } from 'vitest';
 import { findChromium } from '../../scripts/chromium.mjs';
 
-export const VIEW = { width: 1280, height: 800 };
+const [width = 1280, height = 800] = (process.env.FENVO_VIEW ?? '').split('x').map(Number).filter((n) => n > 0);
+/** How large pages are looked at: 1280 by 800, or as FENVO_VIEW says, `390x844`. */
+export const VIEW = { width, height };
 
 /** Debian's Chromium, with a profile of its own. @param more what it is told beside the usual. */
 export async function launchBrowser(

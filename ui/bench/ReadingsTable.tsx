@@ -58,6 +58,8 @@ interface RowProps {
 function ReadingRow({ reading: r, open, chosen, onChoose }: RowProps) {
   const [corrects, setCorrects] = useState(false);
   const verdict = r.verdict ? VERDICTS[r.verdict] : null;
+  const place = placeName(open.patch.modules, r.at);
+  const what = `${place}, ${QUANTITY_NAMES[r.quantity]}`;
   const put = (text: string): string | null => {
     if (text.trim() === '') return (setCorrects(false), null);
     const value = readMeter(text, r.quantity, r.unit);
@@ -76,7 +78,7 @@ function ReadingRow({ reading: r, open, chosen, onChoose }: RowProps) {
           title="Show its trend"
           sx={{ font: 'inherit', color: ink.ink, textAlign: 'left' }}
         >
-          {placeName(open.patch.modules, r.at)}
+          {place}
         </Link>
         <Box sx={{ fontSize: 13, color: ink.softInk }}>
           {QUANTITY_NAMES[r.quantity]}
@@ -85,7 +87,7 @@ function ReadingRow({ reading: r, open, chosen, onChoose }: RowProps) {
       </TableCell>
       <TableCell sx={numbers}>
         {corrects ? (
-          <CommitField label={`Corrected reading of ${r.at}`} value="" width={96} onPut={put} />
+          <CommitField label={`Corrected reading of ${what}`} value="" width={96} onPut={put} />
         ) : (
           figure(r.value, r.unit)
         )}
@@ -99,7 +101,9 @@ function ReadingRow({ reading: r, open, chosen, onChoose }: RowProps) {
         {verdict?.text ?? ''}
       </TableCell>
       <TableCell align="right">
-        <Button onClick={() => setCorrects(!corrects)}>{corrects ? 'Cancel' : 'Correct'}</Button>
+        <Button onClick={() => setCorrects(!corrects)} aria-label={corrects ? `Cancel: ${what}` : `Correct: ${what}`}>
+          {corrects ? 'Cancel' : 'Correct'}
+        </Button>
       </TableCell>
     </TableRow>
   );

@@ -131,7 +131,9 @@ function SkillRow({ skill, cards, onBegin }: RowProps) {
         />
       </TableCell>
       <TableCell align="right" sx={{ width: 92, px: 0 }}>
-        <Button onClick={() => onBegin({ skills: [skill.name], level: chosen })}>Practise</Button>
+        <Button onClick={() => onBegin({ skills: [skill.name], level: chosen })} aria-label={`Practise: ${skill.text}`}>
+          Practise
+        </Button>
       </TableCell>
     </TableRow>
   );

@@ -5,6 +5,7 @@ import { line } from 'd3-shape';
 import { showNumber } from '@/core';
 import type { Choice } from '@/core/practice';
 import { fonts, ink } from '@/ui/theme/tokens';
+import { traceText } from './traceText';
 
 interface Props {
   readonly choices: readonly Choice[];
@@ -37,7 +38,7 @@ export function TraceChoice({ choices, onChoose }: Props) {
             key={text}
             onClick={() => onChoose(i)}
             data-choice={i}
-            aria-label={`Trace ${text}`}
+            aria-label={`Trace ${text}: ${traceText(trace)}`}
             sx={{ border: `1px solid ${ink.line}`, borderRadius: 1, display: 'block', textAlign: 'left', p: 0.5 }}
           >
             <Box sx={{ fontWeight: 700, pl: 0.5 }}>{text}</Box>
