@@ -6,7 +6,10 @@ import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { inject } from 'vitest';
 import { findChromium } from '../../scripts/chromium.mjs';
 
-const [width = 1280, height = 800] = (process.env.FENVO_VIEW ?? '').split('x').map(Number).filter((n) => n > 0);
+const [width = 1280, height = 800] = (process.env.FENVO_VIEW ?? '')
+  .split('x')
+  .map(Number)
+  .filter((n) => n > 0);
 /** How large pages are looked at: 1280 by 800, or as FENVO_VIEW says, `390x844`. */
 export const VIEW = { width, height };
 

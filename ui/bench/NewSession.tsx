@@ -86,7 +86,11 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button color="primary" disabled={busy || of === '' || (where === 'chosen' && !faults?.length)} onClick={() => void begin()}>
+        <Button
+          color="primary"
+          disabled={busy || of === '' || (where === 'chosen' && !faults?.length)}
+          onClick={() => void begin()}
+        >
           Start
         </Button>
       </DialogActions>
