@@ -93,3 +93,20 @@ describe('a module as it is measured', () => {
     expect(seen![1]).toBe(10);
   });
 });
+
+describe('a knob that is not linear', () => {
+  it('turns around right behind an end of its way within the bound: a fold, wherever its clip level ends', () => {
+    const folded = (from: number) =>
+      patchOf(
+        { c: ['constant', { volts: 3 }], f: ['shaper', { gain: 9, biasVolts: -4, folds: 1, knee: 'soft' }] },
+        ['c.out > f.in'],
+        short,
+        turned('f.clipVolts', from, 24),
+      );
+    for (let from = 6; from < 14; from += 0.25) {
+      const { bound, seen } = predict(folded(from)).outputs['f.out']!;
+      expect(seen![0], `from ${from}`).toBeGreaterThanOrEqual(bound[0] - 1e-9);
+      expect(seen![1], `from ${from}`).toBeLessThanOrEqual(bound[1] + 1e-9);
+    }
+  });
+});

@@ -54,13 +54,23 @@ export function sampledSettings(m: GraphModule): ParamValues[] {
 
 const LEAST_RATIO = 1e-9;
 
-/** Places from end to end in even steps, and where both ends lie above 0 in even ratios too; in their order. */
+/** As a share of a step: how near to an end two more places lie, so that what turns right behind it is seen to. */
+const NEAR = 1 / 8;
+
+/**
+ * Places from end to end in even steps, and where both ends lie above 0 in even ratios too; in their order. Of one
+ * hand or two each end has two more beside it, and none between those.
+ */
 function placesOn(lo: number, hi: number, count: number): number[] {
-  const steps = Array.from({ length: count }, (_, i) => lo + ((hi - lo) * i) / (count - 1));
+  const step = (hi - lo) / (count - 1);
+  const steps = Array.from({ length: count }, (_, i) => (i === count - 1 ? hi : lo + i * step));
+  const near = (count < PLACES[1] ? [] : [NEAR, 2 * NEAR]).map((share) => share * step);
+  const beside = [...near.map((d) => lo + d), ...near.map((d) => hi - d)];
   // Too near to 0 for a ratio, it is as good as 0.
-  if (!(lo > hi * LEAST_RATIO) || count < 3) return steps;
+  if (!(lo > hi * LEAST_RATIO) || count < 3) return [...steps, ...beside].toSorted((a, b) => a - b);
   const ratios = Array.from({ length: count - 2 }, (_, i) => lo * (hi / lo) ** ((i + 1) / (count - 1)));
-  return [...steps, ...ratios].toSorted((a, b) => a - b);
+  const apart = ratios.filter((x) => near.every((d) => x - lo > d && hi - x > d));
+  return [...steps, ...apart, ...beside].toSorted((a, b) => a - b);
 }
 
 export const hullOf = (ranges: readonly Range[]): Range => [
@@ -70,20 +80,32 @@ export const hullOf = (ranges: readonly Range[]): Range => [
 
 /**
  * Where a value can go between the places that were looked at: where it turns at one of them, a corner beside it stands
- * out by less than its greater step.
+ * out by less than its greater step; where it bends so much at an end that it may turn right behind it, by twice what a
+ * parabola through the three places at that end does.
  */
 function between(ranges: readonly Range[]): Range {
   const [lo, hi] = hullOf(ranges);
   const bend = (side: 0 | 1): number => {
     const ordered = ranges.map((r) => r[side]);
     if (ordered.some((v) => !Number.isFinite(v))) return 0;
-    return ordered.reduce((most, v, i) => {
-      const [a, b] = [ordered[i - 1], ordered[i + 1]];
-      const turns = a !== undefined && b !== undefined && (v - a) * (b - v) <= 0;
-      return turns ? Math.max(most, Math.abs(v - a), Math.abs(b - v)) : most;
-    }, 0);
+    return ordered.reduce(
+      (most, v, i) => {
+        const [a, b] = [ordered[i - 1], ordered[i + 1]];
+        const turns = a !== undefined && b !== undefined && (v - a) * (b - v) <= 0;
+        return turns ? Math.max(most, Math.abs(v - a), Math.abs(b - v)) : most;
+      },
+      Math.max(dipBehind(ordered.slice(0, 3)), dipBehind(ordered.slice(-3).toReversed())),
+    );
   };
   return [lo - bend(0), hi + bend(1)];
+}
+
+/** How far a value may stand out right behind the first of three places, by twice what a parabola through them does. */
+function dipBehind([first = 0, second = first, third = second]: readonly number[]): number {
+  const step = second - first;
+  const bent = third - second - step;
+  const slope = step - bent / 2;
+  return slope * step < 0 ? slope ** 2 / Math.abs(bent) : 0;
 }
 
 /** A value of a module whose knobs hands turn, as one symbol over all that it takes. */

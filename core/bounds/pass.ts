@@ -221,6 +221,14 @@ export class Pass {
   }
 }
 
-/** The most that a voltage within a module comes to, either way, before its outputs' own errors and the rails. */
+/** A little beyond where its outputs' own errors bring a module to the rails: what goes there is clipped, and seen to be. */
+const BEYOND = 1.001;
+
+/** The most that a voltage within a module counts for, either way, before its outputs' own errors and the rails. */
 const beforeRails = ({ outputs }: GraphModule, rail: number): number =>
-  Math.max(rail, ...outputs.map(({ gain = 1, offset = 0 }) => (rail + Math.abs(offset)) / Math.abs(gain)));
+  Math.max(
+    rail,
+    ...outputs.map(({ gain = 1, offset = 0 }) =>
+      gain === 1 && offset === 0 ? rail : (BEYOND * (rail + Math.abs(offset))) / Math.abs(gain),
+    ),
+  );
