@@ -499,7 +499,8 @@ describe('recipes', () => {
     await playing(page);
     await desk.button('Export audio');
     await page.waitForSelector('#render-title');
-    await desk.button('Close');
+    // Of the dialog: a panel behind it has one too.
+    await page.locator('[role=dialog] ::-p-xpath(.//button[normalize-space()="Close"])').click();
     await page.waitForSelector('#render-title', { hidden: true });
     await page.keyboard.press('Space');
     await page.waitForSelector('[data-live=idle]');

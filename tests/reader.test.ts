@@ -5,6 +5,11 @@ import { Reader } from './support/reader';
 /** Whole ways through the application by keys alone, and by what its accessibility tree says. */
 const { at } = openPages();
 let reader: Reader;
+/** Goes past the worked example that a new skill begins with; there is none where others have answered it before. */
+async function pastExample(): Promise<void> {
+  const { name } = await reader.hears('button', /^(Now you|Answer|Trace A)/);
+  if (name === 'Now you') await reader.use('button', /^Now you/);
+}
 beforeEach(async () => {
   await at.desk.keep({ guide: 'off', rack: 'pier-rack', welcome: false });
   reader = await Reader.of(at.page);
@@ -29,7 +34,7 @@ describe('by keys and what is read out alone', () => {
   it('through exercises: figures by typing, a trace by what is said of it, each with its mark and its steps', async () => {
     await at.desk.goTo('/practice');
     await reader.use('button', /^Practise: Attenuate/);
-    await reader.use('button', /^Now you/);
+    await pastExample();
     await reader.type(/^Lowest/, '0');
     await reader.type(/^Highest/, '1');
     await reader.press('Enter');
@@ -37,7 +42,7 @@ describe('by keys and what is read out alone', () => {
     await reader.hears('table', /^How it comes about/);
     await reader.use('button', /^End sitting/);
     await reader.use('button', /^Practise: Which of four traces/);
-    await reader.use('button', /^Now you/);
+    await pastExample();
     await reader.use('button', /^Trace A: .* volts/);
     await reader.hearsText(/^(Right|Not quite)/);
   });
