@@ -10,8 +10,6 @@ import { patchOf } from '../testing/patch';
 import { randomValidEdits } from '../testing/edits';
 import { randomPatch } from '../testing/randomPatch';
 import { playedBeyond } from '../testing/sequences';
-import { LiveEngine } from './engine';
-import { graphAt } from './player';
 import { Ranged } from './ranged';
 
 describe('what is seen while knobs are turned', () => {
