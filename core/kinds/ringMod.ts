@@ -18,9 +18,15 @@ interface Multiplier {
 const throughOf = (p: Multiplier, socket: 'a' | 'b'): number =>
   socket === 'a' ? p.bleedB + p.trimB : p.bleedA + p.trimA;
 
-/** What one input makes of a volt at the other, feedthrough included. */
+/** What one input makes of a volt at the other, feedthrough included; with its sign. */
+const signedBy =
+  (socket: 'a' | 'b') =>
+  (p: Multiplier, v: number): number =>
+    v / p.scaleVolts + throughOf(p, socket);
+
+/** The same as a gain. */
 function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
-  const signedGain = (p: Multiplier, v: number): number => v / p.scaleVolts + throughOf(p, socket);
+  const signed = signedBy(socket);
   return {
     socket,
     sockets: [socket],
@@ -29,8 +35,8 @@ function gainEnd(socket: 'a' | 'b'): EndSpec<Multiplier> {
     always: false,
     says: 'gain of the other input, inverted below 0 V',
     drive: (b, p, io) => (p.coupling === 'ac' ? b.couple(io.in(socket)) : io.in(socket)),
-    value: (p, v) => dbOf(orNothing(signedGain(p, v))),
-    signed: signedGain,
+    value: (p, v) => dbOf(orNothing(signed(p, v))),
+    signed,
     window: () => null,
     span(p, lo, hi) {
       const silent = -throughOf(p, socket) * p.scaleVolts;
@@ -50,7 +56,7 @@ const factorEnd = (socket: 'a' | 'b'): EndSpec<Multiplier> => ({
   always: false,
   says: 'what becomes of the other input, feedthrough included',
   drive: (b, p, io) => (p.coupling === 'ac' ? b.couple(io.in(socket)) : io.in(socket)),
-  value: (p, v) => v / p.scaleVolts + throughOf(p, socket),
+  value: signedBy(socket),
   window: () => null,
 });
 
@@ -61,7 +67,7 @@ const multipliedBy = (signalName: string, socket: 'a' | 'b'): GainSpec<Multiplie
   gain:
     (p) =>
     ([v = 0]) =>
-      v / p.scaleVolts + throughOf(p, socket),
+      signedBy(socket)(p, v),
 });
 
 export const ringMod = kind({

@@ -16,15 +16,6 @@ import { predict } from '../solve/cured';
 /** Seen may leave the bound by no more than rounding, volts. */
 const SLACK = 1e-9;
 
-/** The first fault of a list, or null. */
-function firstOf<T>(list: readonly T[], faultOf: (x: T) => string | null): string | null {
-  for (const x of list) {
-    const fault = faultOf(x);
-    if (fault !== null) return fault;
-  }
-  return null;
-}
-
 /** All that is told of a patch, or that without its findings, which take longest. */
 function answersOf(patch: Patch, findings: boolean): Glance {
   if (findings) return predict(patch, { engine: new BoundsEngine(), cures: false });
@@ -44,7 +35,7 @@ function readingFault({ at, low, high, arrivesLow, arrivesHigh }: Reading): stri
   const within = (end: number | null, from: number | null, to: number | null): boolean => {
     // No figure stands for silence, which lies below all.
     const [x, a, b] = [end ?? -Infinity, from ?? -Infinity, to ?? -Infinity];
-    const slack = SLACK * Math.max(1, Math.abs(Number.isFinite(x) ? x : 0));
+    const slack = Number.isFinite(x) ? SLACK * Math.max(1, Math.abs(x)) : 0;
     return x >= a - slack && x <= b + slack;
   };
   return within(arrivesLow, low, high) && within(arrivesHigh, low, high)
@@ -70,7 +61,7 @@ export function faultOf(patch: Patch, { findings = true, asBuilt = (p) => p }: A
     if (!(from >= lo - SLACK && to <= hi + SLACK && from <= to))
       return `${socket}: ${from} … ${to} arrives outside ${lo} … ${hi}`;
   }
-  return firstOf(readings, readingFault);
+  return readings.map(readingFault).find((fault) => fault !== null) ?? null;
 }
 
 /**

@@ -34,9 +34,10 @@ const documentOf = (n: number): object => ({
   cables: [{ from: 'l.out', to: 'f.cutoff' }],
 });
 
-const post = (url: string, body: object): Promise<Response | null> =>
+/** Its answer, or null where the server is gone. */
+const send = (method: 'POST' | 'PUT', url: string, body: object): Promise<Response | null> =>
   fetch(url, {
-    method: 'POST',
+    method,
     body: JSON.stringify(body),
     headers: { 'Content-Type': 'application/json' },
   }).catch(() => null);
@@ -44,11 +45,11 @@ const post = (url: string, body: object): Promise<Response | null> =>
 /** Stands at the rack until the server is gone: sessions, each with a reading that was acknowledged. */
 async function atTheRack(url: string, patch: string, acknowledged: Acknowledged): Promise<void> {
   for (;;) {
-    const opened = await post(`${url}/api/bench/sessions`, { patch });
+    const opened = await send('POST', `${url}/api/bench/sessions`, { patch });
     const session = opened?.ok ? ((await opened.json().catch(() => null)) as { id: string } | null) : null;
     if (!session) return;
     acknowledged.sessions.add(session.id);
-    const read = await post(`${url}/api/bench/sessions/${session.id}/readings`, {
+    const read = await send('POST', `${url}/api/bench/sessions/${session.id}/readings`, {
       readings: [{ at: 'l.out', quantity: 'high', value: 5 }],
     });
     if (!read?.ok) return;
@@ -66,11 +67,7 @@ async function backingUp(url: string): Promise<void> {
 
 /** Saves and imports until the server is gone; notes what it acknowledged. */
 async function busy(url: string, acknowledged: Acknowledged): Promise<void> {
-  const made = await fetch(`${url}/api/patches`, {
-    method: 'POST',
-    body: JSON.stringify({ patch: documentOf(0) }),
-    headers: { 'Content-Type': 'application/json' },
-  }).catch(() => null);
+  const made = await send('POST', `${url}/api/patches`, { patch: documentOf(0) });
   if (!made?.ok) return;
   const answer = (await made.json().catch(() => null)) as { id: string } | null;
   if (!answer) return;
@@ -82,11 +79,10 @@ async function busy(url: string, acknowledged: Acknowledged): Promise<void> {
       method: 'POST',
       body: new Float32Array(2000 + revision),
     }).catch(() => null);
-    const saved = await fetch(`${url}/api/patches/${id}`, {
-      method: 'PUT',
-      body: JSON.stringify({ baseRevision: revision, patch: documentOf(revision) }),
-      headers: { 'Content-Type': 'application/json' },
-    }).catch(() => null);
+    const saved = await send('PUT', `${url}/api/patches/${id}`, {
+      baseRevision: revision,
+      patch: documentOf(revision),
+    });
     if (!saved?.ok) return;
     acknowledged.patches.set(id, revision + 1);
   }

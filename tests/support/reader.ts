@@ -60,10 +60,8 @@ export class Reader {
   }
 
   /** The option that is active: the one with the focus, or the one that a field with the focus points to. */
-  private async active(): Promise<Said> {
-    const said = await this.focused();
-    if (said.role === 'option') return said;
-    return await this.spoken(`(() => {
+  private active(): Promise<Said> {
+    return this.spoken(`(() => {
       const field = document.activeElement;
       return document.getElementById(field?.getAttribute('aria-activedescendant') ?? '') ?? field;
     })()`);

@@ -60,6 +60,7 @@ function ReadingRow({ reading: r, open, chosen, onChoose }: RowProps) {
   const verdict = r.verdict ? VERDICTS[r.verdict] : null;
   const place = placeName(open.patch.modules, r.at);
   const what = `${place}, ${QUANTITY_NAMES[r.quantity]}`;
+  const act = corrects ? 'Cancel' : 'Correct';
   const put = (text: string): string | null => {
     if (text.trim() === '') return (setCorrects(false), null);
     const value = readMeter(text, r.quantity, r.unit);
@@ -101,8 +102,8 @@ function ReadingRow({ reading: r, open, chosen, onChoose }: RowProps) {
         {verdict?.text ?? ''}
       </TableCell>
       <TableCell align="right">
-        <Button onClick={() => setCorrects(!corrects)} aria-label={corrects ? `Cancel: ${what}` : `Correct: ${what}`}>
-          {corrects ? 'Cancel' : 'Correct'}
+        <Button onClick={() => setCorrects(!corrects)} aria-label={`${act}: ${what}`}>
+          {act}
         </Button>
       </TableCell>
     </TableRow>

@@ -1,4 +1,5 @@
 import { showNumber } from '@/core';
+import { counted } from '@/ui/parts/counted';
 
 /** A turn smaller than this share of the whole span is none. */
 const LEAST_TURN = 0.08;
@@ -36,11 +37,10 @@ export function traceText(trace: readonly number[]): string {
   const volts = (v: number): string => showNumber(v, 1);
   if (span < 0.05) return `stands at ${volts(low)} volts`;
   const rest = restOf(trace, span);
-  const peaks = peaksOf(trace, span);
   return [
     `${volts(low)} to ${volts(high)} volts`,
     `starts at ${volts(trace[0] ?? 0)}, ends at ${volts(trace.at(-1) ?? 0)}`,
-    `${peaks} ${peaks === 1 ? 'peak' : 'peaks'}`,
+    counted(peaksOf(trace, span), 'peak'),
     ...(rest > 0.05 ? [`still for up to ${Math.round(100 * rest)} percent of the time`] : []),
   ].join(', ');
 }
