@@ -30,7 +30,9 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
   const latest = useLatestPatch();
   const { racks, id: chosen } = useChosenRack();
   const [patch, setPatch] = useState('');
-  const [rack, setRack] = useState(chosen);
+  // Until one is taken here: the one in use, which may become known only now.
+  const [taken, setTaken] = useState<string | null>(null);
+  const rack = taken ?? chosen;
   const [where, setWhere] = useState<RackKind>('real');
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState('');
@@ -60,13 +62,13 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} aria-labelledby="new-session-title" maxWidth="xs" fullWidth>
       <DialogTitle id="new-session-title">New session</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
+      <DialogContent sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 1.5 }}>
         <PatchPicker label="Patch" value={of} onChange={setPatch} />
         <SelectField
           label="Rack"
           value={rack}
           options={[['', 'No rack'] as const, ...racks.map((r) => [r.id, r.name] as const)]}
-          onChange={setRack}
+          onChange={setTaken}
         />
         <SelectField label="Where" value={where} options={RACKS} onChange={setWhere} />
         {where === 'chosen' && (
