@@ -103,10 +103,27 @@ describe('a knob that is not linear', () => {
         short,
         turned('f.clipVolts', from, 24),
       );
-    for (let from = 6; from < 14; from += 0.25) {
+    // v = 23 V: at the level c it comes out as c·tanh(2 − 23/c), lowest at c = 23/(w + 2) = 6.9874 V, where sinh 2w = 2w + 4.
+    const level = 23 / 3.2917102500399398;
+    const lowest = level * Math.tanh(2 - 23 / level);
+    for (let from = 6.12; from < 14; from += 0.25) {
       const { bound, seen } = predict(folded(from)).outputs['f.out']!;
       expect(seen![0], `from ${from}`).toBeGreaterThanOrEqual(bound[0] - 1e-9);
       expect(seen![1], `from ${from}`).toBeLessThanOrEqual(bound[1] + 1e-9);
+      if (from < level) expect(bound[0], `from ${from}`).toBeCloseTo(lowest, 9);
     }
+  });
+  it('holds a crossfade of equal power wherever two hands bring it', () => {
+    const faded = patchOf(
+      { a: ['constant', { volts: 3 }], b: ['constant', { volts: 4 }], x: ['crossfade', { law: 'equalPower' }] },
+      ['a.out > x.in', 'b.out > x.in2', 'b.out > x.cv'],
+      short,
+      { hands: [...turned('x.position', 0.55, 0.07).hands, ...turned('x.cvAmount', -0.11, 0.62).hands] },
+    );
+    const { bound, seen } = predict(faded).outputs['x.out']!;
+    // in·cos + in2·sin is highest, 5 V, where the tangent is 4/3: passed on the way.
+    expect(bound[1]).toBeGreaterThanOrEqual(5);
+    expect(seen![0]).toBeGreaterThanOrEqual(bound[0]);
+    expect(seen![1]).toBeLessThanOrEqual(bound[1]);
   });
 });

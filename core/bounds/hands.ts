@@ -13,43 +13,49 @@ const PLACES = [17, 7, 3] as const;
 const MOST = 4;
 
 /**
- * Hands on knobs that do what a voltage at an input does, as that voltage: the law then holds them between the places
- * that are looked at, too.
+ * Hands on knobs that a law asks for as voltages: it then holds between any two places of their ways, too.
  *
- * @returns the module without those hands, their knobs doing nothing, and what its inputs carry instead.
+ * @returns the module without those hands, and what it sees of them.
  */
-export function handsAtInputs(
+export function handsAsVoltages(
   store: AtomStore,
   m: GraphModule,
   io: Sockets,
 ): { readonly module: GraphModule; readonly io: Sockets } {
-  const like = m.kind.panel?.likeInput;
-  const tracks = like ? tracksOf(m, 1).filter((t) => t.hi > t.lo && like[t.param]) : [];
-  if (!like || tracks.length === 0) return { module: m, io };
-  const params = { ...m.params };
-  const at = new Map<string, Affine>();
-  for (const { param, lo, hi } of tracks) {
-    const { input, by } = like[param] as (typeof like)[string];
-    const knob = store.leaf(`hand on ${m.id}.${param}`, lo, hi);
-    const carried = at.get(input) ?? io.in(input);
-    at.set(input, by === 'factor' ? store.mul(carried, knob) : store.sum([carried, 1], [knob, 1]));
-    params[param] = by === 'factor' ? 1 : 0;
-  }
-  const hands = m.hands.filter((h) => !tracks.some((t) => t.param === nameOf(h.at)));
-  return { module: { ...m, params, hands }, io: { ...io, in: (name) => at.get(name) ?? io.in(name) } };
+  const names = m.kind.panel?.voltages ?? [];
+  const ways = tracksOf(m, 1).filter((t) => t.hi > t.lo && names.includes(t.param));
+  if (ways.length === 0) return { module: m, io };
+  const knobs = new Map(ways.map((t) => [t.param, store.leaf(`hand on ${m.id}.${t.param}`, t.lo, t.hi)]));
+  const hands = m.hands.filter((h) => !knobs.has(nameOf(h.at)));
+  return { module: { ...m, hands }, io: { ...io, hand: (param) => knobs.get(param) ?? null } };
 }
 
-/** All that hands turn a module's knobs to, as settings: every end of their ways, and places between. */
-export function sampledSettings(m: GraphModule): ParamValues[] {
-  const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);
-  if (tracks.length === 0) return [m.params];
-  const places = tracks.length > MOST ? 2 : (PLACES[Math.min(tracks.length, PLACES.length) - 1] as number);
-  let all: ParamValues[] = [m.params];
-  for (const { param, lo, hi } of tracks) {
-    const values = placesOn(lo, hi, places);
-    all = all.flatMap((p) => values.map((value) => ({ ...p, [param]: value })));
+/** What hands turn a module's knobs to. */
+export interface Passed {
+  /** As settings: every end of their ways, and places between. */
+  readonly settings: readonly ParamValues[];
+  /** Nothing that comes out lies beyond what these bring out. */
+  readonly exact: boolean;
+}
+
+/** The settings that hands pass; where the kind knows the only places at which it can turn, those, and all is known. */
+export function passedSettings(store: AtomStore, m: GraphModule, io: Sockets): Passed {
+  const ways = tracksOf(m, 1).filter((t) => t.hi > t.lo);
+  const [first] = ways;
+  if (!first) return { settings: [m.params], exact: true };
+  const turns = m.kind.panel?.turnsAt?.(store, m.params, io);
+  if (ways.length === 1 && turns?.param === first.param) {
+    const { param, lo, hi } = first;
+    const places = [lo, ...turns.places.filter((at) => at > lo && at < hi).toSorted((a, b) => a - b), hi];
+    return { settings: places.map((value) => ({ ...m.params, [param]: value })), exact: true };
   }
-  return all;
+  const count = ways.length > MOST ? 2 : (PLACES[Math.min(ways.length, PLACES.length) - 1] as number);
+  let settings: ParamValues[] = [m.params];
+  for (const { param, lo, hi } of ways) {
+    const values = placesOn(lo, hi, count);
+    settings = settings.flatMap((p) => values.map((value) => ({ ...p, [param]: value })));
+  }
+  return { settings, exact: false };
 }
 
 const LEAST_RATIO = 1e-9;
@@ -112,13 +118,14 @@ function dipBehind([first = 0, second = first, third = second]: readonly number[
 export function hullAt(
   store: AtomStore,
   m: GraphModule,
-  passed: readonly ParamValues[],
+  { settings, exact }: Passed,
   name: string,
   range: (x: Affine) => Range,
   at: (p: ParamValues) => Affine,
 ): Affine {
-  if (passed.length === 1) return at(passed[0] as ParamValues);
-  const [lo, hi] = between(passed.map((p) => range(at(p))));
+  if (settings.length === 1) return at(settings[0] as ParamValues);
+  const ranges = settings.map((p) => range(at(p)));
+  const [lo, hi] = exact ? hullOf(ranges) : between(ranges);
   return store.leaf(`${name} of ${m.id}, by hand`, lo, hi);
 }
 
@@ -142,7 +149,7 @@ function mixed(store: AtomStore, m: GraphModule, tracks: readonly Track[], at: (
 export function movedLaw(
   store: AtomStore,
   m: GraphModule,
-  passed: readonly ParamValues[],
+  passed: Passed,
   io: Sockets,
 ): Readonly<Record<string, Affine>> {
   const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);

@@ -8,7 +8,7 @@ import { affine, constant, keyOf } from '../law/affine';
 import type { Affine, Range } from '../law/affine';
 import { constantOf, same } from './entries';
 import type { EndBound, Entry, Known, Loop } from './entries';
-import { handsAtInputs, hasHand, hullAt, hullOf, movedLaw, sampledSettings } from './hands';
+import { handsAsVoltages, hasHand, hullAt, hullOf, movedLaw, passedSettings } from './hands';
 import type { Tightener } from './tighten';
 
 /** Rounds of narrowing for a loop, at most; and module by round, so that a great tangle does not take minutes. */
@@ -174,8 +174,8 @@ export class Pass {
       range: this.range,
       loading: m.loading,
     };
-    const { module: swept, io } = handsAtInputs(this.store, m, wired);
-    const passed = sampledSettings(swept);
+    const { module: swept, io } = handsAsVoltages(this.store, m, wired);
+    const passed = passedSettings(this.store, swept, io);
     const law = movedLaw(this.store, swept, passed, io);
     const wholes = m.outputs.map((o) => affine(law[o.name] ?? constant(0), o.gain ?? 1, o.offset ?? 0));
     const outputs = m.outputs.map((o, i) => {
@@ -188,12 +188,16 @@ export class Pass {
     const drives = (m.kind.ends ?? []).map((end) =>
       hullAt(this.store, m, passed, `drive of ${end.socket}`, this.range, (p) => end.drive(this.store, p, io)),
     );
-    const ends = drives.map((drive, i) => ({ end: i, drive: this.range(drive), ...this.endPassed(m, i, passed, io) }));
+    const ends = drives.map((drive, i) => ({
+      end: i,
+      drive: this.range(drive),
+      ...this.endPassed(m, i, passed.settings, io),
+    }));
     const unclipped = wholes.map(this.range);
-    const gateStates = passed.map((p) => m.kind.timing?.detects?.gateState(this.store, p, io) ?? null);
+    const gateStates = passed.settings.map((p) => m.kind.timing?.detects?.gateState(this.store, p, io) ?? null);
     const gateState = gateStates.every((f) => f === gateStates[0]) ? (gateStates[0] ?? null) : 'moves';
     const uncut = (m.kind.stage?.clips?.(this.store, swept.params, io) ?? []).map((_, i) =>
-      hullOf(passed.map((p) => this.range(m.kind.stage?.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
+      hullOf(passed.settings.map((p) => this.range(m.kind.stage?.clips?.(this.store, p, io)[i]?.value ?? constant(0)))),
     );
     const bounds = {
       outputs: outputs.map(this.range),

@@ -2,6 +2,7 @@ import type { Laws } from '../law/builder';
 import type { Curve, Affine } from '../law/affine';
 import { control, kind, never, signal } from './kind';
 import type { EndSpec, GainSpec, Sockets } from './kind';
+import { knob } from './sockets';
 import { dbOf } from '../units/ratios';
 import { choice, number, setUp } from './params';
 import { showNumber } from '../units/show';
@@ -14,7 +15,7 @@ interface Fade {
 
 /** Position as a voltage: fullVolts is all the way over. */
 const drive = (b: Laws, p: Fade, io: Sockets): Affine =>
-  b.sum([io.in('cv'), p.cvAmount], [b.constant(p.position * p.fullVolts), 1]);
+  b.sum([b.mul(knob(b, p, io, 'cvAmount'), io.in('cv')), 1], [knob(b, p, io, 'position'), p.fullVolts]);
 
 /** sin(πx/2), rising on 0..1; its slope falls. */
 const quarterSine: Curve = {
@@ -79,6 +80,7 @@ export const crossfade = kind({
   inputs: () => [signal('in'), signal('in2'), control('cv', 0, 'cvAmount')],
   outputs: () => ['a', 'b', 'out'],
   memory: never,
+  panel: { voltages: ['position', 'cvAmount'] },
   law(b, p, io): Record<string, Affine> {
     const at = b.clamp(b.scale(drive(b, p, io), 1 / p.fullVolts), 0, 1);
     const linear = p.law === 'linear';

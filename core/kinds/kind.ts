@@ -88,8 +88,13 @@ interface PanelFacet<P> {
   scaledBy?(p: P): readonly string[];
   /** Knobs that its outputs are exactly linear in, each by itself, whatever comes in. Left out: none. */
   linear?(p: P): readonly string[];
-  /** Knobs that do what a voltage at one of its inputs does: added to it, or as a factor of it. Left out: none. */
-  readonly likeInput?: Readonly<Record<string, { readonly input: string; readonly by: 'sum' | 'factor' }>>;
+  /** Knobs that its law and its drives ask for as voltages, so that they hold at every place of a hand's way. */
+  readonly voltages?: readonly string[];
+  /**
+   * The settings of a knob at which an output can be at its highest or lowest between the ends of a hand's way, all other
+   * knobs being still. Left out: unknown.
+   */
+  turnsAt?(b: Laws, p: P, io: Sockets): { readonly param: string; readonly places: readonly number[] };
   /** Knobs that make it howl by themselves: turned down before it is plugged. */
   readonly howls?: readonly string[];
   /** Follows the patch's tempo: unless `beats` is null, one cycle lasts that many beats and sets the rate `sets`, Hz. */

@@ -1,6 +1,7 @@
 import type { Laws } from '../law/builder';
 import type { Curve, Affine } from '../law/affine';
 import { control, kind, never, signal } from './kind';
+import { knob } from './sockets';
 import type { Sockets } from './kind';
 import { choice, number, volts, setUp } from './params';
 import { softLimit } from './response';
@@ -29,9 +30,30 @@ interface Folds {
   readonly folds: number;
 }
 
+/** Scaled and offset. */
+const beforeFolds = (b: Laws, p: Folds, io: Sockets): Affine =>
+  b.sum([b.mul(knob(b, p, io, 'gain'), io.in('in')), 1], [io.in('bias'), 1], [knob(b, p, io, 'biasVolts'), 1]);
+
+/** The roots w of sinh 2w = 2w + 4k, by k folds: at w + 2k times the level c, c·tanh(v/c − 2k) turns over c. */
+const SOFT_TURNS = [
+  0, 1.2917102500399398, 1.5511618353651413, 1.715272226685911, 1.8365208814355487, 1.9330212178273514,
+  2.0133100381771376,
+];
+
+/**
+ * Where a clip level under a hand can bring the highest or lowest out of a voltage: where it lies on a fold's edge and,
+ * behind the last fold, where a soft knee turns. As voltage and level times a number come out times that number, neither
+ * lies inside the ranges of both.
+ */
+function levelTurns(b: Laws, p: Folds, io: Sockets): number[] {
+  const edges = Array.from({ length: p.folds + 1 }, (_, k) => 2 * k + 1);
+  const shares = [...edges, (SOFT_TURNS[p.folds] ?? 0) + 2 * p.folds].filter((share) => share > 0);
+  return io.range(beforeFolds(b, p, io)).flatMap((v) => shares.map((share) => Math.abs(v) / share));
+}
+
 /** Scaled, offset and folded, before the knee. */
 function foldedOf(b: Laws, p: Folds, io: Sockets): Affine {
-  const v = b.sum([io.in('in'), p.gain], [io.in('bias'), 1], [b.constant(p.biasVolts), 1]);
+  const v = beforeFolds(b, p, io);
   return p.folds === 0 ? v : b.curve(v, foldCurve(p.clipVolts, p.folds));
 }
 
@@ -65,7 +87,8 @@ export const shaper = kind({
   outputs: () => ['out'],
   panel: {
     scaledBy: () => ['gain', 'biasVolts'],
-    likeInput: { gain: { input: 'in', by: 'factor' }, biasVolts: { input: 'bias', by: 'sum' } },
+    voltages: ['gain', 'biasVolts'],
+    turnsAt: (b, p, io) => ({ param: 'clipVolts', places: levelTurns(b, p, io) }),
   },
   memory: never,
   stage: {

@@ -1,3 +1,4 @@
+import type { Laws } from '../law/builder';
 import type { Affine, Range } from '../law/affine';
 
 export interface InputSpec {
@@ -41,12 +42,18 @@ export interface Sockets {
   connected(name: string): boolean;
   /** A new independent value of this module's own, anywhere in lo..hi. */
   symbol(name: string, lo: number, hi: number): Affine;
+  /** A knob that a hand turns, as a voltage over its way; null where none does. Only of those that a kind declares. */
+  hand?(param: string): Affine | null;
   /** Whether a hand turns one of its knobs; without this, none does. */
   turns?(param: string): boolean;
   /** How far a value can go, tightened. */
   range(x: Affine): Range;
   readonly loading: Loading;
 }
+
+/** A knob as a voltage: over all of its way where a hand turns it, otherwise as it is set. */
+export const knob = <K extends string>(b: Laws, p: Readonly<Record<K, number>>, io: Sockets, name: K): Affine =>
+  io.hand?.(name) ?? b.constant(p[name]);
 
 /** What people call sockets; a kind whose socket of that name is something else says so itself. */
 const LABELS: Readonly<Record<string, string>> = {
