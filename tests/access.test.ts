@@ -68,7 +68,10 @@ const walks: Readonly<Record<string, Walk>> = {
       'with a channel’s limits',
       async (desk) => {
         await desk.goTo('/racks');
-        await (await desk.page.waitForSelector('[data-rack-module=lifts]'))!.click();
+        // In the rows, or on a phone, which draws none, in the list.
+        await desk.page
+          .locator('::-p-xpath(//button[normalize-space(.)="Lifts"][not(ancestor::*[@aria-label="Rows"])])')
+          .click();
         await desk.page.waitForSelector('[data-editing=lifts]');
         await (await desk.page.waitForSelector('[data-section="channel limits"] button'))!.click();
         await desk.page.waitForSelector('[data-limit-of=amount]');
@@ -191,7 +194,7 @@ const walks: Readonly<Record<string, Walk>> = {
       'bringing a file in',
       async (desk) => {
         await closed(desk);
-        await desk.button('Import');
+        await desk.command('Import');
         await desk.page.waitForSelector('[data-bring]');
       },
     ],
@@ -220,13 +223,13 @@ const walks: Readonly<Record<string, Walk>> = {
       'as a list of what differs',
       async (desk) => {
         await desk.open('two-lamps-opposite-ways');
-        await desk.button('Variants');
+        await desk.command('Variants');
         await desk.button('Save variant');
         await desk.page.waitForSelector('[data-variant]');
         await desk.page.click('[data-frame=depth]');
         await desk.button('Close');
         await desk.type('amount', '0.3');
-        await desk.button('Variants');
+        await desk.command('Variants');
         await desk.button('Compare');
         await desk.page.waitForSelector('[data-difference]');
       },
@@ -237,7 +240,7 @@ const walks: Readonly<Record<string, Walk>> = {
       'as a list',
       async (desk) => {
         await desk.open('morse-key-slewed');
-        await desk.button('History');
+        await desk.command('History');
         await desk.page.waitForSelector('[data-version]');
       },
     ],

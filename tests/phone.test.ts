@@ -77,3 +77,21 @@ describe('a sheet on a phone of the local network', () => {
     at.expectFault(/403/);
   });
 });
+
+describe('the editor on a phone', () => {
+  it('lays the knobs of a stage over the path, and puts them aside for the inspector, which has them too', async () => {
+    const { page, desk } = at;
+    await page.setViewport({ width: 390, height: 844 });
+    await desk.open('lamp-sweep-shut');
+    await page.locator('[data-frame=beam]').click();
+    await page.waitForSelector('[data-phone-knobs=beam]');
+    await desk.button('All settings');
+    await page.waitForSelector('[data-phone-knobs]', { hidden: true });
+    expect(await page.evaluate(() => document.activeElement?.id)).toBe('inspector');
+    await desk.section('hardware');
+    await page.evaluate(() => scrollTo(0, 0));
+    await page.waitForSelector('[data-phone-knobs=beam]');
+    await desk.issues();
+    await page.waitForSelector('[data-phone-knobs]', { hidden: true });
+  });
+});

@@ -164,6 +164,16 @@ export class DeskDriver {
     await this.page.locator(`::-p-xpath(//button[contains(., "${text}") or contains(@aria-label, "${text}")])`).click();
   }
 
+  /** A command of the editor's header: its button, or on a phone its entry in the menu that holds them all. */
+  async command(text: string): Promise<void> {
+    const entry = `::-p-xpath(//*[@role="menuitem"][contains(., "${text}")])`;
+    if (await this.page.$eval('header [aria-label=More]', (e) => e.checkVisibility())) {
+      await this.page.locator('header [aria-label=More]').click();
+      await this.page.locator(entry).click();
+      await this.page.waitForSelector('[role=menu]', { hidden: true });
+    } else await this.button(text);
+  }
+
   /** An editor with nothing on it. */
   async fresh(): Promise<void> {
     await this.keep({ guide: 'off' });

@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
+import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { placeName } from '@/core';
 import { CloseIcon } from '@/ui/parts/icons';
@@ -33,14 +34,34 @@ const sheetStyle = {
   display: { md: 'none' },
 } as const;
 
+/** Whether the inspector reaches into the upper half of the screen: it has these knobs itself, and they would lie over it. */
+function useInspectorInSight(): boolean {
+  const [inSight, setInSight] = useState(false);
+  useEffect(() => {
+    const aside = document.getElementById('inspector');
+    if (!aside) return undefined;
+    const watch = new IntersectionObserver((all) => setInSight(all.at(-1)?.isIntersecting ?? false), {
+      rootMargin: '0px 0px -50% 0px',
+    });
+    watch.observe(aside);
+    return () => watch.disconnect();
+  }, []);
+  return inSight;
+}
+
 /** On a phone: the knobs of the stage that was tapped, beside what arrives at the destination while they turn. */
 export function PhoneKnobs({ desk, predicted, shown }: Props) {
   const selected = useStore(desk, (s) => s.selected);
   const units = useUnits();
   const m = predicted.graph.modules.find((x) => x.id === selected);
-  if (!m) return null;
+  const inspected = useInspectorInSight();
+  if (!m || inspected) return null;
   const reading = predicted.prediction.readings.find((r) => r.at === shown);
-  const toAll = (): void => document.getElementById('inspector')?.scrollIntoView({ block: 'start' });
+  const toAll = (): void => {
+    const aside = document.getElementById('inspector');
+    aside?.scrollIntoView({ block: 'start' });
+    aside?.focus({ preventScroll: true });
+  };
   return (
     <Box component="section" aria-label={`Knobs of ${m.label}`} data-phone-knobs={m.id} sx={sheetStyle}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
