@@ -94,6 +94,20 @@ describe('a module as it is measured', () => {
   });
 });
 
+describe('a voltage that sums leave a rounding beside where it belongs', () => {
+  it('is high at a threshold that it meets: a level of another comparator', () => {
+    const met = patchOf(
+      {
+        c: ['comparator', { thresholdVolts: -6.78318, hysteresis: 0, lowVolts: -12, highVolts: 9.76986 }],
+        d: ['comparator', { thresholdVolts: -12 }],
+      },
+      ['c.inverted > d.in'],
+      short,
+    );
+    expect(predict(met).outputs['d.out']).toMatchObject({ bound: [5, 5], seen: [5, 5] });
+  });
+});
+
 describe('a knob that is not linear', () => {
   it('turns around right behind an end of its way within the bound: a fold, wherever its clip level ends', () => {
     const folded = (from: number) =>

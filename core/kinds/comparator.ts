@@ -47,8 +47,11 @@ export const comparator = kind({
   memory: always,
   law(b, p, io): Record<string, Affine> {
     const known = gateState(b, p, io);
+    // The levels themselves, not worked out: another comparator's threshold may lie on one, to the last bit.
+    const [out, inverted] = known === 'high' ? [p.highVolts, p.lowVolts] : [p.lowVolts, p.highVolts];
+    if (known !== 'moves') return { out: b.constant(out), inverted: b.constant(inverted) };
     // Tied before the rails, which each output meets by itself.
-    const high = known === 'moves' ? io.symbol('high', 0, 1) : b.constant(known === 'high' ? 1 : 0);
+    const high = io.symbol('high', 0, 1);
     const swing = p.highVolts - p.lowVolts;
     return { out: b.scale(high, swing, p.lowVolts), inverted: b.scale(high, -swing, p.highVolts) };
   },
