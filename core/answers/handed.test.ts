@@ -106,6 +106,21 @@ describe('a voltage that sums leave a rounding beside where it belongs', () => {
     );
     expect(predict(met).outputs['d.out']).toMatchObject({ bound: [5, 5], seen: [5, 5] });
   });
+  it('is silence where an amplifier is left with the last bit of 0.1 + 0.2 − 0.3 V', () => {
+    const left = patchOf(
+      {
+        a: ['constant', { volts: 0.1 }],
+        b: ['constant', { volts: 0.2 }],
+        c: ['constant', { volts: -0.3 }],
+        m: ['mixer', { inputs: 3 }],
+        v: ['vca'],
+      },
+      ['a.out > m.in1', 'b.out > m.in2', 'c.out > m.in3', 'm.out > v.cv'],
+      short,
+    );
+    expect(predict(left).outputs['m.out']!.bound[0]).toBeGreaterThan(0);
+    expect(readingAt(left, 'v.cv').low).toBeNull();
+  });
 });
 
 describe('a knob that is not linear', () => {

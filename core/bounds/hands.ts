@@ -12,6 +12,9 @@ const PLACES = [17, 7, 3] as const;
 /** More hands than this on one module are looked at by their ends alone. */
 const MOST = 4;
 
+/** The ways of those hands that move. */
+const waysOf = (m: GraphModule): Track[] => tracksOf(m, 1).filter((t) => t.hi > t.lo);
+
 /**
  * Hands on knobs that a law asks for as voltages: it then holds between any two places of their ways, too.
  *
@@ -23,7 +26,7 @@ export function handsAsVoltages(
   io: Sockets,
 ): { readonly module: GraphModule; readonly io: Sockets } {
   const names = m.kind.panel?.voltages ?? [];
-  const ways = tracksOf(m, 1).filter((t) => t.hi > t.lo && names.includes(t.param));
+  const ways = waysOf(m).filter((t) => names.includes(t.param));
   if (ways.length === 0) return { module: m, io };
   const knobs = new Map(ways.map((t) => [t.param, store.leaf(`hand on ${m.id}.${t.param}`, t.lo, t.hi)]));
   const hands = m.hands.filter((h) => !knobs.has(nameOf(h.at)));
@@ -40,11 +43,11 @@ export interface Passed {
 
 /** The settings that hands pass; where the kind knows the only places at which it can turn, those, and all is known. */
 export function passedSettings(store: AtomStore, m: GraphModule, io: Sockets): Passed {
-  const ways = tracksOf(m, 1).filter((t) => t.hi > t.lo);
+  const ways = waysOf(m);
   const [first] = ways;
   if (!first) return { settings: [m.params], exact: true };
-  const turns = m.kind.panel?.turnsAt?.(store, m.params, io);
-  if (ways.length === 1 && turns?.param === first.param) {
+  const turns = ways.length === 1 ? m.kind.panel?.turnsAt?.(store, m.params, io) : undefined;
+  if (turns?.param === first.param) {
     const { param, lo, hi } = first;
     const places = [lo, ...turns.places.filter((at) => at > lo && at < hi).toSorted((a, b) => a - b), hi];
     return { settings: places.map((value) => ({ ...m.params, [param]: value })), exact: true };
@@ -152,7 +155,7 @@ export function movedLaw(
   passed: Passed,
   io: Sockets,
 ): Readonly<Record<string, Affine>> {
-  const tracks = tracksOf(m, 1).filter((t) => t.hi > t.lo);
+  const tracks = waysOf(m);
   if (tracks.length === 0) return m.kind.law(store, m.params, io);
   const names = m.outputs.map((o) => o.name);
   const exact = isLinearIn(m, tracks);

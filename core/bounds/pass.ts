@@ -1,6 +1,7 @@
 import { alike } from '../graph/alike';
 import type { Driver, Graph, GraphModule } from '../graph/graph';
 import type { Edge, Group } from '../graph/order';
+import { ROUNDING } from '../kinds/detect';
 import type { Sockets } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { AtomStore } from '../law/builder';
@@ -190,7 +191,7 @@ export class Pass {
     );
     const ends = drives.map((drive, i) => ({
       end: i,
-      drive: outToZero(this.range(drive)),
+      drive: this.driven(drive),
       ...this.endPassed(m, i, passed.settings, io),
     }));
     const unclipped = wholes.map(this.range);
@@ -214,9 +215,13 @@ export class Pass {
   private endPassed(m: GraphModule, index: number, passed: readonly ParamValues[], io: Sockets): Partial<EndBound> {
     const end = m.kind.ends?.[index];
     if (!end || m.hands.length === 0) return {};
-    return {
-      passed: passed.map((params) => ({ params, drive: outToZero(this.range(end.drive(this.store, params, io))) })),
-    };
+    return { passed: passed.map((params) => ({ params, drive: this.driven(end.drive(this.store, params, io)) })) };
+  }
+
+  /** How far a drive goes; what ends a rounding beside 0 V ends there: an amplifier is silent at 0 V, and not above. */
+  private driven(drive: Affine): Range {
+    const [lo, hi] = this.range(drive);
+    return [lo > 0 && lo < ROUNDING ? 0 : lo, hi < 0 && hi > -ROUNDING ? 0 : hi];
   }
 
   /** The rails; left out where the value is sure to stay inside. */
@@ -226,12 +231,6 @@ export class Pass {
     return lo >= -rail && hi <= rail ? x : this.store.clamp(x, -rail, rail);
   }
 }
-
-/** What sums leave of 0 V in their last bits, volts. */
-const ROUNDING = 1e-12;
-
-/** A range that ends a rounding beside 0 V ends there: an amplifier is silent at 0 V, and 300 dB down a rounding above. */
-const outToZero = ([lo, hi]: Range): Range => [lo > 0 && lo < ROUNDING ? 0 : lo, hi < 0 && hi > -ROUNDING ? 0 : hi];
 
 /** A little beyond where its outputs' own errors bring a module to the rails: what goes there is clipped, and seen to be. */
 const BEYOND = 1.001;

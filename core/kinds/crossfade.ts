@@ -1,8 +1,7 @@
 import type { Laws } from '../law/builder';
 import type { Curve, Affine } from '../law/affine';
-import { control, kind, never, signal } from './kind';
+import { control, kind, knob, never, signal } from './kind';
 import type { EndSpec, GainSpec, Sockets } from './kind';
-import { knob } from './sockets';
 import { dbOf } from '../units/ratios';
 import { choice, number, setUp } from './params';
 import { showNumber } from '../units/show';

@@ -30,11 +30,11 @@ export function keptGate(wiring: Pick<Wiring, 'keep'>, name: string, threshold: 
 }
 
 /** Bounds and samples may differ by this much in their last digits, volts. */
-const ROUNDING = 1e-9;
+export const ROUNDING = 1e-9;
 
-/** What a detector of a voltage against a level can ever do; a constant is compared as the samples are. */
+/** What a detector of a voltage against a level can ever do; a constant that meets it is high, as the samples are. */
 export function fateOf([lo, hi]: Range, level: number): GateState {
-  const slack = lo === hi ? 0 : ROUNDING * Math.max(1, Math.abs(lo), Math.abs(hi));
+  const slack = lo === hi && lo === level ? 0 : ROUNDING * Math.max(1, Math.abs(lo), Math.abs(hi));
   if (hi < level - slack) return 'low';
   return lo >= level + slack ? 'high' : 'moves';
 }

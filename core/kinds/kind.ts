@@ -16,7 +16,7 @@ import type {
   StageSpec,
 } from './traits';
 
-export { control, gate, signal } from './sockets';
+export { control, gate, knob, signal } from './sockets';
 export type { InputSpec, Loading, Sockets } from './sockets';
 export type { EndSpec, GainSpec } from './traits';
 

@@ -1,7 +1,6 @@
 import type { Laws } from '../law/builder';
 import type { Curve, Affine } from '../law/affine';
-import { control, kind, never, signal } from './kind';
-import { knob } from './sockets';
+import { control, kind, knob, never, signal } from './kind';
 import type { Sockets } from './kind';
 import { choice, number, volts, setUp } from './params';
 import { softLimit } from './response';
@@ -42,8 +41,8 @@ const SOFT_TURNS = [
 
 /**
  * Where a clip level under a hand can bring the highest or lowest out of a voltage: where it lies on a fold's edge and,
- * behind the last fold, where a soft knee turns. As voltage and level times a number come out times that number, neither
- * lies inside the ranges of both.
+ * behind the last fold, where a soft knee turns. Scaled together, voltage and level come out scaled as much: one of the two
+ * is at an end of its range there.
  */
 function levelTurns(b: Laws, p: Folds, io: Sockets): number[] {
   const edges = Array.from({ length: p.folds + 1 }, (_, k) => 2 * k + 1);

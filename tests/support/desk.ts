@@ -166,12 +166,8 @@ export class DeskDriver {
 
   /** A command of the editor's header: its button, or on a phone its entry in the menu that holds them all. */
   async command(text: string): Promise<void> {
-    const entry = `::-p-xpath(//*[@role="menuitem"][contains(., "${text}")])`;
-    if (await this.page.$eval('header [aria-label=More]', (e) => e.checkVisibility())) {
-      await this.page.locator('header [aria-label=More]').click();
-      await this.page.locator(entry).click();
-      await this.page.waitForSelector('[role=menu]', { hidden: true });
-    } else await this.button(text);
+    const inMenu = await this.page.$eval('header [aria-label=More]', (e) => e.checkVisibility());
+    await (inMenu ? this.menu('More', text) : this.button(text));
   }
 
   /** An editor with nothing on it. */
