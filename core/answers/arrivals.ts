@@ -9,35 +9,40 @@ import type { Simulation } from '../simulate/types';
 
 /** What the range that arrives at each place of a patch is taken from; the bound everywhere where nothing was run. */
 export class Arrivals {
-  private readonly repeats: ReadonlyMap<string, Repeats>;
+  /** What was run, and how all of it repeats; null where nothing was. */
+  private readonly run: { readonly of: Simulation; readonly repeats: ReadonlyMap<string, Repeats> } | null;
 
   constructor(
     private readonly graph: Graph,
     bounds: ReadonlyMap<string, ModuleBounds>,
-    private readonly simulation: Simulation | null,
+    simulation: Simulation | null,
   ) {
-    this.repeats = repeatsIn(graph, bounds);
+    this.run = simulation && { of: simulation, repeats: repeatsIn(graph, bounds) };
   }
 
   atOutputs(m: GraphModule): ArrivesBy {
-    const known = this.repeats.get(m.id);
+    const known = this.run?.repeats.get(m.id);
     return known ? this.by(known) : 'bound';
   }
 
   /** At some inputs of a module, all together. */
   atInputs(m: GraphModule, sockets: readonly string[]): ArrivesBy {
-    return this.by(upstreamAt(this.graph, m, sockets, this.repeats));
+    return this.by(this.upstream(m, sockets));
   }
 
   /** The window that would hold the whole movement at some inputs, seconds; null where it does already. */
   windowFor(m: GraphModule, sockets: readonly string[]): number | null {
-    const upstream = upstreamAt(this.graph, m, sockets, this.repeats);
-    const every = this.by(upstream) === 'short' ? slowSeconds(upstream.slow) : null;
+    const upstream = this.upstream(m, sockets);
+    const every = upstream && this.by(upstream) === 'short' ? slowSeconds(upstream.slow) : null;
     return every === null ? null : Math.ceil(2 * every);
   }
 
-  private by(upstream: Upstream): ArrivesBy {
-    if (!this.simulation) return 'bound';
-    return arrivalOf(upstream, this.simulation.samples, this.simulation.sampleRate).by;
+  private upstream(m: GraphModule, sockets: readonly string[]): Upstream | null {
+    return this.run && upstreamAt(this.graph, m, sockets, this.run.repeats);
+  }
+
+  private by(upstream: Upstream | null): ArrivesBy {
+    if (!this.run || !upstream) return 'bound';
+    return arrivalOf(upstream, this.run.of.samples, this.run.of.sampleRate).by;
   }
 }

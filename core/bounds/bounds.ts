@@ -13,7 +13,7 @@ export type { ModuleBounds } from './entries';
  * whose own values or inputs changed are worked out again, with the same answer as from the start.
  */
 export class BoundsEngine {
-  private readonly store = new AtomStore();
+  private readonly store = new AtomStore((x) => this.tightener.range(x));
   private readonly tightener: Tightener;
   private entries = new Map<string, Entry>();
   private loops = new Map<string, Loop>();
@@ -21,7 +21,6 @@ export class BoundsEngine {
   /** @param closeness how close to the true range; as a prediction's where it is left out. */
   constructor(closeness?: Closeness) {
     this.tightener = new Tightener(closeness);
-    this.store.rangeOf = (x) => this.tightener.range(x);
   }
 
   run(graph: Graph): ReadonlyMap<string, ModuleBounds> {

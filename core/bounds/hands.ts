@@ -13,7 +13,10 @@ const PLACES = [17, 7, 3] as const;
 const MOST = 4;
 
 /** The ways of those hands that move. */
-const waysOf = (m: GraphModule): Track[] => tracksOf(m, 1).filter((t) => t.hi > t.lo);
+const waysOf = (m: GraphModule): readonly Track[] =>
+  m.hands.length === 0 ? NONE : tracksOf(m, 1).filter((t) => t.hi > t.lo);
+
+const NONE: readonly Track[] = [];
 
 /**
  * Hands on knobs that a law asks for as voltages: it then holds between any two places of their ways, too.

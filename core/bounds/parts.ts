@@ -1,4 +1,4 @@
-import { keyOf } from '../law/affine';
+import { idOf } from '../law/affine';
 import type { Atom, Affine } from '../law/affine';
 
 /** What a box has a dimension for. */
@@ -36,7 +36,7 @@ const nearest = (a: Node, b: Node): Node => {
  * 2001; one pass, since nothing here is circular).
  */
 export class Parts {
-  private readonly lins = new Map<string, Node>();
+  private readonly lins = new Map<number, Node>();
   private readonly atoms = new Map<Atom, Node>();
   private readonly order: Node[] = [];
 
@@ -68,11 +68,11 @@ export class Parts {
   }
 
   private node(part: Affine | Atom): Node | undefined {
-    return 'op' in part ? this.atoms.get(part) : this.lins.get(keyOf(part));
+    return 'op' in part ? this.atoms.get(part) : this.lins.get(idOf(part));
   }
 
   private lin(x: Affine): Node {
-    const key = keyOf(x);
+    const key = idOf(x);
     return (
       this.lins.get(key) ??
       this.put(

@@ -5,8 +5,9 @@ import { ROUNDING } from '../kinds/detect';
 import type { Sockets } from '../kinds/kind';
 import type { ParamValues } from '../kinds/params';
 import type { AtomStore } from '../law/builder';
-import { affine, constant, keyOf } from '../law/affine';
+import { affine, constant, idOf } from '../law/affine';
 import type { Affine, Range } from '../law/affine';
+import { Hash } from '../law/hash';
 import { constantOf, same } from './entries';
 import type { EndBound, Entry, Known, Loop } from './entries';
 import { handsAsVoltages, hasHand, hullAt, hullOf, movedLaw, passedSettings } from './hands';
@@ -20,12 +21,13 @@ const MOST_ROUNDS_WORK = 1600;
  * Modules that neither run by themselves nor draw are the same voltage where their settings and inputs are: followers
  * of one clock, reset or signal stay tied.
  */
-function identityOf(m: GraphModule, inputs: readonly Affine[]): string {
+function identityOf(m: GraphModule, inputs: readonly Affine[]): number {
   const connected = (name: string): boolean => m.inputs.some((s) => s.spec.name === name && s.connected);
-  if (m.hands.length > 0) return `module ${m.id}`;
-  if (m.kind.source?.free?.(m.params, connected) ?? false) return `module ${m.id}`;
-  const wires = m.inputs.map((s, i) => `${s.connected} ${keyOf(inputs[i] as Affine)}`);
-  return `${m.kind.name} ${JSON.stringify(m.params)} ${wires.join()}`;
+  if (m.hands.length > 0 || (m.kind.source?.free?.(m.params, connected) ?? false)) return new Hash().text(m.id).sum;
+  const hash = new Hash().text('').text(m.kind.name);
+  m.inputs.forEach((s, i) => hash.number(Number(s.connected)).number(idOf(inputs[i] as Affine)));
+  for (const value of Object.values(m.params)) hash.value(value);
+  return hash.sum;
 }
 
 const keyOfOutput = ({ module, output }: { readonly module: number; readonly output: number }): string =>
@@ -159,18 +161,16 @@ export class Pass {
 
   private work(m: GraphModule, inputs: readonly Affine[]): Entry {
     const rail = this.railVolts;
-    const byName = new Map(m.inputs.map((s, i) => [s.spec.name, i]));
-    const most = beforeRails(m, rail);
-    let identity: string | null = null;
+    const place = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
+    let identity: number | null = null;
     const wired: Sockets = {
-      in: (name) => inputs[byName.get(name) ?? -1] ?? constant(0),
-      connected: (name) => m.inputs[byName.get(name) ?? -1]?.connected ?? false,
-      symbol: (name, lo, hi) =>
-        this.store.leaf(
-          `${name} of ${(identity ??= identityOf(m, inputs))}`,
-          Math.max(-most, Math.min(most, lo)),
-          Math.min(most, Math.max(-most, hi)),
-        ),
+      in: (name) => inputs[place(name)] ?? constant(0),
+      connected: (name) => m.inputs[place(name)]?.connected ?? false,
+      symbol: (name, lo, hi) => {
+        const most = beforeRails(m, rail);
+        const [least, greatest] = [Math.max(-most, Math.min(most, lo)), Math.min(most, Math.max(-most, hi))];
+        return this.store.symbol((identity ??= identityOf(m, inputs)), name, least, greatest);
+      },
       turns: (param) => hasHand(m, param),
       range: this.range,
       loading: m.loading,

@@ -1,4 +1,4 @@
-import { keyOf, ofAtom, scaledRange } from '../law/affine';
+import { idOf, ofAtom, scaledRange } from '../law/affine';
 import type { Atom, Affine, Range } from '../law/affine';
 import { isSource } from './parts';
 import type { Parts } from './parts';
@@ -9,9 +9,9 @@ import type { Parts } from './parts';
  */
 export function reduce(x: Affine, parts: Parts, rangeOf: (part: Affine | Atom) => Range | null): Affine {
   let made = 0;
-  const known = new Map<Atom | string, Atom | null>();
+  const known = new Map<Atom | number, Atom | null>();
   const symbolFor = (part: Affine | Atom): Atom | null => {
-    const key = 'op' in part ? part : keyOf(part);
+    const key = 'op' in part ? part : idOf(part);
     let symbol = known.get(key);
     if (symbol === undefined) {
       const range = parts.closed(part) ? rangeOf(part) : null;
@@ -30,7 +30,7 @@ export function reduce(x: Affine, parts: Parts, rangeOf: (part: Affine | Atom) =
   return joined(fewer, () => made++);
 }
 
-const symbolOf = ([lo, hi]: Range, n: number): Atom => ({ op: 'leaf', slot: -1, id: -1 - n, key: '', lo, hi });
+const symbolOf = ([lo, hi]: Range, n: number): Atom => ({ op: 'leaf', slot: -1, id: -1 - n, lo, hi });
 
 interface Use {
   readonly atom: Atom;
@@ -89,7 +89,7 @@ interface Instead {
 /** Rebuilds a value with other parts, each once; sources stay as they are. */
 function rebuilt(root: Affine, instead: Instead): Affine {
   const atoms = new Map<Atom, Atom>();
-  const lins = new Map<string, Affine>();
+  const lins = new Map<number, Affine>();
   const ofAtom = (atom: Atom): Atom => {
     if (isSource(atom)) return atom;
     let known = atoms.get(atom);
@@ -100,7 +100,7 @@ function rebuilt(root: Affine, instead: Instead): Affine {
     return known;
   };
   const ofLin = (x: Affine): Affine => {
-    const key = keyOf(x);
+    const key = idOf(x);
     let known = lins.get(key);
     if (!known) {
       const other = instead.lin(x);

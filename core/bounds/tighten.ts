@@ -1,4 +1,4 @@
-import { clampRange, curveRange, keyOf, ofAtom, productRange, scaledRange, squareRange } from '../law/affine';
+import { clampRange, curveRange, idOf, ofAtom, productRange, scaledRange, squareRange } from '../law/affine';
 import type { Atom, Affine, Range } from '../law/affine';
 import { roundingOf } from './cone';
 import { Parts, argumentsOf, isSource } from './parts';
@@ -27,16 +27,16 @@ export interface Closeness {
  * span unless 4096 boxes do not suffice. Parts that share no source with the rest are solved by themselves, once.
  */
 export class Tightener {
-  private readonly ranges = new Map<string, Range>();
-  private readonly coarseRanges = new Map<string, Range>();
-  private readonly parts = new Map<Atom | string, Range | null>();
+  private readonly ranges = new Map<number, Range>();
+  private readonly coarseRanges = new Map<number, Range>();
+  private readonly parts = new Map<Atom | number, Range | null>();
 
   constructor(private readonly closeness: Closeness = { within: WITHIN, boxes: MOST_BOXES }) {}
 
   /** Sound and, as far as the boxes reach, tight. */
   range(x: Affine): Range {
     if (isSum(x)) return [x.lo, x.hi];
-    const key = keyOf(x);
+    const key = idOf(x);
     let range = this.ranges.get(key);
     if (!range) {
       const found = this.solve(x, (rest, parts) => {
@@ -52,7 +52,7 @@ export class Tightener {
   /** A first, wider answer. */
   coarse(x: Affine): Range {
     if (isSum(x)) return [x.lo, x.hi];
-    const key = keyOf(x);
+    const key = idOf(x);
     let range = this.coarseRanges.get(key);
     if (!range) {
       range = isLarge(x) ? [x.lo, x.hi] : new Search(x, COARSE_BOXES, WITHIN).range();
@@ -100,7 +100,7 @@ export class Tightener {
 
   /** The range of a part, or null where it is not found closely enough. */
   private part(part: Affine | Atom): Range | null {
-    const key = 'op' in part ? part : keyOf(part);
+    const key = 'op' in part ? part : idOf(part);
     let range = this.parts.get(key);
     if (range === undefined) {
       range = 'op' in part ? this.atom(part) : this.solve(part, (rest, parts) => this.closely(rest, parts));

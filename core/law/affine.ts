@@ -1,3 +1,5 @@
+import { Hash } from './hash';
+
 /**
  * A law is written once, as a small expression over voltages, and read three ways: as numbers (closed forms, solver),
  * as block operations (simulation) and as affine forms over the sources' symbols (bounds).
@@ -25,8 +27,8 @@ export interface Curve {
 export const doubling: Curve = { key: '2^', f: (v) => 2 ** v, minSlope: (lo) => Math.LN2 * 2 ** lo };
 
 interface AtomBase {
+  /** Equal for equal atoms, wherever and whenever they were made. */
   readonly id: number;
-  readonly key: string;
   /** Plain interval enclosure, from the operands' own intervals. */
   readonly lo: number;
   readonly hi: number;
@@ -50,16 +52,16 @@ export interface Affine {
   readonly hi: number;
 }
 
-const keys = new WeakMap<Affine, string>();
+const ids = new WeakMap<Affine, number>();
 
-/** Identity of a value: equal keys mean equal at every moment. */
-export function keyOf(x: Affine): string {
-  const known = keys.get(x);
+/** Identity of a value: equal ids mean equal at every moment. */
+export function idOf(x: Affine): number {
+  const known = ids.get(x);
   if (known !== undefined) return known;
-  let key = String(x.c);
-  x.atoms.forEach((atom, i) => (key += `+${x.ks[i]}*${atom.id}`));
-  keys.set(x, key);
-  return key;
+  const hash = new Hash().number(x.c);
+  for (let i = 0; i < x.atoms.length; i++) hash.number(x.ks[i] as number).number((x.atoms[i] as Atom).id);
+  ids.set(x, hash.sum);
+  return hash.sum;
 }
 
 export const isConstant = (x: Affine): boolean => x.atoms.length === 0;

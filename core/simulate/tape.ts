@@ -13,6 +13,8 @@ const COUPLING_HZ = 2;
 export class Tape {
   private readonly ops: Op[] = [];
   private readonly buffers = new Map<Atom, Float64Array>();
+  /** How many couplings there are of the same inputs. */
+  private readonly couplings = new Map<string, number>();
 
   /** @param inputs the buffers of the law's leaves, by slot. */
   constructor(
@@ -44,6 +46,14 @@ export class Tape {
     this.ops.push(weigh(this.arena, x.c, x.ks, sources, out));
   }
 
+  /** What a coupling is kept under: the inputs that it is of, so that a term beside it that a knob takes away moves nothing. */
+  private couplingOf(x: Affine): string {
+    const of = [...slotsOf(x)].toSorted((a, b) => a - b).join();
+    const before = this.couplings.get(of) ?? 0;
+    this.couplings.set(of, before + 1);
+    return `couple ${of} ${before}`;
+  }
+
   private atom(atom: Atom): Float64Array {
     const known = this.buffers.get(atom);
     if (known) return known;
@@ -58,7 +68,7 @@ export class Tape {
         couple(
           a,
           this.sampleRate,
-          this.memory.keep(`couple ${this.ops.length}`, () => ({ slow: null })),
+          this.memory.keep(this.couplingOf(atom.a), () => ({ slow: null })),
           out,
         ),
       );
@@ -67,6 +77,15 @@ export class Tape {
     this.buffers.set(atom, out);
     return out;
   }
+}
+
+/** The inputs that a value hangs on. */
+function slotsOf(x: Affine, found = new Set<number>()): Set<number> {
+  for (const atom of x.atoms) {
+    if (atom.op === 'leaf') found.add(atom.slot);
+    else for (const argument of 'b' in atom ? [atom.a, atom.b] : [atom.a]) slotsOf(argument, found);
+  }
+  return found;
 }
 
 function weigh(

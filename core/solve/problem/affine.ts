@@ -21,7 +21,7 @@ function partsOf(target: Target, setting: Setting): ReadonlyMap<string, number> 
   parts.set('', c);
   for (const [k, atom] of atoms.entries()) {
     if (atom.op !== 'leaf') return null;
-    parts.set(atom.key, ks[k] as number);
+    parts.set(String(atom.id), ks[k] as number);
   }
   const m = setting.graph.modules[place.module];
   for (const name of ['low', 'high', 'value', 'centre'] as const) {

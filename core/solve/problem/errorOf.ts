@@ -126,7 +126,7 @@ const isPlain = (x: Affine): boolean => x.atoms.every((atom) => atom.op === 'lea
 /** Of a sum that must not move: what each source moves it by, else its span. */
 function stillness(x: Affine, span: number): Residual[] {
   if (!isPlain(x)) return [residual('span', span)];
-  return x.atoms.map((atom, i) => residual(atom.key, ((x.ks[i] as number) * (atom.hi - atom.lo)) / 2));
+  return x.atoms.map((atom, i) => residual(String(atom.id), ((x.ks[i] as number) * (atom.hi - atom.lo)) / 2));
 }
 
 function tiedError(t: Extract<Target, { to: string }>, setting: Setting, place: Place): TargetError {
