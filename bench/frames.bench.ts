@@ -3,8 +3,14 @@ import { launchBrowser } from '../tests/support/browser';
 import { DeskDriver } from '../tests/support/desk';
 import { Application } from '../tests/support/setup';
 import { row } from './figures';
+import { Section } from './section';
 
 /** From a knob's event to the frame that shows the new bands, in headless Chromium; figures, no verdict. */
+const section = new Section(
+  'frames',
+  'Frames while a knob turns',
+  '`npm run bench -- frames`, at 24 modules in headless Chromium without graphics, milliseconds.',
+);
 const MOVES = 300;
 const FRAMES = 240;
 
@@ -51,9 +57,9 @@ for (let i = 0; i < MOVES; i++) {
   await new Promise((resolve) => setTimeout(resolve, 20));
 }
 const times = await page.evaluate(() => window.fenvoTimes);
-console.log(`knob event to painted bands, ms: ${row(times)}`);
+section.add('knob event to painted bands', row(times));
 const moved = await page.evaluate(() => window.fenvoTraces);
-console.log(`last knob event to a new trace in the strip, ms: ${row(moved)}`);
+section.add('last knob event to a new trace in the strip', row(moved), '100');
 
 /** Gaps between frames while the pointer goes up and down. */
 async function gapsWhileDragging(on: Page, x: number, y: number): Promise<number[]> {
@@ -107,13 +113,17 @@ await bare.evaluate(() => {
     requestAnimationFrame(() => rect?.setAttribute('height', String(e.clientY)));
   });
 });
+const gaps: Record<'bare' | 'knob', number[]> = { bare: [], knob: [] };
 for (let i = 0; i < 3; i++) {
   await bare.bringToFront();
-  console.log(`time between frames, one rectangle, ms: ${row(await gapsWhileDragging(bare, 100, 400))}`);
+  gaps.bare.push(...(await gapsWhileDragging(bare, 100, 400)));
   await page.bringToFront();
-  console.log(`time between frames while a knob is dragged, ms: ${row(await gapsWhileDragging(page, x, y))}`);
+  gaps.knob.push(...(await gapsWhileDragging(page, x, y)));
 }
+section.add('time between frames, one rectangle that follows the pointer', row(gaps.bare));
+section.add('time between frames while a knob is dragged', row(gaps.knob), 'p50 16.7, p95 20');
 const work = await workWhile(page, () => gapsWhileDragging(page, x, y));
-console.log(`the page's own work for one frame while a knob is dragged, ms of its thread: ${row(work)}`);
+section.add('the page’s own work for one of them, of its thread', row(work));
+section.write();
 await close();
 await application.close();

@@ -6,7 +6,8 @@ import { heavyPatch } from '../core/testing/heavy';
 import { promisePatch } from '../core/testing/randomPatch';
 import { patchFault } from '../core/testing/seeds';
 import { keptFault, liveFault, undoFault } from '../core/testing/sequences';
-import { writeSection } from './section';
+import { claimOf, keepRuns } from './longRuns';
+import type { Claim, LongRun } from './longRuns';
 
 /** Each claim over as many cases as told: --patches 1000000 --edits 100000 --live 20000 --only patches,live --from 0 */
 const { values } = parseArgs({
@@ -19,29 +20,28 @@ const { values } = parseArgs({
     promises: { type: 'string', default: '2000' },
     documents: { type: 'string', default: '100000' },
     heavy: { type: 'string', default: '28' },
-    /** Keeps what was found in docs/figures.md. */
-    figures: { type: 'boolean', default: false },
+    /** Adds what was found to the runs that docs/figures.md sums. */
+    keep: { type: 'boolean', default: false },
     /** Ends each part after so many seconds, with what it came to. */
     seconds: { type: 'string', default: '1000000' },
   },
 });
-type Part = 'patches' | 'edits' | 'live' | 'promises' | 'documents' | 'heavy';
+type Part = Exclude<Claim, 'kills' | 'hostile' | 'mixed'>;
 const from = Number(values.from);
 const wanted = (part: Part): number =>
   values.only && !values.only.split(',').includes(part) ? 0 : Number(values[part]);
 
 let faults = 0;
-const rows: string[] = [];
-function told(what: string, cases: number, found: number, ms: number, more = ''): void {
+const runs: Omit<LongRun, 'day' | 'commit'>[] = [];
+function told(claim: Part, cases: number, found: number, ms: number, more = ''): void {
   faults += found;
-  console.log(
-    `${what}: ${cases} from seed ${from}, ${found} faults, ${(ms / Math.max(1, cases)).toFixed(2)} ms each${more}`,
-  );
-  rows.push(`| ${what} | ${cases} from ${from} | ${found} | ${(ms / Math.max(1, cases)).toFixed(1)} ms${more} |`);
+  const each = (ms / Math.max(1, cases)).toFixed(2);
+  console.log(`${claimOf(claim)}: ${cases} from seed ${from}, ${found} faults, ${each} ms each${more}`);
+  runs.push({ claim, from, cases, faults: found });
 }
 
 /** Looks at every seed of a part; what breaks is a fault like any other. */
-function part(name: Part, what: string, fault: (seed: number) => string | null): void {
+function part(name: Part, fault: (seed: number) => string | null): void {
   const count = wanted(name);
   if (count === 0) return;
   const began = Date.now();
@@ -57,24 +57,18 @@ function part(name: Part, what: string, fault: (seed: number) => string | null):
     found++;
     console.log(`${name}, seed ${from + done}: ${said}`);
   }
-  told(what, done, found, Date.now() - began);
+  told(name, done, found, Date.now() - began);
 }
 
-part('patches', 'Random patches: seen within bound, all finite, printed and read the same', patchFault);
-part(
-  'edits',
-  'Sequences of edits: undone, and bounds kept as if worked out anew',
-  (seed) => undoFault(seed, 8) ?? keptFault(seed, 8),
-);
-part('live', 'Live runs through edits: within what is known, and as from a fresh engine', (seed) => liveFault(seed, 5));
-part('promises', 'Random patches whose fixes are applied and asked again', (seed) =>
-  brokenPromiseOf(promisePatch(seed)),
-);
+part('patches', patchFault);
+part('edits', (seed) => undoFault(seed, 8) ?? keptFault(seed, 8));
+part('live', (seed) => liveFault(seed, 5));
+part('promises', (seed) => brokenPromiseOf(promisePatch(seed)));
 
 /** No document within the limits takes longer than this, milliseconds. */
 const TOO_SLOW = 10_000;
 let slowest = { ms: 0, name: '' };
-part('heavy', 'Documents as heavy as their shape can be', (seed) => {
+part('heavy', (seed) => {
   const heavy = heavyPatch(seed);
   const began = performance.now();
   predict(heavy);
@@ -89,20 +83,7 @@ if (wanted('documents') > 0) {
   const report = checkDocuments(from, wanted('documents'));
   report.faults.forEach((f) => console.log(f));
   const counts = `; ${report.read} read, ${report.refused} refused, slowest ${report.slowestMs} ms`;
-  told(
-    'Changed documents: read, or properly refused',
-    wanted('documents'),
-    report.faults.length,
-    Date.now() - began,
-    counts,
-  );
+  told('documents', wanted('documents'), report.faults.length, Date.now() - began, counts);
 }
-if (values.figures)
-  writeSection('fuzz', 'Random cases', [
-    '`npm run fuzz`, as many cases as the run was told.',
-    '',
-    '| claim | cases, seeds | faults | each |',
-    '| --- | --- | --- | --- |',
-    ...rows,
-  ]);
+if (values.keep) keepRuns(runs);
 process.exitCode = faults > 0 ? 1 : 0;

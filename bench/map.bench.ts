@@ -2,6 +2,9 @@ import { demoPatches } from '../demo/patches';
 import { patchMap } from '../core/answers/map';
 import { parsePatch } from '../core/document/parse';
 import { row } from './figures';
+import { Section } from './section';
+
+const section = new Section('map', 'Map', '`npm run bench -- map`, of each demo patch, milliseconds.');
 
 /** The map of each demo patch: how long it takes, from the patch alone. Figures, no verdict. */
 for (const { id, document } of demoPatches('demo/patches')) {
@@ -16,5 +19,6 @@ for (const { id, document } of demoPatches('demo/patches')) {
   });
   const { rows, columns } = patchMap(patch);
   const size = `${patch.modules.length} modules, ${rows.length} by ${columns.length}`;
-  console.log(`map of ${id} (${size}): ${row(times)}`);
+  section.add(`${patch.name} (${size})`, row(times), patch.modules.length >= 25 ? '150' : '');
 }
+section.write();

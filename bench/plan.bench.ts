@@ -7,11 +7,11 @@ import { catalogue, moduleOfType } from '../core/rack/catalogue';
 import { sheetOf } from '../core/sheet/sheet';
 import { patchOf } from '../core/testing/patch';
 import { row } from './figures';
-import { writeSection } from './section';
+import { Section } from './section';
 
 /** How long seating, planning and a sheet take. Figures, no verdict. */
 
-const RUNS = 12;
+const RUNS = 40;
 
 function times(run: (k: number) => unknown): number[] {
   return Array.from({ length: RUNS }, (_, k) => {
@@ -62,40 +62,31 @@ const breathing = patchOf(
   ['swell.out > trim.in', 'trim.out > tone.cutoff', 'voice.saw > tone.in', 'tone.lowpass > out.left'],
 );
 
-const rows: string[] = [];
-function told(name: string, run: (k: number) => unknown): void {
-  const figures = row(times(run));
-  console.log(`${name}: ${figures} ms`);
-  rows.push(`| ${name} | ${figures} |`);
-}
+const section = new Section('plan', 'Planning', '`npm run bench -- plan`, milliseconds; the worst is the first, cold.');
+const told = (name: string, goal: string, run: (k: number) => unknown): void =>
+  section.add(name, row(times(run)), goal);
 
-told('seat 40 modules on 120 channels', () => assignRack(forty, rack));
-told('a chain without a rack', (k) =>
+told('seat 40 modules on 120 channels', '', () => assignRack(forty, rack));
+told('a chain without a rack', 'p95 300', (k) =>
   planChain({ from: 'lfo', to: 'filter.cutoff', target: { quantity: 'frequency', low: 200 + k, high: 3200 } }),
 );
-told('a chain with 120 channels', (k) =>
+told('a chain with 120 channels', 'p95 300', (k) =>
   planChain(
     { patch: tremolo, from: 'slow.out', to: 'amp.cv', target: { quantity: 'volts', low: 0.05 * k, high: 5 } },
     rack,
   ),
 );
-told('a chain that cannot be, with 120 channels', (k) =>
+told('a chain that cannot be, with 120 channels', 'p95 300', (k) =>
   planChain(
     { patch: tremolo, from: 'slow.out', to: 'amp.cv', target: { quantity: 'volts', low: -11, high: 11 + 0.05 * k } },
     rack,
   ),
 );
-told('a sheet of five modules', () => sheetOf(breathing));
+told('a sheet of five modules', 'p95 100', () => sheetOf(breathing));
 for (const by of goalSources)
-  told(`a goal of 200 Hz to 3.2 kHz by ${by}`, (k) => {
+  told(`a goal of 200 Hz to 3.2 kHz by ${by}`, 'p95 300', (k) => {
     const wish = { quantity: 'frequency', low: 200 + k, high: 3200 } as const;
     const request = goalRequest({ kind: 'filter', socket: 'cutoff', wish, by });
     if (request) planChain(request);
   });
-writeSection('plan', 'Planning', [
-  '`npm run bench -- plan`, milliseconds.',
-  '',
-  '| what | time |',
-  '| --- | --- |',
-  ...rows,
-]);
+section.write();

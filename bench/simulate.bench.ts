@@ -8,8 +8,11 @@ import { randomPatch } from '../core/testing/randomPatch';
 import { buildGraph } from '../core/graph/graph';
 import { simulateGraph } from '../core/simulate/simulate';
 import type { Patch } from '../core/document/types';
+import { Section } from './section';
 
 /** Simulation: nanoseconds per module and sample, against plain C, by kind, and how it grows. Figures, no verdict. */
+
+const section = new Section('simulate', 'Simulation', '`npm run bench -- simulate`.');
 
 function best(patch: Patch, runs = 5, sparing = true): number {
   const graph = buildGraph(patch);
@@ -85,8 +88,9 @@ const WATCHED = [
 ];
 const samples = 8 * 48000;
 const ours = best(mixed);
-console.log(
-  `24 modules, 8 s at 48 kHz: ${(ours / 1e6).toFixed(0)} ms, ${(ours / samples / 24).toFixed(2)} ns a module and sample`,
+section.add(
+  '24 modules, 8 s at 48 kHz',
+  `${(ours / 1e6).toFixed(0)} ms, ${(ours / samples / 24).toFixed(2)} ns a module and sample`,
 );
 
 const binary = path.join(mkdtempSync(path.join(tmpdir(), 'fenvo-bench-')), 'reference');
@@ -95,10 +99,10 @@ if (built.status === 0) {
   const c = JSON.parse(spawnSync(binary, { encoding: 'utf8' }).stdout) as { ns: number; sums: number[] };
   const { outputs } = simulateGraph(buildGraph(mixed));
   const apart = c.sums.map((mean, i) => Math.abs(mean - (outputs.get(`m${i}.${WATCHED[i] ?? 'out'}`)?.mean ?? NaN)));
-  console.log(
-    `plain C: ${(c.ns / 1e6).toFixed(0)} ms; the means of all 24 outputs agree to ${Math.max(...apart).toExponential(1)} V; ratio ${(ours / c.ns).toFixed(2)}`,
-  );
-} else console.log('no C compiler here: no ratio');
+  section.add('the same in plain C', `${(c.ns / 1e6).toFixed(0)} ms`);
+  section.add('time over that of plain C', (ours / c.ns).toFixed(2), '1.0');
+  section.add('means of all 24 outputs, apart from plain C', `${Math.max(...apart).toExponential(1)} V`);
+} else section.add('time over that of plain C', 'no C compiler here', '1.0');
 
 const sources = { a: ['lfo', { rateHz: 3 }], b: ['lfo', { shape: 'sine', rateHz: 5 }], g: ['clock'] } as const;
 const base = best(patchOf(sources as never, [], { duration: 4, sampleRate: 48000 }), 8);
@@ -115,17 +119,20 @@ for (const [kind, params, cables] of kinds) {
   const modules = { ...sources, ...Object.fromEntries(COPIES.map((i) => [`m${i}`, [kind, params]])) };
   const wires = COPIES.flatMap((i) => cables.map((c) => c.replace('m.', `m${i}.`)));
   const took = best(patchOf(modules as never, wires, { duration: 4, sampleRate: 48000 }), 4) - base;
-  console.log(
-    `  ${kind} ${JSON.stringify(params)} with ${cables.length} cables: ${(took / COPIES.length / (4 * 48000)).toFixed(1)} ns a sample`,
+  const set = Object.entries(params).map(([name, value]) => ` ${name} ${String(value)}`);
+  section.add(
+    `${kind}${set.join()}, ${cables.length} cables`,
+    `${(took / COPIES.length / (4 * 48000)).toFixed(1)} ns a sample`,
   );
 }
 
 for (const modules of [10, 50, 100, 400]) {
   const patch = { ...randomPatch(7, { modules, duration: 1, sampleRate: 8000 }), normals: [] };
-  console.log(`${modules} modules, 1 s at 8 kHz: ${(best(patch, 3, false) / 1e6).toFixed(0)} ms`);
+  section.add(`${modules} modules, 1 s at 8 kHz`, `${(best(patch, 3, false) / 1e6).toFixed(0)} ms`);
 }
 for (const duration of [1, 10, 60]) {
   const patch = { ...mixed, settings: { ...mixed.settings, duration } };
-  console.log(`24 modules, ${duration} s at 48 kHz: ${(best(patch, 1) / 1e6).toFixed(0)} ms`);
+  section.add(`24 modules, ${duration} s at 48 kHz`, `${(best(patch, 1) / 1e6).toFixed(0)} ms`);
 }
-console.log(`peak memory: ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MiB`);
+section.add('peak memory', `${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MiB`);
+section.write();

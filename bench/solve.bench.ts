@@ -5,25 +5,29 @@ import { solve } from '../core/solve/solve';
 import { editsOf } from '../core/solve/types';
 import { patchOf } from '../core/testing/patch';
 import { row } from './figures';
+import { Section } from './section';
 
 /** How soon the knobs answer a moving handle, how long a whole answer takes, and draws a second. Figures, no verdict. */
 
-/** Eight stages in a row with twelve knobs. */
-function chain(memory: boolean): Patch {
-  const knobs = [
-    'offset',
-    'attenuverter',
-    'offset',
-    'attenuator',
-    'offset',
-    'attenuverter',
-    'attenuator',
-    'offset',
-  ] as const;
+const STAGES = [
+  'offset',
+  'attenuverter',
+  'offset',
+  'attenuator',
+  'offset',
+  'attenuverter',
+  'attenuator',
+  'offset',
+  'offset',
+  'attenuverter',
+] as const;
+
+/** So many stages in a row; of eight twelve knobs. */
+function chain(memory: boolean, stages = 8): Patch {
   const parts: Record<string, readonly [string, Record<string, number>?]> = { swell: ['lfo'] };
   const cables: string[] = [];
   let from = 'swell.out';
-  knobs.forEach((kind, i) => {
+  STAGES.slice(0, stages).forEach((kind, i) => {
     const id = memory && i === 3 ? 'lag' : `s${i}`;
     parts[id] = id === 'lag' ? ['slew', { rise: 0.2, fall: 0.2 }] : [kind, { amount: 0.9 }];
     cables.push(`${from} > ${id}.in`);
@@ -53,7 +57,12 @@ function drag(patch: Patch, high: (k: number) => number): number[] {
   });
 }
 
-const tell = (label: string, times: readonly number[]): void => console.log(`${label}, ms: ${row(times)}`);
+const section = new Section(
+  'solve',
+  'Solving',
+  '`npm run bench -- solve`, milliseconds; the worst is the first, cold.',
+);
+const tell = (label: string, times: readonly number[], goal = ''): void => section.add(label, row(times), goal);
 
 for (const memory of [false, true]) {
   const patch = chain(memory);
@@ -179,14 +188,20 @@ for (const { name, patch, target, turned } of HELD) {
   tell(`held: ${name}${first ? '' : ' (not met at first)'}, ${met} of 40 met`, times);
 }
 
-const whole = Array.from({ length: 12 }, (_, k) => {
+const whole = Array.from({ length: 40 }, (_, k) => {
   const start = performance.now();
-  solve({ ...chain(false), targets: [{ at: 'tone.cutoff', quantity: 'frequency', low: 120, high: 900 + 100 * k }] });
+  solve({ ...chain(false), targets: [{ at: 'tone.cutoff', quantity: 'frequency', low: 120, high: 900 + 30 * k }] });
   return performance.now() - start;
 });
-tell('a whole answer, five solutions with spread', whole);
-const rack = chain(false);
-tolerance(rack, { draws: 500 });
+tell('a whole answer, five solutions with spread', whole, 'p95 300');
+const twelve = chain(false, 10);
+tolerance(twelve, { draws: 500 });
 const start = performance.now();
-tolerance(rack, { draws: 4000 });
-console.log(`tolerance of 10 modules: ${(4000 / ((performance.now() - start) / 1000)).toFixed(0)} draws a second`);
+tolerance(twelve, { draws: 20_000 });
+const each = (performance.now() - start) / 20_000;
+section.add(
+  `tolerance of ${twelve.modules.length} memoryless modules`,
+  `${(1000 / each).toFixed(0)} draws a second`,
+  '20 000',
+);
+section.write();

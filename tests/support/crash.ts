@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
 import path from 'node:path';
 import sqlite3 from 'sqlite3';
 import { stream } from '../../core/kinds/random';
@@ -136,6 +137,7 @@ export async function crashRounds(rounds: number, seed: number): Promise<string[
     const again = spawnSync(process.execPath, ['dist/seed.mjs', '--bare'], { env, encoding: 'utf8' });
     if (again.status !== 0)
       faults.push(`round ${round}: a half-made folder does not open: ${again.stderr.slice(0, 400)}`);
+    rmSync(fresh, { recursive: true, force: true });
     if (round + 1 < rounds) await application.start();
   }
   await application.close();
