@@ -70,7 +70,7 @@ export function keepRuns(runs: readonly Omit<LongRun, 'day' | 'commit'>[]): void
   const commit = execFileSync('git', ['rev-parse', '--short', 'HEAD'], { encoding: 'utf8' }).trim();
   const day = new Date().toISOString().slice(0, 10);
   const before = existsSync(FILE) ? (JSON.parse(readFileSync(FILE, 'utf8')) as LongRun[]) : [];
-  const all = [...before, ...runs.map((r) => ({ ...r, day, commit }))];
+  const all = [...before, ...runs.filter((r) => r.cases > 0).map((r) => ({ ...r, day, commit }))];
   writeFileSync(FILE, `${JSON.stringify(all, null, 2)}\n`);
   writeSection('runs', 'Long runs', [
     '`npm run fuzz -- --keep`, `npm run crash -- --keep`: all runs that were kept, each with the commit of its day in `bench/longRuns.json`.',

@@ -283,3 +283,89 @@ describe('WCAG 2.2 AA in both themes', () => {
     }
   });
 });
+
+describe('at 200 % of a screen of 1280 by 800', () => {
+  it('every page keeps to its width, and no head takes half of it', async () => {
+    const { page, desk } = at;
+    await page.setViewport({ width: 640, height: 400 });
+    for (const [path, there] of [
+      ['/', '[data-placed]'],
+      ['/patches/lamp-keepers-night', '[data-frame]'],
+      ['/patches/fog-bank-breathing/sheet', '[data-step]'],
+      ['/racks', 'table'],
+      ['/bench', 'main'],
+      ['/practice', '[data-skill]'],
+      ['/practice/walkthroughs', 'main'],
+      ['/preferences', 'main'],
+    ] as const) {
+      await desk.goTo(path);
+      await page.waitForSelector(there);
+      const { beyond, standing } = await page.evaluate(() => {
+        const heads = [...document.querySelectorAll('*')].filter((e) =>
+          ['sticky', 'fixed'].includes(getComputedStyle(e).position),
+        );
+        return {
+          beyond: document.documentElement.scrollWidth - window.innerWidth,
+          standing: Math.max(
+            0,
+            ...heads.map((e) => e.getBoundingClientRect()).map((r) => (r.width > 320 ? r.height : 0)),
+          ),
+        };
+      });
+      expect([path, beyond]).toEqual([path, 0]);
+      expect([path, standing <= 200]).toEqual([path, true]);
+    }
+  });
+  it('a dialog that is longer than the screen scrolls to its last button', async () => {
+    const { page, desk } = at;
+    await page.setViewport({ width: 640, height: 400 });
+    await desk.patches();
+    await page.locator('[data-door="From a target"]').click();
+    await page.waitForSelector('[data-goal=true]');
+    const last = await page.$$('[role=dialog] button').then((all) => all.at(-1)!);
+    await last.scrollIntoView();
+    const { top, bottom, hit } = await last.evaluate((e) => {
+      const r = e.getBoundingClientRect();
+      const on = document.elementFromPoint((r.left + r.right) / 2, (r.top + r.bottom) / 2);
+      return { top: r.top, bottom: r.bottom, hit: e.contains(on) };
+    });
+    expect({ top: top >= 0, bottom: bottom <= 400, hit }).toEqual({ top: true, bottom: true, hit: true });
+  });
+});
+
+describe('forced colours', () => {
+  it.each(['light', 'dark'])('tell what is chosen from what is not: %s', async (scheme) => {
+    const { page, desk } = await at.ownPage();
+    const client = await page.createCDPSession();
+    const features = [
+      { name: 'forced-colors', value: 'active' },
+      { name: 'prefers-color-scheme', value: scheme },
+    ];
+    await client.send('Emulation.setEmulatedMedia', { features });
+    await desk.openItself('fog-bank-breathing');
+    await page.locator('[data-frame=trim]').click();
+    await page.waitForSelector('[role=tab][aria-selected=true]');
+    const looks = await page.evaluate(() => {
+      const style = (e: Element | null | undefined) => getComputedStyle(e!);
+      const toggles = [...document.querySelectorAll('.MuiToggleButton-root:not(.Mui-disabled)')];
+      const on = style(toggles.find((e) => e.classList.contains('Mui-selected')));
+      const off = style(toggles.find((e) => !e.classList.contains('Mui-selected')));
+      const trace = style(document.querySelector('path[data-trace]'));
+      return {
+        ground: on.backgroundColor !== off.backgroundColor && on.color !== on.backgroundColor,
+        tab:
+          style(document.querySelector('.MuiTabs-indicator')).backgroundColor !== style(document.body).backgroundColor,
+        trace: trace.stroke === style(document.body).color,
+      };
+    });
+    expect(looks).toEqual({ ground: true, tab: true, trace: true });
+    await desk.goTo('/racks');
+    const borders = await page.$$eval('header nav a', (all) =>
+      all.map((a) => [a.getAttribute('aria-current'), getComputedStyle(a).borderBottomColor] as const),
+    );
+    const of = (current: boolean): string[] => borders.filter(([c]) => (c === 'page') === current).map(([, b]) => b);
+    expect(of(true)).toHaveLength(1);
+    expect(of(false)).not.toContain(of(true)[0]);
+    await client.detach();
+  });
+});

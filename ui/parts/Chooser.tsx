@@ -149,6 +149,6 @@ const optionStyle = {
   px: 1,
   py: 0.5,
   cursor: 'pointer',
-  borderLeft: '3px solid transparent',
+  borderLeft: `3px solid ${ink.clear}`,
   '&.Mui-focused': { background: ink.bound, borderColor: ink.wanted },
 } as const;

@@ -30,7 +30,7 @@ export function EditableName({ label, value, longest, size, onRename }: Props) {
         minWidth: 60,
         width: `${Math.max(6, field.value.length + 2)}ch`,
         maxWidth: '100%',
-        borderBottom: '1px solid transparent',
+        borderBottom: `1px solid ${ink.clear}`,
         '&:hover, &.Mui-focused': { borderColor: ink.line },
         '& input': { p: 0, height: 'auto', textOverflow: 'ellipsis' },
       }}

@@ -61,7 +61,7 @@ export function SiteHead({ here, children }: Props) {
               color: here === address ? ink.ink : ink.softInk,
               fontWeight: here === address ? 700 : 400,
               textDecoration: 'none',
-              borderBottom: `2px solid ${here === address ? ink.wanted : 'transparent'}`,
+              borderBottom: `2px solid ${here === address ? ink.wanted : ink.clear}`,
             }}
           >
             {name}

@@ -1,6 +1,6 @@
 import { createTheme } from '@mui/material/styles';
 import type { Tokens } from './tokens';
-import { cssVariables, dark, fonts, ink, light, printed } from './tokens';
+import { cssVariables, dark, fonts, forced, ink, light, printed } from './tokens';
 
 const palette = (t: Tokens) => ({
   primary: { main: t.wanted, contrastText: t.raised },
@@ -134,6 +134,15 @@ const MOVING = [
   '.MuiTabs-root *',
 ];
 
+/** What is chosen, on, or filled stands out by its ground alone, which forced colours take away. */
+const CHOSEN = [
+  '.MuiToggleButton-root.Mui-selected',
+  '.MuiButton-root[aria-pressed=true]',
+  '.MuiChip-root[aria-pressed=true]',
+  '.MuiButton-contained',
+];
+const FILLED = ['.MuiTabs-indicator', '.MuiSlider-track', '.MuiSlider-thumb', '.MuiLinearProgress-bar'];
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'class' },
   colorSchemes: { light: { palette: palette(light) }, dark: { palette: palette(dark) } },
@@ -162,6 +171,17 @@ export const theme = createTheme({
             overflow: 'visible !important',
             display: 'block !important',
           },
+        },
+        '@media (forced-colors: active)': {
+          ':root, .dark': cssVariables(forced),
+          [CHOSEN.join(', ')]: {
+            // Else text gets a ground of its own, and nothing is left of it.
+            forcedColorAdjust: 'none',
+            backgroundColor: 'Highlight !important',
+            color: 'HighlightText !important',
+          },
+          [FILLED.join(', ')]: { backgroundColor: 'Highlight !important' },
+          '.MuiSlider-rail': { backgroundColor: 'CanvasText' },
         },
         '@media (prefers-reduced-motion: reduce)': {
           [MOVING.join(', ')]: { transition: 'none !important', animation: 'none !important' },

@@ -12,6 +12,8 @@ export interface Tokens {
   readonly error: string;
   readonly warning: string;
   readonly good: string;
+  /** No colour: the border of what could have one, and keeps its room. */
+  readonly clear: string;
 }
 
 export const light: Tokens = {
@@ -27,6 +29,7 @@ export const light: Tokens = {
   error: '#A3262A',
   warning: '#7A5600',
   good: '#2F6B3A',
+  clear: 'transparent',
 };
 
 export const dark: Tokens = {
@@ -42,6 +45,7 @@ export const dark: Tokens = {
   error: '#FF8F87',
   warning: '#E6BE5A',
   good: '#8CCB95',
+  clear: 'transparent',
 };
 
 /** On paper: black on white, whatever the screen is. */
@@ -58,6 +62,25 @@ export const printed: Tokens = {
   error: '#000000',
   warning: '#000000',
   good: '#000000',
+  clear: 'transparent',
+};
+
+/** Where people choose the colours themselves: theirs, and mixtures of the two of text. */
+export const forced: Tokens = {
+  paper: 'Canvas',
+  raised: 'Canvas',
+  line: 'color-mix(in srgb, CanvasText 35%, Canvas)',
+  ink: 'CanvasText',
+  softInk: 'CanvasText',
+  bound: 'color-mix(in srgb, CanvasText 15%, Canvas)',
+  seen: 'color-mix(in srgb, CanvasText 40%, Canvas)',
+  trace: 'CanvasText',
+  wanted: 'Highlight',
+  error: 'CanvasText',
+  warning: 'CanvasText',
+  good: 'CanvasText',
+  // A transparent border is drawn as any other there.
+  clear: 'Canvas',
 };
 
 const variable = (name: string): string => `--${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}`;

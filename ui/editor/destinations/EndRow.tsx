@@ -77,7 +77,7 @@ const row = {
   px: 1.5,
   py: 1,
   textAlign: 'left',
-  borderLeft: '3px solid transparent',
+  borderLeft: `3px solid ${ink.clear}`,
   font: 'inherit',
 } as const;
 const chosenRow = { ...row, borderLeft: `3px solid ${ink.wanted}`, background: ink.raised } as const;
