@@ -4,7 +4,7 @@ import { install } from './installing.mjs';
 import { buildApplication, bundle, inRoot, run } from './lib.mjs';
 
 /** Those that measure the built application in a browser. */
-const NEED_APPLICATION = ['dropouts', 'frames', 'listening', 'patches'];
+const NEED_APPLICATION = ['dropouts', 'frames', 'listening', 'patches', 'starts'];
 
 await install();
 const all = readdirSync(inRoot('bench'))

@@ -53,10 +53,10 @@ class GainWatch implements Observer {
 
   block(buffers: readonly Float64Array[], count: number, k0: number): void {
     const { past, volts } = this;
+    let slot = k0 % past.length;
     for (let i = 0; i < count; i++) {
-      buffers.forEach((x, j) => (volts[j] = x[i] as number));
+      for (let j = 0; j < volts.length; j++) volts[j] = (buffers[j] as Float64Array)[i] as number;
       const gain = this.gain(volts);
-      const slot = (k0 + i) % past.length;
       if (this.filled === past.length) {
         const before = past[slot] as number;
         const change = Math.abs(gain - before);
@@ -65,6 +65,7 @@ class GainWatch implements Observer {
       } else this.filled++;
       this.peak = Math.max(this.peak, Math.abs(gain));
       past[slot] = gain;
+      if (++slot === past.length) slot = 0;
     }
   }
 }

@@ -4,7 +4,7 @@ import { doubling } from '../law/affine';
 import type { Affine } from '../law/affine';
 import { keptGate } from './detect';
 import { always, control, gate, kind } from './kind';
-import type { EndSpec, Sockets } from './kind';
+import type { EndSpec, Kernel, Sockets, Wiring } from './kind';
 import { choice, hertz, number, volts, setUp } from './params';
 import { Phase, withinCycle } from './phase';
 import { showHz } from '../units/show';
@@ -47,6 +47,35 @@ const LINEAR_VOLTS = 5;
  * the pitch at 0 V; else it is octaves.
  */
 const isLinear = (p: Tuning): boolean => p.fmLaw === 'linear' && p.fmAmount !== 0;
+
+/** Fills phases, and their steps, of a frequency that its inputs move, and that nothing resets. */
+function sweeping(
+  p: Tuning,
+  wiring: Wiring,
+  phase: Phase,
+  { at, step }: { readonly at: Float64Array; readonly step: Float64Array },
+): Kernel {
+  const { kernels, sampleRate } = wiring;
+  const [pitch, fm, hertz] = [wiring.input('pitch'), wiring.input('fm'), wiring.scratch()];
+  const octaves = octavesPerVolt(p);
+  const exponential = p.fmLaw === 'exponential';
+  const passes = [
+    kernels.sumOfTwo(pitch, octaves, fm, exponential ? octaves * p.fmAmount : 0, 0, hertz),
+    kernels.powers(hertz, hertz),
+    ...(exponential
+      ? []
+      : [kernels.scaled(fm, p.fmAmount / LINEAR_VOLTS, 1, step), kernels.products(hertz, step, hertz)]),
+    kernels.scaled(hertz, p.baseHz, 0, hertz),
+    kernels.clamped(hertz, 0, TOP_HZ, hertz),
+    kernels.scaled(hertz, 1 / sampleRate, 0, step),
+    kernels.clamped(step, 0, 0.5, step),
+  ];
+  const sweep = phase.sweeping(kernels, hertz, wiring.scratch(), at);
+  return (from, to, k0) => {
+    for (const pass of passes) pass(from, to);
+    sweep(from, to, k0);
+  };
+}
 
 function frequencyEnd(socket: string, always: boolean): EndSpec<Tuning> {
   return {
@@ -157,6 +186,8 @@ export const oscillator = kind({
       blep = Math.min(0.5, hz / wiring.sampleRate);
       step.fill(blep);
     }
+    const swept = !free && wiring.steady('sync') !== null;
+    const sweep = swept ? sweeping(p, wiring, phase, { at, step }) : null;
     const follow = (from: number, to: number, k0: number): void => {
       for (let i = from; i < to; i++) {
         if (pitchIn[i] !== pitch || fmIn[i] !== fm) {
@@ -174,7 +205,8 @@ export const oscillator = kind({
       if (free) {
         run(from, to, k0, hz);
         wrap(from, to);
-      } else follow(from, to, k0);
+      } else if (sweep) sweep(from, to, k0);
+      else follow(from, to, k0);
       for (const wave of waves) wave(from, to);
     };
   },

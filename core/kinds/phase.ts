@@ -43,6 +43,25 @@ export class Phase {
     };
   }
 
+  /**
+   * Phases within their cycle, at frequencies that move.
+   *
+   * @param state room for three numbers.
+   */
+  sweeping(
+    kernels: Kernels,
+    hertz: Float64Array,
+    state: Float64Array,
+    phases: Float64Array,
+  ): (from: number, to: number, k0: number) => void {
+    const sweep = kernels.sweep(hertz, this.sampleRate, state, phases);
+    return (from, to, k0) => {
+      [state[0], state[1], state[2]] = [this.base, this.from, this.hertz];
+      sweep(from, to, k0 + from);
+      [this.base, this.from, this.hertz] = [state[0] as number, state[1] as number, state[2] as number];
+    };
+  }
+
   reset(k: number, phase: number, hertz: number): number {
     const now = this.at(k, hertz);
     this.cycles = Math.floor(now + EDGE) + 1;

@@ -15,6 +15,7 @@ export interface Compiled {
   extremes(x: Address, n: number, acc: Address): void;
   countOutside(x: Address, n: number, low: number, high: number, acc: Address): void;
   phases(start: number, hertz: number, k: number, sampleRate: number, out: Address, n: number): void;
+  sweep(hertz: Address, sampleRate: number, k: number, state: Address, out: Address, n: number): void;
   withinCycles(x: Address, out: Address, n: number): void;
   sine(cycles: Address, shift: number, mid: number, half: number, out: Address, n: number): void;
   triangle(cycles: Address, shift: number, mid: number, half: number, out: Address, n: number): void;

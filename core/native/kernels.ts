@@ -185,6 +185,26 @@ export class Kernels {
     };
   }
 
+  /**
+   * Phases within their cycle at frequencies that move, the sample `from` being the `k`-th.
+   *
+   * @param state the phase at which the frequency last changed, the sample, and that frequency; it is carried on.
+   */
+  sweep(
+    hertz: Float64Array,
+    sampleRate: number,
+    state: Float64Array,
+    out: Float64Array,
+  ): (from: number, to: number, k: number) => void {
+    const { compiled } = this;
+    const [length, hertz8, out8] = this.spans(hertz, out);
+    const state8 = this.few(state, 3);
+    return (from, to, k) => {
+      check(from, to, length);
+      compiled.sweep(hertz8 + 8 * from, sampleRate, k, state8, out8 + 8 * from, to - from);
+    };
+  }
+
   withinCycles(x: Float64Array, out: Float64Array): Pass {
     const { compiled } = this;
     const [length, x8, out8] = this.spans(x, out);

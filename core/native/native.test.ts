@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Arena } from './native';
 import type { Kernels, Pass } from './kernels';
+import { Phase, withinCycle } from '../kinds/phase';
 
 /** What a kernel makes of one list of numbers. */
 function over(values: readonly number[], make: (k: Kernels, x: Float64Array, out: Float64Array) => Pass): number[] {
@@ -50,6 +51,30 @@ describe('kernels', () => {
     expect(over([0, 0.25, 0.5, 0.75, 1, 7.25], (k, x, out) => k.wave('sine', x, { mid: 0, half: 5 }, out))).toEqual([
       0, 5, 0, -5, 0, 5,
     ]);
+  });
+
+  it('follow a frequency that moves as a phase counted sample by sample, in blocks of any size', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(0, 0.5, 110, 440.25, 20_000), { minLength: 2, maxLength: 40 }),
+        fc.integer({ min: 1, max: 40 }),
+        fc.double({ min: 0, max: 0.99, noNaN: true }),
+        (hertz, cut, start) => {
+          const [one, other] = [new Phase(48_000, start), new Phase(48_000, start)];
+          const got = Arena.with(4 * hertz.length + 100, (arena) => {
+            const [x, out] = [arena.take(hertz.length), arena.take(hertz.length)];
+            x.set(hertz);
+            const sweep = one.sweeping(arena.kernels, x, arena.take(3), out);
+            for (let from = 0; from < hertz.length; from += cut) sweep(from, Math.min(hertz.length, from + cut), 1000);
+            return [...out];
+          });
+          const phases = hertz.map((hz, i) => withinCycle(other.at(1000 + i, hz)));
+          phases.forEach((phase, i) => expect(Math.abs(phase - (got[i] as number))).toBeLessThan(1e-11));
+          // What goes on after it goes on from where it is.
+          expect(withinCycle(one.at(2000, 3))).toBeCloseTo(withinCycle(other.at(2000, 3)), 10);
+        },
+      ),
+    );
   });
 
   it('give the tangent of a filter’s cutoff, up to just below half the sample rate', () => {

@@ -23,6 +23,31 @@ export function phases(start: f64, hertz: f64, k: f64, sampleRate: f64, out: usi
   }
 }
 
+/**
+ * Phases within their cycle at a frequency that moves, from the `k`-th sample on. While it stays they are counted from
+ * where it began to, so that they do not drift. `state` holds the phase there, that sample, and the frequency.
+ */
+export function sweep(hertz: usize, sampleRate: f64, k: f64, state: usize, out: usize, n: i32): void {
+  let base = load<f64>(state);
+  let from = load<f64>(state, 8);
+  let now = load<f64>(state, 16);
+  for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 8) {
+    let cycles = base + (now * (k - from)) / sampleRate;
+    const next = load<f64>(hertz + i);
+    if (next != now) {
+      cycles -= Math.floor(cycles + EDGE);
+      base = cycles;
+      from = k;
+      now = next;
+    }
+    store<f64>(out + i, Math.max(0, cycles - Math.floor(cycles + EDGE)));
+    k += 1;
+  }
+  store<f64>(state, base);
+  store<f64>(state, from, 8);
+  store<f64>(state, now, 16);
+}
+
 export function withinCycles(x: usize, out: usize, n: i32): void {
   for (let i: usize = 0, end: usize = (<usize>n) << 3; i < end; i += 16) {
     put(out + i, within(v128.load(x + i)), end - i);
