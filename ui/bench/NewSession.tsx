@@ -38,7 +38,7 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
   const [fault, setFault] = useState('');
   const of = patch || latest;
   const [put, setPut] = useState('');
-  const { data: faults } = useQuery({
+  const { data: faults, error: unknown } = useQuery({
     queryKey: ['faults of', of, rack],
     queryFn: () => faultsFor(of, rack),
     enabled: where === 'chosen' && of !== '',
@@ -84,7 +84,10 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
             A simulated rack answers in place of your meter. Its modules are a little off, as real ones are.
           </Alert>
         )}
-        {fault && <Alert severity="error">{fault}</Alert>}
+        {(fault || unknown) && <Alert severity="error">{fault || unknown?.message}</Alert>}
+        {where === 'chosen' && faults?.length === 0 && (
+          <Alert severity="info">There is no fault to simulate in this patch.</Alert>
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
