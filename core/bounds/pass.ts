@@ -26,7 +26,7 @@ function identityOf(m: GraphModule, inputs: readonly Affine[]): number {
   if (m.hands.length > 0 || (m.kind.source?.free?.(m.params, connected) ?? false)) return new Hash().text(m.id).sum;
   const hash = new Hash().text('').text(m.kind.name);
   m.inputs.forEach((s, i) => hash.number(Number(s.connected)).number(idOf(inputs[i] as Affine)));
-  for (const value of Object.values(m.params)) hash.value(value);
+  for (const [name, value] of Object.entries(m.params)) hash.text(name).value(value);
   return hash.sum;
 }
 

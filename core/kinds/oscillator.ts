@@ -70,7 +70,7 @@ function sweeping(
     kernels.scaled(hertz, 1 / sampleRate, 0, step),
     kernels.clamped(step, 0, 0.5, step),
   ];
-  const sweep = phase.sweeping(kernels, hertz, wiring.scratch(), at);
+  const sweep = phase.sweeping(kernels, hertz, wiring.numbers('swept', 3), at);
   return (from, to, k0) => {
     for (const pass of passes) pass(from, to);
     sweep(from, to, k0);

@@ -60,8 +60,9 @@ export function idOf(x: Affine): number {
   if (known !== undefined) return known;
   const hash = new Hash().number(x.c);
   for (let i = 0; i < x.atoms.length; i++) hash.number(x.ks[i] as number).number((x.atoms[i] as Atom).id);
-  ids.set(x, hash.sum);
-  return hash.sum;
+  const id = hash.sum;
+  ids.set(x, id);
+  return id;
 }
 
 export const isConstant = (x: Affine): boolean => x.atoms.length === 0;
