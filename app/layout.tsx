@@ -7,6 +7,7 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { EarlyPresses } from '@/ui/parts/EarlyPresses';
 import { Providers } from '@/ui/parts/Providers';
+import { mediaStyles } from '@/ui/theme/media';
 
 export const metadata: Metadata = {
   title: { default: 'Fenvo', template: '%s · Fenvo' },
@@ -18,6 +19,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
+        <style nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: mediaStyles }} />
         <InitColorSchemeScript attribute="class" defaultMode="system" nonce={nonce} />
         <EarlyPresses nonce={nonce} />
         <AppRouterCacheProvider options={{ key: 'mui', nonce }}>

@@ -138,8 +138,6 @@ export async function bundle(entry, name) {
     target: 'node20',
     // Puts constants where they are used: as variables of a bundle they would be loaded anew for each sample.
     minifySyntax: true,
-    // Half the text is read in half the time.
-    minifyWhitespace: true,
     external: ['next', 'sequelize', 'sqlite3', 'puppeteer-core', 'vitest', 'pdfmake', 'esbuild'],
     // Under a name that no package takes for itself.
     banner: {

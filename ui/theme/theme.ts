@@ -1,6 +1,6 @@
 import { createTheme } from '@mui/material/styles';
 import type { Tokens } from './tokens';
-import { cssVariables, dark, fonts, forced, ink, light, printed } from './tokens';
+import { cssVariables, dark, fonts, ink, light } from './tokens';
 
 const palette = (t: Tokens) => ({
   primary: { main: t.wanted, contrastText: t.raised },
@@ -101,48 +101,6 @@ const lists = {
   MuiTab: { styleOverrides: { root: { minHeight: 32, textTransform: 'none' as const, padding: '4px 10px' } } },
 };
 
-/**
- * All that moves by itself. Not everything there is: an element of which a transition is said, be it none, takes a
- * browser several times as long to style.
- */
-const MOVING = [
-  '.MuiAccordion-root',
-  '.MuiAccordion-root::before',
-  '.MuiAccordionSummary-content',
-  '.MuiAccordionSummary-expandIconWrapper',
-  '.MuiBackdrop-root',
-  '.MuiButtonBase-root',
-  '.MuiChip-root',
-  '.MuiCollapse-root',
-  '.MuiDialog-container',
-  '.MuiFormLabel-root',
-  '.MuiInputBase-input',
-  '.MuiInputBase-root',
-  '.MuiLinearProgress-root *',
-  '.MuiOutlinedInput-notchedOutline',
-  '.MuiOutlinedInput-notchedOutline *',
-  '.MuiPaper-root',
-  '.MuiPopper-root *',
-  '.MuiSkeleton-root',
-  '.MuiSkeleton-root::after',
-  '.MuiSlider-root',
-  '.MuiSlider-root *',
-  '.MuiSnackbar-root',
-  '.MuiSvgIcon-root',
-  '.MuiSwitch-root *',
-  '.MuiTableSortLabel-root *',
-  '.MuiTabs-root *',
-];
-
-/** What is chosen, on, or filled stands out by its ground alone, which forced colours take away. */
-const CHOSEN = [
-  '.MuiToggleButton-root.Mui-selected',
-  '.MuiButton-root[aria-pressed=true]',
-  '.MuiChip-root[aria-pressed=true]',
-  '.MuiButton-contained',
-];
-const FILLED = ['.MuiTabs-indicator', '.MuiSlider-track', '.MuiSlider-thumb', '.MuiLinearProgress-bar'];
-
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'class' },
   colorSchemes: { light: { palette: palette(light) }, dark: { palette: palette(dark) } },
@@ -162,30 +120,6 @@ export const theme = createTheme({
         '*:focus-visible': focus,
         'svg [tabindex]:focus': { outline: 'none' },
         'svg [tabindex]:focus-visible': focus,
-        '@media print': {
-          ':root, .dark': { ...cssVariables(printed), colorScheme: 'light' },
-          'html, body': { background: '#FFFFFF !important', color: '#000000 !important' },
-          '[data-no-print]': { display: 'none !important' },
-          '[data-sheet-of-paper]': {
-            height: 'auto !important',
-            overflow: 'visible !important',
-            display: 'block !important',
-          },
-        },
-        '@media (forced-colors: active)': {
-          ':root, .dark': cssVariables(forced),
-          [CHOSEN.join(', ')]: {
-            // Else text gets a ground of its own, and nothing is left of it.
-            forcedColorAdjust: 'none',
-            backgroundColor: 'Highlight !important',
-            color: 'HighlightText !important',
-          },
-          [FILLED.join(', ')]: { backgroundColor: 'Highlight !important' },
-          '.MuiSlider-rail': { backgroundColor: 'CanvasText' },
-        },
-        '@media (prefers-reduced-motion: reduce)': {
-          [MOVING.join(', ')]: { transition: 'none !important', animation: 'none !important' },
-        },
       },
     },
     MuiButtonBase: {

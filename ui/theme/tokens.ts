@@ -48,41 +48,6 @@ export const dark: Tokens = {
   clear: 'transparent',
 };
 
-/** On paper: black on white, whatever the screen is. */
-export const printed: Tokens = {
-  paper: '#FFFFFF',
-  raised: '#FFFFFF',
-  line: '#B5B5B5',
-  ink: '#000000',
-  softInk: '#333333',
-  bound: '#E6E6E6',
-  seen: '#BDBDBD',
-  trace: '#000000',
-  wanted: '#000000',
-  error: '#000000',
-  warning: '#000000',
-  good: '#000000',
-  clear: 'transparent',
-};
-
-/** Where people choose the colours themselves: theirs, and mixtures of the two of text. */
-export const forced: Tokens = {
-  paper: 'Canvas',
-  raised: 'Canvas',
-  line: 'color-mix(in srgb, CanvasText 35%, Canvas)',
-  ink: 'CanvasText',
-  softInk: 'CanvasText',
-  bound: 'color-mix(in srgb, CanvasText 15%, Canvas)',
-  seen: 'color-mix(in srgb, CanvasText 40%, Canvas)',
-  trace: 'CanvasText',
-  wanted: 'Highlight',
-  error: 'CanvasText',
-  warning: 'CanvasText',
-  good: 'CanvasText',
-  // A transparent border is drawn as any other there.
-  clear: 'Canvas',
-};
-
 const variable = (name: string): string => `--${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}`;
 
 export const cssVariables = (tokens: Tokens): Record<string, string> =>
