@@ -75,21 +75,20 @@ function share(
 }
 
 const section = new Section('live', 'Live engine', '`npm run bench -- live`; percent of the time that a block lasts.');
-const row = (name: string, figures: string, goal = ''): void => section.add(name, figures, goal);
 const percent = (x: number): string => `${(100 * x).toFixed(1)} %`;
 
 for (const count of [2, 4, 8]) {
   const patch = voices(count);
   const modules = patch.modules.length;
   const still = share(patch, 10, null);
-  row(
+  section.add(
     `${modules} modules, share of one core`,
     `mean ${percent(still.mean)}, p99 ${percent(still.p99)}, most ${percent(still.most)}`,
   );
   const turned = share(patch, 10, (b) =>
     applyEdits(patch, [{ do: 'set', module: 'trim0', param: 'amount', value: 0.4 + 0.3 * Math.sin(b / 50) }]),
   );
-  row(
+  section.add(
     `${modules} modules, a knob dragged`,
     `mean ${percent(turned.mean)}, p99 ${percent(turned.p99)}, most ${percent(turned.most)}`,
     modules === 24 ? 'p99 60 %' : '',
@@ -117,7 +116,7 @@ for (const [name, edit] of [
     engine.advance();
     return performance.now() - start;
   }).toSorted((a, b) => a - b);
-  row(
+  section.add(
     `24 modules, ${name} changed and its first block`,
     `p50 ${percentile(times, 0.5).toFixed(2)} ms, p99 ${percentile(times, 0.99).toFixed(2)} ms`,
   );
@@ -126,5 +125,5 @@ for (const [name, edit] of [
 const began = performance.now();
 render(patch, { of: { left: 'pan0.a', right: 'pan0.b', gain: 1 }, seconds: 120, sampleRate: RATE, bits: '24' });
 const took = (performance.now() - began) / 1000;
-row('24 modules, a rendering of 30 minutes', `${(took * 15).toFixed(1)} s (120 s took ${took.toFixed(2)} s)`);
+section.add('24 modules, a rendering of 30 minutes', `${(took * 15).toFixed(1)} s (120 s took ${took.toFixed(2)} s)`);
 section.write();

@@ -162,14 +162,14 @@ export class Pass {
   private work(m: GraphModule, inputs: readonly Affine[]): Entry {
     const rail = this.railVolts;
     const place = (name: string): number => m.inputs.findIndex((s) => s.spec.name === name);
-    let identity: number | null = null;
+    let own: { readonly identity: number; readonly most: number } | null = null;
     const wired: Sockets = {
       in: (name) => inputs[place(name)] ?? constant(0),
       connected: (name) => m.inputs[place(name)]?.connected ?? false,
       symbol: (name, lo, hi) => {
-        const most = beforeRails(m, rail);
+        const { identity, most } = (own ??= { identity: identityOf(m, inputs), most: beforeRails(m, rail) });
         const [least, greatest] = [Math.max(-most, Math.min(most, lo)), Math.min(most, Math.max(-most, hi))];
-        return this.store.symbol((identity ??= identityOf(m, inputs)), name, least, greatest);
+        return this.store.symbol(identity, name, least, greatest);
       },
       turns: (param) => hasHand(m, param),
       range: this.range,

@@ -43,6 +43,8 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
     queryFn: () => faultsFor(of, rack),
     enabled: where === 'chosen' && of !== '',
   });
+  // What is asked for one answer stays known after another was chosen.
+  const said = fault || (where === 'chosen' && unknown?.message);
   const begin = async (): Promise<void> => {
     setBusy(true);
     setFault('');
@@ -84,7 +86,7 @@ export function NewSession({ onClose }: { readonly onClose: () => void }) {
             A simulated rack answers in place of your meter. Its modules are a little off, as real ones are.
           </Alert>
         )}
-        {(fault || unknown) && <Alert severity="error">{fault || unknown?.message}</Alert>}
+        {said && <Alert severity="error">{said}</Alert>}
         {where === 'chosen' && faults?.length === 0 && (
           <Alert severity="info">There is no fault to simulate in this patch.</Alert>
         )}
